@@ -1,0 +1,279 @@
+import {
+  componentAt,
+  isFilled,
+
+  listItems,
+  shownComponent,
+  type Component,
+  type ComponentRef,
+  type InstanceNode,
+  type Json,
+  type NodeId,
+  type Prop,
+  type PropPair,
+  type Setting,
+  type SlotFill,
+  type SlotId,
+  type Wear,
+  type When,
+  type World,
+} from '../model/index.js';
+import { convert, convertIcon, convertStyle, convertToken, type Converted } from './convert.js';
+import { mapFor, pairFor } from './sheets.js';
+
+/** A setting in the terms of the component that is shown. */
+export interface Carried {
+  readonly at: readonly string[];
+  readonly kind: 'prop' | 'attr';
+  readonly name: string;
+  readonly value: Json;
+  readonly when?: When;
+  /** Index of the setting it comes from; -1 for a meaning that is held. */
+  readonly from: number;
+}
+
+export type Outcome = 'kept' | 'mapped' | 'parked' | 'held';
+
+/** What became of one setting (or of one meaning, for `held`), with the reason in words. */
+export interface LedgerEntry {
+  readonly outcome: Outcome;
+  /** Index of the setting; -1 for held. */
+  readonly setting: number;
+  /** The setting in its own words: `Label: Find crossings`. */
+  readonly what: string;
+  /** Where it shows now, in the shown component's words. */
+  readonly to?: string;
+  readonly why: string;
+}
+
+/** What a slot of the shown component holds, and which fills found no slot. */
+export interface CarriedFills {
+  readonly shown: Readonly<Record<SlotId, readonly NodeId[]>>;
+  readonly parked: readonly SlotFill[];
+}
+
+export interface Carry {
+  readonly settings: readonly Carried[];
+  readonly ledger: readonly LedgerEntry[];
+  readonly fills: CarriedFills;
+}
+
+/** What is carried, and to which component. `written` is the component the instance was placed as. */
+export interface CarryInput {
+  readonly written: ComponentRef;
+  readonly shown: ComponentRef;
+  readonly settings: readonly Setting[];
+  readonly fills: readonly SlotFill[];
+}
+
+const memo = new WeakMap<object, WeakMap<object, Map<string, { world: World['kits']; originals: object; wears: readonly Wear[]; made: Carry }>>>();
+
+/**
+ * Shows settings through another component. Pure: nothing is rewritten, so going back is exact.
+ * Every setting appears in the ledger exactly once; where two settings meet in one place the later wins and the other is parked.
+ */
+export function carry(world: World, wears: readonly Wear[], input: CarryInput): Carry {
+  let byFills = memo.get(input.settings);
+  if (!byFills) memo.set(input.settings, (byFills = new WeakMap()));
+  let cache = byFills.get(input.fills);
+  if (!cache) byFills.set(input.fills, (cache = new Map()));
+  const key = `${input.written}>${input.shown}`;
+  const known = cache.get(key);
+  if (known && known.world === world.kits && known.wears === wears && known.originals === world.project.originals) return known.made;
+  const made = compute(world, wears, input);
+  cache.set(key, { world: world.kits, originals: world.project.originals, wears, made });
+  return made;
+}
+
+/** `carry` for an instance of a document as it is shown now, or as it would be shown by `shown`. */
+export function carryInstance(world: World, wears: readonly Wear[], node: InstanceNode, shown?: ComponentRef): Carry {
+  return carry(world, wears, { written: node.placed ?? node.component, shown: shown ?? shownComponent(wears, node.component), settings: node.settings, fills: node.fills });
+}
+
+function compute(world: World, wears: readonly Wear[], { written, shown, settings, fills }: CarryInput): Carry {
+  const ledger: LedgerEntry[] = new Array<LedgerEntry>(settings.length);
+  const target = componentAt(world, shown);
+  const found: (Carried | null)[] = settings.map((s, i) => {
+    const home = componentAt(world, s.home);
+    const what = describe(world, s, home);
+    if (!home || !target) {
+      ledger[i] = { outcome: 'parked', setting: i, what, why: home ? 'what is shown here is missing' : `its kit ${s.home} is not installed` };
+      return null;
+    }
+    const got = carryOne(world, wears, s, shown, target);
+    if (!got.ok) {
+      ledger[i] = { outcome: 'parked', setting: i, what, why: got.why };
+      return null;
+    }
+    const same = s.home === shown;
+    ledger[i] = { outcome: same ? 'kept' : 'mapped', setting: i, what, to: got.to, why: same ? 'the same component' : got.why };
+    return { at: got.at, kind: s.kind, name: got.name, value: got.value, from: i, ...(s.when ? { when: s.when } : {}) };
+  });
+  // The later choice wins where two meet; the other waits.
+  const last = new Map<string, number>();
+  found.forEach((c, i) => c && last.set(targetKey(c), i));
+  const shownSettings: Carried[] = [];
+  found.forEach((c, i) => {
+    if (!c) return;
+    if (last.get(targetKey(c)) === i) shownSettings.push(c);
+    else {
+      const entry = ledger[i];
+      if (entry) ledger[i] = { outcome: 'parked', setting: i, what: entry.what, why: 'a later choice shows in its place' };
+    }
+  });
+  if (target && written !== shown) shownSettings.unshift(...heldOf(world, wears, written, shown, target, shownSettings, ledger));
+  return { settings: shownSettings, ledger, fills: carryFills(world, wears, fills, shown, target) };
+}
+
+/** Identity of what a carried setting shows in. */
+export function targetKey(c: Pick<Carried, 'at' | 'kind' | 'name' | 'when'>): string {
+  const w = c.when;
+  return `${c.at.join('/')}|${c.kind}.${c.name}|${w ? `${w.state ?? ''}:${w.minWidth ?? ''}:${w.maxWidth ?? ''}` : ''}`;
+}
+
+type One = { readonly ok: true; readonly at: readonly string[]; readonly name: string; readonly value: Json; readonly why: string; readonly to: string } | { readonly ok: false; readonly why: string };
+
+/** Walks the address down both components at once, then converts name and value at its end. */
+function carryOne(world: World, wears: readonly Wear[], s: Setting, shown: ComponentRef, target: Component): One {
+  let homeRef = s.home;
+  let shownRef = shown;
+  let there: Component = target;
+  const at: string[] = [];
+  const boundaries = s.kind === 'attr' ? s.at.length - 1 : s.at.length;
+  for (let i = 0; i < boundaries; i++) {
+    const segment = s.at[i] ?? '';
+    if (segment.startsWith('#')) {
+      at.push(segment);
+      continue;
+    }
+    const pair = homeRef === shownRef ? null : pairFor(world, wears, homeRef, shownRef);
+    const to = pair === null ? segment : pair?.parts[segment];
+    const homeNode = componentAt(world, homeRef)?.nodes[segment];
+    const node = to === undefined || to === null ? undefined : there.nodes[to];
+    if (!node || to === undefined || to === null) return { ok: false, why: `${there.name} has no part like ${homeNode?.name ?? segment}` };
+    at.push(to);
+    if (node.type === 'series' && homeNode?.type === 'series') continue;
+    if (homeNode?.type !== 'instance' || node.type !== 'instance') return { ok: false, why: `${there.name} has no component in the place of ${homeNode?.name ?? segment}` };
+    homeRef = i === boundaries - 1 && s.leaf ? s.leaf : homeNode.component;
+    shownRef = shownComponent(wears, node.component);
+    const next = componentAt(world, shownRef);
+    if (!next) return { ok: false, why: `${shownRef} is missing` };
+    there = next;
+  }
+  const home = componentAt(world, homeRef);
+  if (!home) return { ok: false, why: `${homeRef} is missing` };
+  const map = mapFor(world, wears, homeRef, shownRef);
+  const pair = homeRef === shownRef ? null : pairFor(world, wears, homeRef, shownRef);
+  if (s.kind === 'prop') return carryProp(wears, s, home, there, at, pair?.props ?? null, map);
+  const part = s.at[s.at.length - 1] ?? '';
+  const to = pair === null ? part : pair?.parts[part];
+  const node = to ? there.nodes[to] : undefined;
+  if (!to || !node) return { ok: false, why: `${there.name} has no part like ${home.nodes[part]?.name ?? part}` };
+  let value: Converted = { ok: true, value: s.value };
+  if (s.name === 'textStyle') value = convertStyle(s.value, map);
+  else if (s.name === 'icon') value = convertIcon(s.value, map);
+  else if (s.name === 'component' && typeof s.value === 'string') value = { ok: true, value: shownComponent(wears, s.value) };
+  else value = convertToken(s.value, map);
+  if (!value.ok) return value;
+  return { ok: true, at: [...at, to], name: s.name, value: value.value, why: 'the same part', to: `${s.name} of ${node.name ?? to}` };
+}
+
+function carryProp(wears: readonly Wear[], s: Setting, home: Component, there: Component, at: readonly string[], props: Readonly<Record<string, PropPair>> | null, map: ReturnType<typeof mapFor>): One {
+  const from = home.contract.props.find((p) => p.id === s.name);
+  if (!from) return { ok: false, why: `${home.name} has no property ${s.name}` };
+  const how: PropPair | undefined = props === null ? { to: s.name, why: 'the same component' } : props[s.name];
+  const to = there.contract.props.find((p) => p.id === how?.to);
+  if (!how || !to) return { ok: false, why: `${there.name} has no ${from.name.toLowerCase()}` };
+  if (props === null) return { ok: true, at, name: to.id, value: s.value, why: how.why, to: to.name };
+  const got = convert(from, to, how, s.value, { ...(map ? { map } : {}), show: (ref) => shownComponent(wears, ref) });
+  if (!got.ok) return { ok: false, why: `${there.name}: ${got.why}` };
+  return { ok: true, at, name: to.id, value: got.value, why: withLost(from, how, s.value), to: to.name };
+}
+
+/** For lists: which fields of the items wait for a component that has them. */
+function withLost(from: Prop, how: PropPair, value: Json): string {
+  if (from.kind !== 'list') return how.why;
+  const lost = (from.item ?? []).filter((p) => how.item?.[p.id]?.to == null && listItems(value).some((i) => isFilled(i.values[p.id])));
+  return lost.length === 0 ? how.why : `${how.why}; its items' ${lost.map((p) => p.name.toLowerCase()).join(', ')} wait`;
+}
+
+/** What a default means: its option's meaning, on or off, filled or not. */
+function meaningOf(p: Prop): string | undefined {
+  switch (p.kind) {
+    case 'choice':
+      return p.options?.find((o) => o.id === p.default)?.means;
+    case 'flag':
+      return p.default === true ? 'on' : 'off';
+    case 'text':
+    case 'icon':
+    case 'image':
+      return isFilled(p.default) ? 'filled' : 'empty';
+    default:
+      return undefined;
+  }
+}
+
+/** Meanings the designer left at A's default where B's default means something else: shown as A meant them. */
+function heldOf(world: World, wears: readonly Wear[], written: ComponentRef, shown: ComponentRef, target: Component, taken: readonly Carried[], ledger: LedgerEntry[]): Carried[] {
+  const home = componentAt(world, written);
+  const pair = pairFor(world, wears, written, shown);
+  if (!home || !pair) return [];
+  const map = mapFor(world, wears, written, shown);
+  const held: Carried[] = [];
+  for (const from of home.contract.props) {
+    const how = pair.props[from.id];
+    const to = target.contract.props.find((p) => p.id === how?.to);
+    if (!how || !to || from.inherits || taken.some((c) => c.at.length === 0 && c.kind === 'prop' && c.name === to.id && !c.when)) continue;
+    const meant = meaningOf(from);
+    if (meant === undefined || from.kind !== to.kind || meant === meaningOf(to)) continue;
+    const got = convert(from, to, how, from.default, { ...(map ? { map } : {}), show: (r) => shownComponent(wears, r) });
+    if (!got.ok) continue;
+    held.push({ at: [], kind: 'prop', name: to.id, value: got.value, from: -1 });
+    ledger.push({ outcome: 'held', setting: -1, what: `${from.name}: ${showValue(from, from.default)}`, to: to.name, why: `${target.name} would start with ${showValue(to, to.default)}` });
+  }
+  return held;
+}
+
+function carryFills(world: World, wears: readonly Wear[], fills: readonly SlotFill[], shown: ComponentRef, target: Component | undefined): CarriedFills {
+  const into: Record<SlotId, NodeId[]> = {};
+  const parked: SlotFill[] = [];
+  for (const f of fills) {
+    const pair = f.home === shown ? null : pairFor(world, wears, f.home, shown);
+    const to = pair === null ? f.slot : pair?.slots[f.slot];
+    if (to && target?.contract.slots.some((s) => s.id === to)) (into[to] ??= []).push(...f.children);
+    else if (f.children.length > 0) parked.push(f);
+  }
+  return { shown: into, parked };
+}
+
+/** A value in words: option names rather than ids, on and off rather than true and false. */
+export function showValue(prop: Prop | undefined, value: Json | undefined): string {
+  if (prop?.kind === 'choice') return prop.options?.find((o) => o.id === value)?.name ?? String(value);
+  if (prop?.kind === 'flag') return value === true ? 'on' : 'off';
+  if (prop?.kind === 'list') return `${listItems(value).length} items`;
+  if (!isFilled(value)) return 'nothing';
+  const text = typeof value === 'object' ? JSON.stringify(value) : String(value);
+  return text.length > 60 ? `${text.slice(0, 59)}…` : text;
+}
+
+function describe(world: World, s: Setting, home: Component | undefined): string {
+  let owner = home;
+  const names: string[] = [];
+  s.at.forEach((segment, i) => {
+    const node = owner?.nodes[segment];
+    if (segment.startsWith('#')) return;
+    names.push(node?.name ?? segment);
+    if (node?.type === 'instance') owner = componentAt(world, i === s.at.length - 1 && s.leaf ? s.leaf : node.component);
+  });
+  const prop = s.kind === 'prop' ? owner?.contract.props.find((p) => p.id === s.name) : undefined;
+  const label = prop?.name ?? ATTR_NAMES[s.name] ?? s.name;
+  return `${names.length > 0 ? `${names.join(', ')}: ` : ''}${label}: ${showValue(prop, s.value)}`;
+}
+
+/** Attribute names as the interface says them. */
+export const ATTR_NAMES: Readonly<Record<string, string>> = {
+  text: 'Text', textStyle: 'Text style', color: 'Colour', fill: 'Fill', stroke: 'Line', strokeWidth: 'Line width', radius: 'Corners',
+  visible: 'Shown', opacity: 'Opacity', gap: 'Gap', padding: 'Padding', icon: 'Icon', asset: 'Picture', width: 'Width', height: 'Height',
+  component: 'Component', align: 'Align', justify: 'Justify', textAlign: 'Text align', maxLines: 'Line limit', bars: 'Text as bars', size: 'Size',
+};
+

@@ -1,0 +1,39 @@
+import { converter, parse, wcagContrast, type Rgb } from 'culori';
+
+const toRgb = converter('rgb');
+const parsed = new Map<string, Rgb | null>();
+
+function rgb(colour: string): Rgb | null {
+  let known = parsed.get(colour);
+  if (known === undefined) {
+    const p = parse(colour);
+    known = p ? toRgb(p) : null;
+    if (parsed.size > 5000) parsed.clear();
+    parsed.set(colour, known);
+  }
+  return known;
+}
+
+/** `front` at `opacity` painted over an opaque `back`, as a CSS colour. Unreadable colours leave `back` as it is. */
+export function composite(front: string, back: string, opacity = 1): string {
+  const f = rgb(front);
+  const b = rgb(back);
+  if (!f || !b) return f ? front : back;
+  const a = (f.alpha ?? 1) * opacity;
+  if (a >= 1) return front;
+  const mix = (x: number, y: number): number => Math.round((x * a + y * (1 - a)) * 255);
+  return `rgb(${mix(f.r, b.r)}, ${mix(f.g, b.g)}, ${mix(f.b, b.b)})`;
+}
+
+/** Contrast of text on an opaque ground, 1 to 21 (WCAG 2.2, 1.4.3); null when a colour cannot be read. */
+export function contrast(text: string, ground: string): number | null {
+  const over = composite(text, ground);
+  const t = rgb(over);
+  const g = rgb(ground);
+  return t && g ? wcagContrast(t, g) : null;
+}
+
+/** True for a colour that can be painted. */
+export function isColour(value: string): boolean {
+  return rgb(value) !== null;
+}

@@ -1,0 +1,87 @@
+import { aliasPath, listItems, type ComponentRef, type Json, type Prop, type PropPair } from '../model/index.js';
+import type { KitMap } from './kitmap.js';
+
+/** A converted value, or the reason why there is none. */
+export type Converted = { readonly ok: true; readonly value: Json } | { readonly ok: false; readonly why: string };
+const ok = (value: Json): Converted => ({ ok: true, value });
+const no = (why: string): Converted => ({ ok: false, why });
+
+/** What converting needs besides the two props. `map` is absent within one kit. */
+export interface Terms {
+  readonly map?: KitMap;
+  readonly show: (ref: ComponentRef) => ComponentRef;
+}
+
+/** A value that may be a token of kit A, in terms of kit B. Literals stay. */
+export function convertToken(value: Json, map: KitMap | undefined): Converted {
+  const path = aliasPath(value);
+  if (path === null || !map || path.startsWith('means:') || path.includes('@')) return ok(value);
+  const to = map.tokens[path];
+  return to ? ok(`{${to}}`) : no(`there is no token like ${path}`);
+}
+
+/** A text style id of kit A, in terms of kit B. */
+export function convertStyle(value: Json, map: KitMap | undefined): Converted {
+  if (typeof value !== 'string' || !map || value.startsWith('means:') || value.includes('@')) return ok(value);
+  const to = map.textStyles[value];
+  return to ? ok(to) : no(`there is no text style like ${value}`);
+}
+
+/** An icon of kit A, in terms of kit B. */
+export function convertIcon(value: Json, map: KitMap | undefined): Converted {
+  if (typeof value !== 'string' || value === 'none' || value === '' || !map) return ok(value);
+  const to = map.icons[value];
+  return to ? ok(to) : no(`there is no icon like ${value}`);
+}
+
+/** A prop's value in terms of the prop it is paired with. Pure; fails with a reason for people. */
+export function convert(a: Prop, b: Prop, pair: PropPair, value: Json, terms: Terms): Converted {
+  if (a.kind === b.kind) {
+    switch (a.kind) {
+      case 'choice': {
+        const to = typeof value === 'string' ? pair.options?.[value] : undefined;
+        const name = a.options?.find((o) => o.id === value)?.name ?? String(value);
+        return to ? ok(to) : no(`it has no option like ${name}`);
+      }
+      case 'icon':
+        return convertIcon(value, terms.map);
+      case 'colour':
+        return convertToken(value, terms.map);
+      case 'component':
+        return ok(typeof value === 'string' ? terms.show(value) : value);
+      case 'list':
+        return ok(convertList(a, b, pair, value, terms));
+      case 'number':
+        if (typeof value === 'number' && ((b.max !== undefined && value > b.max) || (b.min !== undefined && value < b.min))) {
+          return no(`it goes from ${b.min ?? 'any'} to ${b.max ?? 'any'}, not ${value}`);
+        }
+        return ok(value);
+      default:
+        return ok(value);
+    }
+  }
+  if (a.kind === 'number' && b.kind === 'text') return ok(String(value));
+  if (a.kind === 'text' && b.kind === 'number') {
+    const n = Number(String(value).trim());
+    return String(value).trim() !== '' && Number.isFinite(n) ? ok(n) : no(`“${String(value)}” is not a number`);
+  }
+  const to = pair.options?.[String(value)];
+  if (to === undefined || to === null) return no(`it has nothing like ${String(value)}`);
+  return ok(b.kind === 'flag' ? to === 'true' : to);
+}
+
+/** Items keep their keys; a field without counterpart, or whose value has none, is left to the item's default. */
+function convertList(a: Prop, b: Prop, pair: PropPair, value: Json, terms: Terms): Json {
+  return listItems(value).map((item) => {
+    const values: Record<string, Json> = {};
+    for (const [id, v] of Object.entries(item.values)) {
+      const from = a.item?.find((p) => p.id === id);
+      const how = pair.item?.[id];
+      const to = b.item?.find((p) => p.id === how?.to);
+      if (!from || !how || !to) continue;
+      const got = convert(from, to, how, v, terms);
+      if (got.ok) values[to.id] = got.value;
+    }
+    return { key: item.key, values };
+  });
+}

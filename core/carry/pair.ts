@@ -1,0 +1,197 @@
+import type { Component, ComponentPair, ComponentRef, Node, NodeId, Option, Prop, PropPair, SlotId } from '../model/index.js';
+import { assign } from './assign.js';
+import { similarity } from './similar.js';
+
+/** Looks an original up by reference. */
+export type Lookup = (ref: ComponentRef) => Component | undefined;
+
+/** The least likeness of names that counts as the same name. */
+const ALIKE = 0.5;
+
+/** 1 when values of one kind serve as the other unchanged, less when they have to be converted, 0 when they cannot. */
+function convertible(a: Prop, b: Prop): number {
+  if (a.kind === b.kind) return 1;
+  const two = (p: Prop): boolean => p.kind === 'choice' && p.options?.length === 2;
+  if ((a.kind === 'flag' && two(b)) || (two(a) && b.kind === 'flag')) return 0.8;
+  if ((a.kind === 'text' && b.kind === 'number') || (a.kind === 'number' && b.kind === 'text')) return 0.7;
+  return 0;
+}
+
+function propScore(a: Prop, b: Prop, sameKit: boolean): number {
+  const fit = convertible(a, b);
+  if (fit === 0) return 0;
+  if (sameKit && (a.id === b.id || b.renamedFrom === a.id || a.renamedFrom === b.id)) return 1000 * fit;
+  if (a.means && b.means) return a.means === b.means ? 500 * fit : 0;
+  const alike = Math.max(similarity(a.name, b.name), similarity(a.id, b.id));
+  return alike >= ALIKE ? 100 * alike * fit : 0;
+}
+
+function propWhy(a: Prop, b: Prop): string {
+  if (a.means && a.means === b.means) return `both mean ${a.means.replace(/-/g, ' ')}`;
+  if (a.id === b.id) return 'same property';
+  return 'similar names';
+}
+
+/** Options by meaning, then by name. Several may share one counterpart only when no better one is free. */
+export function pairOptions(a: readonly Option[], b: readonly Option[]): Record<string, string | null> {
+  const found = assign(a.length, b.length, (i, j) => {
+    const x = a[i];
+    const y = b[j];
+    if (!x || !y) return 0;
+    if (x.means && y.means) return x.means === y.means ? 500 : 0;
+    if (x.id === y.id) return 200;
+    const alike = similarity(x.name, y.name);
+    return alike >= 0.6 ? 100 * alike : 0;
+  });
+  const pairs: Record<string, string | null> = {};
+  a.forEach((x, i) => (pairs[x.id] = b[found[i] ?? -1]?.id ?? null));
+  return pairs;
+}
+
+/** Pairs two lists of props one-to-one with the best total fit. */
+export function pairProps(a: readonly Prop[], b: readonly Prop[], sameKit: boolean): Record<string, PropPair> {
+  const found = assign(a.length, b.length, (i, j) => {
+    const x = a[i];
+    const y = b[j];
+    return x && y ? propScore(x, y, sameKit) : 0;
+  });
+  const pairs: Record<string, PropPair> = {};
+  a.forEach((x, i) => {
+    const y = b[found[i] ?? -1];
+    if (!y) {
+      pairs[x.id] = { to: null, why: 'nothing here shows it' };
+      return;
+    }
+    const optionsA = x.options ?? (x.kind === 'flag' && y.kind === 'choice' ? FLAG : undefined);
+    const optionsB = y.options ?? (y.kind === 'flag' && x.kind === 'choice' ? FLAG : undefined);
+    pairs[x.id] = {
+      to: y.id,
+      why: propWhy(x, y),
+      ...(optionsA && optionsB ? { options: x.kind === y.kind ? pairOptions(optionsA, optionsB) : pairFlag(optionsA, optionsB) } : {}),
+      ...(x.kind === 'list' && y.kind === 'list' ? { item: pairProps(x.item ?? [], y.item ?? [], sameKit) } : {}),
+    };
+  });
+  return pairs;
+}
+
+const FLAG: readonly Option[] = [
+  { id: 'false', name: 'Off', means: 'off' },
+  { id: 'true', name: 'On', means: 'on' },
+];
+
+/** A flag and a choice of two: by meaning when told, else off is the first option. */
+function pairFlag(a: readonly Option[], b: readonly Option[]): Record<string, string | null> {
+  const told = pairOptions(a, b);
+  if (Object.values(told).every((v) => v !== null)) return told;
+  return Object.fromEntries(a.map((x, i) => [x.id, b[i]?.id ?? null]));
+}
+
+function pairSlots(a: Component, b: Component, sameKit: boolean): Record<SlotId, SlotId | null> {
+  const x = a.contract.slots;
+  const y = b.contract.slots;
+  const found = assign(x.length, y.length, (i, j) => {
+    const p = x[i];
+    const q = y[j];
+    if (!p || !q) return 0;
+    if (sameKit && p.id === q.id) return 1000;
+    if (p.means && q.means) return p.means === q.means ? 500 : 0;
+    const alike = Math.max(similarity(p.name, q.name), similarity(p.id, q.id));
+    if (alike >= ALIKE) return 100 * alike;
+    return x.length === 1 && y.length === 1 ? 20 : 0;
+  });
+  return Object.fromEntries(x.map((p, i) => [p.id, y[found[i] ?? -1]?.id ?? null]));
+}
+
+/** What identifies a part besides its name: the prop its main attribute is bound to. */
+function boundTo(node: Node): string | undefined {
+  return node.bind?.['text'] ?? node.bind?.['icon'] ?? node.bind?.['asset'] ?? node.bind?.['props.label'];
+}
+
+function pairParts(a: Component, b: Component, props: Readonly<Record<string, PropPair>>, lookup: Lookup, sameKit: boolean): Record<NodeId, NodeId | null> {
+  const x = Object.values(a.nodes);
+  const y = Object.values(b.nodes);
+  const found = assign(x.length, y.length, (i, j) => {
+    const p = x[i];
+    const q = y[j];
+    if (!p || !q) return 0;
+    if (p.id === a.root || q.id === b.root) return p.id === a.root && q.id === b.root ? 5000 : 0;
+    if (p.type !== q.type) return 0;
+    if (sameKit && p.id === q.id) return 1000;
+    const bound = boundTo(p);
+    const target = boundTo(q);
+    if (bound !== undefined && target !== undefined && props[bound]?.to === target) return 800;
+    if (p.means && q.means) return p.means === q.means ? 500 : 0;
+    const alike = Math.max(similarity(p.name ?? p.id, q.name ?? q.id), similarity(p.id, q.id));
+    if (p.type === 'instance' && q.type === 'instance') {
+      const role = lookup(p.component)?.role;
+      return role !== undefined && role === lookup(q.component)?.role ? 300 + 50 * alike : 0;
+    }
+    return alike >= ALIKE ? 100 * alike : 0;
+  });
+  return Object.fromEntries(x.map((p, i) => [p.id, y[found[i] ?? -1]?.id ?? null]));
+}
+
+const memo = new WeakMap<Component, WeakMap<Component, ComponentPair>>();
+
+/**
+ * How component `a` is shown by component `b`: props, options, slots and parts, each by same id (same kit),
+ * same meaning, or same kind with similar names, one-to-one with the best total fit. Pure and memoised.
+ * @param sameKit both come from versions of one kit, or one kit is based on the other: ids are trusted.
+ */
+export function pairContracts(refA: ComponentRef, a: Component, refB: ComponentRef, b: Component, lookup: Lookup, sameKit: boolean): ComponentPair {
+  let inner = memo.get(a);
+  if (!inner) memo.set(a, (inner = new WeakMap()));
+  const known = inner.get(b);
+  if (known && known.from === refA && known.to === refB) return known;
+  const props = pairProps(a.contract.props, b.contract.props, sameKit);
+  const matched = Object.values(props).filter((p) => p.to !== null).length;
+  const total = a.contract.props.length;
+  const pair: ComponentPair = {
+    from: refA,
+    to: refB,
+    confidence: total === 0 ? 1 : matched / total,
+    why: a === b ? 'the same component' : a.role === b.role ? `same role, ${matched} of ${total} settings` : `another role, ${matched} of ${total} settings`,
+    props,
+    slots: pairSlots(a, b, sameKit),
+    parts: pairParts(a, b, props, lookup, sameKit),
+  };
+  inner.set(b, pair);
+  return pair;
+}
+
+const invert = (map: Readonly<Record<string, string | null>>): Record<string, string | null> => {
+  const back: Record<string, string | null> = {};
+  for (const [from, to] of Object.entries(map)) if (to !== null && !Object.hasOwn(back, to)) back[to] = from;
+  return back;
+};
+
+function invertProps(props: Readonly<Record<string, PropPair>>): Record<string, PropPair> {
+  const back: Record<string, PropPair> = {};
+  for (const [from, p] of Object.entries(props)) {
+    if (p.to === null || Object.hasOwn(back, p.to)) continue;
+    back[p.to] = { to: from, why: p.why, ...(p.options ? { options: invert(p.options) } : {}), ...(p.item ? { item: invertProps(p.item) } : {}) };
+  }
+  return back;
+}
+
+const inverses = new WeakMap<ComponentPair, ComponentPair>();
+
+/** The same pair read the other way round. */
+export function invertPair(pair: ComponentPair): ComponentPair {
+  let back = inverses.get(pair);
+  if (!back) {
+    back = {
+      from: pair.to ?? pair.from,
+      to: pair.from,
+      confidence: pair.confidence,
+      why: pair.why,
+      props: invertProps(pair.props),
+      slots: invert(pair.slots),
+      parts: invert(pair.parts),
+    };
+    inverses.set(pair, back);
+  }
+  return back;
+}
+
+export { invert as invertMap };

@@ -1,0 +1,206 @@
+import {
+  componentAt,
+  componentsInOrder,
+  shownComponent,
+  shownKit,
+  splitRef,
+  wearsOf,
+  type Component,
+  type ComponentPair,
+  type ComponentRef,
+  type Kit,
+  type KitRef,
+  type MatchSheet,
+  type Project,
+  type Screen,
+  type Wear,
+  type World,
+} from '../model/index.js';
+import type { Step } from '../edit/steps.js';
+import { mapKit } from './kitmap.js';
+import { invertPair } from './pair.js';
+import { matched, sameLineage } from './sheets.js';
+import { similarity } from './similar.js';
+
+export interface RebrandPlan {
+  readonly from: KitRef;
+  readonly to: KitRef;
+  readonly sheet: MatchSheet;
+  /** How often each component of `from` shows on the screens. */
+  readonly uses: Readonly<Record<ComponentRef, number>>;
+}
+
+/** The kit that most screens show now: what a rebrand starts from. */
+export function wornKit(project: Project, screen?: Screen): KitRef | undefined {
+  const first = project.kits[0];
+  return first === undefined ? undefined : shownKit(wearsOf(project, screen), first);
+}
+
+export const sheetKey = (from: KitRef, to: KitRef): string => `${from}>${to}`;
+
+/** How well `b` would stand for `a`, 0 to 1, with the reason. Same role counts most, then the meaning of the contract, then the name. */
+function likeness(world: World, refA: ComponentRef, a: Component, refB: ComponentRef, b: Component): { score: number; pair: ComponentPair } {
+  const pair = matched(world, refA, a, refB, b);
+  const sameRole = a.role === b.role;
+  const total = a.contract.props.length;
+  const shared = total === 0 ? (b.contract.props.length === 0 ? 1 : 0.5) : Object.values(pair.props).filter((p) => p.to !== null).length / total;
+  const name = Math.max(similarity(a.name, b.name), ...a.words.map((w) => similarity(w, b.name)), ...b.words.map((w) => similarity(w, a.name)));
+  const slots = a.contract.slots.length === 0 || Object.values(pair.slots).some((s) => s !== null);
+  // Twins of one role are told apart by name: it weighs enough to decide between equals, never to cross roles alone.
+  const score = (sameRole ? 0.55 : 0) + 0.25 * shared + 0.2 * name - (slots ? 0 : 0.1);
+  return { score, pair };
+}
+
+const LEAST = 0.4;
+
+/** The best counterpart of a component in a kit, or a pair that says there is none. */
+export function counterpart(world: World, ref: ComponentRef, component: Component, kit: Kit, kitRef: KitRef): ComponentPair {
+  let best: { score: number; pair: ComponentPair } | undefined;
+  for (const candidate of componentsInOrder(kit)) {
+    const got = likeness(world, ref, component, `${kitRef}/${candidate.id}`, candidate);
+    if (!best || got.score > best.score + 1e-9) best = got;
+  }
+  if (!best || best.score < LEAST) return noCounterpart(ref);
+  return { ...best.pair, confidence: Math.min(1, best.score), why: whyOf(world, ref, best.pair) };
+}
+
+export function noCounterpart(ref: ComponentRef): ComponentPair {
+  return { from: ref, to: null, confidence: 0, why: 'no counterpart; stays as it is', props: {}, slots: {}, parts: {} };
+}
+
+function whyOf(world: World, ref: ComponentRef, pair: ComponentPair): string {
+  const a = componentAt(world, ref);
+  const b = pair.to === null ? undefined : componentAt(world, pair.to);
+  if (!a || !b) return pair.why;
+  const total = a.contract.props.length;
+  const shared = Object.values(pair.props).filter((p) => p.to !== null).length;
+  const how = a.role === b.role ? 'same role' : 'by name and meaning';
+  return `${how}, ${shared} of ${total} settings`;
+}
+
+/** A pair the designer picks by hand. */
+export function choosePair(world: World, sheet: MatchSheet, from: ComponentRef, to: ComponentRef | null): MatchSheet {
+  const a = componentAt(world, from);
+  const b = to === null ? undefined : componentAt(world, to);
+  const pair: ComponentPair = to === null || !a || !b ? { ...noCounterpart(from), why: 'left as it is, by you', chosen: true } : { ...matched(world, from, a, to, b), confidence: 1, why: 'chosen by you', chosen: true };
+  return { ...sheet, pairs: { ...sheet.pairs, [from]: pair } };
+}
+
+/** How often each shown component stands on the given screens, parts of other components not counted. */
+export function countUses(world: World, screens: readonly Screen[]): Record<ComponentRef, number> {
+  const uses: Record<ComponentRef, number> = {};
+  for (const screen of screens) {
+    const wears = wearsOf(world.project, screen);
+    for (const node of Object.values(screen.nodes)) {
+      if (node.type !== 'instance') continue;
+      const shown = shownComponent(wears, node.component);
+      uses[shown] = (uses[shown] ?? 0) + 1;
+    }
+  }
+  return uses;
+}
+
+/**
+ * Pairs every component, token, text style and icon of one kit with its best counterpart in another.
+ * What the designer chose in an earlier sheet is kept. Throws RangeError when a kit is not installed.
+ */
+export function planRebrand(world: World, from: KitRef, to: KitRef, earlier?: MatchSheet): RebrandPlan {
+  const a = world.kits.get(from);
+  const b = world.kits.get(to);
+  if (!a || !b) throw new RangeError(`The kit ${a ? to : from} is not installed`);
+  const saved = earlier ?? world.project.sheets[sheetKey(from, to)];
+  const back = world.project.wears.find((w) => w.kit === to && w.shows === from)?.sheet;
+  const lineage = sameLineage(a, b);
+  const pairs: Record<ComponentRef, ComponentPair> = {};
+  for (const component of componentsInOrder(a)) {
+    const ref = `${from}/${component.id}`;
+    const kept = saved?.pairs[ref];
+    if (kept?.chosen) {
+      pairs[ref] = kept;
+      continue;
+    }
+    const same = lineage ? b.components[component.id] : undefined;
+    if (same) {
+      pairs[ref] = { ...matched(world, ref, component, `${to}/${same.id}`, same), confidence: 1, why: 'the same component' };
+      continue;
+    }
+    const worn = back && Object.values(back.pairs).find((p) => p.to === ref && p.chosen);
+    pairs[ref] = worn ? invertPair(worn) : counterpart(world, ref, component, b, to);
+  }
+  const map = mapKit(a, b);
+  return { from, to, sheet: { from, to, pairs, tokens: map.tokens, textStyles: map.textStyles, icons: map.icons }, uses: countUses(world, world.project.screens) };
+}
+
+/** Two sheets one after the other: the components the designer saw paired stay paired; their contracts are matched afresh. */
+function compose(world: World, first: MatchSheet, second: MatchSheet): MatchSheet {
+  const pairs: Record<ComponentRef, ComponentPair> = {};
+  for (const [ref, one] of Object.entries(first.pairs)) {
+    const two = one.to === null ? undefined : second.pairs[one.to];
+    const a = componentAt(world, ref);
+    const b = two?.to ? componentAt(world, two.to) : undefined;
+    pairs[ref] = a && b && two?.to ? { ...matched(world, ref, a, two.to, b), confidence: Math.min(one.confidence, two.confidence), why: two.why, ...(one.chosen || two.chosen ? { chosen: true } : {}) } : noCounterpart(ref);
+  }
+  const a = world.kits.get(first.from);
+  const b = world.kits.get(second.to);
+  const map = a && b ? mapKit(a, b) : { tokens: {}, textStyles: {}, icons: {} };
+  return { from: first.from, to: second.to, pairs, tokens: map.tokens, textStyles: map.textStyles, icons: map.icons };
+}
+
+/** What a project wears after a rebrand by `sheet`, starting from what it wears now. */
+export function wearsAfter(world: World, wears: readonly Wear[], sheet: MatchSheet): readonly Wear[] {
+  const { from, to } = sheet;
+  const next: Wear[] = [];
+  for (const w of wears) {
+    if (w.shows !== from) {
+      if (w.kit !== from) next.push(w);
+      continue;
+    }
+    if (w.kit === to) continue;
+    next.push({ kit: w.kit, shows: to, sheet: compose(world, w.sheet, sheet) });
+  }
+  if (from !== to) next.push({ kit: from, shows: to, sheet });
+  // A kit that is shown natively again must not be shown as something else.
+  return next.filter((w) => w.kit !== to);
+}
+
+/** The steps of a rebrand: for the whole project, or for some screens only. Settings are never touched. */
+export function applyRebrand(world: World, plan: Pick<RebrandPlan, 'from' | 'to' | 'sheet'>, screens?: readonly string[]): Step[] {
+  const { project } = world;
+  const steps: Step[] = [];
+  if (!project.kits.includes(plan.to)) steps.push({ do: 'kits', value: [...project.kits, plan.to] });
+  steps.push({ do: 'sheet', key: sheetKey(plan.from, plan.to), value: plan.sheet });
+  if (screens) {
+    for (const id of screens) {
+      const screen = project.screens.find((s) => s.id === id);
+      if (screen) steps.push({ do: 'screenWears', screen: id, value: wearsAfter(world, wearsOf(project, screen), plan.sheet) });
+    }
+    return steps;
+  }
+  steps.push({ do: 'wears', value: wearsAfter(world, project.wears, plan.sheet) });
+  for (const s of project.screens) if (s.wears) steps.push({ do: 'screenWears', screen: s.id, value: wearsAfter(world, s.wears, plan.sheet) });
+  return steps;
+}
+
+/** What a lens shows: the same sheet, for looking only. */
+export function lensWears(world: World, screen: Screen | undefined, to: KitRef): readonly Wear[] {
+  const now = wearsOf(world.project, screen);
+  const from = wornKit(world.project, screen);
+  if (from === undefined || from === to) return now;
+  const known = lensMemo.get(now)?.get(to);
+  if (known && known.kits === world.kits) return known.wears;
+  const wears = wearsAfter(world, now, planRebrand(world, from, to).sheet);
+  let inner = lensMemo.get(now);
+  if (!inner) lensMemo.set(now, (inner = new Map()));
+  inner.set(to, { kits: world.kits, wears });
+  return wears;
+}
+const lensMemo = new WeakMap<object, Map<KitRef, { kits: World['kits']; wears: readonly Wear[] }>>();
+
+/** The component to place so that `ref` shows through a lens: its counterpart in what is really worn, when there is one. */
+export function behindLens(wears: readonly Wear[], lens: readonly Wear[], ref: ComponentRef): ComponentRef {
+  if (lens === wears) return ref;
+  const { kit } = splitRef(ref);
+  const through = lens.find((w) => w.shows === kit && !wears.some((o) => o.kit === w.kit));
+  const found = through && Object.values(through.sheet.pairs).find((p) => p.to === ref);
+  return found?.from ?? ref;
+}

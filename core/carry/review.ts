@@ -1,0 +1,195 @@
+import { layout, type Box } from '../layout/index.js';
+import {
+  aliasPath,
+  componentAt,
+  shownComponent,
+  splitRef,
+  wearsOf,
+  type InstanceNode,
+  type Screen,
+  type Wear,
+  type World,
+} from '../model/index.js';
+import { resolve } from '../resolve/index.js';
+import type { Fonts } from '../text/index.js';
+import { carryInstance, type LedgerEntry, type Outcome } from './carry.js';
+import { composite, contrast } from './contrast.js';
+
+export type Concern = 'text-cut' | 'text-wrapped' | 'text-outside' | 'contrast' | 'small-target' | 'outside' | 'grew' | 'parked' | 'parked-content' | 'no-counterpart' | 'literal';
+
+/** One place to look at after a rebrand, with its measure. */
+export interface Finding {
+  readonly concern: Concern;
+  readonly screen: string;
+  /** The node of the screen it is about. */
+  readonly node: string;
+  readonly title: string;
+  readonly detail: string;
+  /** px, contrast ratio or count, for sorting within a concern. */
+  readonly measure: number;
+}
+
+export interface ScreenReview {
+  readonly screen: string;
+  readonly findings: readonly Finding[];
+  readonly counts: Readonly<Record<Outcome, number>>;
+  readonly instances: number;
+}
+
+export interface Review {
+  readonly screens: readonly ScreenReview[];
+  readonly counts: Readonly<Record<Outcome, number>>;
+  readonly instances: number;
+  readonly findings: readonly Finding[];
+}
+
+const WORST: readonly Concern[] = ['text-outside', 'text-cut', 'contrast', 'outside', 'no-counterpart', 'parked-content', 'parked', 'text-wrapped', 'grew', 'small-target', 'literal'];
+const TARGETS = new Set(['button', 'link', 'checkbox', 'switch', 'radio', 'tab', 'textbox', 'combobox', 'searchbox', 'slider', 'option']);
+/** WCAG 2.2, 2.5.8: the least size of a target, px. */
+const LEAST_TARGET = 24;
+/** A section that grows by less is not worth a look, px. */
+const GROWN = 40;
+
+/**
+ * Lays a screen out before and after, and lists what to look at: text that no longer fits or newly wraps, contrast below
+ * WCAG AA, small targets, content outside its container, sections that grew, settings that wait, literals.
+ */
+export function reviewScreen(world: World, screen: Screen, after: readonly Wear[], fonts: Fonts): ScreenReview {
+  const before = wearsOf(world.project, screen);
+  const was = layout(resolve(world, screen, { wears: before }), fonts);
+  const now = layout(resolve(world, screen, { wears: after }), fonts);
+  const findings: Finding[] = [];
+  const counts = { kept: 0, mapped: 0, parked: 0, held: 0 };
+  let instances = 0;
+  for (const node of Object.values(screen.nodes)) {
+    if (node.type !== 'instance') continue;
+    instances++;
+    reviewSettings(world, screen, node, after, before, counts, findings);
+  }
+  reviewTexts(screen, was, now, findings);
+  reviewBoxes(screen, was, now, findings);
+  findings.sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.measure - a.measure);
+  return { screen: screen.id, findings, counts, instances };
+}
+
+/** All screens of a project, one at a time; `each` is told after every screen and stops the review by returning false. */
+export function reviewRebrand(world: World, after: (screen: Screen) => readonly Wear[], fonts: Fonts, each?: (done: number, of: number, review: ScreenReview) => boolean): Review {
+  const screens: ScreenReview[] = [];
+  for (const screen of world.project.screens) {
+    const review = reviewScreen(world, screen, after(screen), fonts);
+    screens.push(review);
+    if (each?.(screens.length, world.project.screens.length, review) === false) break;
+  }
+  return sumReviews(screens);
+}
+
+export function sumReviews(screens: readonly ScreenReview[]): Review {
+  const counts = { kept: 0, mapped: 0, parked: 0, held: 0 };
+  for (const s of screens) for (const k of ['kept', 'mapped', 'parked', 'held'] as const) counts[k] += s.counts[k];
+  const findings = screens.flatMap((s) => s.findings).sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.measure - a.measure);
+  return { screens, counts, instances: screens.reduce((n, s) => n + s.instances, 0), findings };
+}
+
+function reviewSettings(world: World, screen: Screen, node: InstanceNode, after: readonly Wear[], before: readonly Wear[], counts: Record<Outcome, number>, findings: Finding[]): void {
+  const got = carryInstance(world, after, node);
+  const earlier = carryInstance(world, before, node);
+  const name = node.name ?? componentAt(world, shownComponent(after, node.component))?.name ?? node.component;
+  const waiting: LedgerEntry[] = [];
+  for (const entry of got.ledger) {
+    counts[entry.outcome]++;
+    if (entry.outcome === 'parked' && earlier.ledger[entry.setting]?.outcome !== 'parked') waiting.push(entry);
+  }
+  const push = (concern: Concern, title: string, detail: string, measure: number): void => void findings.push({ concern, screen: screen.id, node: node.id, title, detail, measure });
+  for (const entry of waiting) push('parked', `Parked: ${entry.what}`, `${entry.why}. Kept for later on ${screen.name}.`, 1);
+  for (const f of got.fills.parked) {
+    const count = f.children.length;
+    push('parked-content', `Content waits: ${count} ${count === 1 ? 'thing' : 'things'} in ${name}`, `${name} has no slot for it. Kept for later on ${screen.name}.`, count);
+  }
+  const wear = after.find((w) => w.kit === splitRef(node.component).kit);
+  const shownBefore = shownComponent(before, node.component);
+  const wearOfShown = after.find((w) => w.kit === splitRef(shownBefore).kit);
+  const sheet = wear ?? wearOfShown;
+  if (sheet && sheet.sheet.pairs[node.component]?.to === null && shownComponent(after, node.component) === node.component) {
+    push('no-counterpart', `No counterpart: ${name}`, `It stays as it is on ${screen.name}.`, 1);
+  }
+  for (const s of node.settings) {
+    if (s.kind === 'attr' && typeof s.value === 'string' && aliasPath(s.value) === null && ['fill', 'color', 'stroke'].includes(s.name)) {
+      push('literal', `Own colour ${s.value} on ${name}`, `It is not a token, so it stays as it is on ${screen.name}.`, 1);
+    }
+  }
+}
+
+interface Seen {
+  readonly text: string;
+  readonly lines: number;
+}
+
+function texts(box: Box, into: Map<string, Seen>): void {
+  if (box.para && box.node.look.text !== '') into.set(`${box.node.owner}|${box.node.look.text}`, { text: box.node.look.text, lines: box.para.lines.length });
+  for (const c of box.children) texts(c, into);
+}
+
+function short(text: string): string {
+  return text.length > 40 ? `${text.slice(0, 39)}…` : text;
+}
+
+function reviewTexts(screen: Screen, was: Box, now: Box, findings: Finding[]): void {
+  const before = new Map<string, Seen>();
+  texts(was, before);
+  const page = now.node.look.fill ?? '#ffffff';
+  const told = new Set<string>();
+  const walk = (box: Box, parent: Box | null, behind: string, instance: string): void => {
+    const { look } = box.node;
+    const ground = look.fill && box.node.type !== 'image' ? composite(look.fill, behind, look.opacity) : behind;
+    const within = box.node.instance?.name ?? instance;
+    if (box.para && look.text !== '' && look.visible) {
+      const name = `“${short(look.text)}”`;
+      const node = box.node.owner;
+      const inner = box.w - look.paddingLeft - look.paddingRight;
+      const over = Math.max(box.para.width - inner, parent ? box.x + box.w - (parent.x + parent.w) : 0, parent?.node.look.clip ? box.y + box.h - (parent.y + parent.h) : 0);
+      if (over > 0.75) findings.push({ concern: 'text-outside', screen: screen.id, node, title: 'Text no longer fits', detail: `${name} is ${Math.round(over)} px larger than its ${within || 'place'} on ${screen.name}`, measure: over });
+      else if (box.para.cut && look.maxLines > 0) findings.push({ concern: 'text-cut', screen: screen.id, node, title: 'Text is cut off', detail: `${name} needs more than ${look.maxLines === 1 ? 'one line' : `${look.maxLines} lines`} in ${within || 'its place'} on ${screen.name}`, measure: box.para.lines.length });
+      const seen = before.get(`${node}|${look.text}`);
+      if (seen && box.para.lines.length > seen.lines && seen.lines === 1) {
+        findings.push({ concern: 'text-wrapped', screen: screen.id, node, title: 'Text wraps now', detail: `${name} takes ${box.para.lines.length} lines instead of one on ${screen.name}`, measure: box.para.lines.length });
+      }
+      if (!look.bars && look.textStyle) {
+        const ratio = contrast(look.color, ground);
+        const large = look.textStyle.size >= 24 || (look.textStyle.size >= 18.66 && look.textStyle.weight >= 700);
+        const needs = large ? 3 : 4.5;
+        const key = `${within}|${look.color}|${ground}`;
+        if (ratio !== null && ratio < needs - 0.005 && !told.has(key)) {
+          told.add(key);
+          findings.push({ concern: 'contrast', screen: screen.id, node, title: `Contrast ${ratio.toFixed(1)} to 1`, detail: `${name}${within ? ` in ${within}` : ''} on ${screen.name}. AA asks ${needs}`, measure: needs - ratio });
+        }
+      }
+    }
+    for (const c of box.children) walk(c, box, ground, within);
+  };
+  walk(now, null, page, '');
+}
+
+function reviewBoxes(screen: Screen, was: Box, now: Box, findings: Finding[]): void {
+  const tall = new Map(was.children.map((c) => [c.node.owner, c.h]));
+  for (const c of now.children) {
+    const before = tall.get(c.node.owner);
+    if (before !== undefined && c.h - before >= GROWN) {
+      findings.push({ concern: 'grew', screen: screen.id, node: c.node.owner, title: `Grew by ${Math.round(c.h - before)} px`, detail: `${c.node.name} on ${screen.name}`, measure: c.h - before });
+    }
+  }
+  const right = now.x + now.w;
+  const told = new Set<string>();
+  const walk = (box: Box, clipped: boolean): void => {
+    const { node } = box;
+    if (!clipped && box.x + box.w > right + 1 && !told.has(node.owner) && node.type !== 'text') {
+      told.add(node.owner);
+      findings.push({ concern: 'outside', screen: screen.id, node: node.owner, title: 'Content outside the screen', detail: `${node.name} reaches ${Math.round(box.x + box.w - right)} px past ${screen.name}`, measure: box.x + box.w - right });
+    }
+    if (node.instance && TARGETS.has(node.instance.role) && node.key === node.owner) {
+      const least = Math.min(box.w, box.h);
+      if (least > 0 && least < LEAST_TARGET - 0.01) findings.push({ concern: 'small-target', screen: screen.id, node: node.owner, title: `Target of ${Math.round(least)} px`, detail: `${node.name} on ${screen.name}. At least ${LEAST_TARGET} px is asked`, measure: LEAST_TARGET - least });
+    }
+    for (const c of box.children) walk(c, clipped || node.look.clip);
+  };
+  walk(now, false);
+}

@@ -1,0 +1,265 @@
+import { carryInstance, targetKey, type Carried } from '../carry/carry.js';
+import { pairFor } from '../carry/sheets.js';
+import {
+  componentAt,
+  listAt,
+  placesOf,
+  settingKey,
+  shownComponent,
+  subtree,
+  type ComponentRef,
+  type InstanceNode,
+  type Into,
+  type Json,
+  type Node,
+  type NodeId,
+  type Nodes,
+  type Screen,
+  type Setting,
+  type Wear,
+  type When,
+  type World,
+} from '../model/index.js';
+import type { Step, TreeRef } from './steps.js';
+
+/** Makes ids that no other node has. */
+export type NewId = () => string;
+
+/** Something to place: a tree of nodes and its root. */
+export interface Piece {
+  readonly root: NodeId;
+  readonly nodes: Nodes;
+}
+
+/** What is chosen on an instance as it is shown: a prop or an attribute of a part, at an address in shown terms. */
+export interface Target {
+  readonly at: readonly string[];
+  readonly kind: 'prop' | 'attr';
+  readonly name: string;
+  readonly when?: When;
+}
+
+export const treeOfScreen = (screen: Pick<Screen, 'id'>): TreeRef => `screen:${screen.id}`;
+
+/** A new instance of a component, nothing chosen on it yet. */
+export function newInstance(id: NodeId, component: ComponentRef, attrs: InstanceNode['attrs'] = {}, settings: readonly Setting[] = []): InstanceNode {
+  return { id, type: 'instance', component, attrs, settings, fills: [] };
+}
+
+/** A copy with new ids throughout. Slot contents, series items and settings go along. */
+export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
+  const ids = subtree(nodes, root);
+  const renamed = new Map(ids.map((id) => [id, newId()]));
+  const to = (id: NodeId): NodeId => renamed.get(id) ?? id;
+  const made: Record<NodeId, Node> = {};
+  for (const id of ids) {
+    const node = nodes[id];
+    if (!node) continue;
+    const base = { ...node, id: to(id) };
+    if (base.type === 'box') made[base.id] = { ...base, children: base.children.map(to) };
+    else if (base.type === 'instance') made[base.id] = { ...base, fills: base.fills.map((f) => ({ ...f, children: f.children.map(to) })) };
+    else if (base.type === 'series') made[base.id] = { ...base, item: to(base.item) };
+    else made[base.id] = base;
+  }
+  return { root: to(root), nodes: made };
+}
+
+/** Where an address leads in the shown component, and which component owns its end. */
+function leafAt(world: World, wears: readonly Wear[], shown: ComponentRef, at: readonly string[], boundaries: number): ComponentRef | undefined {
+  let ref = shown;
+  for (let i = 0; i < boundaries; i++) {
+    const segment = at[i] ?? '';
+    if (segment.startsWith('#')) continue;
+    const node = componentAt(world, ref)?.nodes[segment];
+    if (node?.type === 'series') continue;
+    if (node?.type !== 'instance') return undefined;
+    ref = shownComponent(wears, node.component);
+  }
+  return ref;
+}
+
+/** The settings that show in a target now, superseded ones included. */
+export function settingsBehind(world: World, wears: readonly Wear[], node: InstanceNode, target: Target): readonly Setting[] {
+  const key = targetKey(target);
+  const shown = carryInstance(world, wears, node);
+  const direct = shown.settings.filter((c: Carried) => targetKey(c) === key && c.from >= 0).map((c) => node.settings[c.from]);
+  // A choice that waits behind a later one in the same place goes with it, or it would come back unasked.
+  const behind = node.settings.filter((s) => carryInstance(world, wears, { ...node, settings: [s], fills: node.fills }).settings.some((c) => c.from >= 0 && targetKey(c) === key));
+  return [...new Set([...direct, ...behind])].filter((s): s is Setting => s !== undefined);
+}
+
+/** Chooses a value on an instance, in the terms of what is shown. Replaces the setting it came from. */
+export function chooseSteps(world: World, wears: readonly Wear[], tree: TreeRef, node: InstanceNode, target: Target, value: Json): Step[] {
+  const shown = shownComponent(wears, node.component);
+  const boundaries = target.kind === 'attr' ? target.at.length - 1 : target.at.length;
+  const owner = leafAt(world, wears, shown, target.at, boundaries);
+  const plain = componentLeaf(world, shown, target.at, boundaries);
+  const setting: Setting = {
+    home: shown,
+    at: target.at,
+    kind: target.kind,
+    name: target.name,
+    value,
+    ...(target.when ? { when: target.when } : {}),
+    ...(owner !== undefined && owner !== plain ? { leaf: owner } : {}),
+  };
+  const key = settingKey(setting);
+  const steps: Step[] = settingsBehind(world, wears, node, target)
+    .filter((s) => settingKey(s) !== key)
+    .map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null }));
+  return [...steps, { do: 'setting', tree, node: node.id, key, value: setting }];
+}
+
+/** The owner at the end of an address as the tree itself says, nothing worn. */
+function componentLeaf(world: World, shown: ComponentRef, at: readonly string[], boundaries: number): ComponentRef | undefined {
+  return leafAt(world, [], shown, at, boundaries);
+}
+
+/** Drops what was chosen in a target: the original's value shows again. */
+export function backToKitSteps(world: World, wears: readonly Wear[], tree: TreeRef, node: InstanceNode, target: Target): Step[] {
+  return settingsBehind(world, wears, node, target).map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null }));
+}
+
+/** Attributes of the instance's own place that count as overrides and can be put back. */
+export const PLACE_FIELDS = ['width', 'height', 'minWidth', 'maxWidth', 'visible', 'opacity'] as const;
+
+/** Drops everything chosen on an instance, its room included; what is in its slots stays. */
+export function allBackSteps(tree: TreeRef, node: InstanceNode): Step[] {
+  const steps: Step[] = node.settings.map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null }));
+  for (const f of PLACE_FIELDS) if (node.attrs[f] !== undefined) steps.push({ do: 'set', tree, node: node.id, field: `attrs.${f}`, value: null });
+  return steps;
+}
+
+/** Shows an instance as another component. Settings stay as they are; only the choice of component changes. */
+export function swapSteps(tree: TreeRef, node: InstanceNode, to: ComponentRef): Step[] {
+  if (to === node.component) return [];
+  const first = node.placed ?? node.component;
+  return [
+    { do: 'set', tree, node: node.id, field: 'component', value: to },
+    { do: 'set', tree, node: node.id, field: 'placed', value: to === first ? null : first },
+  ];
+}
+
+/** The place in an instance's slot, as it is shown: an existing fill that shows there, or a new one in shown terms. */
+export function slotPlace(world: World, wears: readonly Wear[], node: InstanceNode, slot: string): Into {
+  const shown = shownComponent(wears, node.component);
+  for (const f of node.fills) {
+    const to = f.home === shown ? f.slot : pairFor(world, wears, f.home, shown)?.slots[f.slot];
+    if (to === slot && f.children.length > 0) return { parent: node.id, slot: { home: f.home, slot: f.slot } };
+  }
+  return { parent: node.id, slot: { home: shown, slot } };
+}
+
+export interface Spot {
+  readonly into: Into;
+  readonly after: NodeId | null;
+}
+
+/**
+ * Where something new goes: behind the selection; into it when it is an empty container or takes content and `inside`
+ * is asked for; at the end of the screen (before what is pinned to its bottom) when nothing is selected.
+ */
+export function spotFor(world: World, wears: readonly Wear[], screen: Screen, selected: NodeId | null, inside = false): Spot {
+  const { nodes, root } = screen;
+  const node = selected === null ? undefined : nodes[selected];
+  if (node && (inside || node.id === root)) {
+    if (node.type === 'box') return { into: { parent: node.id }, after: lastFree(nodes, node.children) };
+    if (node.type === 'instance') {
+      const slot = componentAt(world, shownComponent(wears, node.component))?.contract.slots[0];
+      if (slot) {
+        const into = slotPlace(world, wears, node, slot.id);
+        return { into, after: listAt(nodes, into).at(-1) ?? null };
+      }
+    }
+  }
+  const place = selected === null ? undefined : placesOf(nodes).get(selected);
+  if (node && place && !(node.attrs.pin === 'bottom')) return { into: place, after: node.id };
+  const ground = nodes[root];
+  return { into: { parent: root }, after: ground?.type === 'box' ? lastFree(nodes, ground.children) : null };
+}
+
+/** The last child that is not pinned to the bottom: new things come before a tab bar. */
+function lastFree(nodes: Nodes, children: readonly NodeId[]): NodeId | null {
+  for (let i = children.length - 1; i >= 0; i--) {
+    const id = children[i];
+    if (id !== undefined && nodes[id]?.attrs.pin !== 'bottom') return id;
+  }
+  return null;
+}
+
+/** Inserts pieces one after the other. */
+export function placeSteps(tree: TreeRef, pieces: readonly Piece[], spot: Spot): Step[] {
+  let { after } = spot;
+  return pieces.map((p): Step => {
+    const step: Step = { do: 'insert', tree, root: p.root, nodes: p.nodes, into: spot.into, after };
+    after = p.root;
+    return step;
+  });
+}
+
+/** Of several selected nodes, those that are not inside another selected one, in document order. */
+export function outermost(nodes: Nodes, root: NodeId, ids: readonly NodeId[]): NodeId[] {
+  const wanted = new Set(ids);
+  const inside = new Set<NodeId>();
+  for (const id of ids) for (const below of subtree(nodes, id)) if (below !== id) inside.add(below);
+  return subtree(nodes, root).filter((id) => wanted.has(id) && !inside.has(id));
+}
+
+export function removeSteps(tree: TreeRef, screen: Pick<Screen, 'nodes' | 'root'>, ids: readonly NodeId[]): Step[] {
+  return outermost(screen.nodes, screen.root, ids)
+    .filter((id) => id !== screen.root)
+    .map((node): Step => ({ do: 'remove', tree, node }));
+}
+
+/** Copies each node directly behind itself. Tells the new ids, to be selected. */
+export function duplicateSteps(tree: TreeRef, screen: Pick<Screen, 'nodes' | 'root'>, ids: readonly NodeId[], newId: NewId): { steps: Step[]; made: NodeId[] } {
+  const places = placesOf(screen.nodes);
+  const tops = outermost(screen.nodes, screen.root, ids).filter((id) => places.has(id));
+  const steps: Step[] = [];
+  const made: NodeId[] = [];
+  // Several neighbours are copied as a run behind the last of them.
+  const lastOf = new Map<string, NodeId>();
+  for (const id of tops) lastOf.set(JSON.stringify(places.get(id)), id);
+  for (const id of tops) {
+    const into = places.get(id);
+    if (!into) continue;
+    const group = JSON.stringify(into);
+    const piece = copyPiece(screen.nodes, id, newId);
+    steps.push({ do: 'insert', tree, root: piece.root, nodes: piece.nodes, into, after: lastOf.get(group) ?? id });
+    lastOf.set(group, piece.root);
+    made.push(piece.root);
+  }
+  return { steps, made };
+}
+
+/** One place up or down among its neighbours. */
+export function nudgeSteps(tree: TreeRef, screen: Pick<Screen, 'nodes'>, id: NodeId, by: -1 | 1): Step[] {
+  const into = placesOf(screen.nodes).get(id);
+  if (!into) return [];
+  const list = listAt(screen.nodes, into);
+  const at = list.indexOf(id);
+  const to = at + by;
+  if (to < 0 || to >= list.length) return [];
+  const after = by === 1 ? (list[at + 1] ?? null) : (list[at - 2] ?? null);
+  return [{ do: 'move', tree, node: id, into, after }];
+}
+
+/** Into the container before it (in), or behind its own container (out). */
+export function indentSteps(world: World, wears: readonly Wear[], tree: TreeRef, screen: Screen, id: NodeId, by: 'in' | 'out'): Step[] {
+  const places = placesOf(screen.nodes);
+  const into = places.get(id);
+  if (!into) return [];
+  if (by === 'out') {
+    const up = places.get(into.parent);
+    return up ? [{ do: 'move', tree, node: id, into: up, after: into.parent }] : [];
+  }
+  const list = listAt(screen.nodes, into);
+  const before = screen.nodes[list[list.indexOf(id) - 1] ?? ''];
+  if (!before) return [];
+  if (before.type === 'box') return [{ do: 'move', tree, node: id, into: { parent: before.id }, after: before.children.at(-1) ?? null }];
+  if (before.type !== 'instance') return [];
+  const slot = componentAt(world, shownComponent(wears, before.component))?.contract.slots[0];
+  if (!slot) return [];
+  const place = slotPlace(world, wears, before, slot.id);
+  return [{ do: 'move', tree, node: id, into: place, after: listAt(screen.nodes, place).at(-1) ?? null }];
+}

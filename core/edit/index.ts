@@ -1,0 +1,4 @@
+export { applyEdit, applyStep, invertEdit, treeOf, type EditResult, type StepResult } from './apply.js';
+export { rebaseEdit, revertEdit, type Rebased, type Reverted } from './rebase.js';
+export { NODE_FIELDS, SCREEN_FIELDS, type Edit, type Refusal, type ScreenField, type Step, type TreeRef } from './steps.js';
+export * from './actions.js';

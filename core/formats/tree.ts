@@ -1,0 +1,135 @@
+import { aliasPath, toPx, type AttrName, type Json, type Node, type NodeId, type Setting, type SlotFill } from '../model/index.js';
+import { isColour } from '../carry/contrast.js';
+import { isId, isObject, text, type JsonObject, type Report } from './checks.js';
+
+type Check = (v: Json) => boolean;
+const length: Check = (v) => toPx(v) !== undefined || aliasPath(v) !== null;
+const size: Check = (v) => v === 'fit' || v === 'stretch' || length(v);
+const colour: Check = (v) => v === 'none' || aliasPath(v) !== null || (typeof v === 'string' && isColour(v));
+const flag: Check = (v) => typeof v === 'boolean';
+const number: Check = (v) => typeof v === 'number' && Number.isFinite(v);
+const string: Check = (v) => typeof v === 'string';
+const oneOf = (...all: string[]): Check => (v) => typeof v === 'string' && all.includes(v);
+const path: Check = (v) => typeof v === 'string' && isPathData(v);
+
+/** What each attribute takes. The one list that readers, steps and Details go by. */
+export const ATTR_CHECKS: Readonly<Record<AttrName, Check>> = {
+  visible: flag, opacity: number, width: size, height: size, minWidth: length, maxWidth: length, minHeight: length, maxHeight: length,
+  aspect: number, grow: number, shrink: number, alignSelf: oneOf('start', 'center', 'end', 'stretch', 'baseline'), x: number, y: number,
+  edges: isObject, pin: oneOf('top', 'bottom'), flow: oneOf('row', 'column', 'grid', 'free'), gap: length, rowGap: length, columns: number,
+  padding: length, paddingX: length, paddingY: length, paddingTop: length, paddingRight: length, paddingBottom: length, paddingLeft: length,
+  justify: oneOf('start', 'center', 'end', 'between', 'around', 'evenly'), align: oneOf('start', 'center', 'end', 'stretch', 'baseline'),
+  wrap: flag, clip: flag, fill: colour, stroke: colour, strokeWidth: length, strokeSides: oneOf('all', 'top', 'bottom', 'left', 'right', 'y'),
+  dash: flag, radius: length, shadow: (v) => aliasPath(v) !== null, text: string, textStyle: string, color: colour,
+  textAlign: oneOf('start', 'center', 'end'), maxLines: number, bars: flag, underline: flag, icon: string, size: length, asset: string,
+  fit: oneOf('cover', 'contain'), focalX: number, focalY: number, shape: oneOf('ellipse', 'line', 'path'), path,
+};
+
+/** SVG path data and nothing else. */
+export function isPathData(d: string): boolean {
+  return d.length <= 20_000 && /^[MmLlHhVvCcSsQqTtAaZz0-9eE+\-.,\s]*$/u.test(d);
+}
+
+/** Is this a value an attribute takes? Unknown attributes take nothing. */
+export function attrTakes(name: string, value: Json): boolean {
+  return Object.hasOwn(ATTR_CHECKS, name) && ATTR_CHECKS[name as AttrName](value);
+}
+
+const TYPES = new Set(['box', 'text', 'icon', 'image', 'shape', 'instance', 'slot', 'series']);
+const MOST_NODES = 3000;
+const DEEPEST = 60;
+
+/** Reads a nested tree into nodes by id. `local` completes component names that are not full references. */
+export function readTree(json: Json | undefined, where: string, local: (ref: string) => string, report: Report): { root: NodeId; nodes: Record<NodeId, Node> } | null {
+  const nodes: Record<NodeId, Node> = {};
+  let count = 0;
+  const read = (value: Json, depth: number): NodeId | null => {
+    if (!isObject(value) || !isId(value['id'])) {
+      report.add('left out', 'part.shape', where, `A part of ${where} has no usable id; it was left out.`);
+      return null;
+    }
+    const { id } = value;
+    const type = text(value, 'type');
+    if (!TYPES.has(type)) {
+      report.add('left out', 'part.unknown', `${where}, ${id}`, `Part ${id} of ${where} is of the unknown kind “${type}”; it was left out.`);
+      return null;
+    }
+    if (Object.hasOwn(nodes, id)) {
+      report.add('left out', 'part.twice', `${where}, ${id}`, `Two parts of ${where} are called ${id}; the second was left out.`);
+      return null;
+    }
+    if (++count > MOST_NODES || depth > DEEPEST) {
+      if (count === MOST_NODES + 1 || depth === DEEPEST + 1) report.add('left out', 'part.many', where, `${where} has more than ${MOST_NODES} parts or is nested deeper than ${DEEPEST}; the rest was left out.`);
+      return null;
+    }
+    const name = text(value, 'name', '', 200);
+    const means = text(value, 'means', '', 80);
+    const bind = isObject(value['bind']) ? Object.fromEntries(Object.entries(value['bind']).filter((e): e is [string, string] => typeof e[1] === 'string')) : null;
+    const common = { id, attrs: readAttrs(value['attrs'], `${where}, ${id}`, report), ...(name ? { name } : {}), ...(means ? { means } : {}), ...(bind && Object.keys(bind).length > 0 ? { bind } : {}) };
+    // A place is kept for the id before children are read, so that they cannot take it.
+    nodes[id] = { ...common, type: 'box', children: [] };
+    const children = (list: Json | undefined): NodeId[] => (Array.isArray(list) ? list.map((c: Json) => read(c, depth + 1)).filter((c): c is NodeId => c !== null) : []);
+    switch (type) {
+      case 'box':
+        nodes[id] = { ...common, type: 'box', children: children(value['children']) };
+        break;
+      case 'instance': {
+        const component = local(text(value, 'component'));
+        const settings: Setting[] = Object.entries(isObject(value['props']) ? value['props'] : {}).map(([prop, v]) => ({ home: component, at: [], kind: 'prop', name: prop, value: v }));
+        for (const s of Array.isArray(value['settings']) ? value['settings'] : []) {
+          const read = readSetting(s, component, local);
+          if (read) settings.push(read);
+          else report.add('left out', 'setting.shape', `${where}, ${id}`, `A setting of ${id} in ${where} cannot be read; it was left out.`);
+        }
+        const fills: SlotFill[] = Object.entries(isObject(value['slots']) ? value['slots'] : {}).map(([slot, list]) => ({ home: component, slot, children: children(list) }));
+        fills.sort((a, b) => (a.slot < b.slot ? -1 : 1));
+        nodes[id] = { ...common, type: 'instance', component, settings, fills };
+        break;
+      }
+      case 'slot':
+        nodes[id] = { ...common, type: 'slot', slot: text(value, 'slot', id) };
+        break;
+      case 'series': {
+        const item = value['item'] === undefined ? null : read(value['item'] ?? null, depth + 1);
+        if (item === null) {
+          report.add('left out', 'series.item', `${where}, ${id}`, `Series ${id} of ${where} has nothing to repeat; it was left out.`);
+          delete nodes[id];
+          return null;
+        }
+        const entries = (Array.isArray(value['entries']) ? value['entries'] : []).flatMap((e: Json) => {
+          if (!isObject(e) || !isId(e['key'])) return [];
+          const template = nodes[item];
+          const component = template?.type === 'instance' ? template.component : '';
+          const settings: Setting[] = Object.entries(isObject(e['props']) ? e['props'] : {}).map(([prop, v]) => ({ home: component, at: [], kind: 'prop', name: prop, value: v }));
+          return [{ key: e['key'], settings }];
+        });
+        const of = text(value, 'of');
+        nodes[id] = { ...common, type: 'series', item, entries, ...(of ? { of } : {}) };
+        break;
+      }
+      default:
+        nodes[id] = { ...common, type: type as 'text' };
+    }
+    return id;
+  };
+  const root = json === undefined ? null : read(json, 0);
+  return root === null ? null : { root, nodes };
+}
+
+function readSetting(s: Json, component: string, local: (ref: string) => string): Setting | null {
+  if (!isObject(s) || !Array.isArray(s['at']) || !s['at'].every((a: Json) => typeof a === 'string') || s['value'] === undefined) return null;
+  const kind = s['kind'] === 'attr' ? 'attr' : 'prop';
+  const home = typeof s['home'] === 'string' ? local(s['home']) : component;
+  return { home, at: s['at'] as string[], kind, name: text(s, 'name'), value: s['value'] ?? null };
+}
+
+function readAttrs(json: Json | undefined, where: string, report: Report): Record<string, Json> {
+  const attrs: Record<string, Json> = {};
+  if (json === undefined) return attrs;
+  for (const [name, value] of Object.entries(isObject(json) ? json : ({} as JsonObject))) {
+    if (!Object.hasOwn(ATTR_CHECKS, name)) report.add('left out', 'attr.unknown', where, `${where} has the unknown attribute “${name}”; it was left out.`);
+    else if (!attrTakes(name, value)) report.add('left out', 'attr.value', where, `${where}: ${name} cannot be ${JSON.stringify(value).slice(0, 60)}; it was left out.`);
+    else attrs[name] = value;
+  }
+  return attrs;
+}

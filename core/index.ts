@@ -1,0 +1,10 @@
+/** The whole public face of the core. */
+export * from './model/index.js';
+export * from './text/index.js';
+export * from './resolve/index.js';
+export * from './layout/index.js';
+export * from './paint/index.js';
+export * from './carry/index.js';
+export * from './edit/index.js';
+export * from './place/index.js';
+export * from './formats/index.js';

@@ -1,0 +1,1 @@
+export { layout, layoutNode, type Box } from './layout.js';

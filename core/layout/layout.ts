@@ -1,0 +1,371 @@
+import type { Look, ResolvedScreen, RNode } from '../resolve/index.js';
+import { paragraph, type Fonts, type Paragraph } from '../text/index.js';
+import { flex, type FlexItem } from './flex.js';
+
+/** A part with its room: px from the top left corner of the whole. */
+export interface Box {
+  readonly node: RNode;
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+  readonly children: readonly Box[];
+  /** For texts: the broken lines. */
+  readonly para?: Paragraph;
+  /** For texts: inner left edge and width that lines are aligned in, px from the box. */
+  readonly textX?: number;
+}
+
+/** Everything a pass needs: fonts, and which subtrees depend on being given a definite size. */
+interface Pass {
+  readonly fonts: Fonts;
+  readonly flags: WeakMap<RNode, number>;
+}
+const WIDE = 1;
+const TALL = 2;
+const NONE: readonly Box[] = [];
+const same = (a: number, b: number): boolean => Math.abs(a - b) < 0.005;
+const clamp = (v: number, low: number, high: number): number => Math.max(low, Math.min(v, high));
+
+const flagMemo = new WeakMap<RNode, number>();
+
+/** Which axes of a subtree hold something that stretches, so that a size must be given to it before it is final. */
+function stretchy(pass: Pass, node: RNode): number {
+  const known = pass.flags.get(node);
+  if (known !== undefined) return known;
+  let found = 0;
+  const { look } = node;
+  for (const c of node.children) {
+    if (c.look.width === 'stretch') found |= WIDE;
+    if (c.look.height === 'stretch') found |= TALL;
+    if (c.look.grow > 0) found |= look.flow === 'row' ? WIDE : TALL;
+    if (c.look.alignSelf === 'stretch') found |= look.flow === 'row' ? TALL : WIDE;
+    if (found !== (WIDE | TALL)) found |= stretchy(pass, c);
+  }
+  if (look.align === 'stretch' && node.children.length > 0) found |= look.flow === 'row' ? TALL : WIDE;
+  // A size that is not the content's moves aligned children.
+  if (look.justify !== 'start' || look.align !== 'start' || look.flow === 'grid') found |= WIDE | TALL;
+  pass.flags.set(node, found);
+  return found;
+}
+
+/**
+ * Gives every part its place and size, in px, with CSS flexbox's meaning.
+ * A screen of given height is at least that tall; longer content makes it taller.
+ */
+export function layout(screen: ResolvedScreen, fonts: Fonts): Box {
+  const box = layoutNode(screen.root, fonts, screen.width, undefined);
+  if (screen.height !== null && box.h < screen.height) return layoutNode(screen.root, fonts, screen.width, screen.height);
+  return box;
+}
+
+/** The same for any resolved part. `width` and `height` in px; undefined: as large as the content, at most `available`. */
+export function layoutNode(root: RNode, fonts: Fonts, width: number | undefined, height: number | undefined, available = Infinity): Box {
+  const pass: Pass = { fonts, flags: flagMemo };
+  const w = width ?? (typeof root.look.width === 'number' ? root.look.width : undefined);
+  const h = height ?? (typeof root.look.height === 'number' ? root.look.height : undefined);
+  const box = lay(pass, root, w, h, available, Infinity);
+  settle(box, 0, 0);
+  return box;
+}
+
+/** Turns places relative to the parent into places on the whole. */
+function settle(box: Box, x: number, y: number): void {
+  box.x += x;
+  box.y += y;
+  for (const c of box.children) settle(c, box.x, box.y);
+}
+
+const within = (look: Look, axis: 'w' | 'h', v: number): number => (axis === 'w' ? clamp(v, look.minWidth, Math.max(look.minWidth, look.maxWidth)) : clamp(v, look.minHeight, Math.max(look.minHeight, look.maxHeight)));
+
+/** Lays one part. `w`/`h`: given by the parent, already clamped; undefined: by content, within `aw`/`ah`. */
+function lay(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number, ah: number): Box {
+  const { look } = node;
+  if (look.aspect > 0) {
+    if (w !== undefined && h === undefined) h = within(look, 'h', w / look.aspect);
+    else if (h !== undefined && w === undefined) w = within(look, 'w', h * look.aspect);
+  }
+  switch (node.type) {
+    case 'text':
+      return layText(pass, node, w, h, aw);
+    case 'icon':
+      return { node, x: 0, y: 0, w: w ?? within(look, 'w', look.size), h: h ?? within(look, 'h', look.size), children: NONE };
+    case 'image':
+      return { node, x: 0, y: 0, w: w ?? within(look, 'w', Math.min(160, aw)), h: h ?? within(look, 'h', 100), children: NONE };
+    case 'shape':
+      return { node, x: 0, y: 0, w: w ?? within(look, 'w', look.size), h: h ?? within(look, 'h', look.shape === 'line' ? 1 : look.size), children: NONE };
+    case 'slot':
+      return { node, x: 0, y: 0, w: w ?? within(look, 'w', Math.min(200, aw)), h: h ?? within(look, 'h', 64), children: NONE };
+    case 'broken':
+      return { node, x: 0, y: 0, w: w ?? Math.min(160, aw), h: h ?? 40, children: NONE };
+    case 'box':
+      if (look.flow === 'grid') return layGrid(pass, node, w, h, aw);
+      if (look.flow === 'free') return layFree(pass, node, w, h, aw, ah);
+      return layFlex(pass, node, w, h, aw, ah);
+  }
+}
+
+function layText(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number): Box {
+  const { look } = node;
+  const side = look.paddingLeft + look.paddingRight;
+  const ends = look.paddingTop + look.paddingBottom;
+  const style = look.textStyle;
+  if (!style) return { node, x: 0, y: 0, w: w ?? 0, h: h ?? 0, children: NONE };
+  const limit = w ?? within(look, 'w', aw);
+  const para = paragraph(pass.fonts, look.text, style, Math.max(0, limit - side), look.maxLines);
+  // CSS: a text that wraps is as wide as what it wraps in, not as its longest line.
+  const natural = para.lines.length > 1 && limit < Infinity && wraps(look.text, para.lines.length) ? limit : para.width + side;
+  return { node, x: 0, y: 0, w: w ?? within(look, 'w', natural), h: h ?? within(look, 'h', para.height + ends), children: NONE, para, textX: look.paddingLeft };
+}
+
+/** True when more lines are shown than the text itself asks for. */
+function wraps(text: string, lines: number): boolean {
+  let breaks = 1;
+  for (let i = text.indexOf('\n'); i >= 0; i = text.indexOf('\n', i + 1)) breaks++;
+  return lines > breaks;
+}
+
+interface Item extends FlexItem {
+  readonly node: RNode;
+  box: Box | null;
+  /** Size across, when it is definite before the line is known. */
+  cross: number | undefined;
+  crossStretch: boolean;
+}
+
+function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number, ah: number): Box {
+  const { look } = node;
+  const row = look.flow === 'row';
+  const padX = look.paddingLeft + look.paddingRight;
+  const padY = look.paddingTop + look.paddingBottom;
+  const mainGiven = row ? w : h;
+  const crossGiven = row ? h : w;
+  const padMain = row ? padX : padY;
+  const padCross = row ? padY : padX;
+  const limit = (axis: 'w' | 'h', a: number, pad: number): number => Math.max(0, within(look, axis, a) - pad);
+  const innerMain = mainGiven === undefined ? undefined : Math.max(0, mainGiven - padMain);
+  const innerCross = crossGiven === undefined ? undefined : Math.max(0, crossGiven - padCross);
+  const availMain = innerMain ?? limit(row ? 'w' : 'h', row ? aw : ah, padMain);
+  const availCross = innerCross ?? limit(row ? 'h' : 'w', row ? ah : aw, padCross);
+  const gap = row ? look.gap : look.rowGap;
+  const lineGap = row ? look.rowGap : look.gap;
+  const definite = innerMain !== undefined;
+
+  const items: Item[] = node.children.map((child) => baseOf(pass, look, child, row, definite, innerCross, availCross));
+
+  const lines: Item[][] = [];
+  if (look.wrap && availMain < Infinity) {
+    let line: Item[] = [];
+    let used = 0;
+    for (const item of items) {
+      if (line.length > 0 && used + gap + item.hypothetical > availMain + 0.005) {
+        lines.push(line);
+        line = [];
+        used = 0;
+      }
+      used += (line.length > 0 ? gap : 0) + item.hypothetical;
+      line.push(item);
+    }
+    if (line.length > 0) lines.push(line);
+  } else if (items.length > 0) lines.push(items);
+
+  let content = 0;
+  for (const line of lines) content = Math.max(content, line.reduce((sum, i) => sum + i.hypothetical, 0) + gap * (line.length - 1));
+  const mainSize = innerMain ?? Math.max(0, within(look, row ? 'w' : 'h', Math.min(content, availMain) + padMain) - padMain);
+
+  // Sizes along, then across.
+  const crossOf: number[] = [];
+  const multi = lines.length > 1;
+  for (const line of lines) {
+    flex(line, mainSize - gap * (line.length - 1));
+    let tallest = 0;
+    for (const item of line) {
+      layItem(pass, item, row, availCross);
+      const box = item.box;
+      if (box) tallest = Math.max(tallest, row ? box.h : box.w);
+    }
+    crossOf.push(tallest);
+  }
+  const sumCross = crossOf.reduce((a, b) => a + b, 0) + lineGap * Math.max(0, lines.length - 1);
+  const crossSize = innerCross ?? Math.max(0, within(look, row ? 'h' : 'w', sumCross + padCross) - padCross);
+  if (!multi && crossOf.length === 1) crossOf[0] = crossSize;
+
+  const children: Box[] = [];
+  let across = row ? look.paddingTop : look.paddingLeft;
+  lines.forEach((line, i) => {
+    const room = crossOf[i] ?? 0;
+    placeLine(pass, look, line, row, mainSize, room, gap, across, children);
+    across += room + lineGap;
+  });
+  const width = w ?? (row ? mainSize : crossSize) + padX;
+  const height = h ?? (row ? crossSize : mainSize) + padY;
+  return { node, x: 0, y: 0, w: width, h: height, children };
+}
+
+function baseOf(pass: Pass, look: Look, child: RNode, row: boolean, definite: boolean, innerCross: number | undefined, availCross: number): Item {
+  const c = child.look;
+  const size = row ? c.width : c.height;
+  const across = row ? c.height : c.width;
+  const min = row ? c.minWidth : c.minHeight;
+  const max = Math.max(min, row ? c.maxWidth : c.maxHeight);
+  const axisCross = row ? 'h' : 'w';
+  const crossStretch = across === 'stretch' || (across === 'fit' && (c.alignSelf ?? look.align) === 'stretch');
+  let cross: number | undefined;
+  if (typeof across === 'number') cross = within(c, axisCross, across);
+  else if (crossStretch && innerCross !== undefined && !look.wrap) cross = within(c, axisCross, innerCross);
+  const rigid = typeof size === 'number' || child.type === 'icon' || child.type === 'image' || child.type === 'shape';
+  const stretch = size === 'stretch';
+  const item: Item = {
+    node: child,
+    box: null,
+    cross,
+    crossStretch,
+    base: 0,
+    hypothetical: 0,
+    min,
+    max,
+    grow: stretch ? Math.max(1, c.grow) : c.grow,
+    shrink: c.shrink >= 0 ? c.shrink : rigid ? 0 : 1,
+    target: 0,
+    frozen: false,
+  };
+  if (typeof size === 'number') item.base = size;
+  else if (stretch && definite) item.base = 0;
+  else {
+    const aspectMain = c.aspect > 0 && cross !== undefined ? (row ? cross * c.aspect : cross / c.aspect) : undefined;
+    if (aspectMain !== undefined) item.base = aspectMain;
+    else {
+      // In a row, content takes the width it would like best; in a column, the height its width asks for.
+      const box = row ? lay(pass, child, undefined, cross, Infinity, availCross) : lay(pass, child, cross, undefined, availCross, Infinity);
+      item.box = box;
+      item.base = row ? box.w : box.h;
+    }
+  }
+  item.hypothetical = clamp(item.base, min, max);
+  item.target = item.hypothetical;
+  return item;
+}
+
+/** Lays an item at its final size along, reusing what was laid for its base size when nothing in it depends on the difference. */
+function layItem(pass: Pass, item: Item, row: boolean, availCross: number): void {
+  const { node, target, cross, box } = item;
+  if (box && same(row ? box.w : box.h, target)) {
+    const leaf = node.type !== 'box';
+    if (leaf || (stretchy(pass, node) & (row ? WIDE : TALL)) === 0) return;
+  }
+  item.box = row ? lay(pass, node, target, cross, target, availCross) : lay(pass, node, cross, target, availCross, target);
+}
+
+function placeLine(pass: Pass, look: Look, line: readonly Item[], row: boolean, mainSize: number, room: number, gap: number, across: number, out: Box[]): void {
+  const used = line.reduce((sum, i) => sum + i.target, 0) + gap * (line.length - 1);
+  const free = mainSize - used;
+  const n = line.length;
+  let at = row ? look.paddingLeft : look.paddingTop;
+  let between = gap;
+  const spread = Math.max(0, free);
+  switch (look.justify) {
+    case 'center':
+      at += free / 2;
+      break;
+    case 'end':
+      at += free;
+      break;
+    case 'between':
+      if (n > 1) between += spread / (n - 1);
+      break;
+    case 'around':
+      between += spread / n;
+      at += spread / n / 2;
+      break;
+    case 'evenly':
+      between += spread / (n + 1);
+      at += spread / (n + 1);
+      break;
+    case 'start':
+      break;
+  }
+  let pinned = look.justify === 'start' ? spread : 0;
+  let baseline = 0;
+  if (look.align === 'baseline' && row) for (const i of line) if (i.box) baseline = Math.max(baseline, baselineOf(i.box));
+  for (const item of line) {
+    const c = item.node.look;
+    let box = item.box;
+    if (!box) continue;
+    if (item.crossStretch && item.cross === undefined) {
+      const size = within(c, row ? 'h' : 'w', room);
+      if (!same(size, row ? box.h : box.w)) box = row ? lay(pass, item.node, item.target, size, item.target, size) : lay(pass, item.node, size, item.target, size, item.target);
+    }
+    const align = c.alignSelf ?? look.align;
+    const left = room - (row ? box.h : box.w);
+    const off = align === 'center' ? left / 2 : align === 'end' ? left : align === 'baseline' && row ? baseline - baselineOf(box) : 0;
+    if (pinned > 0 && c.pin === 'bottom' && !row) {
+      at += pinned;
+      pinned = 0;
+    }
+    if (row) {
+      box.x = at;
+      box.y = across + off;
+    } else {
+      box.y = at;
+      box.x = across + off;
+    }
+    out.push(box);
+    at += item.target + between;
+  }
+}
+
+/** From the top of a box to its first line's baseline, px; its bottom when it has no text. */
+function baselineOf(box: Box): number {
+  if (box.para) return box.node.look.paddingTop + box.para.baseline;
+  const first = box.children[0];
+  return first ? first.y + baselineOf(first) : box.h;
+}
+
+/** Equal columns; each row as tall as its tallest cell. */
+function layGrid(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number): Box {
+  const { look } = node;
+  const padX = look.paddingLeft + look.paddingRight;
+  const n = look.columns;
+  const limit = w ?? within(look, 'w', aw);
+  let column: number;
+  if (limit < Infinity) column = Math.max(0, (limit - padX - look.gap * (n - 1)) / n);
+  else column = node.children.reduce((max, c) => Math.max(max, lay(pass, c, typeof c.look.width === 'number' ? c.look.width : undefined, undefined, Infinity, Infinity).w), 0);
+  const children: Box[] = [];
+  let y = look.paddingTop;
+  for (let i = 0; i < node.children.length; i += n) {
+    const cells = node.children.slice(i, i + n).map((c) => {
+      const fills = c.look.width === 'stretch' || (c.look.width === 'fit' && look.align === 'stretch');
+      const cw = typeof c.look.width === 'number' ? within(c.look, 'w', c.look.width) : fills ? within(c.look, 'w', column) : undefined;
+      const ch = typeof c.look.height === 'number' ? within(c.look, 'h', c.look.height) : undefined;
+      return { c, cw, box: lay(pass, c, cw, ch, column, Infinity) };
+    });
+    const tall = cells.reduce((max, { box }) => Math.max(max, box.h), 0);
+    cells.forEach(({ c, cw, box }, j) => {
+      const final = c.look.height === 'stretch' || (c.look.height === 'fit' && look.align === 'stretch' && !same(box.h, tall)) ? lay(pass, c, cw ?? box.w, within(c.look, 'h', tall), column, tall) : box;
+      final.x = look.paddingLeft + j * (column + look.gap);
+      final.y = y + (look.align === 'center' ? (tall - final.h) / 2 : look.align === 'end' ? tall - final.h : 0);
+      children.push(final);
+    });
+    y += tall + (i + n < node.children.length ? look.rowGap : 0);
+  }
+  const width = w ?? (limit < Infinity ? limit : within(look, 'w', column * n + look.gap * (n - 1) + padX));
+  return { node, x: 0, y: 0, w: width, h: h ?? within(look, 'h', y + look.paddingBottom), children };
+}
+
+/** Children where they are put; what stretches fills the box. */
+function layFree(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number, ah: number): Box {
+  const { look } = node;
+  let right = 0;
+  let bottom = 0;
+  const children = node.children.map((c) => {
+    const full = (size: Look['width'], given: number | undefined, axis: 'w' | 'h', at: number): number | undefined =>
+      typeof size === 'number' ? within(c.look, axis, size) : size === 'stretch' && given !== undefined ? within(c.look, axis, Math.max(0, given - at)) : undefined;
+    const box = lay(pass, c, full(c.look.width, w, 'w', c.look.x), full(c.look.height, h, 'h', c.look.y), w ?? aw, h ?? ah);
+    box.x = c.look.x;
+    box.y = c.look.y;
+    right = Math.max(right, box.x + box.w);
+    bottom = Math.max(bottom, box.y + box.h);
+    return box;
+  });
+  return { node, x: 0, y: 0, w: w ?? within(look, 'w', right), h: h ?? within(look, 'h', bottom), children };
+}

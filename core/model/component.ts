@@ -1,0 +1,122 @@
+import type { Json } from './json.js';
+import type { Attrs, ComponentRef, NodeId, Nodes, PropId, SlotId, StateName } from './node.js';
+
+export type PropKind = 'text' | 'flag' | 'choice' | 'number' | 'icon' | 'image' | 'colour' | 'component' | 'list';
+
+/** One option of a choice. `means` is its meaning, whatever the kit calls it. */
+export interface Option {
+  readonly id: string;
+  readonly name: string;
+  readonly means?: string;
+}
+
+/** One entry of a contract's list of props. */
+export interface Prop {
+  readonly id: PropId;
+  readonly name: string;
+  readonly kind: PropKind;
+  readonly default: Json;
+  readonly description: string;
+  readonly means?: string;
+  readonly options?: readonly Option[];
+  /** For lists: the contract of one item. */
+  readonly item?: readonly Prop[];
+  readonly min?: number;
+  readonly max?: number;
+  /** Unset, it takes the value of the nearest enclosing instance's prop with the same meaning. */
+  readonly inherits?: boolean;
+  readonly renamedFrom?: PropId;
+}
+
+/** An item of a list value. Keys stay with their item when the list is reordered. */
+export interface ListItem {
+  readonly key: string;
+  readonly values: Readonly<Record<PropId, Json>>;
+}
+
+export interface Slot {
+  readonly id: SlotId;
+  readonly name: string;
+  readonly description: string;
+  readonly means?: string;
+  /** Roles it takes; empty: anything. */
+  readonly accepts: readonly string[];
+  readonly min?: number;
+  readonly max?: number;
+  readonly placeholder?: string;
+}
+
+export interface Contract {
+  readonly props: readonly Prop[];
+  readonly slots: readonly Slot[];
+  readonly states: readonly StateName[];
+  readonly events: readonly string[];
+}
+
+/** What a prop's value is tested for: one of these values, or being filled at all. */
+export type PropTest = Json | { readonly filled: boolean };
+
+/** When props, state and screen width have these values, set these attributes of nodes. */
+export interface Rule {
+  readonly when: {
+    readonly props?: Readonly<Record<PropId, PropTest>>;
+    readonly state?: StateName;
+    readonly minWidth?: number;
+    readonly maxWidth?: number;
+  };
+  readonly set: Readonly<Record<NodeId, RuleSet>>;
+}
+/** Attributes, `props.x` of a nested instance, or its `component`. */
+export type RuleSet = Readonly<Record<string, Json>>;
+
+/** An original: one tree and many looks. */
+export interface Component {
+  readonly id: string;
+  readonly name: string;
+  /** A WAI-ARIA role, or one of ours. */
+  readonly role: string;
+  readonly family: string;
+  readonly summary: string;
+  readonly docs?: string;
+  /** Other words people use for it. */
+  readonly words: readonly string[];
+  readonly contract: Contract;
+  readonly root: NodeId;
+  readonly nodes: Nodes;
+  readonly rules: readonly Rule[];
+}
+
+/** A section or a page, placed as a tree of instances. */
+export interface Template {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: 'section' | 'page';
+  readonly device?: 'phone' | 'tablet' | 'desktop';
+  readonly summary: string;
+  readonly words: readonly string[];
+  readonly root: NodeId;
+  readonly nodes: Nodes;
+}
+
+/** Splits `kit@version/component`. */
+export function splitRef(ref: ComponentRef): { kit: string; id: string } {
+  const cut = ref.lastIndexOf('/');
+  return { kit: ref.slice(0, cut), id: ref.slice(cut + 1) };
+}
+
+/** True when a value counts as filled: text that is not empty, an icon other than none, a list with items. */
+export function isFilled(value: Json | undefined): boolean {
+  if (value === undefined || value === null || value === false || value === '' || value === 'none') return false;
+  return !(Array.isArray(value) && value.length === 0);
+}
+
+/** The items of a list value; anything that is no list of keyed items counts as empty. */
+export function listItems(value: Json | undefined): readonly ListItem[] {
+  if (!Array.isArray(value)) return [];
+  return value.filter(
+    (v): v is ListItem & { [k: string]: Json } =>
+      typeof v === 'object' && v !== null && !Array.isArray(v) && typeof v['key'] === 'string' && typeof v['values'] === 'object' && v['values'] !== null,
+  );
+}
+
+export type { Attrs };

@@ -1,0 +1,240 @@
+import type { Json } from './json.js';
+
+/** Id of a node within its tree. Stays the same through every version of a kit. */
+export type NodeId = string;
+export type PropId = string;
+export type SlotId = string;
+/** `kit@version`, for instance `skerry-line@2.1.0`. */
+export type KitRef = string;
+/** `kit@version/component`, or `project/original` for the project's own components. */
+export type ComponentRef = string;
+
+/**
+ * A length in px, or a token. Tokens are written as aliases of the design tokens community format:
+ * `{space.m}` (of the kit the tree belongs to), `{kit@version/space.m}` or, on screens, `{means:page}`.
+ */
+export type Length = number | string;
+/** As large as the content, as large as the container allows, or as given. */
+export type Size = 'fit' | 'stretch' | Length;
+export type Colour = string;
+export type BoxFlow = 'row' | 'column' | 'grid' | 'free';
+export type Justify = 'start' | 'center' | 'end' | 'between' | 'around' | 'evenly';
+export type Align = 'start' | 'center' | 'end' | 'stretch' | 'baseline';
+/** What an edge of a child of a free box does when the box changes size. */
+export type Edge = 'keep' | 'share' | 'free';
+
+/** Everything that can be set on a node. Absent means: the default of its kind. */
+export interface Attrs {
+  readonly visible?: boolean;
+  /** 0 to 1. */
+  readonly opacity?: number;
+  readonly width?: Size;
+  readonly height?: Size;
+  readonly minWidth?: Length;
+  readonly maxWidth?: Length;
+  readonly minHeight?: Length;
+  readonly maxHeight?: Length;
+  /** Width divided by height. */
+  readonly aspect?: number;
+  readonly grow?: number;
+  readonly shrink?: number;
+  readonly alignSelf?: Align;
+  /** Place in a free box, px from its left and top edge. */
+  readonly x?: number;
+  readonly y?: number;
+  readonly edges?: { readonly left?: Edge; readonly right?: Edge; readonly top?: Edge; readonly bottom?: Edge };
+  /** Stays in place while the screen scrolls. */
+  readonly pin?: 'top' | 'bottom';
+  readonly flow?: BoxFlow;
+  readonly gap?: Length;
+  readonly rowGap?: Length;
+  readonly columns?: number;
+  readonly padding?: Length;
+  readonly paddingX?: Length;
+  readonly paddingY?: Length;
+  readonly paddingTop?: Length;
+  readonly paddingRight?: Length;
+  readonly paddingBottom?: Length;
+  readonly paddingLeft?: Length;
+  readonly justify?: Justify;
+  readonly align?: Align;
+  readonly wrap?: boolean;
+  readonly clip?: boolean;
+  readonly fill?: Colour;
+  readonly stroke?: Colour;
+  readonly strokeWidth?: Length;
+  /** On which sides a stroke is drawn; all when absent. */
+  readonly strokeSides?: 'all' | 'top' | 'bottom' | 'left' | 'right' | 'y';
+  readonly dash?: boolean;
+  readonly radius?: Length;
+  readonly shadow?: string;
+  readonly text?: string;
+  readonly textStyle?: string;
+  readonly color?: Colour;
+  readonly textAlign?: 'start' | 'center' | 'end';
+  readonly maxLines?: number;
+  /** Drawn as bars of the text's true measure, for wireframes. */
+  readonly bars?: boolean;
+  readonly underline?: boolean;
+  readonly icon?: string;
+  readonly size?: Length;
+  readonly asset?: string;
+  readonly fit?: 'cover' | 'contain';
+  /** Focal point, 0 to 1 from the left and the top. */
+  readonly focalX?: number;
+  readonly focalY?: number;
+  readonly shape?: 'ellipse' | 'line' | 'path';
+  readonly path?: string;
+}
+export type AttrName = keyof Attrs;
+
+/** One choice made on an instance, kept for good in the terms it was made in. */
+export interface Setting {
+  /** The component that was shown at the instance when the choice was made. */
+  readonly home: ComponentRef;
+  /** The component that owns the part or prop at the end of `at`, when it cannot be told from `home` alone. */
+  readonly leaf?: ComponentRef;
+  /** One node id per instance boundary, `#key` after a series. Empty: the instance's own contract. */
+  readonly at: readonly string[];
+  /** `prop`: a prop of the instance at `at`. `attr`: an attribute of the part named last in `at`. */
+  readonly kind: 'prop' | 'attr';
+  readonly name: string;
+  readonly value: Json;
+  readonly when?: When;
+}
+
+/** A test on state and screen width (px, inclusive). */
+export interface When {
+  readonly state?: StateName;
+  readonly minWidth?: number;
+  readonly maxWidth?: number;
+}
+export type StateName = 'selected' | 'focus' | 'hover' | 'pressed' | 'disabled';
+/** Weakest first: a later state wins. */
+export const STATES: readonly StateName[] = ['selected', 'focus', 'hover', 'pressed', 'disabled'];
+
+/** Content put into a slot, in the terms of the component shown when it was put there. */
+export interface SlotFill {
+  readonly home: ComponentRef;
+  readonly slot: SlotId;
+  readonly children: readonly NodeId[];
+}
+
+interface Common {
+  readonly id: NodeId;
+  readonly name?: string;
+  /** What the part is for, whatever a kit calls it. */
+  readonly means?: string;
+  readonly attrs: Attrs;
+  /** Attribute (or `props.x` of an instance) to prop id; `list.field` inside a series. */
+  readonly bind?: Readonly<Record<string, string>>;
+  /** Where an unlinked part came from. */
+  readonly was?: { readonly component: ComponentRef; readonly at: readonly string[] };
+}
+export interface BoxNode extends Common {
+  readonly type: 'box';
+  readonly children: readonly NodeId[];
+}
+export interface LeafNode extends Common {
+  readonly type: 'text' | 'icon' | 'image' | 'shape';
+}
+export interface InstanceNode extends Common {
+  readonly type: 'instance';
+  readonly component: ComponentRef;
+  /** What it was first placed as, once it has been swapped: its defaults are the meanings that are held. */
+  readonly placed?: ComponentRef;
+  readonly settings: readonly Setting[];
+  readonly fills: readonly SlotFill[];
+}
+/** Only inside an original: where content of the one who uses it goes. */
+export interface SlotNode extends Common {
+  readonly type: 'slot';
+  readonly slot: SlotId;
+}
+/** One thing repeated: by a list prop of the enclosing original, or by keyed entries of its own. */
+export interface SeriesNode extends Common {
+  readonly type: 'series';
+  readonly item: NodeId;
+  readonly of?: PropId;
+  readonly entries: readonly SeriesEntry[];
+}
+export interface SeriesEntry {
+  readonly key: string;
+  /** Settings of this item's instance only. */
+  readonly settings: readonly Setting[];
+}
+export type Node = BoxNode | LeafNode | InstanceNode | SlotNode | SeriesNode;
+export type NodeType = Node['type'];
+export type Nodes = Readonly<Record<NodeId, Node>>;
+
+/** Where a node stands: a box, or a slot of an instance. */
+export interface Into {
+  readonly parent: NodeId;
+  readonly slot?: { readonly home: ComponentRef; readonly slot: SlotId };
+}
+
+/** Identity of a setting: what it is about, not its value. */
+export function settingKey(s: Pick<Setting, 'home' | 'at' | 'kind' | 'name' | 'when'>): string {
+  const when = s.when ? `${s.when.state ?? ''}:${s.when.minWidth ?? ''}:${s.when.maxWidth ?? ''}` : '';
+  return `${s.home}|${s.at.join('/')}|${s.kind}.${s.name}|${when}`;
+}
+
+/** Children of a node in document order, slot content and series item included. */
+export function childrenOf(node: Node): readonly NodeId[] {
+  switch (node.type) {
+    case 'box':
+      return node.children;
+    case 'instance':
+      return node.fills.flatMap((f) => f.children);
+    case 'series':
+      return [node.item];
+    default:
+      return [];
+  }
+}
+
+/** The node and everything below it, parents before children. Unknown ids are passed over. */
+export function subtree(nodes: Nodes, id: NodeId): NodeId[] {
+  const found: NodeId[] = [];
+  const seen = new Set<NodeId>();
+  const walk = (at: NodeId): void => {
+    const node = nodes[at];
+    if (!node || seen.has(at)) return;
+    seen.add(at);
+    found.push(at);
+    for (const child of childrenOf(node)) walk(child);
+  };
+  walk(id);
+  return found;
+}
+
+const places = new WeakMap<Nodes, ReadonlyMap<NodeId, Into>>();
+
+/** Where each node of a tree stands. Memoised on the identity of `nodes`. */
+export function placesOf(nodes: Nodes): ReadonlyMap<NodeId, Into> {
+  let known = places.get(nodes);
+  if (!known) {
+    const map = new Map<NodeId, Into>();
+    for (const node of Object.values(nodes)) {
+      if (node.type === 'instance') {
+        for (const f of node.fills) {
+          for (const c of f.children) map.set(c, { parent: node.id, slot: { home: f.home, slot: f.slot } });
+        }
+      } else for (const c of childrenOf(node)) map.set(c, { parent: node.id });
+    }
+    known = map;
+    places.set(nodes, known);
+  }
+  return known;
+}
+
+/** The ids that stand in one place, in order. */
+export function listAt(nodes: Nodes, into: Into): readonly NodeId[] {
+  const parent = nodes[into.parent];
+  if (!parent) return [];
+  if (parent.type === 'instance') {
+    const { slot } = into;
+    return slot ? (parent.fills.find((f) => f.home === slot.home && f.slot === slot.slot)?.children ?? []) : [];
+  }
+  return childrenOf(parent);
+}

@@ -1,0 +1,156 @@
+import type { Json } from './json.js';
+import type { Component } from './component.js';
+import type { Kit } from './kit.js';
+import { splitRef } from './component.js';
+import type { ComponentRef, KitRef, NodeId, Nodes, PropId, SlotId } from './node.js';
+
+/** How one prop of a pair is shown. `to: null`: nothing shows it. */
+export interface PropPair {
+  readonly to: PropId | null;
+  /** For choices: option id to option id. */
+  readonly options?: Readonly<Record<string, string | null>>;
+  /** For lists: the item's props. */
+  readonly item?: Readonly<Record<PropId, PropPair>>;
+  readonly why: string;
+}
+
+/** Which component stands for which, down to props, slots and parts. */
+export interface ComponentPair {
+  readonly from: ComponentRef;
+  readonly to: ComponentRef | null;
+  /** 0 to 1. */
+  readonly confidence: number;
+  readonly why: string;
+  /** Chosen by the designer, so that planning again leaves it alone. */
+  readonly chosen?: boolean;
+  readonly props: Readonly<Record<PropId, PropPair>>;
+  readonly slots: Readonly<Record<SlotId, SlotId | null>>;
+  readonly parts: Readonly<Record<NodeId, NodeId | null>>;
+}
+
+/** Which component, property, option and part of one kit stands for which of another. */
+export interface MatchSheet {
+  readonly from: KitRef;
+  readonly to: KitRef;
+  readonly pairs: Readonly<Record<ComponentRef, ComponentPair>>;
+  readonly tokens: Readonly<Record<string, string | null>>;
+  readonly textStyles: Readonly<Record<string, string | null>>;
+  readonly icons: Readonly<Record<string, string | null>>;
+}
+
+/** One kit standing in for another, with the sheet frozen when it was put on. */
+export interface Wear {
+  readonly kit: KitRef;
+  readonly shows: KitRef;
+  readonly sheet: MatchSheet;
+}
+
+export interface Screen {
+  readonly id: string;
+  readonly name: string;
+  readonly flow: string;
+  readonly device: 'phone' | 'tablet' | 'desktop' | 'custom';
+  /** px */
+  readonly width: number;
+  /** px, or `null`: as tall as its content. */
+  readonly height: number | null;
+  readonly root: NodeId;
+  readonly nodes: Nodes;
+  /** Differs from the project when this screen is held back from a rebrand. */
+  readonly wears?: readonly Wear[];
+}
+
+export interface Flow {
+  readonly id: string;
+  readonly name: string;
+}
+
+export interface ContentSet {
+  readonly id: string;
+  readonly name: string;
+  readonly columns: readonly { readonly id: string; readonly name: string; readonly kind: 'text' | 'number' | 'flag' | 'image' | 'icon' }[];
+  readonly rows: readonly { readonly key: string; readonly values: Readonly<Record<string, Json>> }[];
+}
+
+export interface Project {
+  readonly id: string;
+  readonly name: string;
+  /** Pinned kits; the first is the one new screens are made with. */
+  readonly kits: readonly KitRef[];
+  readonly wears: readonly Wear[];
+  readonly flows: readonly Flow[];
+  readonly screens: readonly Screen[];
+  readonly originals: Readonly<Record<string, Component>>;
+  readonly contentSets: Readonly<Record<string, ContentSet>>;
+  /** Sheets the designer corrected, kept for the next time; key `from>to`. */
+  readonly sheets: Readonly<Record<string, MatchSheet>>;
+}
+
+/** A project together with every kit it may need. */
+export interface World {
+  readonly project: Project;
+  readonly kits: ReadonlyMap<KitRef, Kit>;
+}
+
+/** The original that a reference names, or undefined. */
+export function componentAt(world: World, ref: ComponentRef): Component | undefined {
+  const { kit, id } = splitRef(ref);
+  if (kit === 'project') return own(world.project.originals, id);
+  const found = world.kits.get(kit);
+  return found ? own(found.components, id) : undefined;
+}
+
+/** Looks up without being fooled by names such as `constructor`. */
+function own<T>(record: Readonly<Record<string, T>>, id: string): T | undefined {
+  return Object.hasOwn(record, id) ? record[id] : undefined;
+}
+
+/** The kit a reference belongs to; undefined for the project's own components. */
+export function kitOfRef(world: World, ref: ComponentRef): Kit | undefined {
+  return world.kits.get(splitRef(ref).kit);
+}
+
+export function screenOf(project: Project, id: string): Screen | undefined {
+  return project.screens.find((s) => s.id === id);
+}
+
+/** What a screen wears: its own choice when held back, else the project's. */
+export function wearsOf(project: Project, screen?: Screen): readonly Wear[] {
+  return screen?.wears ?? project.wears;
+}
+
+/** The kit that shows for a kit, following what is worn. */
+export function shownKit(wears: readonly Wear[], kit: KitRef): KitRef {
+  return wears.find((w) => w.kit === kit)?.shows ?? kit;
+}
+
+/** The component that shows for a component. Without a counterpart it stays itself. */
+export function shownComponent(wears: readonly Wear[], ref: ComponentRef): ComponentRef {
+  const { kit } = splitRef(ref);
+  const wear = wears.find((w) => w.kit === kit);
+  return wear?.sheet.pairs[ref]?.to ?? ref;
+}
+
+/** A project with nothing in it but one flow. */
+export function emptyProject(id: string, name: string, kit: KitRef): Project {
+  return {
+    id,
+    name,
+    kits: [kit],
+    wears: [],
+    flows: [{ id: 'flow-1', name: 'First flow' }],
+    screens: [],
+    originals: {},
+    contentSets: {},
+    sheets: {},
+  };
+}
+
+/** Device presets: px; `null` height grows with the content. */
+export const DEVICES = [
+  { device: 'phone', name: 'Phone', width: 390, height: 844 },
+  { device: 'phone', name: 'Small phone', width: 360, height: 740 },
+  { device: 'tablet', name: 'Tablet', width: 834, height: 1112 },
+  { device: 'desktop', name: 'Desktop', width: 1280, height: 800 },
+  { device: 'desktop', name: 'Wide desktop', width: 1600, height: 900 },
+] as const;

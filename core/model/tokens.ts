@@ -1,0 +1,76 @@
+import type { Json } from './json.js';
+import type { Kit, TextStyle, Token } from './kit.js';
+
+const ALIAS = /^\{([^{}]+)\}$/;
+
+/** The path inside `{…}`, or null when the value is a literal. */
+export function aliasPath(value: unknown): string | null {
+  if (typeof value !== 'string') return null;
+  return ALIAS.exec(value)?.[1] ?? null;
+}
+
+const byMeans = new WeakMap<Kit, ReadonlyMap<string, string>>();
+
+/** The first token of a kit with a meaning, memoised. */
+export function tokenMeaning(kit: Kit, means: string): Token | undefined {
+  let map = byMeans.get(kit);
+  if (!map) {
+    const made = new Map<string, string>();
+    for (const t of Object.values(kit.tokens)) if (t.means && !made.has(t.means)) made.set(t.means, t.path);
+    map = made;
+    byMeans.set(kit, map);
+  }
+  const path = map.get(means);
+  return path === undefined ? undefined : kit.tokens[path];
+}
+
+const values = new WeakMap<Kit, Map<string, Json | undefined>>();
+
+/**
+ * The literal value of a token, aliases followed.
+ * Unknown tokens and aliases in a circle give undefined.
+ */
+export function tokenValue(kit: Kit, path: string, mode = ''): Json | undefined {
+  let cache = values.get(kit);
+  if (!cache) values.set(kit, (cache = new Map()));
+  const key = `${mode}|${path}`;
+  if (cache.has(key)) return cache.get(key);
+  let at = path;
+  let value: Json | undefined;
+  for (let hop = 0; hop < 32; hop++) {
+    const token = Object.hasOwn(kit.tokens, at) ? kit.tokens[at] : undefined;
+    if (!token) {
+      value = undefined;
+      break;
+    }
+    value = token.modes?.[mode] ?? token.value;
+    const next = aliasPath(value);
+    if (next === null) break;
+    at = next;
+    value = undefined;
+  }
+  cache.set(key, value);
+  return value;
+}
+
+/** Px of a dimension: `16`, `"16px"`, `"1rem"`, `{value, unit}`. Anything else: undefined. */
+export function toPx(value: Json | undefined): number | undefined {
+  if (typeof value === 'number') return Number.isFinite(value) ? value : undefined;
+  if (typeof value === 'string') {
+    const m = /^(-?\d+(?:\.\d+)?)(px|rem)?$/.exec(value.trim());
+    return m ? Number(m[1]) * (m[2] === 'rem' ? 16 : 1) : undefined;
+  }
+  if (value && typeof value === 'object' && !Array.isArray(value)) {
+    const v = value as { readonly [k: string]: Json };
+    return typeof v['value'] === 'number' ? v['value'] * (v['unit'] === 'rem' ? 16 : 1) : undefined;
+  }
+  return undefined;
+}
+
+/** A text style by id, or by `means:…`; the kit's body style when it is unknown. */
+export function textStyleOf(kit: Kit, id: string | undefined): TextStyle | undefined {
+  const wanted = id?.startsWith('means:') ? id.slice(6) : undefined;
+  if (id !== undefined && wanted === undefined && Object.hasOwn(kit.textStyles, id)) return kit.textStyles[id];
+  const all = Object.values(kit.textStyles);
+  return (wanted !== undefined ? all.find((s) => s.means === wanted) : undefined) ?? all.find((s) => s.means === 'body') ?? all[0];
+}

@@ -1,0 +1,143 @@
+import { words, similarity } from '../carry/similar.js';
+import { componentsInOrder, kitRef, type Component, type ComponentRef, type Kit, type Project, type Template } from '../model/index.js';
+
+/** Something a place line can name. */
+export type Thing =
+  | { readonly kind: 'component'; readonly ref: ComponentRef; readonly component: Component; readonly name: string; readonly words: readonly string[]; readonly role: string }
+  | { readonly kind: 'template'; readonly template: Template; readonly kit: Kit; readonly name: string; readonly words: readonly string[]; readonly role: string }
+  | { readonly kind: 'primitive'; readonly primitive: Plain; readonly name: string; readonly words: readonly string[]; readonly role: string };
+
+export type Plain = 'row' | 'column' | 'box' | 'space' | 'icon';
+
+const PRIMITIVES: readonly { primitive: Plain; name: string; words: readonly string[] }[] = [
+  { primitive: 'row', name: 'Row', words: ['horizontal', 'line of'] },
+  { primitive: 'column', name: 'Column', words: ['stack', 'vertical', 'section'] },
+  { primitive: 'box', name: 'Box', words: ['container', 'group', 'frame'] },
+  { primitive: 'space', name: 'Space', words: ['gap', 'spacer'] },
+  { primitive: 'icon', name: 'Icon', words: ['glyph'] },
+];
+
+/** Words people use for a role, whatever a kit calls its component. */
+const ROLE_WORDS: Readonly<Record<string, readonly string[]>> = {
+  textbox: ['input', 'text field', 'field', 'textbox', 'entry'],
+  combobox: ['dropdown', 'select', 'picker', 'combo box'],
+  checkbox: ['tick box', 'check box', 'checkbox'],
+  switch: ['toggle', 'switch'],
+  button: ['button', 'action', 'cta'],
+  link: ['link', 'hyperlink', 'anchor'],
+  heading: ['heading', 'title', 'headline'],
+  text: ['text', 'paragraph', 'copy', 'body'],
+  banner: ['top bar', 'header', 'app bar', 'title bar'],
+  tablist: ['tab bar', 'bottom bar', 'tabs', 'bottom navigation'],
+  listitem: ['list item', 'row', 'item', 'list row'],
+  card: ['card', 'panel', 'tile'],
+  alert: ['notice', 'alert', 'message', 'banner'],
+  badge: ['badge', 'pill', 'count'],
+  avatar: ['avatar', 'person', 'profile picture'],
+  separator: ['divider', 'separator', 'rule', 'line'],
+  img: ['image', 'picture', 'photo'],
+  chip: ['chip', 'filter', 'tag'],
+  searchbox: ['search', 'search field'],
+  iconbutton: ['icon button'],
+};
+
+const norm = (text: string): string => words(text).join(' ');
+
+const memo = new WeakMap<Kit, readonly Thing[]>();
+
+/** Everything that can be placed from a kit. */
+export function thingsOf(kit: Kit): readonly Thing[] {
+  let known = memo.get(kit);
+  if (!known) {
+    const ref = kitRef(kit);
+    const things: Thing[] = componentsInOrder(kit).map((component) => ({
+      kind: 'component',
+      ref: `${ref}/${component.id}`,
+      component,
+      name: component.name,
+      words: [...component.words, component.id, ...(ROLE_WORDS[component.role] ?? [])],
+      role: component.role,
+    }));
+    for (const template of kit.templates) things.push({ kind: 'template', template, kit, name: template.name, words: template.words, role: template.kind });
+    known = things;
+    memo.set(kit, known);
+  }
+  return known;
+}
+
+/** The same, with the project's own components first and the plain boxes last. */
+export function vocabulary(kit: Kit | undefined, project?: Project): readonly Thing[] {
+  const own: Thing[] = Object.values(project?.originals ?? {}).map((component) => ({ kind: 'component', ref: `project/${component.id}`, component, name: component.name, words: component.words, role: component.role }));
+  const plain: Thing[] = PRIMITIVES.map((p) => ({ kind: 'primitive', ...p, role: p.primitive }));
+  return [...own, ...(kit ? thingsOf(kit) : []), ...plain];
+}
+
+/** `fields` and `field`, `boxes` and `box`. */
+function singular(text: string): string {
+  if (text.endsWith('ies') && text.length > 4) return `${text.slice(0, -3)}y`;
+  if (/(?:ss|x|ch|sh)es$/u.test(text)) return text.slice(0, -2);
+  return text.endsWith('s') && !text.endsWith('ss') && text.length > 3 ? text.slice(0, -1) : text;
+}
+
+/** How well a phrase names a thing: 1000 its name, 900 one of its words, less for beginnings and misspellings, 0 not at all. */
+export function naming(thing: Thing, phrase: string): number {
+  const asked = norm(phrase);
+  if (asked === '') return 0;
+  const one = singular(asked);
+  const name = norm(thing.name);
+  if (name === asked || name === one) return 1000;
+  let best = 0;
+  for (const w of thing.words) {
+    const word = norm(w);
+    if (word === asked || word === one) best = Math.max(best, 900);
+    else if (asked.length >= 2 && word.startsWith(asked)) best = Math.max(best, 380 - (word.length - asked.length));
+  }
+  if (asked.length >= 2 && name.startsWith(asked)) best = Math.max(best, 500 - (name.length - asked.length));
+  else if (asked.length >= 2 && name.split(' ').some((w) => w.startsWith(asked))) best = Math.max(best, 400 - name.length);
+  if (best === 0 && one.length >= 4) {
+    const names = [name, ...thing.words.map(norm)];
+    const limit = one.length >= 7 ? 2 : 1;
+    if (names.some((n) => Math.abs(n.length - one.length) <= limit && distance(n, one, limit) <= limit)) best = 300;
+  }
+  return best;
+}
+
+/** Edits between two words, a swap of neighbours counted once, given up above `limit` (Damerau, CACM 7(3), 1964). */
+export function distance(a: string, b: string, limit: number): number {
+  let before: number[] = [];
+  let last: number[] = Array.from({ length: b.length + 1 }, (_, j) => j);
+  for (let i = 1; i <= a.length; i++) {
+    const row = [i];
+    let least = i;
+    for (let j = 1; j <= b.length; j++) {
+      const cost = a[i - 1] === b[j - 1] ? 0 : 1;
+      let v = Math.min((last[j] ?? 0) + 1, (row[j - 1] ?? 0) + 1, (last[j - 1] ?? 0) + cost);
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) v = Math.min(v, (before[j - 2] ?? 0) + 1);
+      row.push(v);
+      least = Math.min(least, v);
+    }
+    if (least > limit) return least;
+    before = last;
+    last = row;
+  }
+  return last[b.length] ?? 0;
+}
+
+/** Things that fit what was typed, best first. Nothing typed: everything, in the kit's order. */
+export function search(things: readonly Thing[], query: string): readonly Thing[] {
+  const asked = norm(query);
+  if (asked === '') return things;
+  const scored = things.map((thing, i) => {
+    let score = naming(thing, asked);
+    if (score === 0) {
+      const summary = thing.kind === 'component' ? thing.component.summary : thing.kind === 'template' ? thing.template.summary : '';
+      if (words(summary).some((w) => w.startsWith(asked))) score = 120;
+      else if (similarity(thing.name, asked) > 0.6) score = 100;
+    }
+    return { thing, score, i };
+  });
+  return scored
+    .filter((s) => s.score > 0)
+    .sort((a, b) => b.score - a.score || a.i - b.i)
+    .map((s) => s.thing);
+}

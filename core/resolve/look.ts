@@ -1,0 +1,100 @@
+import type { Align, Edge, BoxFlow, Icon, Justify, Kit, TextStyle } from '../model/index.js';
+
+/** Attributes with every token followed: lengths in px, colours as CSS colours. */
+export interface Look {
+  readonly visible: boolean;
+  readonly opacity: number;
+  readonly width: 'fit' | 'stretch' | number;
+  readonly height: 'fit' | 'stretch' | number;
+  readonly minWidth: number;
+  readonly maxWidth: number;
+  readonly minHeight: number;
+  readonly maxHeight: number;
+  readonly aspect: number;
+  readonly grow: number;
+  /** -1: not said, so it follows from the size. */
+  readonly shrink: number;
+  readonly alignSelf?: Align;
+  readonly x: number;
+  readonly y: number;
+  readonly edges?: { readonly left?: Edge; readonly right?: Edge; readonly top?: Edge; readonly bottom?: Edge };
+  readonly pin?: 'top' | 'bottom';
+  readonly flow: BoxFlow;
+  readonly gap: number;
+  readonly rowGap: number;
+  readonly columns: number;
+  readonly paddingTop: number;
+  readonly paddingRight: number;
+  readonly paddingBottom: number;
+  readonly paddingLeft: number;
+  readonly justify: Justify;
+  readonly align: Align;
+  readonly wrap: boolean;
+  readonly clip: boolean;
+  readonly fill?: string;
+  readonly stroke?: string;
+  readonly strokeWidth: number;
+  readonly strokeSides: 'all' | 'top' | 'bottom' | 'left' | 'right' | 'y';
+  readonly dash: boolean;
+  readonly radius: number;
+  readonly shadow?: Shadow;
+  readonly text: string;
+  readonly textStyle?: TextStyle;
+  readonly color: string;
+  readonly textAlign: 'start' | 'center' | 'end';
+  readonly maxLines: number;
+  readonly bars: boolean;
+  readonly underline: boolean;
+  readonly icon?: Icon;
+  readonly size: number;
+  readonly asset?: string;
+  readonly fit: 'cover' | 'contain';
+  readonly focalX: number;
+  readonly focalY: number;
+  readonly shape: 'ellipse' | 'line' | 'path';
+  readonly path: string;
+}
+
+/** A drop shadow, px. */
+export interface Shadow {
+  readonly x: number;
+  readonly y: number;
+  readonly blur: number;
+  readonly color: string;
+}
+
+/** A part of the resolved tree: what is drawn, and where it came from. */
+export interface RNode {
+  /** Stable across changes: node ids from the screen down, joined by `/`. */
+  readonly key: string;
+  readonly type: 'box' | 'text' | 'icon' | 'image' | 'shape' | 'slot' | 'broken';
+  readonly name: string;
+  readonly look: Look;
+  readonly children: readonly RNode[];
+  /** The node of the screen that this belongs to or is a part of. */
+  readonly owner: string;
+  /** Set on the root of an instance. */
+  readonly instance?: ResolvedInstance;
+  /** Set on a slot's box, filled or not. */
+  readonly slot?: { readonly of: string; readonly slot: string; readonly name: string; readonly accepts: readonly string[] };
+  /** For broken nodes: what is wrong, in words. */
+  readonly problem?: string;
+}
+
+export interface ResolvedInstance {
+  readonly written: string;
+  readonly shown: string;
+  readonly name: string;
+  readonly role: string;
+  readonly props: Readonly<Record<string, import('../model/index.js').Json>>;
+}
+
+/** Everything in a screen's tree, resolved. */
+export interface ResolvedScreen {
+  readonly id: string;
+  readonly name: string;
+  readonly width: number;
+  readonly height: number | null;
+  readonly root: RNode;
+  readonly mainKit: Kit | undefined;
+}

@@ -1,0 +1,384 @@
+import { carry, type Carried } from '../carry/carry.js';
+import {
+  componentAt,
+  isFilled,
+  kitOfRef,
+  listItems,
+  screenOf,
+  shownComponent,
+  shownKit,
+  wearsOf,
+  type Attrs,
+  type Component,
+  type ComponentRef,
+  type InstanceNode,
+  type Json,
+  type Kit,
+  type Node,
+  type NodeId,
+  type Nodes,
+  type Prop,
+  type Screen,
+  type SeriesNode,
+  type Setting,
+  type StateName,
+  type Wear,
+  type World,
+} from '../model/index.js';
+import type { ResolvedScreen, RNode } from './look.js';
+import { applyRules, whenHolds } from './rules.js';
+import { toLook, type Terms } from './values.js';
+
+export interface ResolveOptions {
+  /** Look through this instead of what the screen wears. */
+  readonly wears?: readonly Wear[];
+  /** Token mode, for instance `dark`. */
+  readonly mode?: string;
+  /** States shown, by the key of an instance. */
+  readonly states?: Readonly<Record<string, readonly StateName[]>>;
+  /** Told every layer that gives a value to an attribute of the part with this key. */
+  readonly trace?: { readonly key: string; readonly tell: (layer: Layer) => void };
+}
+
+/** Who gave an attribute or prop a value. Later layers win. */
+export interface Layer {
+  readonly from: 'original' | 'rule' | 'binding' | 'default' | 'inherited' | 'held' | 'setting' | 'screen';
+  readonly name: string;
+  readonly value: Json;
+  /** The original, the prop or the instance that says so, in words. */
+  readonly whose: string;
+}
+
+interface Scope {
+  /** Undefined for a screen's own tree. */
+  readonly component?: Component;
+  readonly kit: Kit | undefined;
+  readonly nodes: Nodes;
+  readonly props: Readonly<Record<string, Json>>;
+  readonly rules: ReadonlyMap<NodeId, Readonly<Record<string, Json>>>;
+  /** Settings of enclosing trees that reach into this one, by first segment; weakest first. */
+  readonly reach: ReadonlyMap<string, readonly Carried[]>;
+  readonly slot: (id: string, key: string) => readonly RNode[];
+  readonly states: readonly StateName[];
+  readonly prefix: string;
+  readonly owner: string;
+  readonly enclosing: readonly Enclosing[];
+  readonly item?: { readonly of: string; readonly values: Readonly<Record<string, Json>>; readonly props: readonly Prop[] };
+}
+interface Enclosing {
+  readonly ref: ComponentRef;
+  readonly component: Component;
+  readonly props: Readonly<Record<string, Json>>;
+}
+interface Context extends Terms {
+  readonly width: number;
+  readonly options: ResolveOptions;
+  count: number;
+}
+
+/** More parts than this on one screen are not drawn: a kit that multiplies itself must not stop the browser. */
+const MOST_PARTS = 200_000;
+const DEEPEST = 40;
+const NO_FILLS: readonly never[] = [];
+const NOTHING: ReadonlyMap<string, readonly Carried[]> = new Map();
+
+/**
+ * A screen with every instance replaced by its parts and every value made concrete.
+ * Order, weakest first: node attributes, rules (states last), prop bindings, settings of enclosing originals from inner
+ * to outer, the screen's own settings. Never throws: what cannot be shown becomes a marked `broken` part.
+ */
+export function resolve(world: World, screen: Screen | string, options: ResolveOptions = {}): ResolvedScreen {
+  const found = typeof screen === 'string' ? screenOf(world.project, screen) : screen;
+  if (!found) throw new RangeError(`There is no screen ${String(screen)}`);
+  const wears = options.wears ?? wearsOf(world.project, found);
+  const first = world.project.kits[0];
+  const main = first === undefined ? undefined : world.kits.get(shownKit(wears, first));
+  const context: Context = { world, wears, mode: options.mode ?? '', main, width: found.width, options, count: 0 };
+  const scope: Scope = {
+    kit: undefined,
+    nodes: found.nodes,
+    props: {},
+    rules: new Map(),
+    reach: NOTHING,
+    slot: () => [],
+    states: [],
+    prefix: '',
+    owner: '',
+    enclosing: [],
+  };
+  const root = resolveNode(context, scope, found.root)[0] ?? broken(context, scope, found.root, 'This screen has lost its root');
+  return { id: found.id, name: found.name, width: found.width, height: found.height, root, mainKit: main };
+}
+
+/** A component by itself, with given props: for samples, the Workbench and documentation. */
+export function resolveSample(world: World, ref: ComponentRef, settings: readonly Setting[] = [], options: ResolveOptions & { width?: number } = {}): RNode {
+  const wears = options.wears ?? [];
+  const kit = kitOfRef(world, shownComponent(wears, ref));
+  const context: Context = { world, wears, mode: options.mode ?? '', main: kit, width: options.width ?? 390, options, count: 0 };
+  const node: InstanceNode = { id: 'sample', type: 'instance', attrs: {}, component: ref, settings, fills: NO_FILLS };
+  const scope: Scope = { kit: undefined, nodes: { sample: node }, props: {}, rules: new Map(), reach: NOTHING, slot: () => [], states: [], prefix: '', owner: '', enclosing: [] };
+  return resolveNode(context, scope, 'sample')[0] ?? broken(context, scope, 'sample', 'Nothing to show');
+}
+
+function broken(context: Context, scope: Scope, id: NodeId, problem: string): RNode {
+  const look = toLook(context, undefined, { width: 'stretch', height: 40, minWidth: 60 });
+  return { key: scope.prefix + id, type: 'broken', name: scope.nodes[id]?.name ?? id, look, children: [], owner: scope.owner || id, problem };
+}
+
+function tracing(context: Context, key: string): ((layer: Layer) => void) | null {
+  const t = context.options.trace;
+  return t && t.key === key ? t.tell : null;
+}
+
+/** Node attributes, then rules, bindings, and what enclosing trees set. */
+function gather(context: Context, scope: Scope, node: Node, key: string): Attrs {
+  const rules = scope.rules.get(node.id);
+  const reach = scope.reach.get(node.id);
+  const tell = tracing(context, key);
+  if (!rules && !node.bind && !reach && !tell) return node.attrs;
+  const attrs: Record<string, unknown> = { ...node.attrs };
+  const whose = scope.component?.name ?? 'This screen';
+  if (tell) for (const [name, value] of Object.entries(node.attrs)) tell({ from: scope.component ? 'original' : 'screen', name, value: value as Json, whose });
+  if (rules) {
+    for (const [name, value] of Object.entries(rules)) {
+      if (name.startsWith('props.')) continue;
+      attrs[name] = value;
+      tell?.({ from: 'rule', name, value, whose });
+    }
+  }
+  for (const [name, from] of Object.entries(node.bind ?? {})) {
+    if (name.startsWith('props.')) continue;
+    const value = bound(scope, from);
+    if (value === undefined) continue;
+    // An empty text or icon takes no room unless the tree says otherwise.
+    if ((name === 'text' || name === 'icon') && !isFilled(value)) attrs['visible'] = false;
+    attrs[name] = value;
+    tell?.({ from: 'binding', name, value, whose: `${whose}’s ${from}` });
+  }
+  for (const s of reach ?? []) {
+    if (s.kind !== 'attr' || s.at.length !== 1 || !whenHolds(s.when, scope.states, context.width)) continue;
+    attrs[s.name] = s.value;
+    if (s.name === 'text' && isFilled(s.value) && node.bind?.['text']) delete attrs['visible'];
+    tell?.({ from: s.from < 0 ? 'held' : 'setting', name: s.name, value: s.value, whose: scope.owner });
+  }
+  return attrs as Attrs;
+}
+
+function bound(scope: Scope, from: string): Json | undefined {
+  const dot = from.indexOf('.');
+  if (dot < 0) return scope.props[from];
+  const { item } = scope;
+  if (!item || item.of !== from.slice(0, dot)) return undefined;
+  const field = from.slice(dot + 1);
+  return item.values[field] ?? item.props.find((p) => p.id === field)?.default;
+}
+
+function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode[] {
+  const node = scope.nodes[id];
+  if (!node) return [];
+  if (++context.count > MOST_PARTS) return [];
+  const key = scope.prefix + id;
+  switch (node.type) {
+    case 'instance':
+      return [resolveInstance(context, scope, node, NO_FILLS)];
+    case 'series':
+      return resolveSeries(context, scope, node);
+    default:
+      break;
+  }
+  const attrs = gather(context, scope, node, key);
+  const owner = scope.component ? scope.owner : node.id;
+  const common = { key, name: node.name ?? node.id, owner };
+  if (node.type === 'slot') {
+    const declared = scope.component?.contract.slots.find((s) => s.id === node.slot);
+    const content = scope.slot(node.slot, key);
+    const slot = { of: scope.owner, slot: node.slot, name: declared?.name ?? node.slot, accepts: declared?.accepts ?? [] };
+    return [{ ...common, name: slot.name, type: content.length > 0 ? 'box' : 'slot', look: toLook(context, scope.kit, attrs), children: content, slot }];
+  }
+  const look = toLook(context, scope.kit, attrs);
+  if (node.type !== 'box') return [{ ...common, type: node.type, look, children: [] }];
+  const children: RNode[] = [];
+  for (const child of node.children) for (const r of resolveNode(context, scope, child)) if (r.look.visible) children.push(r);
+  return [{ ...common, type: 'box', look, children }];
+}
+
+function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readonly RNode[] {
+  const key = scope.prefix + node.id;
+  const attrs = gather(context, scope, node, key);
+  const reach = scope.reach.get(node.id) ?? [];
+  const template = scope.nodes[node.item];
+  const children: RNode[] = [];
+  const into = (itemKey: string, item: Scope['item'], extra: readonly Setting[]): void => {
+    const segment = `#${itemKey}`;
+    const inner = reach.filter((c) => c.at[1] === segment).map((c) => ({ ...c, at: c.at.slice(2) }));
+    const next: Scope = { ...scope, prefix: `${key}/${segment}/`, reach: inner.length > 0 ? group(inner) : scope.component ? NOTHING : scope.reach, ...(item ? { item } : {}), owner: scope.component ? scope.owner : node.item };
+    if (template?.type === 'instance') children.push(resolveInstance(context, next, template, extra));
+    else children.push(...resolveNode(context, next, node.item));
+  };
+  if (node.of !== undefined) {
+    const prop = scope.component?.contract.props.find((p) => p.id === node.of);
+    for (const item of listItems(scope.props[node.of])) into(item.key, { of: node.of, values: item.values, props: prop?.item ?? [] }, []);
+  } else for (const entry of node.entries) into(entry.key, undefined, entry.settings);
+  const owner = scope.component ? scope.owner : node.id;
+  return [{ key, type: 'box', name: node.name ?? 'Series', look: toLook(context, scope.kit, attrs), children: children.filter((c) => c.look.visible), owner }];
+}
+
+function group(settings: readonly Carried[]): ReadonlyMap<string, readonly Carried[]> {
+  const by = new Map<string, Carried[]>();
+  for (const s of settings) {
+    const first = s.at[0] ?? '';
+    const list = by.get(first);
+    if (list) list.push(s);
+    else by.set(first, [s]);
+  }
+  return by;
+}
+
+/** Settings a tree itself makes on a nested instance: its rules and bindings, in the terms of the written component. */
+function treeSettings(scope: Scope, node: InstanceNode, ref: ComponentRef): readonly Setting[] {
+  const made: Setting[] = [];
+  const rules = scope.rules.get(node.id);
+  for (const [name, value] of Object.entries(rules ?? {})) {
+    if (name.startsWith('props.')) made.push({ home: ref, at: [], kind: 'prop', name: name.slice(6), value });
+  }
+  for (const [name, from] of Object.entries(node.bind ?? {})) {
+    if (!name.startsWith('props.')) continue;
+    const value = bound(scope, from);
+    if (value !== undefined) made.push({ home: ref, at: [], kind: 'prop', name: name.slice(6), value });
+  }
+  return made;
+}
+
+function treeCarried(context: Context, scope: Scope, node: InstanceNode, shown: ComponentRef): readonly Carried[] {
+  const made = treeSettings(scope, node, node.component);
+  if (made.length === 0) return NO_FILLS;
+  if (shown === node.component) return made.map((s) => ({ at: s.at, kind: s.kind, name: s.name, value: s.value, from: 0 }));
+  // The nested component is shown by another kit's: what the tree says is translated, what is held is not said twice.
+  return carry(context.world, context.wears, { written: node.component, shown, settings: made, fills: NO_FILLS }).settings.filter((s) => s.from >= 0);
+}
+
+const merged = new WeakMap<readonly Setting[], WeakMap<readonly Setting[], readonly Setting[]>>();
+/** Concatenation that keeps its identity for the same two lists, so that carrying stays memoised. */
+function join(a: readonly Setting[], b: readonly Setting[]): readonly Setting[] {
+  if (b.length === 0) return a;
+  let inner = merged.get(a);
+  if (!inner) merged.set(a, (inner = new WeakMap()));
+  let both = inner.get(b);
+  if (!both) inner.set(b, (both = [...a, ...b]));
+  return both;
+}
+
+function resolveInstance(context: Context, scope: Scope, node: InstanceNode, extra: readonly Setting[]): RNode {
+  const { world, wears } = context;
+  const key = scope.prefix + node.id;
+  const attrs = gather(context, scope, node, key);
+  const swapped = (attrs as { component?: Json }).component;
+  const written = typeof swapped === 'string' ? swapped : node.component;
+  const shown = shownComponent(wears, written);
+  const component = componentAt(world, shown);
+  if (!component) return broken(context, scope, node.id, `${shown} is not installed`);
+  if (scope.enclosing.some((e) => e.ref === shown) || scope.enclosing.length > DEEPEST) {
+    return broken(context, scope, node.id, `${component.name} contains itself`);
+  }
+  const owner = scope.component ? scope.owner : node.id;
+  const placed = typeof swapped === 'string' ? written : (node.placed ?? written);
+  const own = carry(world, wears, { written: placed, shown, settings: join(node.settings, extra), fills: node.fills });
+  const tree = scope.component ? treeCarried(context, scope, node, shown) : NO_FILLS;
+  const outer = (scope.reach.get(node.id) ?? []).filter((s) => s.kind === 'prop' || s.at.length > 1).map((s) => ({ ...s, at: s.at.slice(1) }));
+  const layers: readonly Carried[] = outer.length > 0 || tree.length > 0 ? [...own.settings, ...tree, ...outer] : own.settings;
+  const asked = context.options.states?.[key];
+  const props = propsOf(context, scope, component, layers, asked ?? NO_FILLS, key);
+  const states = asked ?? statesFrom(component, props);
+  const enclosing: Enclosing[] = [...scope.enclosing, { ref: shown, component, props }];
+  const kit = kitOfRef(world, shown);
+  const inner: Scope = {
+    component,
+    kit,
+    nodes: component.nodes,
+    props,
+    rules: applyRules(component, props, states, context.width),
+    reach: layers.some((s) => s.at.length > 0) ? group(layers.filter((s) => s.at.length > 0)) : NOTHING,
+    states,
+    prefix: `${key}/`,
+    owner,
+    enclosing,
+    slot: (id) => {
+      const content: RNode[] = [];
+      // Slot content belongs to the tree that wrote it; what it inherits comes from where it stands.
+      const there: Scope = { ...scope, enclosing };
+      for (const child of own.fills.shown[id] ?? []) for (const r of resolveNode(context, there, child)) if (r.look.visible) content.push(r);
+      return content;
+    },
+  };
+  const root = resolveNode(context, inner, component.root)[0];
+  if (!root) return broken(context, scope, node.id, `${component.name} has lost its root`);
+  const look = hasPlace(attrs) ? { ...root.look, ...placeOf(context, scope.kit, attrs) } : root.look;
+  return { ...root, key, look, name: node.name ?? component.name, owner, instance: { written, shown, name: component.name, role: component.role, props } };
+}
+
+/** States that a prop stands for: a prop that means disabled or selected and is on. */
+function statesFrom(component: Component, props: Readonly<Record<string, Json>>): readonly StateName[] {
+  const on: StateName[] = [];
+  for (const p of component.contract.props) {
+    if (p.means === 'state' && typeof props[p.id] === 'string') {
+      const means = p.options?.find((o) => o.id === props[p.id])?.means;
+      const state = component.contract.states.find((s) => s === means);
+      if (state) on.push(state);
+    }
+  }
+  return on;
+}
+
+function propsOf(context: Context, scope: Scope, component: Component, layers: readonly Carried[], states: readonly StateName[], key: string): Readonly<Record<string, Json>> {
+  const tell = tracing(context, key);
+  const props: Record<string, Json> = {};
+  const told = new Set<string>();
+  for (const p of component.contract.props) {
+    props[p.id] = p.default;
+    tell?.({ from: 'default', name: `props.${p.id}`, value: p.default, whose: component.name });
+  }
+  for (const s of layers) {
+    if (s.kind !== 'prop' || s.at.length > 0 || !Object.hasOwn(props, s.name) || !whenHolds(s.when, states, context.width)) continue;
+    props[s.name] = s.value;
+    told.add(s.name);
+    tell?.({ from: s.from < 0 ? 'held' : 'setting', name: `props.${s.name}`, value: s.value, whose: scope.owner || 'This screen' });
+  }
+  for (const p of component.contract.props) {
+    if (!p.inherits || told.has(p.id) || !p.means) continue;
+    const from = nearest(scope.enclosing, p);
+    if (from === undefined) continue;
+    props[p.id] = from.value;
+    tell?.({ from: 'inherited', name: `props.${p.id}`, value: from.value, whose: from.whose });
+  }
+  return props;
+}
+
+/** The nearest enclosing instance's prop with the same meaning, its option matched by meaning. */
+function nearest(enclosing: readonly Enclosing[], p: Prop): { value: Json; whose: string } | undefined {
+  for (let i = enclosing.length - 1; i >= 0; i--) {
+    const e = enclosing[i];
+    const q = e?.component.contract.props.find((x) => x.means === p.means);
+    if (!e || !q) continue;
+    const value = e.props[q.id];
+    if (value === undefined) continue;
+    if (p.kind !== 'choice' || q.kind !== 'choice') return { value, whose: e.component.name };
+    const means = q.options?.find((o) => o.id === value)?.means;
+    const option = p.options?.find((o) => (means !== undefined ? o.means === means : o.id === value));
+    if (option) return { value: option.id, whose: e.component.name };
+  }
+  return undefined;
+}
+
+const PLACE = ['visible', 'opacity', 'width', 'height', 'minWidth', 'maxWidth', 'minHeight', 'maxHeight', 'grow', 'shrink', 'alignSelf', 'x', 'y', 'edges', 'pin', 'aspect'] as const;
+
+function hasPlace(attrs: Attrs): boolean {
+  return PLACE.some((name) => attrs[name] !== undefined);
+}
+
+/** What the tree that places an instance says about its room; the rest is the original's. */
+function placeOf(context: Context, kit: Kit | undefined, attrs: Attrs): Record<string, unknown> {
+  const look = toLook(context, kit, attrs) as unknown as Record<string, unknown>;
+  const place: Record<string, unknown> = {};
+  for (const name of PLACE) if (attrs[name] !== undefined) place[name] = look[name];
+  return place;
+}

@@ -1,0 +1,35 @@
+import { isFilled, sameJson, STATES, type Component, type Json, type NodeId, type PropTest, type Rule, type StateName, type When } from '../model/index.js';
+
+function passes(test: PropTest, value: Json | undefined): boolean {
+  if (typeof test === 'object' && test !== null && !Array.isArray(test) && 'filled' in test) return isFilled(value) === test.filled;
+  if (Array.isArray(test)) return test.some((t) => sameJson(t, value));
+  return sameJson(test, value);
+}
+
+export function whenHolds(when: When | undefined, states: readonly StateName[], width: number): boolean {
+  if (!when) return true;
+  if (when.state && !states.includes(when.state)) return false;
+  return (when.minWidth === undefined || width >= when.minWidth) && (when.maxWidth === undefined || width <= when.maxWidth);
+}
+
+function holds(rule: Rule, props: Readonly<Record<string, Json>>, states: readonly StateName[], width: number): boolean {
+  if (!whenHolds(rule.when, states, width)) return false;
+  for (const [id, test] of Object.entries(rule.when.props ?? {})) if (!passes(test, props[id])) return false;
+  return true;
+}
+
+/** What a component's rules set, by node: rules in their order, those of states after all others, weakest state first. */
+export function applyRules(component: Component, props: Readonly<Record<string, Json>>, states: readonly StateName[], width: number): ReadonlyMap<NodeId, Record<string, Json>> {
+  const set = new Map<NodeId, Record<string, Json>>();
+  const use = (rule: Rule): void => {
+    for (const [node, attrs] of Object.entries(rule.set)) set.set(node, Object.assign(set.get(node) ?? {}, attrs));
+  };
+  const later: Rule[][] = STATES.map(() => []);
+  for (const rule of component.rules) {
+    if (!holds(rule, props, states, width)) continue;
+    if (rule.when.state) later[STATES.indexOf(rule.when.state)]?.push(rule);
+    else use(rule);
+  }
+  for (const group of later) group.forEach(use);
+  return set;
+}

@@ -1,0 +1,138 @@
+import { aliasPath, shownKit, textStyleOf, toPx, tokenMeaning, tokenValue, type Attrs, type Icon, type Json, type Kit, type KitRef, type TextStyle, type Wear, type World } from '../model/index.js';
+import { mapBetween } from '../carry/sheets.js';
+import type { Look, Shadow } from './look.js';
+
+/** What values are read against: the kit of the tree they stand in, and what the screen wears. */
+export interface Terms {
+  readonly world: World;
+  readonly wears: readonly Wear[];
+  readonly mode: string;
+  /** The kit that screens take their page, ink and body text from. */
+  readonly main: Kit | undefined;
+}
+
+/** The literal behind a token or literal; undefined when the token does not exist. */
+export function valueOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): Json | undefined {
+  const path = aliasPath(value);
+  if (path === null) return value;
+  if (path.startsWith('means:')) {
+    const token = terms.main && tokenMeaning(terms.main, path.slice(6));
+    return token && terms.main ? tokenValue(terms.main, token.path, terms.mode) : undefined;
+  }
+  const cut = path.indexOf('/');
+  if (path.includes('@') && cut > 0) {
+    const from: KitRef = path.slice(0, cut);
+    const shown = shownKit(terms.wears, from);
+    const name = path.slice(cut + 1);
+    const to = shown === from ? name : mapBetween(terms.world, terms.wears, from, shown)?.tokens[name];
+    const there = terms.world.kits.get(to ? shown : from);
+    return there ? tokenValue(there, to ?? name, terms.mode) : undefined;
+  }
+  return kit ? tokenValue(kit, path, terms.mode) : undefined;
+}
+
+export function styleOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): TextStyle | undefined {
+  const id = typeof value === 'string' ? value : undefined;
+  if (id !== undefined && id.includes('@')) {
+    const cut = id.indexOf('/');
+    const from = id.slice(0, cut);
+    const shown = shownKit(terms.wears, from);
+    const name = id.slice(cut + 1);
+    const to = shown === from ? name : mapBetween(terms.world, terms.wears, from, shown)?.textStyles[name];
+    const there = terms.world.kits.get(to ? shown : from);
+    return there ? textStyleOf(there, to ?? name) : undefined;
+  }
+  const source = id?.startsWith('means:') ? terms.main : (kit ?? terms.main);
+  return source ? textStyleOf(source, id) : undefined;
+}
+
+export function iconOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): Icon | undefined {
+  if (typeof value !== 'string' || value === '' || value === 'none') return undefined;
+  const source = kit ?? terms.main;
+  return source && Object.hasOwn(source.icons, value) ? source.icons[value] : undefined;
+}
+
+function shadowOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): Shadow | undefined {
+  const v = valueOf(terms, kit, value);
+  const first = Array.isArray(v) ? (v[0] as Json | undefined) : v;
+  if (!first || typeof first !== 'object' || Array.isArray(first)) return undefined;
+  const s = first as { readonly [k: string]: Json };
+  const color = valueOf(terms, kit, s['color']);
+  return { x: toPx(s['offsetX']) ?? 0, y: toPx(s['offsetY']) ?? 0, blur: toPx(s['blur']) ?? 0, color: typeof color === 'string' ? color : '#00000020' };
+}
+
+/** Attributes made concrete. Values that cannot be read (a missing token, a wrong type) fall back to the default. */
+export function toLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
+  const px = (v: Json | undefined): number | undefined => {
+    const n = v === undefined ? undefined : toPx(valueOf(terms, kit, v));
+    return n === undefined || !Number.isFinite(n) ? undefined : n;
+  };
+  const length = (v: Json | undefined, otherwise: number): number => (v === undefined ? otherwise : Math.max(0, px(v) ?? otherwise));
+  const size = (v: Json | undefined): 'fit' | 'stretch' | number => (v === 'stretch' ? 'stretch' : v === undefined || v === 'fit' ? 'fit' : Math.max(0, px(v) ?? -1) >= 0 ? (px(v) ?? 'fit') : 'fit');
+  const colour = (v: Json | undefined): string | undefined => {
+    const c = v === undefined ? undefined : valueOf(terms, kit, v);
+    return typeof c === 'string' && c !== 'none' ? c : undefined;
+  };
+  const number = (v: number | undefined, otherwise: number): number => (typeof v === 'number' && Number.isFinite(v) ? v : otherwise);
+  const all = length(a.padding, 0);
+  const horizontal = length(a.paddingX, all);
+  const vertical = length(a.paddingY, all);
+  const gap = length(a.gap, 0);
+  const fill = colour(a.fill);
+  const stroke = colour(a.stroke);
+  const icon = iconOf(terms, kit, a.icon);
+  const shadow = a.shadow === undefined ? undefined : shadowOf(terms, kit, a.shadow);
+  const textStyle = a.text !== undefined || a.textStyle !== undefined ? styleOf(terms, kit, a.textStyle) : undefined;
+  return {
+    visible: a.visible !== false,
+    opacity: Math.min(1, Math.max(0, number(a.opacity, 1))),
+    width: size(a.width),
+    height: size(a.height),
+    minWidth: length(a.minWidth, 0),
+    maxWidth: length(a.maxWidth, Infinity),
+    minHeight: length(a.minHeight, 0),
+    maxHeight: length(a.maxHeight, Infinity),
+    aspect: Math.max(0, number(a.aspect, 0)),
+    grow: Math.max(0, number(a.grow, 0)),
+    shrink: number(a.shrink, -1),
+    x: number(a.x, 0),
+    y: number(a.y, 0),
+    flow: a.flow ?? 'column',
+    gap,
+    rowGap: length(a.rowGap, gap),
+    columns: Math.max(1, Math.round(number(a.columns, 2))),
+    paddingTop: length(a.paddingTop, vertical),
+    paddingRight: length(a.paddingRight, horizontal),
+    paddingBottom: length(a.paddingBottom, vertical),
+    paddingLeft: length(a.paddingLeft, horizontal),
+    justify: a.justify ?? 'start',
+    align: a.align ?? 'start',
+    wrap: a.wrap === true,
+    clip: a.clip === true,
+    strokeWidth: stroke ? length(a.strokeWidth, 1) : 0,
+    strokeSides: a.strokeSides ?? 'all',
+    dash: a.dash === true,
+    radius: length(a.radius, 0),
+    text: typeof a.text === 'string' ? a.text : a.text === undefined ? '' : String(a.text),
+    color: colour(a.color) ?? '#000000',
+    textAlign: a.textAlign ?? 'start',
+    maxLines: Math.max(0, number(a.maxLines, 0)),
+    bars: a.bars === true,
+    underline: a.underline === true,
+    size: length(a.size, 24),
+    fit: a.fit ?? 'cover',
+    focalX: number(a.focalX, 0.5),
+    focalY: number(a.focalY, 0.5),
+    shape: a.shape ?? 'ellipse',
+    path: a.path ?? '',
+    ...(a.alignSelf ? { alignSelf: a.alignSelf } : {}),
+    ...(a.edges ? { edges: a.edges } : {}),
+    ...(a.pin ? { pin: a.pin } : {}),
+    ...(fill ? { fill } : {}),
+    ...(stroke ? { stroke } : {}),
+    ...(shadow ? { shadow } : {}),
+    ...(textStyle ? { textStyle } : {}),
+    ...(icon ? { icon } : {}),
+    ...(typeof a.asset === 'string' && a.asset !== 'none' && a.asset !== '' ? { asset: a.asset } : {}),
+  };
+}
