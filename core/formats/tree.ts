@@ -20,7 +20,7 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Check>> = {
   padding: length, paddingX: length, paddingY: length, paddingTop: length, paddingRight: length, paddingBottom: length, paddingLeft: length,
   justify: oneOf('start', 'center', 'end', 'between', 'around', 'evenly'), align: oneOf('start', 'center', 'end', 'stretch', 'baseline'),
   wrap: flag, clip: flag, fill: colour, stroke: colour, strokeWidth: length, strokeSides: oneOf('all', 'top', 'bottom', 'left', 'right', 'y'),
-  dash: flag, radius: length, shadow: (v) => aliasPath(v) !== null, text: string, textStyle: string, color: colour,
+  dash: flag, radius: length, shadow: (v) => v === 'none' || aliasPath(v) !== null, text: string, textStyle: string, color: colour,
   textAlign: oneOf('start', 'center', 'end'), maxLines: number, bars: flag, underline: flag, icon: string, size: length, asset: string,
   fit: oneOf('cover', 'contain'), focalX: number, focalY: number, shape: oneOf('ellipse', 'line', 'path'), path,
 };

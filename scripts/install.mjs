@@ -1,0 +1,48 @@
+// Installs what is missing and builds what has changed. Node built-ins only.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+export const home = new URL('..', import.meta.url).pathname.replace(/\/$/, '');
+
+/** npm packages as the lock file says; nothing is done when they are already so. */
+export function installPackages() {
+  const lock = readFileSync(join(home, 'package-lock.json'));
+  const stamp = createHash('sha256').update(lock).digest('hex');
+  const file = join(home, 'node_modules', '.dekkor-lock');
+  if (existsSync(file) && readFileSync(file, 'utf8') === stamp) return;
+  console.log('Installing packages …');
+  const got = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: home, stdio: ['ignore', 'ignore', 'inherit'] });
+  if (got.status !== 0) throw new Error('Installing the packages did not work. Try it by hand: npm ci');
+  writeFileSync(file, stamp);
+}
+
+function hashTree(hash, folder) {
+  for (const name of readdirSync(folder).sort()) {
+    if (name === 'node_modules' || name.endsWith('.test.ts')) continue;
+    const path = join(folder, name);
+    const info = statSync(path);
+    if (info.isDirectory()) hashTree(hash, path);
+    else if (/\.(ts|vue|css|html|json|mts|mjs|svg)$/.test(name)) hash.update(path.slice(home.length)).update(readFileSync(path));
+  }
+}
+
+/** Builds client and server when their sources changed since the last build. */
+export function buildIfChanged() {
+  const hash = createHash('sha256');
+  for (const folder of ['core', 'client', 'server']) hashTree(hash, join(home, folder));
+  for (const file of ['vite.config.ts', 'package-lock.json']) hash.update(readFileSync(join(home, file)));
+  const stamp = hash.digest('hex');
+  const file = join(home, 'dist', '.stamp');
+  if (existsSync(file) && readFileSync(file, 'utf8') === stamp) return;
+  console.log('Building …');
+  const run = (program, args) => {
+    const got = spawnSync(join(home, 'node_modules', '.bin', program), args, { cwd: home, encoding: 'utf8', env: { ...process.env, NODE_ENV: 'production' } });
+    if (got.status !== 0) throw new Error(`Building failed (${program}):\n${got.stdout}\n${got.stderr}`);
+  };
+  run('vite', ['build', '--logLevel', 'error']);
+  run('esbuild', ['server/main.ts', 'server/export.worker.ts', '--bundle', '--platform=node', '--format=esm', '--target=node20', '--packages=external', '--outdir=dist/server', '--out-extension:.js=.mjs', '--log-level=error']);
+  mkdirSync(join(home, 'dist'), { recursive: true });
+  writeFileSync(file, stamp);
+}
