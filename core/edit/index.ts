@@ -2,3 +2,4 @@ export { applyEdit, applyStep, invertEdit, treeOf, type EditResult, type StepRes
 export { rebaseEdit, revertEdit, type Rebased, type Reverted } from './rebase.js';
 export { NODE_FIELDS, SCREEN_FIELDS, type Edit, type Refusal, type ScreenField, type Step, type TreeRef } from './steps.js';
 export * from './actions.js';
+export { findAt, placeOfKey, textPlace, withItemField, type Found, type Place, type TextPlace } from './targets.js';

@@ -1,0 +1,84 @@
+import type { Edit, Problem, Project } from '../core/index.js';
+
+/** What the server says went wrong, in words for the designer. */
+export class ServerProblem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly about: string,
+    readonly body: Readonly<Record<string, unknown>>,
+  ) {
+    super(message);
+  }
+}
+
+/** The server could not be reached at all. */
+export class Unreachable extends Error {
+  constructor() {
+    super('Dekkor’s server does not answer. What you do is kept in this browser and sent when it is back.');
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  const form = body instanceof FormData;
+  try {
+    response = await fetch(`/api${path}`, { method, ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body), ...(form ? {} : { headers: { 'content-type': 'application/json' } }) }) });
+  } catch {
+    throw new Unreachable();
+  }
+  if (response.ok) return (await response.json()) as T;
+  const problem = (await response.json().catch(() => ({}))) as Record<string, unknown>;
+  if (response.status >= 502) throw new Unreachable();
+  throw new ServerProblem(response.status, String(problem['code'] ?? ''), String(problem['detail'] ?? `The server answered ${response.status}.`), String(problem['about'] ?? ''), problem);
+}
+
+export interface Listed {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly screens: number;
+  readonly changedAt: string;
+  readonly deletedAt: string | null;
+}
+export interface KitInfo {
+  readonly ref: string;
+  readonly name: string;
+  readonly version: string;
+  readonly summary: string;
+  readonly fidelity: 'wireframe' | 'brand';
+  readonly swatches: readonly string[];
+  readonly components: number;
+  readonly basedOn: string | null;
+  readonly problems: readonly Problem[];
+  readonly shipped: boolean;
+}
+export interface Confirmed {
+  readonly revision: number;
+  readonly edit: Edit;
+  readonly at: string;
+}
+export interface Stand {
+  readonly revision: number;
+  readonly project: Project;
+}
+
+export const api = {
+  projects: () => call<{ projects: Listed[] }>('GET', '/projects').then((r) => r.projects),
+  create: (name: string, kit: string) => call<Stand>('POST', '/projects', { name, kit }),
+  open: (id: string) => call<Stand>('GET', `/projects/${encodeURIComponent(id)}`),
+  rename: (id: string, name: string) => call('PATCH', `/projects/${encodeURIComponent(id)}`, { name }),
+  copy: (id: string) => call<Stand>('POST', `/projects/${encodeURIComponent(id)}/copy`, {}),
+  remove: (id: string) => call('DELETE', `/projects/${encodeURIComponent(id)}`),
+  restore: (id: string) => call('POST', `/projects/${encodeURIComponent(id)}/restore`, {}),
+  since: (id: string, after: number) => call<{ edits: Confirmed[] }>('GET', `/projects/${encodeURIComponent(id)}/edits?after=${after}`).then((r) => r.edits),
+  send: (id: string, base: number, edits: readonly Edit[]) => call<{ edits: Confirmed[] }>('POST', `/projects/${encodeURIComponent(id)}/edits`, { base, edits }).then((r) => r.edits),
+  kits: () => call<{ kits: KitInfo[] }>('GET', '/kits').then((r) => r.kits),
+  kit: (ref: string) => call<unknown>('GET', `/kits/${encodeURIComponent(ref)}/kit.json`),
+  install: (file: File) => {
+    const form = new FormData();
+    form.append('kit', file);
+    return call<{ ref: string; name: string; problems: Problem[] }>('POST', '/kits', form);
+  },
+};

@@ -1,0 +1,19 @@
+import { createPinia } from 'pinia';
+import PrimeVue from 'primevue/config';
+import ConfirmationService from 'primevue/confirmationservice';
+import ToastService from 'primevue/toastservice';
+import Tooltip from 'primevue/tooltip';
+import { createApp } from 'vue';
+import App from './App.vue';
+import './app.css';
+import { router } from './router.js';
+import { theme } from './theme.js';
+
+createApp(App)
+  .use(createPinia())
+  .use(router)
+  .use(PrimeVue, { theme: { preset: theme, options: { darkModeSelector: '.dekkor-dark', cssLayer: { name: 'primevue', order: 'reset, primevue, app' } } } })
+  .use(ToastService)
+  .use(ConfirmationService)
+  .directive('tooltip', Tooltip)
+  .mount('#app');

@@ -1,0 +1,43 @@
+import { openDB, type IDBPDatabase } from 'idb';
+import type { Edit } from '../../core/index.js';
+
+/** What was done and is not confirmed yet, kept in the browser until it is. */
+export interface Kept {
+  /** The revision the edits were made on. */
+  readonly base: number;
+  readonly edits: readonly Edit[];
+}
+
+let opened: Promise<IDBPDatabase> | null = null;
+
+function database(): Promise<IDBPDatabase> {
+  opened ??= openDB('dekkor', 1, { upgrade: (db) => void db.createObjectStore('outbox') });
+  return opened;
+}
+
+/** Each tab keeps its own list, so that two tabs never overwrite each other's. */
+const tab = ((): string => {
+  const known = sessionStorage.getItem('dekkor-tab');
+  const id = known ?? crypto.randomUUID();
+  sessionStorage.setItem('dekkor-tab', id);
+  return id;
+})();
+
+export async function keep(project: string, kept: Kept): Promise<void> {
+  const db = await database();
+  if (kept.edits.length === 0) await db.delete('outbox', `${project}|${tab}`);
+  else await db.put('outbox', kept, `${project}|${tab}`);
+}
+
+/** Everything unconfirmed of a project, from this tab and from tabs that were closed before they could send. */
+export async function takeKept(project: string): Promise<readonly Kept[]> {
+  const db = await database();
+  const keys = (await db.getAllKeys('outbox')).filter((k) => typeof k === 'string' && k.startsWith(`${project}|`));
+  const found: Kept[] = [];
+  for (const key of keys) {
+    const kept = (await db.get('outbox', key)) as Kept | undefined;
+    if (kept) found.push(kept);
+    if (key !== `${project}|${tab}`) await db.delete('outbox', key);
+  }
+  return found;
+}

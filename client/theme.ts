@@ -1,0 +1,28 @@
+import { definePreset } from '@primeuix/themes';
+import Aura from '@primeuix/themes/aura';
+
+/** Dekkor's look for PrimeVue: warm paper, ink and yellow tape. */
+export const theme = definePreset(Aura, {
+  primitive: { borderRadius: { none: '0', xs: '3px', sm: '4px', md: '5px', lg: '6px', xl: '6px' } },
+  semantic: {
+    primary: { 50: '#fff8e3', 100: '#ffedba', 200: '#ffe08a', 300: '#ffd25a', 400: '#fbc22c', 500: '#f5b301', 600: '#d49a00', 700: '#a87a00', 800: '#7d5b00', 900: '#5b4300', 950: '#3a2b00' },
+    transitionDuration: '0.12s',
+    focusRing: { width: '2px', style: 'solid', color: '#25211a', offset: '1px' },
+    formField: { paddingX: '0.6rem', paddingY: '0.34rem', borderRadius: '{border.radius.md}', shadow: 'none', sm: { fontSize: '12px', paddingX: '0.5rem', paddingY: '0.25rem' } },
+    colorScheme: {
+      light: {
+        surface: { 0: '#fffdf9', 50: '#faf7f1', 100: '#f1ebdf', 200: '#e6e0d4', 300: '#d9d1c1', 400: '#c7bda9', 500: '#8a8170', 600: '#6d6556', 700: '#4b4438', 800: '#332e25', 900: '#25211a', 950: '#16130e' },
+        primary: { color: '#f5b301', contrastColor: '#25211a', hoverColor: '#fbc22c', activeColor: '#d49a00' },
+        highlight: { background: '#ffedba', focusBackground: '#ffe08a', color: '#25211a', focusColor: '#25211a' },
+        text: { color: '#25211a', hoverColor: '#16130e', mutedColor: '#6d6556', hoverMutedColor: '#4b4438' },
+        formField: { background: '#fffdf9', borderColor: '#d9d1c1', hoverBorderColor: '#c7bda9', focusBorderColor: '#25211a', color: '#25211a', placeholderColor: '#6d6556', iconColor: '#6d6556', shadow: 'none' },
+        content: { background: '#fffdf9', borderColor: '#d9d1c1', color: '#25211a', hoverBackground: '#f1ebdf' },
+      },
+    },
+  },
+  components: {
+    button: { root: { label: { fontWeight: '600' }, paddingX: '0.8rem', paddingY: '0.36rem', sm: { fontSize: '12px', paddingX: '0.5rem', paddingY: '0.2rem' } } },
+    togglebutton: { root: { padding: '0.2rem', checkedBackground: '#25211a', checkedColor: '#fffdf9', checkedBorderColor: '#25211a', background: '#fffdf9', color: '#4b4438', borderColor: '#d9d1c1' }, content: { checkedBackground: '#25211a', checkedShadow: 'none', padding: '0.1rem 0.45rem' } },
+    tooltip: { root: { background: '#25211a', color: '#fffdf9' } },
+  },
+});

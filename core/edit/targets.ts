@@ -1,0 +1,116 @@
+import { componentAt, listItems, shownComponent, type Component, type ComponentRef, type InstanceNode, type Json, type Node, type NodeId, type Screen, type Wear, type World } from '../model/index.js';
+import type { Target } from './actions.js';
+
+/** A part of a resolved screen, taken apart: the node on the screen, and the way into its component as it is shown. */
+export interface Place {
+  readonly node: NodeId;
+  readonly at: readonly string[];
+}
+
+/** Reads a resolved key (`n12/action/text`) as a node of the screen and an address below it. Null when the node is gone. */
+export function placeOfKey(screen: Pick<Screen, 'nodes'>, key: string): Place | null {
+  const segments = key.split('/');
+  for (let i = 0; i < segments.length; i++) {
+    const id = segments[i] ?? '';
+    const node = screen.nodes[id];
+    if (!node) return null;
+    // Below a series of the screen stands its item, once per entry.
+    if (node.type === 'series' && segments[i + 1]?.startsWith('#')) {
+      i += 1;
+      if (i + 1 >= segments.length) return { node: node.item, at: [] };
+      continue;
+    }
+    return { node: id, at: segments.slice(i + 1) };
+  }
+  return null;
+}
+
+/** What stands at an address as shown: the part, the component that owns it, and the component it is an instance of. */
+export interface Found {
+  readonly owner: Component;
+  readonly ownerRef: ComponentRef;
+  readonly part: Node;
+  readonly instance?: { readonly ref: ComponentRef; readonly component: Component };
+  /** The list item it stands in, and the list prop. */
+  readonly item?: { readonly list: string; readonly key: string; readonly ownerAt: readonly string[] };
+}
+
+/** Walks an address down from an instance of the screen. */
+export function findAt(world: World, wears: readonly Wear[], node: InstanceNode, at: readonly string[]): Found | null {
+  let ownerRef = shownComponent(wears, node.component);
+  let owner = componentAt(world, ownerRef);
+  let item: Found['item'];
+  for (let i = 0; i < at.length && owner; i++) {
+    const segment = at[i] ?? '';
+    if (segment.startsWith('#')) continue;
+    const part: Node | undefined = owner.nodes[segment];
+    if (!part) return null;
+    if (part.type === 'series' && part.of !== undefined && at[i + 1]?.startsWith('#')) item = { list: part.of, key: (at[i + 1] ?? '').slice(1), ownerAt: at.slice(0, i) };
+    const last = i === at.length - 1;
+    if (part.type === 'instance') {
+      const ref = shownComponent(wears, part.component);
+      const component = componentAt(world, ref);
+      if (last) return { owner, ownerRef, part, ...(component ? { instance: { ref, component } } : {}), ...(item ? { item } : {}) };
+      ownerRef = ref;
+      owner = component;
+      item = undefined;
+    } else if (last) return { owner, ownerRef, part, ...(item ? { item } : {}) };
+  }
+  return null;
+}
+
+/** Where a text that is seen is set: through the prop it is bound to, however far out, or on the part itself. */
+export type TextPlace =
+  | { readonly kind: 'attr'; readonly node: NodeId }
+  | { readonly kind: 'target'; readonly node: NodeId; readonly target: Target }
+  | { readonly kind: 'item'; readonly node: NodeId; readonly target: Target; readonly key: string; readonly field: string };
+
+/** Finds where the text of the part with this key is chosen. Null when it is no text, or nothing can choose it. */
+export function textPlace(world: World, wears: readonly Wear[], screen: Screen, key: string): TextPlace | null {
+  const place = placeOfKey(screen, key);
+  const node = place ? screen.nodes[place.node] : undefined;
+  if (!place || !node) return null;
+  if (node.type === 'text') return { kind: 'attr', node: node.id };
+  if (node.type !== 'instance') return null;
+  const found = findAt(world, wears, node, place.at);
+  if (!found || found.part.type !== 'text') return null;
+  const bound = found.part.bind?.['text'];
+  if (bound === undefined) return { kind: 'target', node: node.id, target: { at: place.at, kind: 'attr', name: 'text' } };
+  return through(world, wears, node, boundary(place.at), bound, found.item);
+}
+
+/** The address of the instance that owns the part at `at`. */
+function boundary(at: readonly string[]): readonly string[] {
+  return at.slice(0, -1);
+}
+
+/** Climbs from a prop to the outermost prop it is bound to. */
+function through(world: World, wears: readonly Wear[], node: InstanceNode, parts: readonly string[], bound: string, item: Found['item']): TextPlace | null {
+  const [prop = '', field] = bound.split('.');
+  if (field !== undefined) {
+    if (!item) return null;
+    return { kind: 'item', node: node.id, target: { at: item.ownerAt, kind: 'prop', name: item.list }, key: item.key, field };
+  }
+  // Parts that are no instances (a series and its keys) are not boundaries: climb to the instance itself.
+  const at = instanceAt(world, wears, node, parts);
+  if (at.length > 0) {
+    const nested = findAt(world, wears, node, at);
+    const outer = nested?.part.bind?.[`props.${prop}`];
+    if (nested && outer !== undefined) return through(world, wears, node, boundary(at), outer, nested.item);
+  }
+  return { kind: 'target', node: node.id, target: { at, kind: 'prop', name: prop } };
+}
+
+/** The nearest instance at or above an address. */
+function instanceAt(world: World, wears: readonly Wear[], node: InstanceNode, at: readonly string[]): readonly string[] {
+  for (let n = at.length; n > 0; n--) {
+    const here = at.slice(0, n);
+    if (findAt(world, wears, node, here)?.instance) return here;
+  }
+  return [];
+}
+
+/** A list value with one field of one item changed. */
+export function withItemField(list: Json | undefined, key: string, field: string, value: Json): Json {
+  return listItems(list).map((i) => (i.key === key ? { key: i.key, values: { ...i.values, [field]: value } } : { key: i.key, values: { ...i.values } }));
+}
