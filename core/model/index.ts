@@ -5,3 +5,4 @@ export * from './kit.js';
 export * from './project.js';
 export * from './tokens.js';
 export * from './problem.js';
+export * from './blank.js';
