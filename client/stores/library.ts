@@ -12,11 +12,13 @@ export interface FontData {
   readonly use: 'kit' | 'fallback';
 }
 
+/** The fonts of every kit. Outside the store, so that shaping never goes through a reactive proxy. */
+export const fonts = new Fonts();
+
 /** Installed kits and their fonts, loaded once for the page and its worker. */
 export const useLibrary = defineStore('library', () => {
   const kits = shallowRef<ReadonlyMap<KitRef, Kit>>(new Map());
   const infos = shallowRef<readonly KitInfo[]>([]);
-  const fonts = new Fonts();
   const worker = shallowRef<CoreWorker | null>(null);
   let loading: Promise<void> | null = null;
 
@@ -71,5 +73,5 @@ export const useLibrary = defineStore('library', () => {
     await load();
   }
 
-  return { kits, infos, fonts, worker, load, reload };
+  return { kits, infos, worker, load, reload };
 });

@@ -1,0 +1,128 @@
+import { familyList, hatchPath, type Primitive } from '../../core/index.js';
+
+const paths = new Map<string, Path2D>();
+
+function pathOf(d: string): Path2D {
+  let p = paths.get(d);
+  if (!p) {
+    if (paths.size > 2000) paths.clear();
+    paths.set(d, (p = new Path2D(d)));
+  }
+  return p;
+}
+
+/** Draws a picture's primitives on a canvas, `scale` device px per px. The same primitives make the SVG. */
+export function drawPrimitives(ctx: CanvasRenderingContext2D, primitives: readonly Primitive[], scale: number): void {
+  ctx.setTransform(scale, 0, 0, scale, 0, 0);
+  ctx.textBaseline = 'alphabetic';
+  ctx.textRendering = 'geometricPrecision';
+  ctx.fontKerning = 'normal';
+  const opacities: number[] = [];
+  for (const p of primitives) {
+    switch (p.p) {
+      case 'rect': {
+        const inset = p.stroke ? p.stroke.width / 2 : 0;
+        ctx.beginPath();
+        ctx.roundRect(p.x + inset, p.y + inset, Math.max(0, p.w - inset * 2), Math.max(0, p.h - inset * 2), Math.max(0, p.radius - inset));
+        ctx.save();
+        if (p.shadow) {
+          ctx.shadowColor = p.shadow.color;
+          ctx.shadowBlur = p.shadow.blur * scale;
+          ctx.shadowOffsetX = p.shadow.x * scale;
+          ctx.shadowOffsetY = p.shadow.y * scale;
+        }
+        if (p.fill) {
+          ctx.fillStyle = p.fill;
+          ctx.fill();
+        }
+        ctx.restore();
+        if (p.stroke) stroke(ctx, p.stroke);
+        break;
+      }
+      case 'ellipse':
+        ctx.beginPath();
+        ctx.ellipse(p.x + p.w / 2, p.y + p.h / 2, p.w / 2, p.h / 2, 0, 0, Math.PI * 2);
+        if (p.fill) {
+          ctx.fillStyle = p.fill;
+          ctx.fill();
+        }
+        if (p.stroke) stroke(ctx, p.stroke);
+        break;
+      case 'line':
+        ctx.beginPath();
+        ctx.moveTo(p.x1, p.y1);
+        ctx.lineTo(p.x2, p.y2);
+        stroke(ctx, p.stroke);
+        break;
+      case 'text':
+        ctx.fillStyle = p.fill;
+        ctx.letterSpacing = `${p.spacing}px`;
+        for (const r of p.runs) {
+          ctx.font = `${r.italic ? 'italic ' : ''}${r.weight} ${p.size}px ${familyList(r.family)}`;
+          ctx.fillText(r.text, p.x + r.x, p.y);
+        }
+        if (p.underline) ctx.fillRect(p.x, p.y + p.size * 0.14, p.width, Math.max(1, p.size / 15));
+        break;
+      case 'path':
+        ctx.save();
+        ctx.translate(p.x, p.y);
+        ctx.scale(p.scale, p.scale);
+        if (p.fill) {
+          ctx.fillStyle = p.fill;
+          ctx.fill(pathOf(p.d));
+        }
+        if (p.stroke) {
+          ctx.strokeStyle = p.stroke;
+          ctx.lineWidth = p.width;
+          ctx.lineCap = 'round';
+          ctx.lineJoin = 'round';
+          ctx.stroke(pathOf(p.d));
+        }
+        ctx.restore();
+        break;
+      case 'hatch':
+      case 'image': {
+        const fill = p.p === 'hatch' ? p.fill : '#eeeeee';
+        const line = p.p === 'hatch' ? p.line : '#00000026';
+        ctx.save();
+        ctx.beginPath();
+        ctx.roundRect(p.x, p.y, p.w, p.h, p.radius);
+        ctx.fillStyle = fill;
+        ctx.fill();
+        ctx.clip();
+        ctx.strokeStyle = line;
+        ctx.lineWidth = 1;
+        ctx.stroke(new Path2D(hatchPath(p.x, p.y, p.w, p.h)));
+        ctx.restore();
+        ctx.beginPath();
+        ctx.roundRect(p.x + 0.5, p.y + 0.5, Math.max(0, p.w - 1), Math.max(0, p.h - 1), p.radius);
+        stroke(ctx, { color: line, width: 1, dash: p.p === 'hatch' && p.dash });
+        break;
+      }
+      case 'clip':
+        ctx.save();
+        opacities.push(ctx.globalAlpha);
+        ctx.beginPath();
+        ctx.roundRect(p.x, p.y, p.w, p.h, p.radius);
+        ctx.clip();
+        break;
+      case 'group':
+        ctx.save();
+        opacities.push(ctx.globalAlpha);
+        ctx.globalAlpha *= p.opacity;
+        break;
+      case 'end':
+        ctx.restore();
+        opacities.pop();
+        break;
+    }
+  }
+}
+
+function stroke(ctx: CanvasRenderingContext2D, s: { color: string; width: number; dash: boolean }): void {
+  ctx.strokeStyle = s.color;
+  ctx.lineWidth = s.width;
+  ctx.setLineDash(s.dash ? [s.width * 4, s.width * 3] : []);
+  ctx.stroke();
+  ctx.setLineDash([]);
+}

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import Dialog from 'primevue/dialog';
+import InputText from 'primevue/inputtext';
+import Select from 'primevue/select';
+import { useConfirm } from 'primevue/useconfirm';
+import { computed, onMounted, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import type { Problem } from '../../core/index.js';
+import { api, type KitInfo, type Listed } from '../api.js';
+
+const router = useRouter();
+const confirm = useConfirm();
+const projects = ref<Listed[]>([]);
+const kits = ref<KitInfo[]>([]);
+const state = ref<'loading' | 'ready' | 'failed'>('loading');
+const failure = ref('');
+const making = ref(false);
+const name = ref('');
+const kit = ref('');
+const installed = ref<{ name: string; problems: readonly Problem[] } | null>(null);
+const file = ref<HTMLInputElement | null>(null);
+const live = computed(() => projects.value.filter((p) => !p.deletedAt));
+const away = computed(() => projects.value.filter((p) => p.deletedAt));
+
+async function load(): Promise<void> {
+  try {
+    [projects.value, kits.value] = await Promise.all([api.projects(), api.kits()]);
+    kit.value ||= kits.value.find((k) => k.fidelity === 'wireframe')?.ref ?? kits.value[0]?.ref ?? '';
+    state.value = 'ready';
+    failure.value = '';
+  } catch (error) {
+    failure.value = error instanceof Error ? error.message : String(error);
+    if (state.value === 'loading') state.value = 'failed';
+  }
+}
+onMounted(load);
+
+async function attempt(what: () => Promise<unknown>): Promise<void> {
+  try {
+    await what();
+    await load();
+  } catch (error) {
+    failure.value = error instanceof Error ? error.message : String(error);
+  }
+}
+async function make(): Promise<void> {
+  if (name.value.trim() === '') return;
+  await attempt(async () => {
+    const { project } = await api.create(name.value.trim(), kit.value);
+    await router.push(`/p/${project.id}/compose`);
+  });
+}
+function remove(p: Listed): void {
+  confirm.require({ header: `Delete ${p.name}?`, message: 'It moves to Deleted below and can be brought back.', acceptLabel: 'Delete project', rejectLabel: 'Keep', accept: () => void attempt(() => api.remove(p.id)) });
+}
+async function install(): Promise<void> {
+  const chosen = file.value?.files?.[0];
+  if (!chosen) return;
+  await attempt(async () => (installed.value = await api.install(chosen)));
+  if (file.value) file.value.value = '';
+}
+const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
+</script>
+
+<template>
+  <div class="home">
+    <header class="ink">
+      <img src="/mark.svg" alt="" width="26" height="26" /><strong>Dekkor</strong>
+    </header>
+    <main>
+      <p v-if="failure" class="failure" role="alert">{{ failure }} <button class="quiet-link" @click="load">Try again</button></p>
+      <section aria-labelledby="projects">
+        <div class="head"><h1 id="projects">Projects</h1><Button label="New project" @click="making = true" /></div>
+        <p v-if="state === 'loading'" class="note">Opening the workshop …</p>
+        <p v-else-if="live.length === 0" class="note">Projects stand here. Make one: it starts in the wireframe kit, and any brand can be put on it later.</p>
+        <ul class="cards">
+          <li v-for="p in live" :key="p.id">
+            <RouterLink :to="`/p/${p.id}/compose`" class="card"><strong class="clip">{{ p.name }}</strong><span class="note">{{ p.screens }} {{ p.screens === 1 ? 'screen' : 'screens' }}, changed {{ day(p.changedAt) }}</span></RouterLink>
+            <div class="tools"><button class="quiet-link" @click="attempt(() => api.copy(p.id))">Duplicate</button><button class="quiet-link" @click="remove(p)">Delete</button></div>
+          </li>
+        </ul>
+        <template v-if="away.length > 0"><h2>Deleted</h2>
+          <ul class="away"><li v-for="p in away" :key="p.id">{{ p.name }} <button class="quiet-link" @click="attempt(() => api.restore(p.id))">Bring back</button></li></ul></template>
+      </section>
+      <section aria-labelledby="kits">
+        <div class="head"><h1 id="kits">Kits</h1><Button label="Install a kit" severity="secondary" outlined @click="file?.click()" /><input ref="file" type="file" accept=".zip,.json" hidden @change="install" /></div>
+        <div v-if="installed" class="installed" role="status"><strong>{{ installed.name }} is installed.</strong> <span v-if="installed.problems.length === 0">Nothing was left out.</span>
+          <ul><li v-for="(p, i) in installed.problems" :key="i">{{ p.message }}</li></ul></div>
+        <ul class="cards"><li v-for="k in kits" :key="k.ref" class="card"><span class="swatches"><i v-for="s in k.swatches" :key="s" :style="{ background: s }" /></span><strong>{{ k.name }} {{ k.version }}</strong><span class="note">{{ k.summary }} {{ k.components }} components.</span></li></ul>
+      </section>
+    </main>
+    <Dialog v-model:visible="making" modal header="New project" :style="{ width: '380px' }">
+      <form class="form" @submit.prevent="make">
+        <label for="new-name">Name</label><InputText id="new-name" v-model="name" autofocus maxlength="200" />
+        <label for="new-kit">Starts with</label><Select v-model="kit" input-id="new-kit" :options="kits" option-label="name" option-value="ref" />
+        <Button type="submit" label="Make project" :disabled="name.trim() === ''" />
+      </form>
+    </Dialog>
+  </div>
+</template>
+
+<style scoped>
+.home { height: 100%; overflow: auto; }
+header { display: flex; gap: 10px; align-items: center; background: var(--ink); color: var(--raised); padding: 10px 16px; font-size: 15px; }
+main { max-width: 1040px; margin: 0 auto; padding: 28px 24px 60px; display: grid; gap: 36px; }
+.head { display: flex; justify-content: space-between; align-items: center; margin-bottom: 14px; }
+.cards { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 14px; }
+.card { display: grid; gap: 4px; padding: 16px; background: var(--raised); border: 1px solid var(--line); border-radius: 6px; color: inherit; text-decoration: none; }
+a.card:hover { border-color: var(--ink); }
+.tools { display: flex; gap: 14px; padding: 6px 2px; }
+.swatches { display: flex; height: 28px; border: 1px solid var(--line); border-radius: 4px; overflow: hidden; margin-bottom: 6px; }
+.swatches i { flex: 1; }
+.failure { background: #fff3f0; border: 1px solid var(--bad); color: var(--bad); padding: 10px 14px; border-radius: 6px; }
+.installed { background: var(--tape-soft); padding: 10px 14px; border-radius: 6px; margin-bottom: 14px; }
+.form { display: grid; gap: 8px; }
+.form button { margin-top: 10px; justify-self: end; }
+h2 { margin: 16px 0 6px; }
+.away li { padding: 3px 0; }
+</style>
