@@ -6,6 +6,8 @@ import { join } from 'node:path';
 import { buildIfChanged, home, installPackages } from './install.mjs';
 import { installDebian, startPostgres } from './postgres.mjs';
 
+/** Parts of file names: only those tests run, and nothing else. */
+const only = process.argv.slice(2);
 const shm = existsSync('/dev/shm') ? '/dev/shm' : tmpdir();
 const folder = mkdtempSync(join(shm, 'dekkor-test-'));
 let database = null;
@@ -23,11 +25,13 @@ try {
   installPackages();
   if (!existsSync('/usr/bin/chromium')) installDebian(['chromium'], 'Chromium');
   database = await startPostgres(folder, { quick: true });
-  const types = spawnSync(join(home, 'node_modules/.bin/vue-tsc'), ['-b'], { cwd: home, encoding: 'utf8' });
-  count('types', types.status === 0, types.stdout + types.stderr);
+  if (only.length === 0) {
+    const types = spawnSync(join(home, 'node_modules/.bin/vue-tsc'), ['-b'], { cwd: home, encoding: 'utf8' });
+    count('types', types.status === 0, types.stdout + types.stderr);
+  }
   buildIfChanged();
   const report = join(folder, 'report.json');
-  const run = spawnSync(join(home, 'node_modules/.bin/vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], {
+  const run = spawnSync(join(home, 'node_modules/.bin/vitest'), ['run', ...only, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], {
     cwd: home, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, DEKKOR_TEST_DB: database.url },
   });
   if (existsSync(report)) {

@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import { existsSync } from 'node:fs';
 import helmet from '@fastify/helmet';
 import multipart from '@fastify/multipart';
@@ -33,6 +34,8 @@ export interface App {
 
 /** Requests larger than this are refused: bytes. */
 const LARGEST = 16 * 1024 * 1024;
+/** Bodies up to this size are read away before they are refused: bytes. */
+const MOST_DRAINED = 200 * 1024 * 1024;
 const LOOPBACK = /^(?:localhost|127\.0\.0\.1|\[::1\])(?::\d+)?$/u;
 
 /** The whole server, ready to listen. */
@@ -63,6 +66,16 @@ export async function buildApp(options: AppOptions): Promise<App> {
     const { host, origin } = request.headers;
     if (!host || !LOOPBACK.test(host)) throw new ProblemError(403, 'host.unknown', 'This server only answers on this machine’s own address.');
     if (origin && !LOOPBACK.test(origin.replace(/^https?:\/\//u, ''))) throw new ProblemError(403, 'origin.unknown', 'This server only answers pages that it served itself.');
+  });
+  // A body that is too large is read to its end and thrown away, so that the answer reaches who sent it.
+  server.addHook('onRequest', async (request) => {
+    const size = Number(request.headers['content-length'] ?? 0);
+    if (!(size > LARGEST)) return;
+    if (size <= MOST_DRAINED) {
+      request.raw.resume();
+      await once(request.raw, 'end');
+    }
+    throw new ProblemError(413, 'request.large', `This has ${Math.ceil(size / 1024 / 1024)} MB; ${LARGEST / 1024 / 1024} MB is the most that is taken at once. Nothing was changed.`);
   });
   server.setErrorHandler((error: FastifyError, request, reply) => void sendProblem(error, request, reply));
   server.setNotFoundHandler((request, reply) => {

@@ -7,12 +7,14 @@ import { computed, ref, watch } from 'vue';
 import { isColour, listItems, type Json, type Kit, type Prop } from '../../core/index.js';
 
 /** One row of Details: a prop, its value, and whether it is yours. */
-const props = defineProps<{ prop: Prop; value: Json | undefined; yours: boolean; several?: boolean; kit: Kit | undefined; idBase: string }>();
+// The value comes wrapped: a bare property of this type would have its empty texts turned into flags.
+const props = defineProps<{ prop: Prop; held: { readonly value: Json | undefined }; yours: boolean; several?: boolean; kit: Kit | undefined; idBase: string }>();
 const emit = defineEmits<{ choose: [value: Json, merge: boolean]; back: [] }>();
+const value = computed(() => props.held.value);
 const id = computed(() => `${props.idBase}-${props.prop.id}`);
 const draft = ref('');
 const problem = ref('');
-watch(() => [props.value, props.prop.id], () => { draft.value = props.value === undefined || props.value === null || typeof props.value === 'object' ? '' : String(props.value); problem.value = ''; }, { immediate: true });
+watch(() => [value.value, props.prop.id], () => { draft.value = value.value === undefined || value.value === null || typeof value.value === 'object' ? '' : String(value.value); problem.value = ''; }, { immediate: true });
 
 const icons = computed(() => [{ id: 'none', name: 'None' }, ...Object.values(props.kit?.icons ?? {}).map((i) => ({ id: i.id, name: i.name }))]);
 const few = computed(() => (props.prop.options?.length ?? 0) <= 3 && (props.prop.options ?? []).reduce((n, o) => n + o.name.length, 0) <= 20);
@@ -20,7 +22,7 @@ function number(): void {
   // Numbers take a little arithmetic: 12+4, 3*8.
   const m = /^\s*(-?\d+(?:\.\d+)?)(?:\s*([-+*/])\s*(-?\d+(?:\.\d+)?))?\s*$/u.exec(draft.value);
   if (!m) {
-    problem.value = `“${draft.value.slice(0, 30)}” is not a number; ${props.prop.name} keeps ${String(props.value)}.`;
+    problem.value = `“${draft.value.slice(0, 30)}” is not a number; ${props.prop.name} keeps ${String(value.value)}.`;
     return;
   }
   const a = Number(m[1]);
@@ -31,7 +33,7 @@ function number(): void {
     return;
   }
   problem.value = '';
-  if (v !== props.value) emit('choose', v, false);
+  if (v !== value.value) emit('choose', v, false);
 }
 function colour(): void {
   const v = draft.value.trim();
@@ -40,10 +42,10 @@ function colour(): void {
     return;
   }
   problem.value = '';
-  if (v !== props.value) emit('choose', v, false);
+  if (v !== value.value) emit('choose', v, false);
 }
 const colours = computed(() => Object.values(props.kit?.tokens ?? {}).filter((t) => t.type === 'color').map((t) => ({ id: `{${t.path}}`, name: t.path.split('.').at(-1) ?? t.path })));
-const items = computed(() => listItems(props.value));
+const items = computed(() => listItems(value.value));
 const fields = computed(() => (props.prop.item ?? []).filter((p) => p.kind === 'text'));
 const plain = (): { key: string; values: Record<string, Json> }[] => items.value.map((i) => ({ key: i.key, values: { ...i.values } }));
 function setItem(key: string, field: string, value: Json): void {

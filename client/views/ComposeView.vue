@@ -20,7 +20,7 @@ const shelf = ref<InstanceType<typeof ShelfPane> | null>(null);
 
 // The address says what is open and selected; what is chosen here is written back to it.
 watch(
-  () => [doc.shown?.id, route.params['screen'], route.query['sel'], route.query['lens']],
+  [() => doc.shown?.id, () => route.params['screen'], () => route.query['sel'], () => route.query['lens']],
   () => {
     const project = doc.shown;
     if (!project || route.name !== 'compose') return;
@@ -33,7 +33,7 @@ watch(
   { immediate: true },
 );
 watch(
-  () => [stage.screenId, stage.selection.join(','), stage.lens],
+  [() => stage.screenId, () => stage.selection.join(','), () => stage.lens],
   () => {
     if (route.name !== 'compose') return;
     const query = { ...(stage.selection.length > 0 ? { sel: stage.selection.join(',') } : {}), ...(stage.lens ? { lens: stage.lens } : {}) };

@@ -1,0 +1,159 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { InstanceNode, Project } from '../core/index.js';
+import { byRole, freshDatabase, House, openBrowser, press, saved } from './house.js';
+
+let house: House;
+let browser: Browser;
+let page: Page;
+let id = '';
+const wrong: string[] = [];
+
+beforeAll(async () => {
+  house = new House(await freshDatabase());
+  await house.start();
+  browser = await openBrowser();
+  page = await browser.newPage();
+  page.on('pageerror', (e) => wrong.push(String(e)));
+});
+afterAll(async () => {
+  await browser?.close();
+  await house?.kill();
+});
+
+const project = async (): Promise<Project> => ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
+const nodes = async (): Promise<InstanceNode[]> => Object.values((await project()).screens[0]?.nodes ?? {}).filter((n): n is InstanceNode => n.type === 'instance');
+const tree = (): Promise<string[]> => page.$$eval('[role="treeitem"]', (all) => all.map((e) => e.getAttribute('aria-label') ?? ''));
+const until = (wanted: string): Promise<unknown> => page.waitForFunction((w: string) => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === w), { timeout: 15_000 }, wanted);
+async function fill(name: string, text: string): Promise<void> {
+  const row = await page.waitForSelector(`[aria-label="Details"] [role="group"][aria-label="${name}"] input`);
+  await row?.click({ count: 3 });
+  await page.keyboard.type(text);
+}
+
+describe('from an empty project to a rebranded screen', () => {
+  it('makes a project in the wireframe kit with a phone screen', async () => {
+    await page.goto(house.address);
+    await press(page, 'button', 'New project');
+    await page.waitForSelector('#new-name', { visible: true });
+    await page.type('#new-name', 'Gate');
+    await press(page, 'button', 'Make project');
+    await page.waitForFunction(() => location.pathname.includes('/compose'));
+    id = new URL(page.url()).pathname.split('/')[2] ?? '';
+    await press(page, 'button', 'Add screen');
+    await press(page, 'menuitem', 'Phone, 390 × 844');
+    await byRole(page, 'group', 'Phone');
+  });
+  it('places by a line that says before Enter what it will place', async () => {
+    const line = await byRole(page, 'combobox', 'Place line');
+    await line.click();
+    await page.keyboard.type('3 field From, To, Date');
+    await page.waitForFunction(() => document.querySelector('#place-says')?.textContent === 'places 3 Field');
+    await page.keyboard.press('Enter');
+    await until('Field Date');
+    await page.keyboard.type('card with heading Today, button Book');
+    await page.keyboard.press('Enter');
+    await until('Button Book');
+    expect(await tree()).toEqual(['Field From', 'Field To', 'Field Date', 'Card Today', 'Button Book']);
+  });
+  it('places by a click on a sample', async () => {
+    await page.keyboard.press('Escape');
+    await page.click('[role="treeitem"][aria-label="Field Date"]');
+    await press(page, 'tab', 'Actions');
+    await press(page, 'button', 'Button');
+    await until('Button Button');
+    expect((await tree())[3]).toBe('Button Button');
+  });
+  it('changes a prop in Details, shows it as yours, and puts it back', async () => {
+    await fill('Label', 'Find crossings');
+    await until('Button Find crossings');
+    await press(page, 'button', 'Back to kit');
+    await until('Button Button');
+    await fill('Label', 'Find crossings');
+    await until('Button Find crossings');
+    await saved(page);
+    expect((await nodes()).find((n) => n.settings.some((s) => s.value === 'Find crossings'))).toBeDefined();
+  });
+  it('swaps through Try-on, says what is parked, and swaps back with everything', async () => {
+    await press(page, 'tab', 'Try on');
+    const label = await page.$eval('.sample[aria-label^="Card, Plywood"]', (e) => e.getAttribute('aria-label'));
+    expect(label).toBe('Card, Plywood, all carried');
+    await page.click('.sample[aria-label^="Field, Plywood"]');
+    await until('Field Find crossings');
+    await page.click('.sample[aria-label^="Button, Plywood"]');
+    await until('Button Find crossings');
+    await saved(page);
+    expect((await nodes()).find((n) => n.settings.some((s) => s.value === 'Find crossings'))?.component).toBe('plywood@1.0.0/button');
+  });
+  it('looks through a lens without changing anything', async () => {
+    const before = await project();
+    const address = page.url();
+    await page.goto(`${address}${address.includes('?') ? '&' : '?'}lens=skerry-line@2.1.0`);
+    await until('Action Find crossings');
+    expect(await project()).toEqual(before);
+  });
+  it('rebrands all screens as one step, with before and after, and undoes it', async () => {
+    await page.goto(`${house.address}/p/${id}/rebrand`);
+    await byRole(page, 'button', 'Rebrand 1 screen');
+    await page.waitForFunction(() => [...document.querySelectorAll('dd')].some((d) => d.textContent === 'settings carried' && Number(d.previousElementSibling?.textContent) > 0));
+    const before = (await project()).screens;
+    await press(page, 'button', 'Rebrand 1 screen');
+    await saved(page);
+    const after = await project();
+    expect(after.screens).toEqual(before);
+    expect(after.wears.map((w) => w.shows)).toEqual(['skerry-line@2.1.0']);
+    await press(page, 'button', 'Undo Rebrand 1 screens to Skerry Line');
+    await saved(page);
+    expect((await project()).wears).toEqual([]);
+    await press(page, 'button', 'Redo Rebrand 1 screens to Skerry Line');
+    await saved(page);
+    expect((await project()).wears).toHaveLength(1);
+  });
+  it('finds everything confirmed after the server was killed', async () => {
+    const before = await project();
+    const port = house.port;
+    await house.kill();
+    await house.start(port);
+    expect(await project()).toEqual(before);
+    await page.goto(`${house.address}/p/${id}/compose`);
+    await until('Action Find crossings');
+  });
+  it('keeps what is done while the server is away and sends it when it is back', async () => {
+    const port = house.port;
+    await page.click('[role="treeitem"][aria-label="Action Find crossings"]');
+    await house.kill();
+    await fill('Text', 'Sail now');
+    await page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('kept here'));
+    await house.start(port);
+    await saved(page);
+    expect((await nodes()).some((n) => n.settings.some((s) => s.value === 'Sail now'))).toBe(true);
+  });
+  it('shows an edit of one tab in another', async () => {
+    const other = await browser.newPage();
+    await other.goto(page.url());
+    await other.waitForSelector('[role="treeitem"]');
+    await page.bringToFront();
+    await fill('Text', 'Both see this');
+    await other.waitForFunction(() => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === 'Action Both see this'), { timeout: 15_000, polling: 100 });
+    await other.close();
+  });
+  it('exports SVG and PNG', async () => {
+    const screen = (await project()).screens[0]?.id ?? '';
+    const svg = await fetch(`${house.address}/api/projects/${id}/screens/${screen}.svg`);
+    expect(await svg.text()).toContain('Both see this');
+    const png = new Uint8Array(await (await fetch(`${house.address}/api/projects/${id}/screens/${screen}.png`)).arrayBuffer());
+    expect([...png.slice(1, 4)]).toEqual([80, 78, 71]);
+  });
+  it('refuses bad requests with a sentence, changing nothing', async () => {
+    const before = await project();
+    const post = (body: string): Promise<Response> => fetch(`${house.address}/api/projects/${id}/edits`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+    for (const [body, status] of [['{', 400], ['{"base":0}', 400], [JSON.stringify({ base: 0, edits: [{ id: 'x', label: 'x', steps: [{ do: 'remove', tree: 'screen:gone', node: 'n' }] }] }), 409], [`"${'x'.repeat(20_000_000)}"`, 413]] as const) {
+      const got = await post(body);
+      expect(got.status).toBe(status);
+      expect(got.headers.get('content-type')).toContain('application/problem+json');
+      expect(((await got.json()) as { detail: string }).detail.length).toBeGreaterThan(20);
+    }
+    expect(await project()).toEqual(before);
+  });
+  it('had no error on the page', () => expect(wrong).toEqual([]));
+});

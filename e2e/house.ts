@@ -1,0 +1,76 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import { Sequelize } from 'sequelize';
+
+const home = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/u, '');
+
+/** A fresh database in the test cluster. */
+export async function freshDatabase(): Promise<string> {
+  const url = process.env['DEKKOR_TEST_DB'];
+  if (!url) throw new Error('Run the tests with “npm test”: they need a database.');
+  const name = `t${Date.now()}${Math.floor(Math.random() * 1e6)}`;
+  const admin = new Sequelize(url, { dialect: 'postgres', logging: false });
+  await admin.query(`create database ${name}`);
+  await admin.close();
+  return url.replace(/\/postgres$/u, `/${name}`);
+}
+
+/** The built server in a process of its own, so that it can be killed. */
+export class House {
+  private child: ChildProcess | null = null;
+  address = '';
+  constructor(private readonly db: string) {}
+
+  start(port = '0'): Promise<void> {
+    const child = spawn(process.execPath, [`${home}/dist/server/main.mjs`], { stdio: ['ignore', 'pipe', 'pipe', 'ipc'], env: { ...process.env, DEKKOR_DB: this.db, DEKKOR_HOME: home, DEKKOR_PORT: port } });
+    this.child = child;
+    return new Promise((done, fail) => {
+      let said = '';
+      const hear = (d: Buffer): void => {
+        said += d.toString();
+        const m = /ready at (\S+)/u.exec(said);
+        if (m?.[1]) {
+          this.address = m[1];
+          done();
+        }
+      };
+      child.stdout?.on('data', hear);
+      child.stderr?.on('data', hear);
+      child.once('exit', () => fail(new Error(`The server stopped: ${said}`)));
+    });
+  }
+
+  kill(): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null) return Promise.resolve();
+    return new Promise((done) => {
+      child.removeAllListeners('exit');
+      child.once('exit', () => done());
+      child.kill('SIGKILL');
+    });
+  }
+  get port(): string {
+    return new URL(this.address).port;
+  }
+}
+
+export function openBrowser(): Promise<Browser> {
+  return puppeteer.launch({
+    executablePath: '/usr/bin/chromium', headless: true,
+    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--font-render-hinting=none', '--force-color-profile=srgb', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--force-prefers-reduced-motion'],
+    defaultViewport: { width: 1280, height: 800 },
+  });
+}
+
+/** The first visible thing with this role and name. */
+export async function byRole(page: Page, role: string, name: string): Promise<ElementHandle> {
+  const found = await page.waitForSelector(`aria/${name}[role="${role}"]`, { timeout: 15_000 });
+  if (!found) throw new Error(`There is no ${role} “${name}”`);
+  return found;
+}
+export const press = async (page: Page, role: string, name: string): Promise<void> => {
+  await (await byRole(page, role, name)).click();
+};
+/** Waits until the project says that everything is saved. */
+export const saved = (page: Page): Promise<unknown> => page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('all saved'), { timeout: 15_000 });
