@@ -9,7 +9,7 @@ export const fjellCoach: Part = {
       cloud: token('#fbfaf5', 'page'), spray: token('#f0eee2', 'surface'), deep: token('#24301f', 'ink'), slate: token('#55614c', 'ink-soft'), rope: token('#b4bba4', 'line'), mist: token('#dfe2d3', 'line-soft'),
       buoy: token('#2f5d2a', 'primary'), 'on-buoy': token('#fbfaf5', 'on-primary'), foam: token('#e3ead6', 'primary-soft'), 'on-foam': token('#24301f', 'on-primary-soft'),
       flare: token('#8f2f1b', 'danger'), 'on-flare': token('#fbfaf5', 'on-danger'), blush: token('#f6e5df', 'danger-soft'), kelp: token('#20603f', 'success'), 'kelp-soft': token('#dff0e4', 'success-soft'),
-      navy: token('#3a4a2f', 'brand'), 'on-navy': token('#fbfaf5', 'on-brand'), 'buoy-hover': token('#264d22', 'primary-hover'), 'buoy-pressed': token('#1c3a19', 'primary-pressed'),
+      'navy-link': token('#2f5d2a', 'link'), gold: token('#8a5a00', 'rating'), navy: token('#3a4a2f', 'brand'), 'on-navy': token('#fbfaf5', 'on-brand'), 'buoy-hover': token('#264d22', 'primary-hover'), 'buoy-pressed': token('#1c3a19', 'primary-pressed'),
       still: token('#e8e8de', 'disabled'), 'on-still': token('#5e6656', 'on-disabled'), lamp: token('#7a4b00', 'focus'),
     }),
     corner: group('dimension', { soft: token('4px', 'corner'), card: token('6px', 'corner-card'), full: token('6px', 'corner-full') }),

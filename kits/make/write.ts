@@ -46,8 +46,15 @@ export const choiceProp = (id: string, name: string, value: string, options: rea
 export const listProp = (id: string, name: string, item: readonly Part[], items: readonly Attrs[], description: string, means?: string): Part =>
   prop('list', id, name, items.map((values, i) => ({ key: `k${i + 1}`, values })), description, { item, ...(means ? { means } : {}) });
 
+/** The same attributes for several parts. */
+export const each = (ids: readonly string[], attrs: Attrs): { readonly [node: string]: Attrs } => Object.fromEntries(ids.map((id) => [id, attrs]));
+
 export const rule = (props: { readonly [id: string]: Json } | null, set: { readonly [node: string]: Attrs }, when: { state?: string; minWidth?: number; maxWidth?: number } = {}): Part => ({ when: { ...(props ? { props } : {}), ...when }, set });
 export const whenState = (state: string, set: { readonly [node: string]: Attrs }, props: { readonly [id: string]: Json } | null = null): Part => rule(props, set, { state });
+
+const STATE_NAMES: Readonly<Record<string, string>> = { hover: 'Hover', focus: 'Focus', pressed: 'Pressed', disabled: 'Disabled', selected: 'Selected' };
+/** The prop that draws a component in one of its states, so that a mockup can show them without a pointer. */
+export const shownAs = (id: string, states: readonly string[]): Part => choiceProp(id, 'Shown as', 'rest', ['rest:At rest:rest', ...states.map((s) => `${s}:${STATE_NAMES[s] ?? s}:${s}`)], 'The state it is drawn in.', 'state');
 
 export interface ComponentSpec {
   readonly id: string;

@@ -1,0 +1,24 @@
+import { group, token, type Part } from '../write.js';
+
+/** The wireframe kit: bare paper, grey lines, square corners. Its names are the plainest there are. */
+export const tokens: Part = {
+  color: group('color', {
+    paper: token('#ffffff', 'page'), sheet: token('#f6f6f4', 'surface'), ink: token('#26262a', 'ink'), grey: token('#5d5d63', 'ink-soft'), line: token('#a3a3a8', 'line'), hair: token('#d6d6d9', 'line-soft'),
+    block: token('#3a3a40', 'primary'), 'on-block': token('#ffffff', 'on-primary'), pale: token('#e7e7e9', 'primary-soft'), 'on-pale': token('#26262a', 'on-primary-soft'),
+    stop: token('#7a2b2b', 'danger'), 'on-stop': token('#ffffff', 'on-danger'), 'stop-pale': token('#f3e6e6', 'danger-soft'), good: token('#2f5a3a', 'success'), 'good-pale': token('#e5efe7', 'success-soft'),
+    press: token('#1d1d21', 'primary-pressed'), hover: token('#55555c', 'primary-hover'), off: token('#ececee', 'disabled'), 'on-off': token('#6e6e74', 'on-disabled'), ring: token('#26262a', 'focus'), mark: token('#8c8c92', 'bars'),
+  }),
+  space: group('dimension', { '1': token('4px', 'space-xs'), '2': token('8px', 'space-s'), '3': token('12px', 'gap'), '4': token('16px', 'space-m'), '5': token('24px', 'space-l'), '6': token('40px', 'space-xl') }),
+  size: group('dimension', { control: token('44px', 'control'), small: token('32px', 'control-small'), large: token('52px', 'control-large'), bar: token('56px', 'bar'), glyph: token('20px', 'glyph'), dot: token('24px', 'check') }),
+  corner: group('dimension', { none: token('0px', 'corner'), round: token('999px', 'corner-full') }),
+  stroke: group('dimension', { thin: token('1px', 'hairline'), thick: token('2px', 'focus-line') }),
+};
+
+export const textStyles: Part = {
+  display: { name: 'Display', family: 'Public Sans', weight: 700, size: 32, lineHeight: 40, means: 'display' },
+  title: { name: 'Title', family: 'Public Sans', weight: 700, size: 22, lineHeight: 28, means: 'title' },
+  heading: { name: 'Heading', family: 'Public Sans', weight: 600, size: 17, lineHeight: 24, means: 'heading' },
+  body: { name: 'Body', family: 'Public Sans', weight: 400, size: 15, lineHeight: 22, means: 'body' },
+  strong: { name: 'Strong', family: 'Public Sans', weight: 600, size: 15, lineHeight: 22, means: 'label' },
+  note: { name: 'Note', family: 'Public Sans', weight: 400, size: 13, lineHeight: 18, means: 'caption' },
+};
