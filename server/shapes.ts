@@ -20,6 +20,7 @@ const setting = yup.object({
   when: yup.object().strict().default(undefined),
 }).strict().noUnknown();
 
+const entry = yup.object({ key: id, settings: yup.lazy((v: unknown) => yup.object(Object.fromEntries(Object.keys((v ?? {}) as object).map((k) => [k, yup.array(setting).strict().required().max(2000)]))).strict().required().test('keys', '${path} has a forbidden name', safeKeys)) as never }).strict().noUnknown();
 const into = yup.object({ parent: id, slot: yup.object({ home: ref, slot: yup.string().strict().required().max(120) }).strict().default(undefined) }).strict().noUnknown();
 
 const node = yup.lazy((value: unknown) => {
@@ -44,7 +45,7 @@ const node = yup.lazy((value: unknown) => {
       fills: yup.array(yup.object({ home: ref, slot: yup.string().strict().required(), children: ids }).strict().noUnknown()).strict().required().max(100),
     }).strict().noUnknown();
   }
-  if (type === 'series') return yup.object({ ...common, item: id, of: yup.string().strict(), entries: yup.array(yup.object({ key: id, settings: yup.array(setting).strict().required() }).strict()).strict().required().max(5000) }).strict().noUnknown();
+  if (type === 'series') return yup.object({ ...common, item: id, of: yup.string().strict(), rows: yup.string().strict().max(120), entries: yup.array(entry).strict().required().max(5000) }).strict().noUnknown();
   if (type === 'slot') return yup.object({ ...common, slot: yup.string().strict().required() }).strict().noUnknown();
   return yup.object(common).strict().noUnknown();
 });
@@ -78,7 +79,7 @@ const STEPS: Readonly<Record<string, Record<string, yup.Schema | yup.Lazy<unknow
   remove: { tree, node: id },
   move: { tree, node: id, into, after },
   set: { tree, node: id, field: yup.string().strict().required().max(80).matches(/^(?:attrs\.)?[A-Za-z]+$/u), value: yup.mixed().defined().nullable() },
-  setting: { tree, node: id, key: yup.string().strict().required().max(2000), value: setting.nullable().defined(), after: yup.string().strict().nullable() },
+  setting: { tree, node: id, key: yup.string().strict().required().max(2000), value: setting.nullable().defined(), after: yup.string().strict().nullable(), entry: yup.object({ series: id, key: id }).strict().noUnknown().default(undefined) as never },
   insertScreen: { screen, after },
   removeScreen: { screen: id },
   moveScreen: { screen: id, flow: id, after },

@@ -2,7 +2,9 @@ import {
   componentAt,
   isFilled,
 
+  contentWords,
   listItems,
+  plainValue,
   shownComponent,
   type Component,
   type ComponentRef,
@@ -66,7 +68,7 @@ export interface CarryInput {
   readonly fills: readonly SlotFill[];
 }
 
-const memo = new WeakMap<object, WeakMap<object, Map<string, { world: World['kits']; originals: object; wears: readonly Wear[]; made: Carry }>>>();
+const memo = new WeakMap<object, WeakMap<object, Map<string, { world: World['kits']; originals: object; sets: object; wears: readonly Wear[]; made: Carry }>>>();
 
 /**
  * Shows settings through another component. Pure: nothing is rewritten, so going back is exact.
@@ -79,9 +81,9 @@ export function carry(world: World, wears: readonly Wear[], input: CarryInput): 
   if (!cache) byFills.set(input.fills, (cache = new Map()));
   const key = `${input.written}>${input.shown}`;
   const known = cache.get(key);
-  if (known && known.world === world.kits && known.wears === wears && known.originals === world.project.originals) return known.made;
+  if (known && known.world === world.kits && known.wears === wears && known.originals === world.project.originals && known.sets === world.project.contentSets) return known.made;
   const made = compute(world, wears, input);
-  cache.set(key, { world: world.kits, originals: world.project.originals, wears, made });
+  cache.set(key, { world: world.kits, originals: world.project.originals, sets: world.project.contentSets, wears, made });
   return made;
 }
 
@@ -100,7 +102,12 @@ function compute(world: World, wears: readonly Wear[], { written, shown, setting
       ledger[i] = { outcome: 'parked', setting: i, what, why: home ? 'what is shown here is missing' : `its kit ${s.home} is not installed` };
       return null;
     }
-    const got = carryOne(world, wears, s, shown, target);
+    const plain = plainValue(world.project, s.value);
+    if (plain === undefined) {
+      ledger[i] = { outcome: 'parked', setting: i, what, why: 'its content set, row or column is gone' };
+      return null;
+    }
+    const got = carryOne(world, wears, plain === s.value ? s : { ...s, value: plain }, shown, target);
     if (!got.ok) {
       ledger[i] = { outcome: 'parked', setting: i, what, why: got.why };
       return null;
@@ -267,7 +274,7 @@ function describe(world: World, s: Setting, home: Component | undefined): string
   });
   const prop = s.kind === 'prop' ? owner?.contract.props.find((p) => p.id === s.name) : undefined;
   const label = prop?.name ?? ATTR_NAMES[s.name] ?? s.name;
-  return `${names.length > 0 ? `${names.join(', ')}: ` : ''}${label}: ${showValue(prop, s.value)}`;
+  return `${names.length > 0 ? `${names.join(', ')}: ` : ''}${label}: ${contentWords(world.project, s.value) ?? showValue(prop, s.value)}`;
 }
 
 /** Attribute names as the interface says them. */

@@ -20,7 +20,7 @@ import {
   type When,
   type World,
 } from '../model/index.js';
-import type { Step, TreeRef } from './steps.js';
+import type { EntryRef, Step, TreeRef } from './steps.js';
 
 /** Makes ids that no other node has. */
 export type NewId = () => string;
@@ -58,7 +58,7 @@ export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
     const base = { ...node, id: to(id) };
     if (base.type === 'box') made[base.id] = { ...base, children: base.children.map(to) };
     else if (base.type === 'instance') made[base.id] = { ...base, fills: base.fills.map((f) => ({ ...f, children: f.children.map(to) })) };
-    else if (base.type === 'series') made[base.id] = { ...base, item: to(base.item) };
+    else if (base.type === 'series') made[base.id] = { ...base, item: to(base.item), entries: base.entries.map((e) => ({ ...e, settings: Object.fromEntries(Object.entries(e.settings).map(([n, list]) => [to(n), list])) })) };
     else made[base.id] = base;
   }
   return { root: to(root), nodes: made };
@@ -79,6 +79,14 @@ function leafAt(world: World, wears: readonly Wear[], shown: ComponentRef, at: r
 }
 
 /** The settings that show in a target now, superseded ones included. */
+/** An instance as one item of a series has it: with what is set on that item alone. */
+function inEntry(nodes: Nodes, node: InstanceNode, entry: EntryRef | undefined): InstanceNode {
+  if (!entry) return node;
+  const series = nodes[entry.series];
+  const own = series?.type === 'series' ? series.entries.find((e) => e.key === entry.key)?.settings[node.id] : undefined;
+  return { ...node, settings: own ?? [] };
+}
+
 export function settingsBehind(world: World, wears: readonly Wear[], node: InstanceNode, target: Target): readonly Setting[] {
   const key = targetKey(target);
   const shown = carryInstance(world, wears, node);
@@ -88,8 +96,16 @@ export function settingsBehind(world: World, wears: readonly Wear[], node: Insta
   return [...new Set([...direct, ...behind])].filter((s): s is Setting => s !== undefined);
 }
 
+/** Which item of a series is meant, and the tree it stands in. Without an entry, the thing itself is. */
+export interface ItemOf {
+  readonly nodes: Nodes;
+  readonly entry?: EntryRef;
+}
+
 /** Chooses a value on an instance, in the terms of what is shown. Replaces the setting it came from. */
-export function chooseSteps(world: World, wears: readonly Wear[], tree: TreeRef, node: InstanceNode, target: Target, value: Json): Step[] {
+export function chooseSteps(world: World, wears: readonly Wear[], tree: TreeRef, written: InstanceNode, target: Target, value: Json, item?: ItemOf): Step[] {
+  const node = item ? inEntry(item.nodes, written, item.entry) : written;
+  const within = item?.entry ? { entry: item.entry } : {};
   const shown = shownComponent(wears, node.component);
   const boundaries = target.kind === 'attr' ? target.at.length - 1 : target.at.length;
   const owner = leafAt(world, wears, shown, target.at, boundaries);
@@ -106,8 +122,8 @@ export function chooseSteps(world: World, wears: readonly Wear[], tree: TreeRef,
   const key = settingKey(setting);
   const steps: Step[] = settingsBehind(world, wears, node, target)
     .filter((s) => settingKey(s) !== key)
-    .map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null }));
-  return [...steps, { do: 'setting', tree, node: node.id, key, value: setting }];
+    .map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null, ...within }));
+  return [...steps, { do: 'setting', tree, node: node.id, key, value: setting, ...within }];
 }
 
 /** The owner at the end of an address as the tree itself says, nothing worn. */
@@ -116,8 +132,10 @@ function componentLeaf(world: World, shown: ComponentRef, at: readonly string[],
 }
 
 /** Drops what was chosen in a target: the original's value shows again. */
-export function backToKitSteps(world: World, wears: readonly Wear[], tree: TreeRef, node: InstanceNode, target: Target): Step[] {
-  return settingsBehind(world, wears, node, target).map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null }));
+export function backToKitSteps(world: World, wears: readonly Wear[], tree: TreeRef, written: InstanceNode, target: Target, item?: ItemOf): Step[] {
+  const node = item ? inEntry(item.nodes, written, item.entry) : written;
+  const within = item?.entry ? { entry: item.entry } : {};
+  return settingsBehind(world, wears, node, target).map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null, ...within }));
 }
 
 /** Attributes of the instance's own place that count as overrides and can be put back. */

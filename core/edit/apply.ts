@@ -5,7 +5,6 @@ import {
   settingKey,
   subtree,
   type Component,
-  type InstanceNode,
   type Into,
   type Json,
   type Node,
@@ -13,8 +12,11 @@ import {
   type Nodes,
   type Project,
   type Screen,
+  type SeriesEntry,
+  type SeriesNode,
   type Setting,
 } from '../model/index.js';
+import { attrTakes } from '../formats/tree.js';
 import { NODE_FIELDS, SCREEN_FIELDS, type Edit, type Refusal, type Step, type TreeRef } from './steps.js';
 
 /** Done: the new project, and the steps that take it back (to be done in the order given). */
@@ -165,34 +167,50 @@ function applyTreeStep(project: Project, step: TreeStep): StepResult {
       const node = nodes[step.node];
       if (!node) return refuse('node.gone', step.node, 'It is no longer there.');
       const got = setField(node, step.field, step.value);
-      if (!got) return refuse('step.field', step.field, `A node has no ${step.field} to set.`);
+      if (!got) return refuse('step.field', step.field, `${node.name ?? node.type} cannot have ${step.field} set to ${JSON.stringify(step.value).slice(0, 60)}.`);
       return done({ ...nodes, [node.id]: got.node }, { do: 'set', tree: step.tree, node: step.node, field: step.field, value: got.was });
     }
     case 'setting': {
       const node = nodes[step.node];
-      if (node?.type !== 'instance') return refuse('node.gone', step.node, 'The instance is no longer there.');
+      if (!node || (!step.entry && node.type !== 'instance')) return refuse('node.gone', step.node, 'The instance is no longer there.');
       if (step.value && settingKey(step.value) !== step.key) return refuse('step.key', step.key, 'The setting and its key do not agree.');
-      return putSetting(node, step, (n, inverse) => done({ ...nodes, [n.id]: n }, inverse));
+      if (!step.entry) return node.type === 'instance' ? putSetting(node.settings, step, (settings, inverse) => done({ ...nodes, [node.id]: { ...node, settings } }, inverse)) : refuse('node.gone', step.node, 'The instance is no longer there.');
+      const series = nodes[step.entry.series];
+      if (series?.type !== 'series') return refuse('node.gone', step.entry.series, 'The series is no longer there.');
+      const { key } = step.entry;
+      const entry = series.entries.find((e) => e.key === key);
+      if (!entry && series.rows === undefined) return refuse('entry.gone', key, 'That item of the series is no longer there.');
+      return putSetting(entry?.settings[step.node] ?? [], step, (settings, inverse) => done({ ...nodes, [series.id]: { ...series, entries: withEntry(series, key, step.node, settings) } }, inverse));
     }
   }
 }
 
-function putSetting(node: InstanceNode, step: Extract<Step, { do: 'setting' }>, done: (node: InstanceNode, inverse: Step) => StepResult): StepResult {
-  const at = node.settings.findIndex((s) => settingKey(s) === step.key);
-  const was = at < 0 ? null : (node.settings[at] ?? null);
-  const before = at > 0 ? settingKey(node.settings[at - 1] as Setting) : null;
-  const rest = node.settings.filter((_, i) => i !== at);
+/** Entries with the settings of one node of one item replaced. Over a content set, items that do not differ have no entry. */
+function withEntry(series: SeriesNode, key: string, node: NodeId, settings: readonly Setting[]): readonly SeriesEntry[] {
+  const was = series.entries.find((e) => e.key === key) ?? { key, settings: {} };
+  const { [node]: _, ...others } = was.settings;
+  const entry: SeriesEntry = { key, settings: settings.length > 0 ? { ...others, [node]: settings } : others };
+  if (series.rows === undefined) return series.entries.map((e) => (e.key === key ? entry : e));
+  const rest = series.entries.filter((e) => e.key !== key);
+  return [...rest, ...(Object.keys(entry.settings).length > 0 ? [entry] : [])].sort((a, b) => (a.key < b.key ? -1 : 1));
+}
+
+function putSetting(now: readonly Setting[], step: Extract<Step, { do: 'setting' }>, done: (settings: readonly Setting[], inverse: Step) => StepResult): StepResult {
+  const at = now.findIndex((s) => settingKey(s) === step.key);
+  const was = at < 0 ? null : (now[at] ?? null);
+  const before = at > 0 ? settingKey(now[at - 1] as Setting) : null;
+  const rest = now.filter((_, i) => i !== at);
   let settings: readonly Setting[] = rest;
   if (step.value) {
     const { value } = step;
-    if (step.after === undefined) settings = at < 0 ? [...rest, value] : node.settings.map((s, i) => (i === at ? value : s));
+    if (step.after === undefined) settings = at < 0 ? [...rest, value] : now.map((s, i) => (i === at ? value : s));
     else {
       const behind = step.after === null ? 0 : rest.findIndex((s) => settingKey(s) === step.after) + 1;
       settings = step.after !== null && behind === 0 ? [...rest, value] : [...rest.slice(0, behind), value, ...rest.slice(behind)];
     }
   } else if (at < 0) return refuse('setting.gone', step.key, 'That setting is no longer there.');
-  const inverse: Step = { do: 'setting', tree: step.tree, node: step.node, key: step.key, value: was, ...(was ? { after: before } : {}) };
-  return done({ ...node, settings }, inverse);
+  const inverse: Step = { do: 'setting', tree: step.tree, node: step.node, key: step.key, value: was, ...(was ? { after: before } : {}), ...(step.entry ? { entry: step.entry } : {}) };
+  return done(settings, inverse);
 }
 
 function setField(node: Node, field: string, value: Json): { node: Node; was: Json } | null {
@@ -200,6 +218,7 @@ function setField(node: Node, field: string, value: Json): { node: Node; was: Js
   if (field.startsWith('attrs.')) {
     const name = field.slice(6);
     const attrs: Record<string, Json> = { ...(node.attrs as Record<string, Json>) };
+    if (value !== null && !attrTakes(name, value)) return null;
     const was = attrs[name] ?? null;
     if (value === null) delete attrs[name];
     else attrs[name] = value;
@@ -208,12 +227,24 @@ function setField(node: Node, field: string, value: Json): { node: Node; was: Js
   if (!NODE_FIELDS.some((f) => f === field)) return null;
   if (field === 'component' && (node.type !== 'instance' || typeof value !== 'string')) return null;
   if (field === 'placed' && (node.type !== 'instance' || (value !== null && typeof value !== 'string'))) return null;
-  if (field === 'entries' && (node.type !== 'series' || !Array.isArray(value))) return null;
+  if (field === 'rows' && (node.type !== 'series' || (value !== null && typeof value !== 'string'))) return null;
+  if (field === 'entries' && (node.type !== 'series' || !Array.isArray(value) || !value.every(isEntry))) return null;
+  if (field === 'bind' && value !== null && !(isGroup(value) && Object.values(value).every((v) => typeof v === 'string'))) return null;
+  if ((field === 'name' || field === 'means') && value !== null && typeof value !== 'string') return null;
   const was = record[field] ?? null;
   const next: Record<string, Json> = { ...record };
   if (value === null) delete next[field];
   else next[field] = value;
   return { node: next as unknown as Node, was };
+}
+
+const isGroup = (v: Json): v is { readonly [k: string]: Json } => typeof v === 'object' && v !== null && !Array.isArray(v);
+
+/** Is this the entry of a series: a key, and lists of settings by node? */
+function isEntry(v: Json): boolean {
+  if (!isGroup(v) || typeof v['key'] !== 'string' || !isGroup(v['settings'] ?? null)) return false;
+  const lists = Object.values(v['settings'] as { readonly [k: string]: Json });
+  return lists.every((l) => Array.isArray(l) && l.every((s: Json) => isGroup(s) && typeof s['home'] === 'string' && Array.isArray(s['at']) && typeof s['name'] === 'string' && s['value'] !== undefined));
 }
 
 function applyProjectStep(project: Project, step: ProjectStep): StepResult {

@@ -1,5 +1,5 @@
 export { applyEdit, applyStep, invertEdit, treeOf, type EditResult, type StepResult } from './apply.js';
 export { rebaseEdit, revertEdit, type Rebased, type Reverted } from './rebase.js';
-export { NODE_FIELDS, SCREEN_FIELDS, type Edit, type Refusal, type ScreenField, type Step, type TreeRef } from './steps.js';
+export { NODE_FIELDS, SCREEN_FIELDS, type Edit, type EntryRef, type Refusal, type ScreenField, type Step, type TreeRef } from './steps.js';
 export * from './actions.js';
 export { findAt, placeOfKey, textPlace, withItemField, type Found, type Place, type TextPlace } from './targets.js';

@@ -110,7 +110,7 @@ function sameTarget(then: Project, now: Project, step: Step): boolean {
     case 'set':
       return sameJson(fieldOf(then, step.tree, step.node, step.field), fieldOf(now, step.tree, step.node, step.field));
     case 'setting':
-      return sameJson(settingOf(then, step.tree, step.node, step.key), settingOf(now, step.tree, step.node, step.key));
+      return sameJson(settingOf(then, step), settingOf(now, step));
     case 'remove': {
       // Taking back an insertion must not delete what others have put inside since.
       const a = treeOf(then, step.tree);
@@ -134,8 +134,15 @@ function fieldOf(project: Project, tree: TreeRef, node: NodeId, field: string): 
   return field.startsWith('attrs.') ? (found['attrs'] as Record<string, Json>)[field.slice(6)] : found[field];
 }
 
-function settingOf(project: Project, tree: TreeRef, node: NodeId, key: string): unknown {
-  const found = treeOf(project, tree)?.nodes[node];
+function settingOf(project: Project, step: Extract<Step, { do: 'setting' }>): unknown {
+  const { key } = step;
+  const nodes = treeOf(project, step.tree)?.nodes;
+  const found = nodes?.[step.node];
+  if (step.entry) {
+    const series = nodes?.[step.entry.series];
+    const entry = series?.type === 'series' ? series.entries.find((e) => e.key === step.entry?.key) : undefined;
+    return entry?.settings[step.node]?.find((s) => settingKey(s) === key)?.value;
+  }
   return found?.type === 'instance' ? found.settings.find((s) => settingKey(s) === key)?.value : undefined;
 }
 

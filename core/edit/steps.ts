@@ -3,6 +3,12 @@ import type { Component, ContentSet, Flow, Into, Json, KitRef, MatchSheet, Node,
 /** Which tree a step works on. */
 export type TreeRef = `screen:${string}` | `original:${string}`;
 
+/** One item of a series: the series' node, and the item's key. */
+export interface EntryRef {
+  readonly series: NodeId;
+  readonly key: string;
+}
+
 interface Maybe {
   /** Left out, and reported, when what it names is gone; without it the whole edit is refused. */
   readonly ifThere?: boolean;
@@ -16,8 +22,8 @@ export type Step = Maybe &
     | { readonly do: 'move'; readonly tree: TreeRef; readonly node: NodeId; readonly into: Into; readonly after: NodeId | null }
     /** `attrs.x`, or a field of the node such as `name`, `component`, `entries`. `null` takes it away. */
     | { readonly do: 'set'; readonly tree: TreeRef; readonly node: NodeId; readonly field: string; readonly value: Json }
-    /** Puts a setting, or with `value: null` drops it. `after` is the key of the one it stands behind; absent: in place, or last. */
-    | { readonly do: 'setting'; readonly tree: TreeRef; readonly node: NodeId; readonly key: string; readonly value: Setting | null; readonly after?: string | null }
+    /** With `entry`: for one item of a series only. Puts a setting, or with `value: null` drops it. `after` is the key of the one it stands behind; absent: in place, or last. */
+    | { readonly do: 'setting'; readonly tree: TreeRef; readonly node: NodeId; readonly key: string; readonly value: Setting | null; readonly after?: string | null; readonly entry?: EntryRef }
     | { readonly do: 'insertScreen'; readonly screen: Screen; readonly after: string | null }
     | { readonly do: 'removeScreen'; readonly screen: string }
     | { readonly do: 'moveScreen'; readonly screen: string; readonly flow: string; readonly after: string | null }
@@ -35,7 +41,7 @@ export type Step = Maybe &
 export type ScreenField = 'name' | 'device' | 'width' | 'height';
 export const SCREEN_FIELDS: readonly ScreenField[] = ['name', 'device', 'width', 'height'];
 /** Fields of a node, besides `attrs.…`, that a `set` step may change. */
-export const NODE_FIELDS = ['name', 'component', 'placed', 'entries', 'was', 'means', 'bind'] as const;
+export const NODE_FIELDS = ['name', 'component', 'placed', 'entries', 'rows', 'was', 'means', 'bind'] as const;
 
 /** A user action: named steps, all or nothing. */
 export interface Edit {

@@ -1,15 +1,19 @@
 import { componentAt, listItems, shownComponent, type Component, type ComponentRef, type InstanceNode, type Json, type Node, type NodeId, type Screen, type Wear, type World } from '../model/index.js';
 import type { Target } from './actions.js';
+import type { EntryRef } from './steps.js';
 
 /** A part of a resolved screen, taken apart: the node on the screen, and the way into its component as it is shown. */
 export interface Place {
   readonly node: NodeId;
   readonly at: readonly string[];
+  /** The item of a series that it stands in. */
+  readonly entry?: EntryRef;
 }
 
 /** Reads a resolved key (`n12/action/text`) as a node of the screen and an address below it. Null when the node is gone. */
 export function placeOfKey(screen: Pick<Screen, 'nodes'>, key: string): Place | null {
   const segments = key.split('/');
+  let entry: EntryRef | undefined;
   for (let i = 0; i < segments.length; i++) {
     const id = segments[i] ?? '';
     const node = screen.nodes[id];
@@ -17,10 +21,11 @@ export function placeOfKey(screen: Pick<Screen, 'nodes'>, key: string): Place | 
     // Below a series of the screen stands its item, once per entry.
     if (node.type === 'series' && segments[i + 1]?.startsWith('#')) {
       i += 1;
-      if (i + 1 >= segments.length) return { node: node.item, at: [] };
+      entry = { series: id, key: (segments[i] ?? '').slice(1) };
+      if (i + 1 >= segments.length) return { node: node.item, at: [], entry };
       continue;
     }
-    return { node: id, at: segments.slice(i + 1) };
+    return { node: id, at: segments.slice(i + 1), ...(entry ? { entry } : {}) };
   }
   return null;
 }
@@ -61,22 +66,24 @@ export function findAt(world: World, wears: readonly Wear[], node: InstanceNode,
 
 /** Where a text that is seen is set: through the prop it is bound to, however far out, or on the part itself. */
 export type TextPlace =
-  | { readonly kind: 'attr'; readonly node: NodeId }
-  | { readonly kind: 'target'; readonly node: NodeId; readonly target: Target }
-  | { readonly kind: 'item'; readonly node: NodeId; readonly target: Target; readonly key: string; readonly field: string };
+  | { readonly kind: 'attr'; readonly node: NodeId; readonly entry?: EntryRef }
+  | { readonly kind: 'target'; readonly node: NodeId; readonly target: Target; readonly entry?: EntryRef }
+  | { readonly kind: 'item'; readonly node: NodeId; readonly target: Target; readonly key: string; readonly field: string; readonly entry?: EntryRef };
 
 /** Finds where the text of the part with this key is chosen. Null when it is no text, or nothing can choose it. */
 export function textPlace(world: World, wears: readonly Wear[], screen: Screen, key: string): TextPlace | null {
   const place = placeOfKey(screen, key);
   const node = place ? screen.nodes[place.node] : undefined;
   if (!place || !node) return null;
-  if (node.type === 'text') return { kind: 'attr', node: node.id };
+  const item = place.entry ? { entry: place.entry } : {};
+  if (node.type === 'text') return { kind: 'attr', node: node.id, ...item };
   if (node.type !== 'instance') return null;
   const found = findAt(world, wears, node, place.at);
   if (!found || found.part.type !== 'text') return null;
   const bound = found.part.bind?.['text'];
-  if (bound === undefined) return { kind: 'target', node: node.id, target: { at: place.at, kind: 'attr', name: 'text' } };
-  return through(world, wears, node, boundary(place.at), bound, found.item);
+  if (bound === undefined) return { kind: 'target', node: node.id, target: { at: place.at, kind: 'attr', name: 'text' }, ...item };
+  const got = through(world, wears, node, boundary(place.at), bound, found.item);
+  return got && { ...got, ...item };
 }
 
 /** The address of the instance that owns the part at `at`. */

@@ -357,7 +357,7 @@ function renamed(nodes: Readonly<Record<string, Node>>, from: KitRef, to: KitRef
   const fix = (ref: string): string => (ref.startsWith(`${from}/`) ? `${to}${ref.slice(from.length)}` : ref);
   return Object.fromEntries(
     Object.values(nodes).map((n): [string, Node] => {
-      if (n.type === 'series') return [n.id, { ...n, entries: n.entries.map((e) => ({ ...e, settings: e.settings.map((s) => ({ ...s, home: fix(s.home) })) })) }];
+      if (n.type === 'series') return [n.id, { ...n, entries: n.entries.map((e) => ({ ...e, settings: Object.fromEntries(Object.entries(e.settings).map(([id, list]) => [id, list.map((s) => ({ ...s, home: fix(s.home) }))])) })) }];
       if (n.type !== 'instance') return [n.id, n];
       return [n.id, { ...n, component: fix(n.component), settings: n.settings.map((s) => ({ ...s, home: fix(s.home) })), fills: n.fills.map((f) => ({ ...f, home: fix(f.home) })) }];
     }),

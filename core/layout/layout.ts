@@ -20,6 +20,8 @@ export interface Box {
 interface Pass {
   readonly fonts: Fonts;
   readonly flags: WeakMap<RNode, number>;
+  /** Heights of rows that columns share, by the part that stands in one; px. */
+  readonly tracks: Map<RNode, number>;
 }
 const WIDE = 1;
 const TALL = 2;
@@ -36,7 +38,7 @@ function stretchy(pass: Pass, node: RNode): number {
   let found = 0;
   const { look } = node;
   for (const c of node.children) {
-    if (c.look.width === 'stretch') found |= WIDE;
+    if (c.look.width === 'stretch' || c.look.share > 0) found |= WIDE;
     if (c.look.height === 'stretch') found |= TALL;
     if (c.look.grow > 0) found |= look.flow === 'row' ? WIDE : TALL;
     if (c.look.alignSelf === 'stretch') found |= look.flow === 'row' ? TALL : WIDE;
@@ -61,7 +63,7 @@ export function layout(screen: ResolvedScreen, fonts: Fonts): Box {
 
 /** The same for any resolved part. `width` and `height` in px; undefined: as large as the content, at most `available`. */
 export function layoutNode(root: RNode, fonts: Fonts, width: number | undefined, height: number | undefined, available = Infinity): Box {
-  const pass: Pass = { fonts, flags: flagMemo };
+  const pass: Pass = { fonts, flags: flagMemo, tracks: new Map() };
   const w = width ?? (typeof root.look.width === 'number' ? root.look.width : undefined);
   const h = height ?? (typeof root.look.height === 'number' ? root.look.height : undefined);
   const box = lay(pass, root, w, h, available, Infinity);
@@ -151,7 +153,7 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   const lineGap = row ? look.rowGap : look.gap;
   const definite = innerMain !== undefined;
 
-  const items: Item[] = node.children.map((child) => baseOf(pass, look, child, row, definite, innerCross, availCross));
+  const items: Item[] = node.children.map((child) => baseOf(pass, look, child, row, definite, innerMain, innerCross, availCross));
 
   const lines: Item[][] = [];
   if (look.wrap && availMain < Infinity) {
@@ -181,9 +183,9 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
     let tallest = 0;
     for (const item of line) {
       layItem(pass, item, row, availCross);
-      const box = item.box;
-      if (box) tallest = Math.max(tallest, row ? box.h : box.w);
     }
+    if (look.shareRows && row) lineUp(pass, line, availCross);
+    for (const { box } of line) if (box) tallest = Math.max(tallest, row ? box.h : box.w);
     crossOf.push(tallest);
   }
   const sumCross = crossOf.reduce((a, b) => a + b, 0) + lineGap * Math.max(0, lines.length - 1);
@@ -202,7 +204,7 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   return { node, x: 0, y: 0, w: width, h: height, children };
 }
 
-function baseOf(pass: Pass, look: Look, child: RNode, row: boolean, definite: boolean, innerCross: number | undefined, availCross: number): Item {
+function baseOf(pass: Pass, look: Look, child: RNode, row: boolean, definite: boolean, innerMain: number | undefined, innerCross: number | undefined, availCross: number): Item {
   const c = child.look;
   const size = row ? c.width : c.height;
   const across = row ? c.height : c.width;
@@ -213,8 +215,11 @@ function baseOf(pass: Pass, look: Look, child: RNode, row: boolean, definite: bo
   let cross: number | undefined;
   if (typeof across === 'number') cross = within(c, axisCross, across);
   else if (crossStretch && innerCross !== undefined && !look.wrap) cross = within(c, axisCross, innerCross);
-  const rigid = typeof size === 'number' || child.type === 'icon' || child.type === 'image' || child.type === 'shape';
-  const stretch = size === 'stretch';
+  const share = c.share > 0 && (row ? definite : innerCross !== undefined) ? c.share : 0;
+  if (share > 0 && !row && innerCross !== undefined) cross = within(c, axisCross, share * innerCross);
+  const track = row ? undefined : pass.tracks.get(child);
+  const rigid = typeof size === 'number' || track !== undefined || (share > 0 && row) || child.type === 'icon' || child.type === 'image' || child.type === 'shape';
+  const stretch = size === 'stretch' && track === undefined && !(share > 0 && row);
   const item: Item = {
     node: child,
     box: null,
@@ -229,7 +234,9 @@ function baseOf(pass: Pass, look: Look, child: RNode, row: boolean, definite: bo
     target: 0,
     frozen: false,
   };
-  if (typeof size === 'number') item.base = size;
+  if (track !== undefined) item.base = track;
+  else if (share > 0 && row && innerMain !== undefined) item.base = share * innerMain;
+  else if (typeof size === 'number') item.base = size;
   else if (stretch && definite) item.base = 0;
   else {
     const aspectMain = c.aspect > 0 && cross !== undefined ? (row ? cross * c.aspect : cross / c.aspect) : undefined;
@@ -254,6 +261,27 @@ function layItem(pass: Pass, item: Item, row: boolean, availCross: number): void
     if (leaf || (stretchy(pass, node) & (row ? WIDE : TALL)) === 0) return;
   }
   item.box = row ? lay(pass, node, target, cross, target, availCross) : lay(pass, node, cross, target, availCross, target);
+}
+
+/** The parts of a column that stand in the rows it shares: its children, those of a series one by one. */
+function rowsOf(column: Box): readonly Box[] {
+  return column.children.flatMap((c) => (c.node.series ? c.children : [c]));
+}
+
+/** Gives every row of columns that stand side by side the height of its tallest part, and lays the columns again. */
+function lineUp(pass: Pass, columns: readonly Item[], availCross: number): void {
+  const heights: number[] = [];
+  for (const { box } of columns) if (box) rowsOf(box).forEach((r, i) => (heights[i] = Math.max(heights[i] ?? 0, r.h)));
+  for (const item of columns) {
+    if (!item.box) continue;
+    let differs = false;
+    rowsOf(item.box).forEach((r, i) => {
+      const tall = heights[i] ?? r.h;
+      if (!same(tall, r.h)) differs = true;
+      pass.tracks.set(r.node, tall);
+    });
+    if (differs) item.box = lay(pass, item.node, item.target, undefined, item.target, availCross);
+  }
 }
 
 function placeLine(pass: Pass, look: Look, line: readonly Item[], row: boolean, mainSize: number, room: number, gap: number, across: number, out: Box[]): void {

@@ -5,4 +5,5 @@ export * from './kit.js';
 export * from './project.js';
 export * from './tokens.js';
 export * from './problem.js';
+export * from './content.js';
 export * from './blank.js';

@@ -36,6 +36,8 @@ export interface Attrs {
   readonly maxHeight?: Length;
   /** Width divided by height. */
   readonly aspect?: number;
+  /** Width in per cent of the container, 0 to 100. */
+  readonly share?: number;
   readonly grow?: number;
   readonly shrink?: number;
   readonly alignSelf?: Align;
@@ -49,6 +51,8 @@ export interface Attrs {
   readonly gap?: Length;
   readonly rowGap?: Length;
   readonly columns?: number;
+  /** The rows of its children's children line up, as with a CSS subgrid: a table of columns. */
+  readonly shareRows?: boolean;
   readonly padding?: Length;
   readonly paddingX?: Length;
   readonly paddingY?: Length;
@@ -156,13 +160,17 @@ export interface SeriesNode extends Common {
   readonly type: 'series';
   readonly item: NodeId;
   readonly of?: PropId;
+  /** A content set: one item a row. Entries then only say how single items differ. */
+  readonly rows?: string;
   readonly entries: readonly SeriesEntry[];
 }
 export interface SeriesEntry {
   readonly key: string;
-  /** Settings of this item's instance only. */
-  readonly settings: readonly Setting[];
+  /** What differs in this item only, by the node of the item it is set on. */
+  readonly settings: Readonly<Record<NodeId, readonly Setting[]>>;
 }
+/** The home of a setting made on a plain part (a text, an icon) of a series' item. */
+export const PLAIN_HOME: ComponentRef = 'screen';
 export type Node = BoxNode | LeafNode | InstanceNode | SlotNode | SeriesNode;
 export type NodeType = Node['type'];
 export type Nodes = Readonly<Record<NodeId, Node>>;

@@ -1,7 +1,8 @@
 import { copyPiece, newInstance, type NewId, type Piece } from '../edit/index.js';
-import { kitRef, type Json, type Node, type NodeId, type Setting } from '../model/index.js';
-import { firstSlot, type PlaceItem, type PlacePlan } from './placeline.js';
-import type { Plain } from './vocabulary.js';
+import { kitRef, type ContentSet, type Component, type Json, type Node, type NodeId, type Setting } from '../model/index.js';
+import { bindColumns } from './bind.js';
+import { firstSlot, mainProp, type PlaceItem, type PlacePlan } from './placeline.js';
+import type { Plain, Thing } from './vocabulary.js';
 
 /** Which component to place for a reference: itself, or what stands behind a lens. */
 export type Behind = (ref: string) => string;
@@ -13,6 +14,7 @@ export function buildPieces(plan: PlacePlan, newId: NewId, behind: Behind = (r) 
 
 function buildItem(item: PlaceItem, newId: NewId, behind: Behind): Piece[] {
   const pieces: Piece[] = [];
+  if (item.rows) return [buildRows(item, item.rows, newId, behind)];
   for (let i = 0; i < item.count; i++) {
     const values = item.values[Math.min(i, item.values.length - 1)] ?? {};
     pieces.push(buildOne(item, values, newId, behind));
@@ -46,6 +48,67 @@ function buildOne(item: PlaceItem, values: Readonly<Record<string, Json>>, newId
       nodes[id] = primitiveNode(id, thing.primitive, values, children);
       return { root: id, nodes };
   }
+}
+
+/** One for each row of a content set: a table gets a column for each of the set's, a list its items, anything else becomes a series. */
+function buildRows(item: PlaceItem, set: ContentSet, newId: NewId, behind: Behind): Piece {
+  const { thing } = item;
+  const one = buildOne(item, item.values[0] ?? {}, newId, behind);
+  const root = one.nodes[one.root];
+  if (thing.kind !== 'component' || root?.type !== 'instance') return one;
+  const { component, ref } = thing;
+  if (component.role === 'table') return tableOf(one, thing, set, newId, behind);
+  const list = component.contract.props.find((p) => p.kind === 'list');
+  if (list) {
+    const fields = bindColumns(list.item ?? [], set.columns);
+    return { root: one.root, nodes: { ...one.nodes, [one.root]: { ...root, settings: [...root.settings, { home: ref, at: [], kind: 'prop', name: list.id, value: { rows: set.id, fields } }] } } };
+  }
+  return seriesOf(one, component, set, newId);
+}
+
+/** A piece repeated over the rows of a content set, its props bound to the columns that fit. */
+export function seriesOf(one: Piece, component: Component, set: ContentSet, newId: NewId): Piece {
+  const root = one.nodes[one.root];
+  if (!root) return one;
+  const id = newId();
+  const bound = bindColumns(component.contract.props, set.columns);
+  const bind = Object.fromEntries(Object.entries(bound).map(([prop, column]) => [`props.${prop}`, `row.${column}`]));
+  const gap = component.role === 'listitem' ? 0 : '{means:gap}';
+  const series: Node = { id, type: 'series', attrs: { flow: 'column', gap, width: 'stretch' }, item: one.root, rows: set.id, entries: [] };
+  return { root: id, nodes: { ...one.nodes, [one.root]: { ...root, bind }, [id]: series } };
+}
+
+/** Which guise a column of a content set is shown in. */
+const GUISE: Readonly<Record<ContentSet['columns'][number]['kind'], string>> = { text: 'text', number: 'number', flag: 'checkbox', image: 'avatar', icon: 'badge' };
+
+function tableOf(one: Piece, thing: Extract<Thing, { kind: 'component' }>, set: ContentSet, newId: NewId, behind: Behind): Piece {
+  const { ref, component: table } = thing;
+  const root = one.nodes[one.root];
+  const slot = firstSlot(table);
+  const kit = ref.slice(0, ref.lastIndexOf('/'));
+  const found = thing.siblings.find((c) => c.role === 'column');
+  if (root?.type !== 'instance' || !slot || !found) return one;
+  const nodes: Record<NodeId, Node> = { ...one.nodes };
+  const home = `${kit}/${found.id}`;
+  const children = set.columns.map((column) => {
+    const id = newId();
+    const heading = mainProp(found.contract.props);
+    const kind = found.contract.props.find((p) => p.means === 'guise');
+    const cells = found.contract.props.find((p) => p.kind === 'list');
+    const guise = kind?.options?.find((o) => o.means === GUISE[column.kind])?.id;
+    const text = cells?.item ? mainProp(cells.item) : undefined;
+    const flag = cells?.item?.find((p) => p.kind === 'flag' && p.means === 'checked');
+    const field = column.kind === 'flag' ? flag : text;
+    const settings: Setting[] = [];
+    const choose = (name: string | undefined, value: Json | undefined): void => void (name !== undefined && value !== undefined && settings.push({ home, at: [], kind: 'prop', name, value }));
+    choose(heading?.id, column.name);
+    choose(kind?.id, guise);
+    choose(cells?.id, field ? { rows: set.id, fields: { [field.id]: column.id } } : undefined);
+    nodes[id] = newInstance(id, behind(home), { width: 'stretch' }, settings);
+    return id;
+  });
+  nodes[root.id] = { ...root, fills: [{ home: ref, slot: slot.id, children }] };
+  return { root: one.root, nodes };
 }
 
 /** Things that usually run the width of what they stand in. */

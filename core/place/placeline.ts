@@ -1,5 +1,5 @@
 import { words } from '../carry/similar.js';
-import type { Component, Icon, Json, Kit, Prop, Slot } from '../model/index.js';
+import type { Component, ContentSet, Icon, Json, Kit, Prop, Slot } from '../model/index.js';
 import { naming, search, type Thing } from './vocabulary.js';
 
 /** One thing a place line asks for. */
@@ -9,6 +9,8 @@ export interface PlaceItem {
   /** Prop values, by the count's turn: the first for the first copy, and so on; the last one goes on. */
   readonly values: readonly Readonly<Record<string, Json>>[];
   readonly children: readonly PlaceItem[];
+  /** One for each row of this content set. */
+  readonly rows?: ContentSet;
   /** Where the name of the thing stands in the line, to be marked. */
   readonly from: number;
   readonly to: number;
@@ -35,20 +37,21 @@ export const MOST_COPIES = 200;
 
 /**
  * Reads a place line: `[count] [option words] thing [content, content …] [with thing, thing …]`, things separated by commas.
- * A comma continues the content unless what follows names a thing. Content as `label: value` fills two props.
+ * A comma continues the content unless what follows names a thing. Content as `label: value` fills two props, a name in
+ * parentheses behind it an icon: `Trips (ticket)`. `from Sailings` makes one for each row of that content set.
  */
-export function readPlaceLine(line: string, things: readonly Thing[], kit: Kit | undefined): PlacePlan {
+export function readPlaceLine(line: string, things: readonly Thing[], kit: Kit | undefined, sets: readonly ContentSet[] = []): PlacePlan {
   const text = line.trim();
   if (text === '') return { items: [], says: '', offers: things, problem: null };
   if (line.length > 4000) return { items: [], says: '', offers: [], problem: `This line has ${line.length} characters; at most 4000 are read. Paste long text into one thing instead.` };
   const [head, tail, tailFrom] = splitWith(line);
-  const items = readList(head, 0, things, kit);
+  const items = readList(head, 0, things, kit, sets);
   if ('problem' in items) return { items: [], says: '', offers: search(things, text).slice(0, 8), problem: items.problem };
   let list = items.items;
   if (tail !== null) {
     const last = list.at(-1);
     if (last) {
-      const inside = readInside(tail, tailFrom, last, things, kit);
+      const inside = readInside(tail, tailFrom, last, things, kit, sets);
       if ('problem' in inside) return { items: [], says: '', offers: [], problem: inside.problem };
       list = [...list.slice(0, -1), inside.item];
     }
@@ -60,6 +63,7 @@ export function readPlaceLine(line: string, things: readonly Thing[], kit: Kit |
 
 function say(item: PlaceItem): string {
   const inside = item.children.length > 0 ? ` with ${item.children.map(say).join(', ')}` : '';
+  if (item.rows) return item.thing.role === 'table' ? `${item.thing.name} of ${item.rows.rows.length} rows from ${item.rows.name}` : `${item.rows.rows.length} ${item.thing.name} from ${item.rows.name}`;
   return `${item.count > 1 ? `${item.count} ` : ''}${item.thing.name}${inside}`;
 }
 
@@ -159,11 +163,22 @@ function optionFor(component: Component, word: string): { prop: string; value: J
 
 type List = { readonly items: readonly PlaceItem[] } | { readonly problem: string };
 
-function readList(text: string, offset: number, things: readonly Thing[], kit: Kit | undefined): List {
+/** The content set that `from Name` asks for. */
+function setOf(text: string, sets: readonly ContentSet[]): ContentSet | undefined {
+  const m = /^from\s+(.+)$/u.exec(text.trim());
+  const asked = m?.[1] ? words(unquote(m[1])).join(' ') : '';
+  if (asked === '') return undefined;
+  return sets.find((s) => words(s.name).join(' ') === asked) ?? sets.find((s) => words(s.name).join(' ').startsWith(asked));
+}
+
+function readList(text: string, offset: number, things: readonly Thing[], kit: Kit | undefined, sets: readonly ContentSet[]): List {
   const items: PlaceItem[] = [];
   let open: { named: Named; contents: string[] } | null = null;
   const close = (): void => {
-    if (open) items.push(itemOf(open.named, open.contents, kit));
+    if (open) {
+      const rows = open.contents.length === 1 ? setOf(open.contents[0] ?? '', sets) : undefined;
+      items.push(rows ? { ...itemOf(open.named, [], kit), rows } : itemOf(open.named, open.contents, kit));
+    }
     open = null;
   };
   for (const segment of segments(text, offset)) {
@@ -246,8 +261,10 @@ function itemOf(named: Named, contents: readonly string[], kit: Kit | undefined)
     given = rest === '' ? given.slice(1) : [rest, ...given.slice(1)];
   }
   const icon = props.find((p) => p.kind === 'icon');
-  if (list && (count === 1 || !main) && given.length > (main ? 1 : 0)) {
-    const items = (main ? given.slice(1) : given).map((c, i) => ({ key: `k${i + 1}`, values: itemValues(list.item ?? [], c, kit) }));
+  if (list && component.role !== 'column' && (count === 1 || !main) && given.length > (main ? 1 : 0)) {
+    // The first of several is the one that is chosen, unless the items have no such thing.
+    const chosen = list.item?.find((p) => p.kind === 'flag' && p.means === 'selected');
+    const items = (main ? given.slice(1) : given).map((c, i) => ({ key: `k${i + 1}`, values: { ...itemValues(list.item ?? [], c, kit), ...(chosen && i === 0 ? { [chosen.id]: true } : {}) } }));
     const first = main && given[0] !== undefined ? { [main.id]: unquote(given[0]) } : {};
     // Without a text of its own, everything is items.
     return { ...base, values: [{ ...common, ...first, ...(items.length > 0 ? { [list.id]: items } : {}) }] };
@@ -258,13 +275,26 @@ function itemOf(named: Named, contents: readonly string[], kit: Kit | undefined)
       const found = findIcon(kit, text);
       if (found) return { ...common, [icon.id]: found.id, ...(main ? { [main.id]: text } : {}) };
     }
-    return { ...common, ...textValues(props, c) };
+    return { ...common, ...textValues(props, c, kit) };
   });
   const copies = count === 1 && values.length > 1 ? values.length : count;
   return { ...base, count: copies, values: values.length > 0 ? values : Object.keys(common).length > 0 ? [common] : [] };
 }
 
-function textValues(props: readonly Prop[], content: string): Record<string, Json> {
+/** `Trips (ticket)`: a name in parentheses at the end is an icon, when the props have one and the kit knows it. */
+function splitIcon(props: readonly Prop[], content: string, kit: Kit | undefined): { text: string; icon: Record<string, Json> } {
+  const m = /^(.*?)\s*\(([^()]+)\)$/su.exec(content.trim());
+  const prop = props.find((p) => p.kind === 'icon');
+  const found = m?.[2] && prop ? findIcon(kit, m[2]) : undefined;
+  return m && prop && found ? { text: m[1] ?? '', icon: { [prop.id]: found.id } } : { text: content, icon: {} };
+}
+
+function textValues(props: readonly Prop[], given: string, kit: Kit | undefined): Record<string, Json> {
+  const { text: content, icon } = splitIcon(props, given, kit);
+  return { ...icon, ...(content === '' ? {} : plainTexts(props, content)) };
+}
+
+function plainTexts(props: readonly Prop[], content: string): Record<string, Json> {
   const main = mainProp(props);
   if (!main) return {};
   const colon = /^([^:"“]+):\s+(.+)$/su.exec(content);
@@ -277,16 +307,16 @@ function textValues(props: readonly Prop[], content: string): Record<string, Jso
 }
 
 function itemValues(props: readonly Prop[], content: string, kit: Kit | undefined): Record<string, Json> {
-  const values = textValues(props, content);
+  const values = textValues(props, content, kit);
   const icon = props.find((p) => p.kind === 'icon');
   const found = icon ? findIcon(kit, unquote(content)) : undefined;
-  return icon && found ? { ...values, [icon.id]: found.id } : values;
+  return icon && found && values[icon.id] === undefined ? { ...values, [icon.id]: found.id } : values;
 }
 
 type Inside = { readonly item: PlaceItem } | { readonly problem: string };
 
 /** What stands behind `with`: props of the thing by name (`icon star`), and things for its slot. */
-function readInside(text: string, offset: number, item: PlaceItem, things: readonly Thing[], kit: Kit | undefined): Inside {
+function readInside(text: string, offset: number, item: PlaceItem, things: readonly Thing[], kit: Kit | undefined, sets: readonly ContentSet[]): Inside {
   const component = item.thing.kind === 'component' ? item.thing.component : undefined;
   const values: Record<string, Json> = {};
   const kept: { text: string; from: number }[] = [];
@@ -297,7 +327,7 @@ function readInside(text: string, offset: number, item: PlaceItem, things: reado
   }
   let children: readonly PlaceItem[] = [];
   if (kept.length > 0) {
-    const list = readList(kept.map((k) => k.text).join(', '), kept[0]?.from ?? offset, things, kit);
+    const list = readList(kept.map((k) => k.text).join(', '), kept[0]?.from ?? offset, things, kit, sets);
     if ('problem' in list) return list;
     children = list.items;
   }

@@ -3,7 +3,7 @@ import { componentsInOrder, kitRef, type Component, type ComponentRef, type Kit,
 
 /** Something a place line can name. */
 export type Thing =
-  | { readonly kind: 'component'; readonly ref: ComponentRef; readonly component: Component; readonly name: string; readonly words: readonly string[]; readonly role: string }
+  | { readonly kind: 'component'; readonly ref: ComponentRef; readonly component: Component; readonly siblings: readonly Component[]; readonly name: string; readonly words: readonly string[]; readonly role: string }
   | { readonly kind: 'template'; readonly template: Template; readonly kit: Kit; readonly name: string; readonly words: readonly string[]; readonly role: string }
   | { readonly kind: 'primitive'; readonly primitive: Plain; readonly name: string; readonly words: readonly string[]; readonly role: string };
 
@@ -54,6 +54,7 @@ export function thingsOf(kit: Kit): readonly Thing[] {
       kind: 'component',
       ref: `${ref}/${component.id}`,
       component,
+      siblings: Object.values(kit.components),
       name: component.name,
       words: [...component.words, component.id, ...(ROLE_WORDS[component.role] ?? [])],
       role: component.role,
@@ -67,7 +68,7 @@ export function thingsOf(kit: Kit): readonly Thing[] {
 
 /** The same, with the project's own components first and the plain boxes last. */
 export function vocabulary(kit: Kit | undefined, project?: Project): readonly Thing[] {
-  const own: Thing[] = Object.values(project?.originals ?? {}).map((component) => ({ kind: 'component', ref: `project/${component.id}`, component, name: component.name, words: component.words, role: component.role }));
+  const own: Thing[] = Object.values(project?.originals ?? {}).map((component) => ({ kind: 'component', ref: `project/${component.id}`, component, siblings: Object.values(project?.originals ?? {}), name: component.name, words: component.words, role: component.role }));
   const plain: Thing[] = PRIMITIVES.map((p) => ({ kind: 'primitive', ...p, role: p.primitive }));
   return [...own, ...(kit ? thingsOf(kit) : []), ...plain];
 }

@@ -11,6 +11,8 @@ export interface Look {
   readonly minHeight: number;
   readonly maxHeight: number;
   readonly aspect: number;
+  /** Width as a part of the container's, 0 to 1; 0: not said. */
+  readonly share: number;
   readonly grow: number;
   /** -1: not said, so it follows from the size. */
   readonly shrink: number;
@@ -23,6 +25,7 @@ export interface Look {
   readonly gap: number;
   readonly rowGap: number;
   readonly columns: number;
+  readonly shareRows: boolean;
   readonly paddingTop: number;
   readonly paddingRight: number;
   readonly paddingBottom: number;
@@ -73,6 +76,8 @@ export interface RNode {
   readonly children: readonly RNode[];
   /** The node of the screen that this belongs to or is a part of. */
   readonly owner: string;
+  /** Its children are the items of a series. */
+  readonly series?: boolean;
   /** Set on the root of an instance. */
   readonly instance?: ResolvedInstance;
   /** Set on a slot's box, filled or not. */

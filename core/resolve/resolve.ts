@@ -64,6 +64,8 @@ interface Scope {
   readonly owner: string;
   readonly enclosing: readonly Enclosing[];
   readonly item?: { readonly of: string; readonly values: Readonly<Record<string, Json>>; readonly props: readonly Prop[] };
+  /** Inside an item of a screen's series: what differs in this item, by node. */
+  readonly entry?: Readonly<Record<NodeId, readonly Setting[]>>;
 }
 interface Enclosing {
   readonly ref: ComponentRef;
@@ -80,6 +82,9 @@ interface Context extends Terms {
 const MOST_PARTS = 200_000;
 const DEEPEST = 40;
 const NO_FILLS: readonly never[] = [];
+const NOTHING_DIFFERS: NonNullable<Scope['entry']> = {};
+/** What bindings inside a series over a content set begin with: `row.name`. */
+const ROW = 'row';
 const NOTHING: ReadonlyMap<string, readonly Carried[]> = new Map();
 
 /**
@@ -134,8 +139,9 @@ function tracing(context: Context, key: string): ((layer: Layer) => void) | null
 function gather(context: Context, scope: Scope, node: Node, key: string): Attrs {
   const rules = scope.rules.get(node.id);
   const reach = scope.reach.get(node.id);
+  const entry = scope.component ? undefined : scope.entry?.[node.id];
   const tell = tracing(context, key);
-  if (!rules && !node.bind && !reach && !tell) return node.attrs;
+  if (!rules && !node.bind && !reach && !entry && !tell) return node.attrs;
   const attrs: Record<string, unknown> = { ...node.attrs };
   const whose = scope.component?.name ?? 'This screen';
   if (tell) for (const [name, value] of Object.entries(node.attrs)) tell({ from: scope.component ? 'original' : 'screen', name, value: value as Json, whose });
@@ -154,6 +160,12 @@ function gather(context: Context, scope: Scope, node: Node, key: string): Attrs 
     if ((name === 'text' || name === 'icon') && !isFilled(value)) attrs['visible'] = false;
     attrs[name] = value;
     tell?.({ from: 'binding', name, value, whose: `${whose}’s ${from}` });
+  }
+  for (const s of entry ?? []) {
+    if (s.kind !== 'attr' || s.at.length > 0) continue;
+    attrs[s.name] = s.value;
+    if (s.name === 'text' && isFilled(s.value) && node.bind?.['text']) delete attrs['visible'];
+    tell?.({ from: 'setting', name: s.name, value: s.value, whose: 'This item' });
   }
   for (const s of reach ?? []) {
     if (s.kind !== 'attr' || s.at.length !== 1 || !whenHolds(s.when, scope.states, context.width)) continue;
@@ -180,7 +192,7 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
   const key = scope.prefix + id;
   switch (node.type) {
     case 'instance':
-      return [resolveInstance(context, scope, node, NO_FILLS)];
+      return [resolveInstance(context, scope, node)];
     case 'series':
       return resolveSeries(context, scope, node);
     default:
@@ -208,19 +220,22 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
   const reach = scope.reach.get(node.id) ?? [];
   const template = scope.nodes[node.item];
   const children: RNode[] = [];
-  const into = (itemKey: string, item: Scope['item'], extra: readonly Setting[]): void => {
+  const into = (itemKey: string, item: Scope['item'], entry: Scope['entry']): void => {
     const segment = `#${itemKey}`;
     const inner = reach.filter((c) => c.at[1] === segment).map((c) => ({ ...c, at: c.at.slice(2) }));
-    const next: Scope = { ...scope, prefix: `${key}/${segment}/`, reach: inner.length > 0 ? group(inner) : scope.component ? NOTHING : scope.reach, ...(item ? { item } : {}), owner: scope.component ? scope.owner : node.item };
-    if (template?.type === 'instance') children.push(resolveInstance(context, next, template, extra));
+    const next: Scope = { ...scope, prefix: `${key}/${segment}/`, reach: inner.length > 0 ? group(inner) : scope.component ? NOTHING : scope.reach, ...(item ? { item } : {}), ...(entry ? { entry } : {}), owner: scope.component ? scope.owner : node.item };
+    if (template?.type === 'instance') children.push(resolveInstance(context, next, template));
     else children.push(...resolveNode(context, next, node.item));
   };
   if (node.of !== undefined) {
     const prop = scope.component?.contract.props.find((p) => p.id === node.of);
-    for (const item of listItems(scope.props[node.of])) into(item.key, { of: node.of, values: item.values, props: prop?.item ?? [] }, []);
+    for (const item of listItems(scope.props[node.of])) into(item.key, { of: node.of, values: item.values, props: prop?.item ?? [] }, undefined);
+  } else if (node.rows !== undefined) {
+    const differ = new Map(node.entries.map((e) => [e.key, e.settings]));
+    for (const row of context.world.project.contentSets[node.rows]?.rows ?? []) into(row.key, { of: ROW, values: row.values, props: [] }, differ.get(row.key) ?? NOTHING_DIFFERS);
   } else for (const entry of node.entries) into(entry.key, undefined, entry.settings);
   const owner = scope.component ? scope.owner : node.id;
-  return [{ key, type: 'box', name: node.name ?? 'Series', look: toLook(context, scope.kit, attrs), children: children.filter((c) => c.look.visible), owner }];
+  return [{ key, type: 'box', name: node.name ?? 'Series', look: toLook(context, scope.kit, attrs), children: children.filter((c) => c.look.visible), owner, series: true }];
 }
 
 function group(settings: readonly Carried[]): ReadonlyMap<string, readonly Carried[]> {
@@ -257,18 +272,7 @@ function treeCarried(context: Context, scope: Scope, node: InstanceNode, shown: 
   return carry(context.world, context.wears, { written: node.component, shown, settings: made, fills: NO_FILLS }).settings.filter((s) => s.from >= 0);
 }
 
-const merged = new WeakMap<readonly Setting[], WeakMap<readonly Setting[], readonly Setting[]>>();
-/** Concatenation that keeps its identity for the same two lists, so that carrying stays memoised. */
-function join(a: readonly Setting[], b: readonly Setting[]): readonly Setting[] {
-  if (b.length === 0) return a;
-  let inner = merged.get(a);
-  if (!inner) merged.set(a, (inner = new WeakMap()));
-  let both = inner.get(b);
-  if (!both) inner.set(b, (both = [...a, ...b]));
-  return both;
-}
-
-function resolveInstance(context: Context, scope: Scope, node: InstanceNode, extra: readonly Setting[]): RNode {
+function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RNode {
   const { world, wears } = context;
   const key = scope.prefix + node.id;
   const attrs = gather(context, scope, node, key);
@@ -282,10 +286,12 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode, ext
   }
   const owner = scope.component ? scope.owner : node.id;
   const placed = typeof swapped === 'string' ? written : (node.placed ?? written);
-  const own = carry(world, wears, { written: placed, shown, settings: join(node.settings, extra), fills: node.fills });
-  const tree = scope.component ? treeCarried(context, scope, node, shown) : NO_FILLS;
+  const own = carry(world, wears, { written: placed, shown, settings: node.settings, fills: node.fills });
+  const tree = scope.component || (node.bind && scope.item) ? treeCarried(context, scope, node, shown) : NO_FILLS;
+  const differs = scope.component ? undefined : scope.entry?.[node.id];
+  const single = differs && differs.length > 0 ? carry(world, wears, { written: shown, shown, settings: differs, fills: NO_FILLS }).settings : NO_FILLS;
   const outer = (scope.reach.get(node.id) ?? []).filter((s) => s.kind === 'prop' || s.at.length > 1).map((s) => ({ ...s, at: s.at.slice(1) }));
-  const layers: readonly Carried[] = outer.length > 0 || tree.length > 0 ? [...own.settings, ...tree, ...outer] : own.settings;
+  const layers: readonly Carried[] = outer.length > 0 || tree.length > 0 || single.length > 0 ? [...own.settings, ...tree, ...single, ...outer] : own.settings;
   const asked = context.options.states?.[key];
   const props = propsOf(context, scope, component, layers, asked ?? NO_FILLS, key);
   const states = asked ?? statesFrom(component, props);
