@@ -15,7 +15,7 @@ const path: Check = (v) => typeof v === 'string' && isPathData(v);
 /** What each attribute takes. The one list that readers, steps and Details go by. */
 export const ATTR_CHECKS: Readonly<Record<AttrName, Check>> = {
   visible: flag, opacity: number, width: size, height: size, minWidth: length, maxWidth: length, minHeight: length, maxHeight: length,
-  aspect: number, share: number, shareRows: flag, grow: number, shrink: number, alignSelf: oneOf('start', 'center', 'end', 'stretch', 'baseline'), x: number, y: number,
+  aspect: number, share: number, shareRows: flag, bleed: flag, grow: number, shrink: number, alignSelf: oneOf('start', 'center', 'end', 'stretch', 'baseline'), x: number, y: number,
   edges: isObject, pin: oneOf('top', 'bottom'), flow: oneOf('row', 'column', 'grid', 'free'), gap: length, rowGap: length, columns: number,
   padding: length, paddingX: length, paddingY: length, paddingTop: length, paddingRight: length, paddingBottom: length, paddingLeft: length,
   justify: oneOf('start', 'center', 'end', 'between', 'around', 'evenly'), align: oneOf('start', 'center', 'end', 'stretch', 'baseline'),

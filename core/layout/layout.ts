@@ -154,6 +154,9 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   const definite = innerMain !== undefined;
 
   const items: Item[] = node.children.map((child) => baseOf(pass, look, child, row, definite, innerMain, innerCross, availCross));
+  // What bleeds covers the padding: at the sides, and at the end of the column that it stands at.
+  const lead = !row && items[0]?.node.look.bleed ? look.paddingTop : 0;
+  const tail = !row && items.at(-1)?.node.look.bleed ? look.paddingBottom : 0;
 
   const lines: Item[][] = [];
   if (look.wrap && availMain < Infinity) {
@@ -172,14 +175,14 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   } else if (items.length > 0) lines.push(items);
 
   let content = 0;
-  for (const line of lines) content = Math.max(content, line.reduce((sum, i) => sum + i.hypothetical, 0) + gap * (line.length - 1));
+  for (const line of lines) content = Math.max(content, line.reduce((sum, i) => sum + i.hypothetical, 0) + gap * (line.length - 1) - lead - tail);
   const mainSize = innerMain ?? Math.max(0, within(look, row ? 'w' : 'h', Math.min(content, availMain) + padMain) - padMain);
 
   // Sizes along, then across.
   const crossOf: number[] = [];
   const multi = lines.length > 1;
   for (const line of lines) {
-    flex(line, mainSize - gap * (line.length - 1));
+    flex(line, mainSize - gap * (line.length - 1) + lead + tail);
     let tallest = 0;
     for (const item of line) {
       layItem(pass, item, row, availCross);
@@ -196,7 +199,7 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   let across = row ? look.paddingTop : look.paddingLeft;
   lines.forEach((line, i) => {
     const room = crossOf[i] ?? 0;
-    placeLine(pass, look, line, row, mainSize, room, gap, across, children);
+    placeLine(pass, look, line, row, mainSize + lead + tail, room, gap, across, lead, children);
     across += room + lineGap;
   });
   const width = w ?? (row ? mainSize : crossSize) + padX;
@@ -214,7 +217,7 @@ function baseOf(pass: Pass, look: Look, child: RNode, row: boolean, definite: bo
   const crossStretch = across === 'stretch' || (across === 'fit' && (c.alignSelf ?? look.align) === 'stretch');
   let cross: number | undefined;
   if (typeof across === 'number') cross = within(c, axisCross, across);
-  else if (crossStretch && innerCross !== undefined && !look.wrap) cross = within(c, axisCross, innerCross);
+  else if (crossStretch && innerCross !== undefined && !look.wrap) cross = within(c, axisCross, innerCross + (c.bleed && !row ? look.paddingLeft + look.paddingRight : 0));
   const share = c.share > 0 && (row ? definite : innerCross !== undefined) ? c.share : 0;
   if (share > 0 && !row && innerCross !== undefined) cross = within(c, axisCross, share * innerCross);
   const track = row ? undefined : pass.tracks.get(child);
@@ -284,11 +287,11 @@ function lineUp(pass: Pass, columns: readonly Item[], availCross: number): void 
   }
 }
 
-function placeLine(pass: Pass, look: Look, line: readonly Item[], row: boolean, mainSize: number, room: number, gap: number, across: number, out: Box[]): void {
+function placeLine(pass: Pass, look: Look, line: readonly Item[], row: boolean, mainSize: number, room: number, gap: number, across: number, lead: number, out: Box[]): void {
   const used = line.reduce((sum, i) => sum + i.target, 0) + gap * (line.length - 1);
   const free = mainSize - used;
   const n = line.length;
-  let at = row ? look.paddingLeft : look.paddingTop;
+  let at = (row ? look.paddingLeft : look.paddingTop) - lead;
   let between = gap;
   const spread = Math.max(0, free);
   switch (look.justify) {
@@ -320,7 +323,7 @@ function placeLine(pass: Pass, look: Look, line: readonly Item[], row: boolean, 
     let box = item.box;
     if (!box) continue;
     if (item.crossStretch && item.cross === undefined) {
-      const size = within(c, row ? 'h' : 'w', room);
+      const size = within(c, row ? 'h' : 'w', room + (c.bleed && !row ? look.paddingLeft + look.paddingRight : 0));
       if (!same(size, row ? box.h : box.w)) box = row ? lay(pass, item.node, item.target, size, item.target, size) : lay(pass, item.node, size, item.target, size, item.target);
     }
     const align = c.alignSelf ?? look.align;
@@ -335,7 +338,7 @@ function placeLine(pass: Pass, look: Look, line: readonly Item[], row: boolean, 
       box.y = across + off;
     } else {
       box.y = at;
-      box.x = across + off;
+      box.x = c.bleed ? 0 : across + off;
     }
     out.push(box);
     at += item.target + between;

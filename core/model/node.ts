@@ -53,6 +53,8 @@ export interface Attrs {
   readonly columns?: number;
   /** The rows of its children's children line up, as with a CSS subgrid: a table of columns. */
   readonly shareRows?: boolean;
+  /** In a column: reaches over the column's padding to its edges, as bars and heroes do. */
+  readonly bleed?: boolean;
   readonly padding?: Length;
   readonly paddingX?: Length;
   readonly paddingY?: Length;

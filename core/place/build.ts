@@ -1,7 +1,7 @@
 import { copyPiece, newInstance, type NewId, type Piece } from '../edit/index.js';
-import { kitRef, type ContentSet, type Component, type Json, type Node, type NodeId, type Setting } from '../model/index.js';
+import { kitRef, type ContentSet, type Component, type Json, type Node, type NodeId, type SeriesEntry, type Setting } from '../model/index.js';
 import { bindColumns } from './bind.js';
-import { firstSlot, mainProp, type PlaceItem, type PlacePlan } from './placeline.js';
+import { firstSlot, mainProp, MOST_COPIES, type PlaceItem, type PlacePlan } from './placeline.js';
 import type { Plain, Thing } from './vocabulary.js';
 
 /** Which component to place for a reference: itself, or what stands behind a lens. */
@@ -14,7 +14,7 @@ export function buildPieces(plan: PlacePlan, newId: NewId, behind: Behind = (r) 
 
 function buildItem(item: PlaceItem, newId: NewId, behind: Behind): Piece[] {
   const pieces: Piece[] = [];
-  if (item.rows) return [buildRows(item, item.rows, newId, behind)];
+  if (item.rows && !(item.thing.kind === 'primitive')) return [buildRows(item, item.rows, newId, behind)];
   for (let i = 0; i < item.count; i++) {
     const values = item.values[Math.min(i, item.values.length - 1)] ?? {};
     pieces.push(buildOne(item, values, newId, behind));
@@ -45,6 +45,7 @@ function buildOne(item: PlaceItem, values: Readonly<Record<string, Json>>, newId
     case 'template':
       return buildTemplate(item, newId);
     case 'primitive':
+      if (thing.primitive === 'series') return seriesNode(id, values, item.rows, children, nodes, newId);
       nodes[id] = primitiveNode(id, thing.primitive, values, children);
       return { root: id, nodes };
   }
@@ -60,7 +61,7 @@ function buildRows(item: PlaceItem, set: ContentSet, newId: NewId, behind: Behin
   if (component.role === 'table') return tableOf(one, thing, set, newId, behind);
   const list = component.contract.props.find((p) => p.kind === 'list');
   if (list) {
-    const fields = bindColumns(list.item ?? [], set.columns);
+    const fields = bindColumns(list.item ?? [], item.column === undefined ? set.columns : set.columns.filter((c) => c.id === item.column));
     return { root: one.root, nodes: { ...one.nodes, [one.root]: { ...root, settings: [...root.settings, { home: ref, at: [], kind: 'prop', name: list.id, value: { rows: set.id, fields } }] } } };
   }
   return seriesOf(one, component, set, newId);
@@ -112,11 +113,14 @@ function tableOf(one: Piece, thing: Extract<Thing, { kind: 'component' }>, set: 
 }
 
 /** Things that usually run the width of what they stand in. */
-const WIDE_ROLES = new Set(['banner', 'tablist', 'textbox', 'searchbox', 'combobox', 'listitem', 'card', 'alert', 'separator', 'img', 'heading', 'text', 'table', 'navigation', 'contentinfo', 'hero', 'form', 'group']);
+const WIDE_ROLES = new Set(['banner', 'tablist', 'textbox', 'searchbox', 'combobox', 'listitem', 'card', 'alert', 'separator', 'img', 'heading', 'text', 'table', 'navigation', 'contentinfo', 'hero', 'form', 'group', 'tabs', 'toolbar', 'carousel', 'progressbar', 'video', 'map', 'status', 'column']);
+
+/** Things that run from edge to edge, whatever the padding around them. */
+const BLEEDS = new Set(['banner', 'tablist', 'navigation', 'contentinfo', 'hero']);
 
 /** The room an instance gets when it is placed. */
-export function defaultRoom(role: string): { width?: 'stretch'; pin?: 'bottom' } {
-  return { ...(WIDE_ROLES.has(role) ? { width: 'stretch' as const } : {}), ...(role === 'tablist' ? { pin: 'bottom' as const } : {}) };
+export function defaultRoom(role: string): { width?: 'stretch'; pin?: 'bottom'; bleed?: boolean } {
+  return { ...(WIDE_ROLES.has(role) ? { width: 'stretch' as const } : {}), ...(BLEEDS.has(role) ? { bleed: true } : {}), ...(role === 'tablist' || role === 'contentinfo' ? { pin: 'bottom' as const } : {}) };
 }
 
 function buildTemplate(item: PlaceItem, newId: NewId): Piece {
@@ -136,7 +140,24 @@ export function qualify(nodes: Readonly<Record<NodeId, Node>>, ref: string): Rec
   return Object.fromEntries(Object.values(nodes).map((n) => [n.id, { ...n, attrs: Object.fromEntries(Object.entries(n.attrs).map(([k, v]) => [k, fix(v, k)])) } as Node]));
 }
 
-function primitiveNode(id: NodeId, primitive: Plain, values: Readonly<Record<string, Json>>, children: readonly NodeId[]): Node {
+/** What is inside, repeated: `Series 4`, or once a row of a content set. */
+function seriesNode(id: NodeId, values: Readonly<Record<string, Json>>, rows: ContentSet | undefined, children: readonly NodeId[], nodes: Record<NodeId, Node>, newId: NewId): Piece {
+  let item = children[0];
+  if (item === undefined || children.length > 1) {
+    item = newId();
+    nodes[item] = primitiveNode(item, 'column', {}, children);
+  }
+  const count = Math.max(1, Math.min(MOST_COPIES, Math.trunc(Number(values['text'])) || 3));
+  nodes[id] = { id, type: 'series', attrs: { flow: 'column', gap: '{means:gap}', width: 'stretch' }, item, ...(rows ? { rows: rows.id } : {}), entries: rows ? [] : countEntries(count) };
+  return { root: id, nodes };
+}
+
+/** Entries of a series of so many. */
+export function countEntries(count: number): SeriesEntry[] {
+  return Array.from({ length: count }, (_, i) => ({ key: `k${i + 1}`, settings: {} }));
+}
+
+function primitiveNode(id: NodeId, primitive: Exclude<Plain, 'series'>, values: Readonly<Record<string, Json>>, children: readonly NodeId[]): Node {
   const name = typeof values['text'] === 'string' ? { name: values['text'] } : {};
   switch (primitive) {
     case 'row':
@@ -144,6 +165,10 @@ function primitiveNode(id: NodeId, primitive: Plain, values: Readonly<Record<str
     case 'column':
     case 'box':
       return { id, type: 'box', ...name, attrs: { flow: 'column', gap: '{means:gap}', width: 'stretch', ...(primitive === 'box' ? { padding: '{means:gap}' } : {}) }, children };
+    case 'text':
+      return { id, type: 'text', attrs: { text: String(values['text'] ?? 'Text'), textStyle: 'means:body', color: '{means:ink}', width: 'stretch' } };
+    case 'picture':
+      return { id, type: 'image', name: 'Picture', attrs: { width: 'stretch', aspect: 1.6, fit: 'cover' } };
     case 'space':
       return { id, type: 'box', name: 'Space', attrs: { height: 16, width: 'stretch' }, children: [] };
     case 'icon':

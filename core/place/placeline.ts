@@ -1,4 +1,5 @@
 import { words } from '../carry/similar.js';
+import { isColour } from '../carry/contrast.js';
 import type { Component, ContentSet, Icon, Json, Kit, Prop, Slot } from '../model/index.js';
 import { naming, search, type Thing } from './vocabulary.js';
 
@@ -11,6 +12,8 @@ export interface PlaceItem {
   readonly children: readonly PlaceItem[];
   /** One for each row of this content set. */
   readonly rows?: ContentSet;
+  /** Only this column of it: `from Berth of Manifest`. */
+  readonly column?: string;
   /** Where the name of the thing stands in the line, to be marked. */
   readonly from: number;
   readonly to: number;
@@ -163,12 +166,20 @@ function optionFor(component: Component, word: string): { prop: string; value: J
 
 type List = { readonly items: readonly PlaceItem[] } | { readonly problem: string };
 
-/** The content set that `from Name` asks for. */
-function setOf(text: string, sets: readonly ContentSet[]): ContentSet | undefined {
+/** The content set that `from Name` asks for, or one column of it: `from Berth of Manifest`. */
+function setOf(text: string, sets: readonly ContentSet[]): { readonly rows: ContentSet; readonly column?: string } | undefined {
   const m = /^from\s+(.+)$/u.exec(text.trim());
-  const asked = m?.[1] ? words(unquote(m[1])).join(' ') : '';
-  if (asked === '') return undefined;
-  return sets.find((s) => words(s.name).join(' ') === asked) ?? sets.find((s) => words(s.name).join(' ').startsWith(asked));
+  if (!m?.[1]) return undefined;
+  const find = (name: string): ContentSet | undefined => {
+    const asked = words(unquote(name)).join(' ');
+    return asked === '' ? undefined : (sets.find((s) => words(s.name).join(' ') === asked) ?? sets.find((s) => words(s.name).join(' ').startsWith(asked)));
+  };
+  const whole = find(m[1]);
+  if (whole) return { rows: whole };
+  const of = /^(.+)\s+of\s+(.+)$/u.exec(m[1]);
+  const rows = of?.[2] ? find(of[2]) : undefined;
+  const column = rows?.columns.find((c) => words(c.name).join(' ') === words(unquote(of?.[1] ?? '')).join(' '));
+  return rows && column ? { rows, column: column.id } : undefined;
 }
 
 function readList(text: string, offset: number, things: readonly Thing[], kit: Kit | undefined, sets: readonly ContentSet[]): List {
@@ -177,7 +188,7 @@ function readList(text: string, offset: number, things: readonly Thing[], kit: K
   const close = (): void => {
     if (open) {
       const rows = open.contents.length === 1 ? setOf(open.contents[0] ?? '', sets) : undefined;
-      items.push(rows ? { ...itemOf(open.named, [], kit), rows } : itemOf(open.named, open.contents, kit));
+      items.push(rows ? { ...itemOf(open.named, [], kit), ...rows } : itemOf(open.named, open.contents, kit));
     }
     open = null;
   };
@@ -328,7 +339,7 @@ function readInside(text: string, offset: number, item: PlaceItem, things: reado
   let children: readonly PlaceItem[] = [];
   if (kept.length > 0) {
     const list = readList(kept.map((k) => k.text).join(', '), kept[0]?.from ?? offset, things, kit, sets);
-    if ('problem' in list) return list;
+    if ('problem' in list) return { problem: (component && kept[0] && wrongValue(component, kept[0].text)) ?? list.problem };
     children = list.items;
   }
   const holds = !component || firstSlot(component) !== undefined;
@@ -360,6 +371,15 @@ function propBy(component: Component, text: string, kit: Kit | undefined): { pro
   return option ?? null;
 }
 
+/** When a prop is named but the value is none of its own: what it can be. */
+function wrongValue(component: Component, text: string): string | null {
+  const prop = component.contract.props.find((p) => text.toLowerCase().startsWith(`${p.name.toLowerCase()} `));
+  if (!prop) return null;
+  const given = text.slice(prop.name.length + 1).slice(0, 40);
+  const takes = prop.kind === 'choice' ? (prop.options ?? []).map((o) => o.name).join(', ') : prop.kind === 'flag' ? 'on or off' : prop.kind === 'number' ? 'a number' : prop.kind === 'icon' ? 'the name of an icon of the kit' : `a ${prop.kind}`;
+  return `${prop.name} of ${component.name} takes ${takes}; “${given}” is none of these.`;
+}
+
 /** A typed word as a value of a prop; null when it cannot be one. */
 export function readValue(prop: Prop, text: string, kit?: Kit): Json {
   switch (prop.kind) {
@@ -375,6 +395,8 @@ export function readValue(prop: Prop, text: string, kit?: Kit): Json {
     }
     case 'icon':
       return text.trim().toLowerCase() === 'none' ? 'none' : (findIcon(kit, text)?.id ?? null);
+    case 'colour':
+      return /^\{[^{}]+\}$/u.test(text) || isColour(text) ? text : null;
     default:
       return null;
   }

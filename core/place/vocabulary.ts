@@ -7,14 +7,17 @@ export type Thing =
   | { readonly kind: 'template'; readonly template: Template; readonly kit: Kit; readonly name: string; readonly words: readonly string[]; readonly role: string }
   | { readonly kind: 'primitive'; readonly primitive: Plain; readonly name: string; readonly words: readonly string[]; readonly role: string };
 
-export type Plain = 'row' | 'column' | 'box' | 'space' | 'icon';
+export type Plain = 'row' | 'column' | 'box' | 'space' | 'icon' | 'text' | 'picture' | 'series';
 
 const PRIMITIVES: readonly { primitive: Plain; name: string; words: readonly string[] }[] = [
-  { primitive: 'row', name: 'Row', words: ['horizontal', 'line of'] },
-  { primitive: 'column', name: 'Column', words: ['stack', 'vertical', 'section'] },
-  { primitive: 'box', name: 'Box', words: ['container', 'group', 'frame'] },
+  { primitive: 'row', name: 'Row', words: ['plain row', 'horizontal', 'line of'] },
+  { primitive: 'column', name: 'Column', words: ['plain column', 'stack', 'vertical', 'section'] },
+  { primitive: 'box', name: 'Box', words: ['plain box', 'container', 'frame'] },
   { primitive: 'space', name: 'Space', words: ['gap', 'spacer'] },
-  { primitive: 'icon', name: 'Icon', words: ['glyph'] },
+  { primitive: 'text', name: 'Text', words: ['plain text', 'words'] },
+  { primitive: 'icon', name: 'Icon', words: ['glyph', 'plain icon'] },
+  { primitive: 'picture', name: 'Picture', words: ['plain picture', 'image', 'photo'] },
+  { primitive: 'series', name: 'Series', words: ['repeat', 'repeated'] },
 ];
 
 /** Words people use for a role, whatever a kit calls its component. */
@@ -39,6 +42,29 @@ const ROLE_WORDS: Readonly<Record<string, readonly string[]>> = {
   chip: ['chip', 'filter', 'tag'],
   searchbox: ['search', 'search field'],
   iconbutton: ['icon button'],
+  navigation: ['navigation', 'navigation bar', 'nav bar', 'nav', 'menu bar'],
+  menu: ['side menu', 'sidebar', 'side bar', 'side navigation', 'menu'],
+  contentinfo: ['footer', 'page end'],
+  hero: ['hero', 'opener', 'intro'],
+  group: ['card row', 'cards', 'card group'],
+  tabs: ['tabs', 'tab row'],
+  toolbar: ['filter row', 'filters', 'filter chips', 'chips'],
+  table: ['table', 'data table', 'grid of data'],
+  column: ['table column', 'column of cells'],
+  cell: ['cell', 'table cell'],
+  dialog: ['dialog', 'popup', 'modal', 'overlay'],
+  form: ['form', 'form group', 'fieldset'],
+  carousel: ['carousel', 'slider'],
+  meter: ['rating', 'stars'],
+  progressbar: ['progress', 'progress bar'],
+  tooltip: ['tooltip', 'hint'],
+  status: ['empty state', 'empty', 'nothing here'],
+  video: ['video', 'film', 'player'],
+  map: ['map'],
+  radio: ['radio', 'radio button', 'option'],
+  icon: ['icon'],
+  menuitem: ['menu item'],
+  tab: ['tab'],
 };
 
 const norm = (text: string): string => words(text).join(' ');

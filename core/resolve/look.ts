@@ -26,6 +26,7 @@ export interface Look {
   readonly rowGap: number;
   readonly columns: number;
   readonly shareRows: boolean;
+  readonly bleed: boolean;
   readonly paddingTop: number;
   readonly paddingRight: number;
   readonly paddingBottom: number;

@@ -36,6 +36,8 @@ export interface ResolveOptions {
   readonly mode?: string;
   /** States shown, by the key of an instance. */
   readonly states?: Readonly<Record<string, readonly StateName[]>>;
+  /** Also draw slots that are empty and need not be filled. */
+  readonly emptySlots?: boolean;
   /** Told every layer that gives a value to an attribute of the part with this key. */
   readonly trace?: { readonly key: string; readonly tell: (layer: Layer) => void };
 }
@@ -119,7 +121,7 @@ export function resolve(world: World, screen: Screen | string, options: ResolveO
 export function resolveSample(world: World, ref: ComponentRef, settings: readonly Setting[] = [], options: ResolveOptions & { width?: number } = {}): RNode {
   const wears = options.wears ?? [];
   const kit = kitOfRef(world, shownComponent(wears, ref));
-  const context: Context = { world, wears, mode: options.mode ?? '', main: kit, width: options.width ?? 390, options, count: 0 };
+  const context: Context = { world, wears, mode: options.mode ?? '', main: kit, width: options.width ?? 390, options: { emptySlots: true, ...options }, count: 0 };
   const node: InstanceNode = { id: 'sample', type: 'instance', attrs: {}, component: ref, settings, fills: NO_FILLS };
   const scope: Scope = { kit: undefined, nodes: { sample: node }, props: {}, rules: new Map(), reach: NOTHING, slot: () => [], states: [], prefix: '', owner: '', enclosing: [] };
   return resolveNode(context, scope, 'sample')[0] ?? broken(context, scope, 'sample', 'Nothing to show');
@@ -204,6 +206,8 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
   if (node.type === 'slot') {
     const declared = scope.component?.contract.slots.find((s) => s.id === node.slot);
     const content = scope.slot(node.slot, key);
+    // A slot that need not be filled takes no room until it is.
+    if (content.length === 0 && !context.options.emptySlots && !((declared?.min ?? 0) > 0)) return [];
     const slot = { of: scope.owner, slot: node.slot, name: declared?.name ?? node.slot, accepts: declared?.accepts ?? [] };
     return [{ ...common, name: slot.name, type: content.length > 0 ? 'box' : 'slot', look: toLook(context, scope.kit, attrs), children: content, slot }];
   }
@@ -375,7 +379,7 @@ function nearest(enclosing: readonly Enclosing[], p: Prop): { value: Json; whose
   return undefined;
 }
 
-const PLACE = ['visible', 'opacity', 'width', 'height', 'minWidth', 'maxWidth', 'minHeight', 'maxHeight', 'grow', 'shrink', 'alignSelf', 'x', 'y', 'edges', 'pin', 'aspect'] as const;
+const PLACE = ['visible', 'opacity', 'width', 'height', 'minWidth', 'maxWidth', 'minHeight', 'maxHeight', 'grow', 'shrink', 'alignSelf', 'x', 'y', 'edges', 'pin', 'aspect', 'share', 'bleed'] as const;
 
 function hasPlace(attrs: Attrs): boolean {
   return PLACE.some((name) => attrs[name] !== undefined);

@@ -103,6 +103,7 @@ export function toLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     rowGap: length(a.rowGap, gap),
     columns: Math.max(1, Math.round(number(a.columns, 2))),
     shareRows: a.shareRows === true,
+    bleed: a.bleed === true,
     paddingTop: length(a.paddingTop, vertical),
     paddingRight: length(a.paddingRight, horizontal),
     paddingBottom: length(a.paddingBottom, vertical),

@@ -71,7 +71,9 @@ export interface ComponentSpec {
   readonly rules?: readonly Part[];
 }
 export const component = (c: ComponentSpec): Part => ({ words: [], props: [], slots: [], states: [], events: [], rules: [], ...c });
-export const slotOf = (id: string, name: string, description: string, accepts: readonly string[] = [], means = 'content'): Part => ({ id, name, description, accepts, means });
+export const slotOf = (id: string, name: string, description: string, accepts: readonly string[] = [], means = 'content', min = 0): Part => ({ id, name, description, accepts, means, ...(min > 0 ? { min } : {}) });
+/** A slot that says what belongs in it until something does. */
+export const neededSlot = (id: string, name: string, description: string, accepts: readonly string[] = []): Part => slotOf(id, name, description, accepts, 'content', 1);
 
 /** A token of a type, with what it means. */
 export const token = (value: Json, means?: string): Part => ({ $value: value, ...(means ? { $extensions: { dekkor: { means } } } : {}) });

@@ -1,4 +1,4 @@
-import { box, choiceProp, component, each, flagProp, icon, iconProp, label, listProp, numberProp, row, rule, series, shape, shownAs, slot, slotOf, textProp, use, whenState, type Part } from '../write.js';
+import { box, choiceProp, component, each, flagProp, icon, iconProp, label, listProp, numberProp, row, rule, series, shape, shownAs, slot, neededSlot, textProp, use, whenState, type Part } from '../write.js';
 
 const PRESSED = ['focus', 'hover', 'pressed', 'disabled'];
 const TYPED = ['focus', 'hover', 'disabled'];
@@ -142,7 +142,7 @@ export const inputs: readonly Part[] = [
   }),
   component({
     id: 'form', name: 'Form group', role: 'form', family: 'Inputs', summary: 'Fields that belong together.', words: ['fieldset', 'form'],
-    props: [textProp('title', 'Title', 'Form', 'What is to be filled in.', 'label'), textProp('note', 'Note', '', 'Says what for.', 'supporting')], slots: [slotOf('fields', 'Fields', 'Fields, selects, checkboxes.')],
+    props: [textProp('title', 'Title', 'Form', 'What is to be filled in.', 'label'), textProp('note', 'Note', '', 'Says what for.', 'supporting')], slots: [neededSlot('fields', 'Fields', 'Fields, selects, checkboxes.')],
     tree: box('root', { gap: '{space.3}' }, [label('title', 'heading', '{color.ink}', { bind: { text: 'title' } }, { width: 'stretch' }), label('note', 'note', '{color.grey}', { bind: { text: 'note' } }, { width: 'stretch' }), slot('fields', { gap: '{space.3}' })]),
   }),
 ];

@@ -1,4 +1,4 @@
-import { box, choiceProp, component, each, flagProp, icon, iconProp, imageProp, label, numberProp, picture, row, rule, shape, slot, slotOf, textProp, use, whenState, type Part } from '../write.js';
+import { box, choiceProp, component, each, flagProp, icon, iconProp, imageProp, label, numberProp, picture, row, rule, shape, slot, neededSlot, slotOf, textProp, use, whenState, type Part } from '../write.js';
 
 /** What people read and look at. */
 export const content: readonly Part[] = [
@@ -44,7 +44,7 @@ export const content: readonly Part[] = [
   }),
   component({
     id: 'card-row', name: 'Card row', role: 'group', family: 'Content', summary: 'Cards side by side.', words: ['cards', 'columns', 'card grid'],
-    props: [numberProp('columns', 'Columns', 3, 'How many stand side by side.', 'columns', { min: 1, max: 6 })], slots: [slotOf('cards', 'Cards', 'Cards, one a column.', ['card'])],
+    props: [numberProp('columns', 'Columns', 3, 'How many stand side by side.', 'columns', { min: 1, max: 6 })], slots: [neededSlot('cards', 'Cards', 'Cards, one a column.', ['card'])],
     tree: box('root', {}, [{ id: 'cards', type: 'slot', slot: 'cards', attrs: { width: 'stretch', flow: 'grid', gap: '{space.4}', align: 'stretch' }, bind: { columns: 'columns' } }]),
     rules: [rule(null, { cards: { columns: 1 } }, { maxWidth: 500 })],
   }),
@@ -108,7 +108,7 @@ export const content: readonly Part[] = [
     tree: box('root', { minWidth: 120 }, [box('stage', { width: 'stretch', aspect: 1.6, fill: '{color.sheet}', stroke: '{color.line}', align: 'center', justify: 'center', gap: '{space.1}' }, [icon('pin', '{color.ink}', {}, { icon: 'map-pin', size: 32 }), label('place', 'note', '{color.ink}', { bind: { text: 'place' } })])]),
   }),
   component({
-    id: 'carousel', name: 'Carousel', role: 'carousel', family: 'Content', summary: 'Things to leaf through sideways.', words: ['slides', 'gallery'], props: [numberProp('page', 'Page', 1, 'Which dot is filled, 1 to 3.', 'value', { min: 1, max: 3 })], slots: [slotOf('slides', 'Slides', 'Cards or pictures, side by side.')],
+    id: 'carousel', name: 'Carousel', role: 'carousel', family: 'Content', summary: 'Things to leaf through sideways.', words: ['slides', 'gallery'], props: [numberProp('page', 'Page', 1, 'Which dot is filled, 1 to 3.', 'value', { min: 1, max: 3 })], slots: [neededSlot('slides', 'Slides', 'Cards or pictures, side by side.')],
     tree: box('root', { gap: '{space.2}', align: 'center' }, [{ id: 'slides', type: 'slot', slot: 'slides', attrs: { width: 'stretch', flow: 'row', gap: '{space.3}', clip: true, align: 'stretch' } }, row('dots', { gap: '{space.2}' }, [1, 2, 3].map((i) => shape(`dot${i}`, { shape: 'ellipse', width: 8, height: 8, fill: '{color.hair}' })))]),
     rules: [1, 2, 3].map((i) => rule({ page: i }, { [`dot${i}`]: { fill: '{color.ink}' } })),
   }),

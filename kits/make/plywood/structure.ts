@@ -1,4 +1,4 @@
-import { box, choiceProp, component, each, flagProp, icon, iconProp, label, listProp, row, rule, series, shape, shownAs, slotOf, textProp, use, whenState, type Part } from '../write.js';
+import { box, choiceProp, component, each, flagProp, icon, iconProp, label, listProp, row, rule, series, shape, shownAs, neededSlot, textProp, use, whenState, type Part } from '../write.js';
 
 const PRESSED = ['focus', 'hover', 'pressed'];
 const ring = { stroke: '{color.ring}', strokeWidth: '{stroke.thick}', strokeSides: 'all' };
@@ -106,7 +106,7 @@ export const data: readonly Part[] = [
   }),
   component({
     id: 'table', name: 'Table', role: 'table', family: 'Data', summary: 'Columns side by side, their rows in line.', words: ['data table', 'grid'],
-    props: [density(false), flagProp('lined', 'Lined', true, 'Has a line around it.', 'outlined')], slots: [slotOf('columns', 'Columns', 'Columns, side by side.', ['column'])],
+    props: [density(false), flagProp('lined', 'Lined', true, 'Has a line around it.', 'outlined')], slots: [neededSlot('columns', 'Columns', 'Columns, side by side.', ['column'])],
     tree: box('root', { stroke: '{color.line}', fill: '{color.paper}', clip: true }, [{ id: 'columns', type: 'slot', slot: 'columns', attrs: { width: 'stretch', flow: 'row', align: 'stretch', shareRows: true } }]),
     rules: [rule({ lined: false }, { root: { stroke: 'none' } })],
   }),

@@ -1,4 +1,4 @@
-import { box, choiceProp, component, each, flagProp, icon, iconProp, label, listProp, numberProp, row, rule, series, shape, shownAs, slot, slotOf, textProp, use, whenState, type Part } from '../write.js';
+import { box, choiceProp, component, each, flagProp, icon, iconProp, label, listProp, numberProp, row, rule, series, shape, shownAs, slot, neededSlot, textProp, use, whenState, type Part } from '../write.js';
 
 const PRESSED = ['focus', 'hover', 'pressed', 'disabled'];
 const TYPED = ['focus', 'hover', 'disabled'];
@@ -107,7 +107,7 @@ export const inputs: readonly Part[] = [
     rules: [1, 2, 3, 4, 5].map((i) => rule({ score: [1, 2, 3, 4, 5].filter((n) => n >= i) }, { [`s${i}`]: { color: '{color.gold}' } })),
   }),
   component({
-    id: 'form-part', name: 'Form part', role: 'form', family: 'Inputs', summary: 'Entries that belong together.', words: ['fieldset', 'form group', 'form'], props: [textProp('title', 'Title', 'Details', 'What is to be filled in.', 'label'), textProp('help', 'Help', '', 'Says what for.', 'supporting')], slots: [slotOf('entries', 'Entries', 'Entries, choosers, ticks.')],
+    id: 'form-part', name: 'Form part', role: 'form', family: 'Inputs', summary: 'Entries that belong together.', words: ['fieldset', 'form group', 'form'], props: [textProp('title', 'Title', 'Details', 'What is to be filled in.', 'label'), textProp('help', 'Help', '', 'Says what for.', 'supporting')], slots: [neededSlot('entries', 'Entries', 'Entries, choosers, ticks.')],
     tree: box('root', { gap: '{space.l}' }, [label('title', 'subtitle', '{color.deep}', { bind: { text: 'title' } }, { width: 'stretch' }), label('help', 'body', '{color.slate}', { bind: { text: 'help' } }, { width: 'stretch' }), slot('entries', { gap: '{space.m}' })]),
   }),
 ];

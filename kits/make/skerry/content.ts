@@ -1,4 +1,4 @@
-import { box, choiceProp, component, each, flagProp, icon, iconProp, imageProp, label, numberProp, picture, row, rule, shape, shownAs, slot, slotOf, textProp, use, whenState, type Part } from '../write.js';
+import { box, choiceProp, component, each, flagProp, icon, iconProp, imageProp, label, numberProp, picture, row, rule, shape, shownAs, slot, neededSlot, slotOf, textProp, use, whenState, type Part } from '../write.js';
 
 const SIZES = ['tiny:Tiny:small', 'middle:Middle:medium', 'grand:Grand:large'];
 const MOODS = ['calm:Calm:neutral', 'well:All well:success', 'rough:Rough:danger'];
@@ -14,7 +14,7 @@ export const content: readonly Part[] = [
     tree: box('root', {}, [label('words', 'body', '{color.deep}', { bind: { text: 'words' } }, { width: 'stretch' })]), rules: [rule({ voice: 'soft' }, { words: { color: '{color.slate}' } }), rule({ voice: 'firm' }, { words: { textStyle: 'label' } }), rule({ voice: 'aside' }, { words: { textStyle: 'small', color: '{color.slate}' } })],
   }),
   component({
-    id: 'row', name: 'Row', role: 'listitem', family: 'Content', summary: 'One line of a list.', words: ['list item', 'item'], events: ['press'], states: ['focus', 'hover', 'pressed'],
+    id: 'row', name: 'Listing', role: 'listitem', family: 'Content', summary: 'One line of a list.', words: ['list item', 'item'], events: ['press'], states: ['focus', 'hover', 'pressed'],
     props: [textProp('text', 'Text', 'A row', 'What it is.', 'label'), textProp('under', 'Under', 'A line below', 'Says more.', 'supporting'), textProp('end', 'End', '', 'Words at the end.', 'detail'), iconProp('glyph', 'Glyph', 'ship', 'The icon in the disc.', 'leading-icon'), flagProp('leads', 'Leads on', false, 'Shows that it leads on.', 'leads-on'), shownAs('shown', ['focus', 'hover', 'pressed'])],
     tree: row('root', { stroke: '{color.mist}', strokeSides: 'bottom', paddingY: '{space.m}', gap: '{space.m}', minHeight: 68 }, [
       row('disc', { width: 44, height: 44, radius: '{corner.full}', fill: '{color.foam}', justify: 'center', shrink: 0 }, [icon('glyph', '{color.on-foam}', { bind: { icon: 'glyph' } }, { size: '{size.glyph}' })]),
@@ -34,7 +34,7 @@ export const content: readonly Part[] = [
     rules: [rule({ photo: true }, { photo: { visible: true } }), rule({ raised: false }, { root: { shadow: 'none' } }), rule({ button: { filled: false } }, { action: { visible: false } })],
   }),
   component({
-    id: 'card-deck', name: 'Card deck', role: 'group', family: 'Content', summary: 'Cards side by side.', words: ['cards', 'card row', 'columns'], props: [numberProp('abreast', 'Abreast', 3, 'How many stand side by side.', 'columns', { min: 1, max: 6 })], slots: [slotOf('cards', 'Cards', 'Cards, one a column.', ['card'])],
+    id: 'card-deck', name: 'Card deck', role: 'group', family: 'Content', summary: 'Cards side by side.', words: ['cards', 'card row', 'columns'], props: [numberProp('abreast', 'Abreast', 3, 'How many stand side by side.', 'columns', { min: 1, max: 6 })], slots: [neededSlot('cards', 'Cards', 'Cards, one a column.', ['card'])],
     tree: box('root', {}, [{ id: 'cards', type: 'slot', slot: 'cards', attrs: { width: 'stretch', flow: 'grid', gap: '{space.l}', align: 'stretch' }, bind: { columns: 'abreast' } }]), rules: [rule(null, { cards: { columns: 1 } }, { maxWidth: 500 })],
   }),
   component({ id: 'rule', name: 'Rule', role: 'separator', family: 'Content', summary: 'A line between things.', words: ['divider', 'line'], props: [flagProp('firm', 'Firm', false, 'A darker line.', 'strong')], tree: box('root', { width: 'stretch', paddingY: '{space.s}' }, [shape('line', { shape: 'line', width: 'stretch', height: 1, stroke: '{color.mist}' })]), rules: [rule({ firm: true }, { line: { stroke: '{color.rope}' } })] }),
@@ -73,7 +73,7 @@ export const content: readonly Part[] = [
   component({ id: 'film', name: 'Film', role: 'video', family: 'Content', summary: 'The place of a film.', words: ['video', 'player'], props: [textProp('words', 'Words', '', 'A line below.', 'label')], tree: box('root', { gap: '{space.xs}', minWidth: 120 }, [box('stage', { width: 'stretch', aspect: 1.7778, radius: '{corner.card}', fill: '{color.navy}', align: 'center', justify: 'center' }, [row('play', { width: 56, height: 56, radius: '{corner.full}', fill: '{color.buoy}', justify: 'center' }, [icon('arrow', '{color.on-buoy}', {}, { icon: 'play', size: '{size.tick}' })])]), label('words', 'small', '{color.slate}', { bind: { text: 'words' } }, { width: 'stretch' })]) }),
   component({ id: 'chart', name: 'Sea chart', role: 'map', family: 'Content', summary: 'The place of a map.', words: ['map', 'location'], props: [textProp('port', 'Port', 'Port Ellery', 'What the pin marks.', 'label')], tree: box('root', { minWidth: 120 }, [box('stage', { width: 'stretch', aspect: 1.6, radius: '{corner.card}', fill: '{color.foam}', align: 'center', justify: 'center', gap: '{space.xs}' }, [icon('pin', '{color.buoy}', {}, { icon: 'map-pin', size: 36 }), label('port', 'label', '{color.on-foam}', { bind: { text: 'port' } })])]) }),
   component({
-    id: 'slides', name: 'Slides', role: 'carousel', family: 'Content', summary: 'Things to leaf through.', words: ['carousel', 'gallery'], props: [numberProp('at', 'At', 1, 'Which dot is filled, 1 to 3.', 'value', { min: 1, max: 3 })], slots: [slotOf('slides', 'Slides', 'Cards or photos, side by side.')],
+    id: 'slides', name: 'Slides', role: 'carousel', family: 'Content', summary: 'Things to leaf through.', words: ['carousel', 'gallery'], props: [numberProp('at', 'At', 1, 'Which dot is filled, 1 to 3.', 'value', { min: 1, max: 3 })], slots: [neededSlot('slides', 'Slides', 'Cards or photos, side by side.')],
     tree: box('root', { gap: '{space.m}', align: 'center' }, [{ id: 'slides', type: 'slot', slot: 'slides', attrs: { width: 'stretch', flow: 'row', gap: '{space.m}', clip: true, align: 'stretch' } }, row('dots', { gap: '{space.s}' }, [1, 2, 3].map((i) => shape(`dot${i}`, { shape: 'ellipse', width: 8, height: 8, fill: '{color.rope}' })))]), rules: [1, 2, 3].map((i) => rule({ at: i }, { [`dot${i}`]: { fill: '{color.buoy}' } })),
   }),
   component({

@@ -1,4 +1,4 @@
-import { box, choiceProp, component, each, flagProp, icon, iconProp, label, listProp, row, rule, series, shape, shownAs, slotOf, textProp, use, whenState, type Part } from '../write.js';
+import { box, choiceProp, component, each, flagProp, icon, iconProp, label, listProp, row, rule, series, shape, shownAs, neededSlot, textProp, use, whenState, type Part } from '../write.js';
 
 const PRESSED = ['focus', 'hover', 'pressed'];
 const ring = { stroke: '{color.lamp}', strokeWidth: '{stroke.ring}', strokeSides: 'all' };
@@ -80,7 +80,7 @@ export const data: readonly Part[] = [
     rules: [rule({ guise: 'figure' }, { header: { 'props.far': true } })],
   }),
   component({
-    id: 'ledger', name: 'Table', role: 'table', family: 'Data', summary: 'Columns side by side, their rows in line.', words: ['data table', 'grid'], props: [spacing('airy', false), flagProp('framed', 'Framed', true, 'Has a line around it.', 'outlined')], slots: [slotOf('columns', 'Columns', 'Columns, side by side.', ['column'])],
+    id: 'ledger', name: 'Table', role: 'table', family: 'Data', summary: 'Columns side by side, their rows in line.', words: ['data table', 'grid'], props: [spacing('airy', false), flagProp('framed', 'Framed', true, 'Has a line around it.', 'outlined')], slots: [neededSlot('columns', 'Columns', 'Columns, side by side.', ['column'])],
     tree: box('root', { stroke: '{color.mist}', radius: '{corner.soft}', fill: '{color.cloud}', clip: true }, [{ id: 'columns', type: 'slot', slot: 'columns', attrs: { width: 'stretch', flow: 'row', align: 'stretch', shareRows: true } }]), rules: [rule({ framed: false }, { root: { stroke: 'none', radius: 0 } })],
   }),
 ];
