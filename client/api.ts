@@ -64,7 +64,23 @@ export interface Stand {
   readonly project: Project;
 }
 
+export interface PictureInfo {
+  readonly id: string;
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly shipped: boolean;
+}
+/** Where a stored picture comes from. */
+export const assetUrl = (id: string): string => `/api/pictures/${encodeURIComponent(id)}`;
+
 export const api = {
+  pictures: () => call<{ pictures: PictureInfo[] }>('GET', '/pictures').then((r) => r.pictures),
+  addPicture: (file: File) => {
+    const form = new FormData();
+    form.append('picture', file);
+    return call<PictureInfo>('POST', '/pictures', form);
+  },
   projects: () => call<{ projects: Listed[] }>('GET', '/projects').then((r) => r.projects),
   create: (name: string, kit: string) => call<Stand>('POST', '/projects', { name, kit }),
   open: (id: string) => call<Stand>('GET', `/projects/${encodeURIComponent(id)}`),

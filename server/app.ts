@@ -1,3 +1,4 @@
+import { join } from 'node:path';
 import { once } from 'node:events';
 import { existsSync } from 'node:fs';
 import helmet from '@fastify/helmet';
@@ -9,6 +10,7 @@ import Fastify, { type FastifyError, type FastifyInstance, type FastifyReply, ty
 import { nanoid } from 'nanoid';
 import * as yup from 'yup';
 import { kitRef } from '../core/index.js';
+import { Assets } from './assets.js';
 import type { Database } from './database.js';
 import { Kits } from './kits.js';
 import { Live } from './live.js';
@@ -46,6 +48,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const kits = new Kits(options.db);
   await kits.load(options.kitFolder);
   const pictures = new Pictures(kits, options.exportWorker);
+  const assets = new Assets(options.db, pictures, join(options.kitFolder, 'pictures'));
 
   await server.register(helmet, {
     strictTransportSecurity: false,
@@ -84,7 +87,8 @@ export async function buildApp(options: AppOptions): Promise<App> {
   });
 
   projectRoutes(server, projects, kits);
-  pictureRoutes(server, projects, kits, pictures);
+  pictureRoutes(server, projects, kits, pictures, assets);
+  assetRoutes(server, assets);
   kitRoutes(server, kits);
   server.get('/api/projects/:id/live', { websocket: true }, (socket, request) => {
     const { id } = request.params as { id: string };
@@ -152,14 +156,30 @@ function projectRoutes(server: FastifyInstance, projects: Projects, kits: Kits):
   });
 }
 
-function pictureRoutes(server: FastifyInstance, projects: Projects, kits: Kits, pictures: Pictures): void {
+function assetRoutes(server: FastifyInstance, assets: Assets): void {
+  server.get('/api/pictures', async () => ({ pictures: await assets.list() }));
+  server.get<{ Params: { id: string } }>('/api/pictures/:id', async (request, reply) => {
+    const found = await assets.read(request.params.id);
+    if (!found) throw notFound('picture', request.params.id);
+    // A picture never changes: its name comes from its bytes.
+    return reply.type(found.type).header('cache-control', 'public, max-age=31536000, immutable').header('content-security-policy', "default-src 'none'; sandbox").send(found.bytes);
+  });
+  server.post('/api/pictures', async (request, reply) => {
+    const file = await request.file();
+    if (!file) throw new ProblemError(400, 'picture.missing', 'Choose a picture to bring in.');
+    return reply.code(201).send(await assets.add(file.filename, await file.toBuffer()));
+  });
+}
+
+function pictureRoutes(server: FastifyInstance, projects: Projects, kits: Kits, pictures: Pictures, assets: Assets): void {
   type Query = { Params: { id: string; file: string }; Querystring: { scale?: string; lens?: string } };
   server.get<Query>('/api/projects/:id/screens/:file', async (request, reply) => {
     const match = /^(.+)\.(svg|png)$/u.exec(request.params.file);
     if (!match?.[1]) throw new ProblemError(404, 'picture.kind', 'A screen comes as .svg or .png.', request.params.file);
     const { project } = await projects.open(request.params.id);
     const lens = request.query.lens;
-    const drawn = await screenSvg({ project, kits: kits.kits }, kits, match[1], { ...(lens ? { lens } : {}), fonts: match[2] === 'svg' });
+    const drawn = await screenSvg({ project, kits: kits.kits }, kits, match[1], {
+      assets, ...(lens ? { lens } : {}), fonts: match[2] === 'svg' });
     const name = drawn.screen.name.replace(/[^\p{L}\p{N} _-]/gu, '').slice(0, 80) || 'screen';
     reply.header('content-disposition', `inline; filename*=UTF-8''${encodeURIComponent(`${name}.${match[2]}`)}`);
     // A picture is only ever a picture, wherever it is opened.

@@ -32,6 +32,17 @@ export interface KitFileRow {
   bytes: Buffer;
 }
 
+export interface AssetRow {
+  /** Of the bytes: the same picture is stored once. */
+  id: string;
+  name: string;
+  type: string;
+  width: number;
+  height: number;
+  bytes: Buffer;
+  addedAt: Date;
+}
+
 type Table<T extends object> = ModelStatic<Model<T, Partial<T>>>;
 
 export interface Database {
@@ -41,6 +52,7 @@ export interface Database {
   readonly snapshots: Table<SnapshotRow>;
   readonly kits: Table<KitRow>;
   readonly kitFiles: Table<KitFileRow>;
+  readonly assets: Table<AssetRow>;
   /** True while a schema as this version expects it is there. */
   migrate(): Promise<void>;
   close(): Promise<void>;
@@ -60,8 +72,12 @@ export function openDatabase(url: string): Database {
   const snapshots: Table<SnapshotRow> = sequelize.define('snapshots', { projectId: { type: text, primaryKey: true }, revision: { type: DataTypes.INTEGER, primaryKey: true }, document: { type: text, allowNull: false } });
   const kits: Table<KitRow> = sequelize.define('kits', { ref: { type: text, primaryKey: true }, json: { type: text, allowNull: false }, installedAt: { type: DataTypes.DATE, allowNull: false } });
   const kitFiles: Table<KitFileRow> = sequelize.define('kit_files', { ref: { type: text, primaryKey: true }, name: { type: text, primaryKey: true }, bytes: { type: DataTypes.BLOB, allowNull: false } });
+  const assets: Table<AssetRow> = sequelize.define('assets', {
+    id: { type: text, primaryKey: true }, name: { type: text, allowNull: false }, type: { type: text, allowNull: false }, width: { type: DataTypes.INTEGER, allowNull: false }, height: { type: DataTypes.INTEGER, allowNull: false },
+    bytes: { type: DataTypes.BLOB, allowNull: false }, addedAt: { type: DataTypes.DATE, allowNull: false },
+  });
   return {
-    sequelize, projects, edits, snapshots, kits, kitFiles,
+    sequelize, projects, edits, snapshots, kits, kitFiles, assets,
     migrate: async () => {
       await new Umzug({ migrations: MIGRATIONS.map(({ name, up }) => ({ name, up: () => up(sequelize) })), storage: new SequelizeStorage({ sequelize, modelName: 'migrations' }), logger: undefined, context: {} }).up();
     },
@@ -89,6 +105,12 @@ const MIGRATIONS: readonly { name: string; up: (s: Sequelize) => Promise<void> }
       const q = s.getQueryInterface();
       await q.createTable('kits', { ref: { type: text, primaryKey: true }, json: { type: text, allowNull: false }, installed_at: { type: DataTypes.DATE, allowNull: false } });
       await q.createTable('kit_files', { ref: { type: text, primaryKey: true, references: { model: 'kits', key: 'ref' }, onDelete: 'cascade' }, name: { type: text, primaryKey: true }, bytes: { type: DataTypes.BLOB, allowNull: false } });
+    },
+  },
+  {
+    name: '003-pictures',
+    up: async (s) => {
+      await s.getQueryInterface().createTable('assets', { id: { type: text, primaryKey: true }, name: { type: text, allowNull: false }, type: { type: text, allowNull: false }, width: { type: DataTypes.INTEGER, allowNull: false }, height: { type: DataTypes.INTEGER, allowNull: false }, bytes: { type: DataTypes.BLOB, allowNull: false }, added_at: { type: DataTypes.DATE, allowNull: false } });
     },
   },
 ];

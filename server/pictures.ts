@@ -1,10 +1,11 @@
 import { Worker } from 'node:worker_threads';
 import { escapeXml, kitRef, layout, lensWears, paint, resolve, screenOf, toSvg, wearsOf, type Primitive, type Screen, type World } from '../core/index.js';
+import type { Assets } from './assets.js';
 import type { Kits } from './kits.js';
 import { notFound } from './problems.js';
 
 /** A screen as SVG: text as text, its fonts inside, nothing outside referred to. */
-export async function screenSvg(world: World, kits: Kits, screenId: string, options: { lens?: string; fonts: boolean }): Promise<{ svg: string; screen: Screen; width: number; height: number; families: ReadonlySet<string> }> {
+export async function screenSvg(world: World, kits: Kits, screenId: string, options: { lens?: string; fonts: boolean; assets: Assets }): Promise<{ svg: string; screen: Screen; width: number; height: number; families: ReadonlySet<string> }> {
   const screen = screenOf(world.project, screenId);
   if (!screen) throw notFound('screen', screenId);
   const wears = options.lens && world.kits.has(options.lens) ? lensWears(world, screen, options.lens) : wearsOf(world.project, screen);
@@ -12,7 +13,10 @@ export async function screenSvg(world: World, kits: Kits, screenId: string, opti
   const primitives = paint(box);
   const used = facesOf(primitives);
   const css = options.fonts ? await fontCss(kits, used) : undefined;
-  const svg = toSvg(primitives, { width: screen.width, height: Math.ceil(box.h), title: screen.name, prefix: `${escapeXml(screen.id)}-`, background: '#ffffff', ...(css ? { css } : {}) });
+  // Pictures go inside too, each fetched once.
+  const shown = new Map<string, string | null>();
+  for (const p of primitives) if (p.p === 'image' && !shown.has(p.asset)) shown.set(p.asset, await options.assets.dataUri(p.asset));
+  const svg = toSvg(primitives, { asset: (id) => shown.get(id) ?? undefined, width: screen.width, height: Math.ceil(box.h), title: screen.name, prefix: `${escapeXml(screen.id)}-`, background: '#ffffff', ...(css ? { css } : {}) });
   return { svg, screen, width: screen.width, height: Math.ceil(box.h), families: new Set([...used].map((u) => u.split('|')[0] ?? '')) };
 }
 

@@ -1,13 +1,16 @@
 <script setup lang="ts">
-import { onMounted, ref, watch } from 'vue';
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import type { Primitive } from '../../core/index.js';
 import { drawPrimitives } from './canvas.js';
 
-/** A picture at `zoom`; drawn again only when it or the zoom changes. Sizes in px. */
+/** A picture at `zoom`. While the zoom moves the drawn bitmap is stretched; it is drawn anew when it rests. Sizes in px. */
 const props = defineProps<{ primitives: readonly Primitive[]; width: number; height: number; zoom: number; background?: string }>();
 const canvas = ref<HTMLCanvasElement | null>(null);
+const REST = 90;
+let timer: ReturnType<typeof setTimeout> | undefined;
 
 function draw(): void {
+  clearTimeout(timer);
   const el = canvas.value;
   const ctx = el?.getContext('2d');
   if (!el || !ctx) return;
@@ -23,10 +26,15 @@ function draw(): void {
     ctx.fillStyle = props.background;
     ctx.fillRect(0, 0, w, h);
   }
-  drawPrimitives(ctx, props.primitives, scale);
+  drawPrimitives(ctx, props.primitives, scale, draw);
 }
 onMounted(draw);
-watch(() => [props.primitives, props.width, props.height, props.zoom], draw, { flush: 'post' });
+onBeforeUnmount(() => clearTimeout(timer));
+watch(() => [props.primitives, props.width, props.height], draw, { flush: 'post' });
+watch(() => props.zoom, () => {
+  clearTimeout(timer);
+  timer = setTimeout(draw, REST);
+});
 </script>
 
 <template>

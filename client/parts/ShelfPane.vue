@@ -1,7 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
-import { buildPieces, componentsInOrder, componentAt, defaultRoom, kitRef, newInstance, placeSteps, rankAlternatives, readPlaceLine, shownComponent, spotFor, swapSteps, treeOfScreen, vocabulary, type Alternative, type ComponentRef } from '../../core/index.js';
+import { useLocalStorage } from '@vueuse/core';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { componentsInOrder, kitRef, likelyNext, rankAlternatives, readPlaceLine, vocabulary, type Alternative, type ComponentRef, type Template, type Thing } from '../../core/index.js';
+import { useClipboard } from '../stores/clipboard.js';
+import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
+import { useDrag } from '../stores/drag.js';
 import { useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
 import PictureCanvas from './PictureCanvas.vue';
@@ -9,22 +13,46 @@ import PictureCanvas from './PictureCanvas.vue';
 const doc = useDocument();
 const stage = useStage();
 const library = useLibrary();
-defineEmits<{ keys: [] }>();
+const commands = useCommands();
+const clipboard = useClipboard();
+const drag = useDrag();
+defineEmits<{ keys: []; content: [] }>();
 const line = ref('');
 const input = ref<HTMLInputElement | null>(null);
+const focused = ref(false);
+const chosen = ref(-1);
 const tab = ref('');
+/** Samples beyond this many are drawn when they are scrolled to. */
+const FIRST = 16;
+const drawnUpTo = ref(FIRST);
+const recent = useLocalStorage<string[]>('dekkor-recent', []);
+const sets = computed(() => Object.values(doc.shown?.contentSets ?? {}));
 const things = computed(() => vocabulary(stage.mainKit, doc.shown ?? undefined));
-const plan = computed(() => readPlaceLine(line.value, things.value, stage.mainKit));
+const plan = computed(() => readPlaceLine(line.value, things.value, stage.mainKit, sets.value));
+/** A first word alone offers what it may become; an empty line offers what is likely next. */
+const offers = computed<readonly Thing[]>(() => {
+  if (!focused.value) return [];
+  if (line.value.trim() === '') {
+    const node = stage.selectedNode;
+    return likelyNext(things.value, doc.shown?.screens ?? [], node?.type === 'instance' ? node.component : '', stage.selected ? (stage.findBox(stage.selected)?.node.instance?.role ?? '') : '', recent.value);
+  }
+  return /["“,:]|\swith\s/u.test(line.value) ? [] : plan.value.offers.slice(0, 8);
+});
+watch(offers, () => { chosen.value = -1; });
+watch([plan, () => stage.selected, focused], () => commands.preview(focused.value && line.value.trim() !== '' ? plan.value : null));
+
 const families = computed(() => {
   const kit = stage.mainKit;
   return kit ? kit.families.filter((f) => Object.values(kit.components).some((c) => c.family === f)) : [];
 });
+const STARTERS = 'Whole sections';
 const instance = computed(() => (stage.selectedPlace?.at.length === 0 && stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
 watch(() => instance.value?.id, (id, was) => {
   if (id && !was) tab.value = 'try';
   else if (!id && tab.value === 'try') tab.value = '';
 });
 const family = computed(() => (tab.value !== '' && tab.value !== 'try' ? tab.value : (families.value[0] ?? '')));
+watch(family, () => { drawnUpTo.value = FIRST; });
 const alternatives = computed<readonly Alternative[]>(() => {
   const w = stage.world;
   const node = instance.value;
@@ -40,38 +68,80 @@ const samples = computed(() => {
 /** A sample drawn to fit its card. */
 function drawn(ref: ComponentRef, carried: boolean): { primitives: NonNullable<ReturnType<typeof stage.sample>>['primitives']; width: number; height: number; zoom: number } | null {
   const got = stage.sample(ref, 260, carried ? instance.value : undefined);
-  if (!got) return null;
-  return { ...got, zoom: Math.min(1, 134 / Math.max(1, got.width), 82 / Math.max(1, got.height)) };
+  return got ? fitted(got) : null;
 }
+const fitted = <T extends { width: number; height: number }>(p: T): T & { zoom: number } => ({ ...p, zoom: Math.min(1, 134 / Math.max(1, p.width), 82 / Math.max(1, p.height)) });
+const starter = (t: Template): ReturnType<typeof drawn> => {
+  const got = stage.templateSample(t);
+  return got ? fitted(got) : null;
+};
+
 function place(): void {
-  const s = stage.screen;
-  const w = stage.world;
+  const offer = offers.value[chosen.value];
+  if (offer) {
+    take(offer);
+    return;
+  }
   const p = plan.value;
-  if (!s || !w || p.problem !== null || p.items.length === 0) return;
-  const pieces = buildPieces(p, stage.newId, stage.behind);
-  if (doc.act(p.says.replace(/^places/u, 'Place'), placeSteps(treeOfScreen(s), pieces, spotFor(w, stage.wears, s, stage.selectedPlace?.node ?? null)))) {
+  if (p.problem !== null || p.items.length === 0) return;
+  stage.ghost = null;
+  if (commands.placePlan(p)) {
+    remember(p.items.map((i) => i.thing.name));
     line.value = '';
-    stage.select([pieces.at(-1)?.root ?? '']);
   }
 }
-function placeSample(sample: { ref: ComponentRef; name: string; role: string }): void {
-  const s = stage.screen;
-  const w = stage.world;
-  if (!s || !w) return;
-  const id = stage.newId();
-  const node = newInstance(id, stage.behind(sample.ref), defaultRoom(sample.role));
-  const selected = stage.selectedNode;
-  const inside = stage.selectedPlace?.at.length === 0 && selected?.type === 'instance' && selected.fills.length === 0 && (componentAt(w, shownComponent(stage.wears, selected.component))?.contract.slots.length ?? 0) > 0;
-  if (doc.act(`Place ${sample.name}`, placeSteps(treeOfScreen(s), [{ root: id, nodes: { [id]: node } }], spotFor(w, stage.wears, s, stage.selectedPlace?.node ?? null, inside)))) stage.select([id]);
+/** An offer completes the line; with nothing typed besides, Enter places it. */
+function take(thing: Thing): void {
+  line.value = thing.name;
+  chosen.value = -1;
+  const p = readPlaceLine(thing.name, things.value, stage.mainKit, sets.value);
+  stage.ghost = null;
+  if (p.problem === null && commands.placePlan(p)) {
+    remember([thing.name]);
+    line.value = '';
+  }
+  input.value?.focus();
+}
+function remember(names: readonly string[]): void {
+  recent.value = [...new Set([...names, ...recent.value])].slice(0, 12);
+}
+function paste(event: ClipboardEvent): void {
+  const text = event.clipboardData?.getData('text/plain') ?? '';
+  if (!text.trim().includes('\n')) return;
+  event.preventDefault();
+  stage.ghost = null;
+  if (clipboard.pasteOutline(text)) line.value = '';
+}
+function key(event: KeyboardEvent): void {
+  if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+    if (offers.value.length === 0) return;
+    event.preventDefault();
+    chosen.value = event.key === 'ArrowDown' ? Math.min(offers.value.length - 1, chosen.value + 1) : Math.max(-1, chosen.value - 1);
+  } else if (event.key === 'Enter') {
+    event.preventDefault();
+    place();
+  } else if (event.key === 'Escape') {
+    event.stopPropagation();
+    line.value = '';
+    stage.ghost = null;
+    input.value?.blur();
+    stage.focusWall();
+  }
+}
+function press(event: PointerEvent, sample: { ref: ComponentRef; name: string; role: string }): void {
+  drag.follow(event, () => ({ kind: 'sample', ref: sample.ref, name: sample.name, roles: [sample.role] }));
+}
+function click(sample: { ref: ComponentRef; name: string }): void {
+  if (drag.wasDrag()) return;
+  if (commands.placeComponent(sample.ref)) remember([sample.name]);
+}
+function placeStarter(t: Template): void {
+  const thing = things.value.find((x) => x.kind === 'template' && x.template.id === t.id);
+  if (thing) commands.placePlan({ items: [{ thing, count: 1, values: [], children: [], from: 0, to: 0 }], says: `places ${t.name}`, offers: [], problem: null });
 }
 function swap(a: Alternative): void {
-  const s = stage.screen;
-  const node = instance.value;
   stage.trial = null;
-  if (!s || !node || a.now) return;
-  // Going back to what the screens wear the instance's own component as is going back to that component.
-  const own = node.placed && shownComponent(stage.wears, node.placed) === a.ref ? node.placed : stage.behind(a.ref);
-  doc.act(`Swap ${stage.nameOf(node)} for ${a.name}`, swapSteps(treeOfScreen(s), node, own));
+  if (!a.now) commands.swap(a.ref, a.name);
 }
 function hover(a: Alternative | null): void {
   const node = instance.value;
@@ -84,11 +154,16 @@ function focusLine(): void {
 function tryOn(): void {
   if (instance.value) tab.value = 'try';
 }
-function leave(): void {
-  line.value = '';
-  input.value?.blur();
+function nextLens(): void {
+  const all = ['', ...[...library.kits.keys()].filter((k) => k !== (stage.mainKit && stage.lens === '' ? kitRef(stage.mainKit) : ''))];
+  stage.lens = all[(all.indexOf(stage.lens) + 1) % all.length] ?? '';
 }
-defineExpose({ focusLine, tryOn });
+function scrolled(event: Event): void {
+  const el = event.target as HTMLElement;
+  if (el.scrollLeft + el.clientWidth > el.scrollWidth - 400) drawnUpTo.value += FIRST;
+}
+onBeforeUnmount(() => { stage.ghost = null; });
+defineExpose({ focusLine, tryOn, nextLens });
 </script>
 
 <template>
@@ -96,25 +171,36 @@ defineExpose({ focusLine, tryOn });
     <div class="head">
       <div class="line" :class="{ bad: plan.problem }">
         <span aria-hidden="true">+</span>
-        <input ref="input" v-model="line" role="combobox" aria-label="Place line" aria-controls="place-says" :aria-expanded="line !== ''" autocomplete="off" spellcheck="false" placeholder="Type to place: 3 field From, To, Date" @keydown.enter.prevent="place" @keydown.escape.stop="leave" />
-        <span id="place-says" class="says clip" role="status">{{ plan.problem ?? plan.says }}</span>
+        <input ref="input" v-model="line" role="combobox" aria-label="Place line" aria-controls="place-offers" aria-describedby="place-says" :aria-expanded="offers.length > 0" :aria-activedescendant="chosen >= 0 ? `offer-${chosen}` : undefined" autocomplete="off" spellcheck="false" placeholder="Type to place: 3 field From, To, Date" @keydown="key" @paste="paste" @focus="focused = true" @blur="focused = false" />
+        <span id="place-says" class="says clip" role="status" :title="plan.problem ?? plan.says">{{ plan.problem ?? plan.says }}</span>
+        <ul v-show="offers.length > 0" id="place-offers" role="listbox" aria-label="What it may be" class="offers">
+          <li v-for="(o, i) in offers" :id="`offer-${i}`" :key="`${o.kind}${o.name}`" role="option" :aria-selected="i === chosen" :class="{ on: i === chosen }" @pointerdown.prevent="take(o)"><span>{{ o.name }}</span><span class="note clip">{{ o.kind === 'component' ? o.component.summary : o.kind === 'template' ? o.template.summary : 'Plain' }}</span></li>
+        </ul>
       </div>
       <div role="tablist" aria-label="Families" class="tabs">
         <button v-if="instance" role="tab" class="plain tab" :aria-selected="tab === 'try'" :class="{ on: tab === 'try' }" @click="tab = 'try'">Try on</button>
         <button v-for="f in families" :key="f" role="tab" class="plain tab" :aria-selected="tab !== 'try' && family === f" :class="{ on: tab !== 'try' && family === f }" @click="tab = f">{{ f }}</button>
+        <button v-if="stage.mainKit && stage.mainKit.templates.length > 0" role="tab" class="plain tab" :aria-selected="tab === STARTERS" :class="{ on: tab === STARTERS }" @click="tab = STARTERS">{{ STARTERS }}</button>
       </div>
+      <button class="quiet-link" @click="$emit('content')">Content sets</button>
       <button class="quiet-link" @click="$emit('keys')">Keys</button>
       <span class="note kit">Kit: {{ stage.mainKit?.name }}</span>
     </div>
     <div v-if="tab === 'try' && instance" class="samples" @mouseleave="hover(null)">
-      <button v-for="a in alternatives" :key="a.ref" class="plain sample" :class="{ now: a.now }" :aria-label="`${a.name}, ${a.kit}, ${a.says}`" v-tooltip.top="a.waits.length > 0 ? `Would wait: ${a.waits.join('. ')}` : undefined" @mouseenter="hover(a)" @focus="hover(a)" @blur="hover(null)" @click="swap(a)">
+      <button v-for="a in alternatives" :key="a.ref" class="plain sample" :class="{ now: a.now }" :aria-label="`${a.name}, ${a.kit}, ${a.says}`" v-tooltip.top="a.waits.length > 0 ? `Would be parked: ${a.waits.join('. ')}` : undefined" @mouseenter="hover(a)" @focus="hover(a)" @blur="hover(null)" @click="swap(a)">
         <span class="stage"><PictureCanvas v-if="drawn(a.ref, true)" v-bind="drawn(a.ref, true)!" /></span>
-        <span class="foot"><strong class="clip">{{ a.name }}</strong><span class="note">{{ a.kit === stage.mainKit?.name || a.now ? a.says : `${a.kit}, ${a.says}` }}</span></span>
+        <span class="foot"><strong class="clip">{{ a.name }}</strong><span class="note clip">{{ a.kit === stage.mainKit?.name || a.now ? a.says : `${a.kit}, ${a.says}` }}</span></span>
       </button>
     </div>
-    <div v-else class="samples">
-      <button v-for="s in samples" :key="s.ref" class="plain sample" :aria-label="s.name" v-tooltip.top="s.summary" :disabled="!stage.screen" @click="placeSample(s)">
-        <span class="stage"><PictureCanvas v-if="drawn(s.ref, false)" v-bind="drawn(s.ref, false)!" /></span>
+    <div v-else-if="tab === STARTERS" class="samples">
+      <button v-for="t in stage.mainKit?.templates ?? []" :key="t.id" class="plain sample" :aria-label="t.name" v-tooltip.top="t.summary" @click="placeStarter(t)">
+        <span class="stage"><PictureCanvas v-if="starter(t)" v-bind="starter(t)!" background="#ffffff" /></span>
+        <span class="foot"><strong class="clip">{{ t.name }}</strong></span>
+      </button>
+    </div>
+    <div v-else class="samples" @scroll.passive="scrolled">
+      <button v-for="(s, i) in samples" :key="s.ref" class="plain sample" :aria-label="s.name" v-tooltip.top="s.summary" @pointerdown="press($event, s)" @click="click(s)">
+        <span class="stage"><PictureCanvas v-if="i < drawnUpTo && drawn(s.ref, false)" v-bind="drawn(s.ref, false)!" /></span>
         <span class="foot"><strong class="clip">{{ s.name }}</strong></span>
       </button>
     </div>
@@ -124,17 +210,23 @@ defineExpose({ focusLine, tryOn });
 <style scoped>
 .pane { border-top: 1px solid var(--line-2); background: var(--raised); display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; }
 .head { display: flex; gap: 12px; align-items: center; padding: 7px 14px; min-width: 0; }
-.line { display: flex; gap: 8px; align-items: center; width: 430px; flex: none; border: 1px solid var(--ink); border-radius: 5px; padding: 0 9px; background: #fff; }
+.line { position: relative; display: flex; gap: 8px; align-items: center; width: 430px; flex: none; border: 1px solid var(--ink); border-radius: 5px; padding: 0 9px; background: #fff; }
 .line:focus-within { outline: 2px solid var(--tape); }
-.line input { border: 0; background: none; outline: 0; padding: 5px 0; flex: 1; min-width: 120px; }
+.line input { border: 0; background: none; outline: 0; padding: 5px 0; flex: 1; min-width: 150px; }
 .says { color: var(--soft); max-width: 190px; }
 .bad .says { color: var(--bad); }
-.tabs { display: flex; gap: 2px; flex: 1; min-width: 0; overflow: hidden; }
-.tab { padding: 4px 9px; border-radius: 4px; white-space: nowrap; color: var(--soft); }
+.offers { position: absolute; left: -1px; right: -1px; bottom: calc(100% + 4px); background: var(--raised); border: 1px solid var(--line-2); border-radius: 5px; padding: 4px; z-index: 8; box-shadow: 0 -2px 10px #25211a1f; }
+.offers li { display: grid; grid-template-columns: 130px minmax(0, 1fr); gap: 10px; padding: 3px 8px; border-radius: 4px; align-items: baseline; cursor: default; }
+.offers li:hover { background: var(--wash); }
+.offers .on { background: var(--tape); }
+.offers .on .note { color: var(--ink); }
+.tabs { display: flex; gap: 2px; flex: 1; min-width: 0; overflow-x: auto; scrollbar-width: none; }
+.tab { padding: 4px 8px; border-radius: 4px; white-space: nowrap; color: var(--soft); }
 .tab.on { background: var(--wash); color: var(--ink); font-weight: 600; }
 .kit { white-space: nowrap; }
+.head > .quiet-link { white-space: nowrap; }
 .samples { display: flex; gap: 10px; overflow-x: auto; padding: 2px 14px 8px; }
-.sample { width: 152px; flex: none; display: grid; grid-template-rows: 106px auto; gap: 4px; }
+.sample { width: 152px; flex: none; display: grid; grid-template-rows: minmax(80px, 1fr) auto; gap: 4px; touch-action: pan-x; min-width: 0; }
 .stage { display: grid; place-items: center; background: var(--wash); border: 1px solid transparent; border-radius: 4px; overflow: hidden; pointer-events: none; }
 .sample:hover .stage { border-color: var(--ink); }
 .sample.now .stage { border: 2px solid var(--tape); }

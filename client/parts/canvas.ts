@@ -1,4 +1,5 @@
-import { familyList, hatchPath, type Primitive } from '../../core/index.js';
+import { familyList, fitPicture, hatchPath, type Primitive } from '../../core/index.js';
+import { assetUrl } from '../api.js';
 
 const paths = new Map<string, Path2D>();
 
@@ -12,7 +13,7 @@ function pathOf(d: string): Path2D {
 }
 
 /** Draws a picture's primitives on a canvas, `scale` device px per px. The same primitives make the SVG. */
-export function drawPrimitives(ctx: CanvasRenderingContext2D, primitives: readonly Primitive[], scale: number): void {
+export function drawPrimitives(ctx: CanvasRenderingContext2D, primitives: readonly Primitive[], scale: number, again: () => void = () => undefined): void {
   ctx.setTransform(scale, 0, 0, scale, 0, 0);
   ctx.textBaseline = 'alphabetic';
   ctx.textRendering = 'geometricPrecision';
@@ -80,8 +81,9 @@ export function drawPrimitives(ctx: CanvasRenderingContext2D, primitives: readon
         }
         ctx.restore();
         break;
-      case 'hatch':
-      case 'image': {
+      case 'image':
+      case 'hatch': {
+        if (p.p === 'image' && paintAsset(ctx, p, again)) break;
         const fill = p.p === 'hatch' ? p.fill : '#eeeeee';
         const line = p.p === 'hatch' ? p.line : '#00000026';
         ctx.save();
@@ -125,4 +127,30 @@ function stroke(ctx: CanvasRenderingContext2D, s: { color: string; width: number
   ctx.setLineDash(s.dash ? [s.width * 4, s.width * 3] : []);
   ctx.stroke();
   ctx.setLineDash([]);
+}
+
+type ImagePrimitive = Extract<Primitive, { p: 'image' }>;
+const assets = new Map<string, HTMLImageElement>();
+
+/** Paints a picture; false while it is still coming (then `again` is called when it is there) or when it cannot come. */
+function paintAsset(ctx: CanvasRenderingContext2D, p: ImagePrimitive, again: () => void): boolean {
+  let img = assets.get(p.asset);
+  if (!img) {
+    img = new Image();
+    img.src = assetUrl(p.asset);
+    assets.set(p.asset, img);
+  }
+  if (!img.complete) {
+    img.addEventListener('load', again, { once: true });
+    return false;
+  }
+  if (img.naturalWidth === 0) return false;
+  const { sx, sy, sw, sh, dx, dy, dw, dh } = fitPicture(img.naturalWidth, img.naturalHeight, p);
+  ctx.save();
+  ctx.beginPath();
+  ctx.roundRect(p.x, p.y, p.w, p.h, p.radius);
+  ctx.clip();
+  ctx.drawImage(img, sx, sy, sw, sh, dx, dy, dw, dh);
+  ctx.restore();
+  return true;
 }

@@ -255,7 +255,7 @@ export const useDocument = defineStore('document', () => {
       say(got.refusal.message, true);
       return null;
     }
-    to.value = [...to.value, { edit: back.edit, inverse: got.inverse, before: shown.value, after: got.project, merge: null, at: 0 }];
+    to.value = [...to.value, { edit: back.edit, inverse: got.inverse, before: shown.value, after: got.project, merge: null, at: entry.at }];
     pending.value = [...pending.value, back.edit];
     shown.value = got.project;
     void store();
@@ -265,11 +265,24 @@ export const useDocument = defineStore('document', () => {
 
   const undo = (): string | null => revert(undoable, redoable, 'Undo');
   const redo = (): string | null => revert(redoable, undoable, 'Redo');
+  /** Everything done since the project was opened, the newest first: what is undone stands on top until something new is done. */
+  const steps = computed(() => {
+    const done = undoable.value.map((e, i) => ({ id: e.edit.id, label: e.edit.label.replace(/^Undo (?=Undo )|^Undo /u, ''), time: clock(e.at), at: i + 1, undone: false, now: i === undoable.value.length - 1 }));
+    const undone = [...redoable.value].reverse().map((e, i) => ({ id: e.edit.id, label: e.edit.label.replace(/^Undo /u, ''), time: clock(e.at), at: undoable.value.length + i + 1, undone: true, now: false }));
+    return [...done, ...undone].reverse();
+  });
+  /** Goes to the state behind the step at this place: back through what was done, or forth again. */
+  function goTo(at: number): void {
+    for (let guard = 0; undoable.value.length > at && guard < 500; guard++) if (undo() === null) return;
+    for (let guard = 0; undoable.value.length < at && redoable.value.length > 0 && guard < 500; guard++) if (redo() === null) return;
+  }
   const undoName = computed(() => undoable.value.at(-1)?.edit.label ?? null);
   const redoName = computed(() => redoable.value.at(-1)?.edit.label.replace(/^Undo /u, '') ?? null);
 
-  return { id, shown, revision, pending, offline, saveState, notices, undoName, redoName, open, close, act, undo, redo, say };
+  return { id, shown, revision, pending, offline, saveState, notices, undoName, redoName, steps, goTo, open, close, act, undo, redo, say };
 });
+
+const clock = (ms: number): string => new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' });
 
 /** Of several steps that set the same thing, only the last matters. */
 function compact(steps: readonly Step[]): readonly Step[] {

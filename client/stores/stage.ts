@@ -1,9 +1,9 @@
 import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowReactive, watch } from 'vue';
+import { computed, ref, shallowReactive, shallowRef, watch } from 'vue';
 import {
-  behindLens, componentAt, findAt, layout, layoutNode, lensWears, paint, placeOfKey, resolve, resolveSample, screenOf, shownComponent, shownKit, wearsOf,
-  type Box, type ComponentRef, type InstanceNode, type Primitive, type Screen, type Setting, type SlotFill, type Wear, type World,
+  applyEdit, behindLens, componentAt, defaultRoom, findAt, layout, layoutNode, kitRef, lensWears, paint, qualify, placeOfKey, resolve, resolveSample, screenOf, shownComponent, shownKit, wearsOf,
+  type Box, type ComponentRef, type InstanceNode, type Primitive, type Screen, type Setting, type Sighting, type SlotFill, type Step, type Template, type Wear, type World,
 } from '../../core/index.js';
 import { useDocument } from './document.js';
 import { fonts, useLibrary } from './library.js';
@@ -21,8 +21,14 @@ export const useStage = defineStore('stage', () => {
   /** Keys of the selected parts, the leading one last. */
   const selection = ref<readonly string[]>([]);
   const lens = ref('');
+  /** Things selected on other screens besides: all alike, or what was placed on several screens at once. */
+  const elsewhere = ref<readonly Sighting[]>([]);
+  /** Screens selected as such; with several, placing and pasting happen on each. */
+  const picked = ref<readonly string[]>([]);
   /** An alternative shown on the Wall while the pointer rests on it. */
   const trial = ref<{ readonly node: string; readonly ref: ComponentRef } | null>(null);
+  /** Steps shown as if done: what Enter will place. `made` are the new things. */
+  const ghost = shallowRef<{ readonly screen: string; readonly steps: readonly Step[]; readonly made: readonly string[] } | null>(null);
 
   const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
   const screen = computed<Screen | undefined>(() => (doc.shown ? screenOf(doc.shown, screenId.value) : undefined));
@@ -55,6 +61,11 @@ export const useStage = defineStore('stage', () => {
   }
   const current = computed<Screen | undefined>(() => {
     const s = screen.value;
+    const g = ghost.value;
+    if (s && g?.screen === s.id && doc.shown) {
+      const got = applyEdit(doc.shown, { id: 'ghost', label: 'ghost', steps: g.steps });
+      return got.ok ? (screenOf(got.project, s.id) ?? s) : s;
+    }
     const t = trial.value;
     const node = t ? s?.nodes[t.node] : undefined;
     if (!s || !t || node?.type !== 'instance') return s;
@@ -93,25 +104,99 @@ export const useStage = defineStore('stage', () => {
 
   /** A component drawn by itself, with what would be carried to it. */
   const NO_SETTINGS: readonly Setting[] = [];
+  let sampledFor: readonly unknown[] = [];
+  let sampled = new WeakMap<readonly Setting[], Map<string, Picture & { width: number }>>();
   function sample(ref: ComponentRef, width: number, node?: InstanceNode): (Picture & { width: number }) | null {
     const w = world.value;
     if (!w) return null;
     const settings = node?.settings ?? NO_SETTINGS;
+    // Samples are asked for at every turn of the page; each is drawn once for what it shows.
+    const stand = [w.kits, w.project.originals, wears.value];
+    if (stand.some((x, i) => x !== sampledFor[i])) {
+      sampledFor = stand;
+      sampled = new WeakMap();
+    }
+    const mine = sampled.get(settings) ?? new Map<string, Picture & { width: number }>();
+    sampled.set(settings, mine);
+    const known = mine.get(`${ref}|${width}`);
+    if (known) return known;
     const made = resolveSample(w, ref, settings, { wears: wears.value, width });
-    const wide = ['banner', 'tablist', 'textbox', 'searchbox', 'combobox', 'listitem', 'card', 'alert', 'separator', 'img', 'heading', 'text'].includes(made.instance?.role ?? '');
+    const wide = defaultRoom(made.instance?.role ?? '').width === 'stretch';
     const laid = layoutNode(made, fonts, wide ? width : undefined, undefined, width);
-    return { primitives: paint(laid), height: laid.h, width: laid.w };
+    const drawn = { primitives: paint(laid), height: laid.h, width: laid.w };
+    mine.set(`${ref}|${width}`, drawn);
+    return drawn;
+  }
+
+  /** A section or page starter drawn by itself. */
+  const starters = new WeakMap<Template, { wears: readonly Wear[]; picture: Picture & { width: number } }>();
+  function templateSample(t: Template): (Picture & { width: number }) | null {
+    const known = starters.get(t);
+    if (known?.wears === wears.value) return known.picture;
+    const w = world.value;
+    const kit = mainKit.value;
+    if (!w || !kit) return null;
+    const width = t.kind === 'page' ? (t.device === 'phone' ? 390 : t.device === 'tablet' ? 834 : 1280) : 390;
+    const nodes = qualify(t.nodes, kitRef(kit));
+    const laid = layout(resolve(w, { id: 'sample', name: t.name, flow: '', device: 'custom', width, height: t.kind === 'page' ? Math.round(width * (width < 500 ? 2 : 0.65)) : null, root: t.root, nodes }, { wears: wears.value }), fonts);
+    const picture = { primitives: paint(laid), height: laid.h, width };
+    starters.set(t, { wears: wears.value, picture });
+    return picture;
   }
 
   const selected = computed(() => selection.value.at(-1) ?? null);
   const selectedPlace = computed(() => (selected.value !== null && screen.value ? placeOfKey(screen.value, selected.value) : null));
   const selectedNode = computed(() => (selectedPlace.value && screen.value ? screen.value.nodes[selectedPlace.value.node] : undefined));
+  /** Everything selected, screen by screen, the current screen first. */
+  const targets = computed<readonly { readonly screen: Screen; readonly ids: readonly string[] }[]>(() => {
+    const all: { screen: Screen; ids: string[] }[] = screen.value && selectedIds.value.length > 0 ? [{ screen: screen.value, ids: [...selectedIds.value] }] : [];
+    for (const e of elsewhere.value) {
+      const s = doc.shown ? screenOf(doc.shown, e.screen) : undefined;
+      if (!s?.nodes[e.node] || e.screen === screenId.value) continue;
+      const known = all.find((t) => t.screen.id === s.id);
+      if (known) known.ids.push(e.node);
+      else all.push({ screen: s, ids: [e.node] });
+    }
+    return all;
+  });
+  const countSelected = computed(() => targets.value.reduce((n, t) => n + t.ids.length, 0));
+  /** Screens that something new is placed on. */
+  const placing = computed<readonly Screen[]>(() => {
+    const s = screen.value;
+    if (!s) return [];
+    const more = picked.value.length > 1 ? (doc.shown?.screens ?? []).filter((x) => picked.value.includes(x.id) && x.id !== s.id) : [];
+    return [s, ...more];
+  });
   /** Screen nodes that are selected, for acting on them. */
   const selectedIds = computed(() => [...new Set(selection.value.flatMap((k) => (screen.value ? (placeOfKey(screen.value, k)?.node ?? []) : [])))]);
 
-  function select(keys: readonly string[]): void {
+  function select(keys: readonly string[], others: readonly Sighting[] = []): void {
     selection.value = keys;
+    elsewhere.value = others;
     trial.value = null;
+    ghost.value = null;
+  }
+  /** Goes to a screen, nothing selected on it. */
+  function goTo(id: string, keys: readonly string[] = []): void {
+    if (id !== screenId.value) {
+      selection.value = [];
+      elsewhere.value = [];
+    }
+    if (!picked.value.includes(id)) picked.value = [];
+    screenId.value = id;
+    select(keys);
+  }
+  /** Adds a screen to the selected ones, or takes it out. */
+  function pickScreen(id: string): void {
+    const now = picked.value.length > 0 ? picked.value : screenId.value === '' ? [] : [screenId.value];
+    const next = now.includes(id) ? now.filter((x) => x !== id) : [...now, id];
+    picked.value = next.length > 1 ? next : [];
+    if (next.length === 1 && next[0]) screenId.value = next[0];
+    select([]);
+  }
+  function pickScreens(ids: readonly string[]): void {
+    picked.value = ids.length > 1 ? ids : [];
+    select([]);
   }
   /** One step out: the part around, then the node around, then nothing. */
   function climb(): void {
@@ -139,7 +224,19 @@ export const useStage = defineStore('stage', () => {
       }
       return null;
     };
-    return box.value ? walk(box.value) : null;
+    return (box.value ? walk(box.value) : null) ?? itemBox(key);
+  }
+  /** The item of a series stands once per entry; its first picture speaks for it. */
+  function itemBox(key: string): Box | null {
+    const walk = (b: Box): Box | null => {
+      if (b.node.key.endsWith(`/${key}`) && b.node.key.includes('/#')) return b;
+      for (const c of b.children) {
+        const f = walk(c);
+        if (f) return f;
+      }
+      return null;
+    };
+    return box.value && screen.value?.nodes[key.split('/')[0] ?? ''] ? walk(box.value) : null;
   }
   /** What lies under a point of the current screen, outermost first. */
   function under(x: number, y: number): readonly Box[] {
@@ -160,11 +257,13 @@ export const useStage = defineStore('stage', () => {
     const w = world.value;
     return w ? (componentAt(w, shownComponent(wears.value, node.component))?.name ?? node.component) : '';
   }
+  /** Gives the keyboard to the Wall; set by it. */
+  const focusWall = shallowRef<() => void>(() => undefined);
   const newId = (): string => `n${nanoid(10).replace(/[^A-Za-z0-9]/gu, 'x')}`;
 
   watch(screen, (s, was) => {
     if (s && was && s.id === was.id) selection.value = selection.value.filter((k) => placeOfKey(s, k) !== null);
   });
-  return { screenId, selection, lens, trial, world, screen, wears, wearsShown, mainKit, behind, boxOf, box, picture, sample, selected, selectedPlace, selectedNode, selectedIds, select, climb, findBox, under, nameOf, newId, findAt };
+  return { screenId, selection, elsewhere, picked, lens, trial, ghost, targets, countSelected, placing, goTo, pickScreen, pickScreens, current, world, screen, wears, wearsShown, mainKit, behind, boxOf, box, picture, sample, templateSample, selected, selectedPlace, selectedNode, selectedIds, select, climb, findBox, under, nameOf, newId, findAt, focusWall };
 });
 export type { SlotFill };

@@ -1,22 +1,62 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core';
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { allBackSteps, duplicateSteps, indentSteps, nudgeSteps, placesOf, removeSteps, screenOf, treeOfScreen } from '../../core/index.js';
+import { childrenOf, screenOf } from '../../core/index.js';
+import ContentDialog from '../parts/ContentDialog.vue';
 import DetailsPane from '../parts/DetailsPane.vue';
 import KeysDialog from '../parts/KeysDialog.vue';
 import OutlinePane from '../parts/OutlinePane.vue';
 import ShelfPane from '../parts/ShelfPane.vue';
 import WallPane from '../parts/WallPane.vue';
+import { useClipboard } from '../stores/clipboard.js';
+import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
+import { useWriting } from '../stores/writing.js';
 
 const doc = useDocument();
 const stage = useStage();
+const commands = useCommands();
+const writing = useWriting();
+const clipboard = useClipboard();
 const route = useRoute();
 const router = useRouter();
 const keys = ref(false);
+const content = ref<{ open: boolean; set: string }>({ open: false, set: '' });
 const wall = ref<InstanceType<typeof WallPane> | null>(null);
 const shelf = ref<InstanceType<typeof ShelfPane> | null>(null);
+
+// ── panes fold and resize, and remember it ──
+const panes = useLocalStorage('dekkor-panes', { outline: 272, details: 276, shelf: 200, folded: { outline: false, details: false, shelf: false } });
+type Pane = 'outline' | 'details' | 'shelf';
+const LIMITS: Readonly<Record<Pane, readonly [number, number]>> = { outline: [200, 520], details: [230, 460], shelf: [150, 420] };
+function fold(pane: Pane): void {
+  panes.value.folded[pane] = !panes.value.folded[pane];
+}
+function resize(pane: Pane, event: PointerEvent): void {
+  const start = pane === 'shelf' ? event.clientY : event.clientX;
+  const was = panes.value[pane];
+  const on = (e: PointerEvent): void => {
+    const by = pane === 'outline' ? e.clientX - start : pane === 'details' ? start - e.clientX : start - e.clientY;
+    panes.value[pane] = Math.min(LIMITS[pane][1], Math.max(LIMITS[pane][0], was + by));
+  };
+  const off = (): void => {
+    window.removeEventListener('pointermove', on);
+    window.removeEventListener('pointerup', off);
+  };
+  window.addEventListener('pointermove', on);
+  window.addEventListener('pointerup', off);
+}
+function resizeKey(pane: Pane, event: KeyboardEvent): void {
+  const grow = pane === 'outline' ? 'ArrowRight' : pane === 'details' ? 'ArrowLeft' : 'ArrowUp';
+  const shrink = pane === 'outline' ? 'ArrowLeft' : pane === 'details' ? 'ArrowRight' : 'ArrowDown';
+  if (event.key !== grow && event.key !== shrink) return;
+  event.preventDefault();
+  event.stopPropagation();
+  panes.value[pane] = Math.min(LIMITS[pane][1], Math.max(LIMITS[pane][0], panes.value[pane] + (event.key === grow ? 16 : -16)));
+}
+const size = (pane: Pane): string => (panes.value.folded[pane] ? '0px' : `${panes.value[pane]}px`);
 
 // The address says what is open and selected; what is chosen here is written back to it.
 watch(
@@ -47,105 +87,153 @@ watch(() => doc.shown?.screens, (screens) => {
   }
 });
 
-function named(ids: readonly string[]): string {
-  const node = stage.screen?.nodes[ids[0] ?? ''];
-  return ids.length > 1 ? `${ids.length} things` : node?.type === 'instance' ? stage.nameOf(node) : (node?.name ?? 'it');
-}
-function neighbour(by: number): void {
-  const order = Object.keys(stage.screen?.nodes ?? {}).length > 0 && stage.screen ? [...placesOf(stage.screen.nodes).keys()] : [];
+/** The next or previous thing of the screen, in the order of the Outline. */
+function neighbour(by: 1 | -1, extend: boolean): void {
+  const s = stage.screen;
+  if (!s) return;
   const walk: string[] = [];
   const visit = (id: string): void => {
-    const n = stage.screen?.nodes[id];
+    const n = s.nodes[id];
     if (!n) return;
-    if (id !== stage.screen?.root) walk.push(id);
-    for (const c of n.type === 'box' ? n.children : n.type === 'instance' ? n.fills.flatMap((f) => f.children) : []) visit(c);
+    if (id !== s.root) walk.push(id);
+    childrenOf(n).forEach(visit);
   };
-  if (stage.screen) visit(stage.screen.root);
-  if (walk.length === 0 || order.length === 0) return;
+  visit(s.root);
+  if (walk.length === 0) return;
   const at = walk.indexOf(stage.selectedPlace?.node ?? '');
-  stage.select([walk[Math.max(0, Math.min(walk.length - 1, at < 0 ? 0 : at + by))] ?? '']);
+  const next = walk[Math.max(0, Math.min(walk.length - 1, at < 0 ? 0 : at + by))] ?? '';
+  stage.select(extend ? [...stage.selection.filter((k) => k !== next), next] : [next]);
+}
+function goBy(by: 1 | -1): void {
+  const all = doc.shown?.screens ?? [];
+  const to = all[all.findIndex((x) => x.id === stage.screenId) + by];
+  if (!to) return;
+  // What is selected on several screens stays so; the next of them leads.
+  const there = stage.elsewhere.filter((e) => e.screen === to.id).map((e) => e.node);
+  if (there.length === 0) stage.goTo(to.id);
+  else {
+    const rest = [...stage.elsewhere.filter((e) => e.screen !== to.id), ...stage.selectedIds.map((node) => ({ screen: stage.screenId, node }))];
+    stage.screenId = to.id;
+    stage.select(there, rest);
+  }
+}
+function openContent(set = ''): void {
+  content.value = { open: true, set };
 }
 
+const isField = (target: EventTarget | null): boolean => target instanceof Element && target.closest('input, textarea, select, [contenteditable], [role="combobox"], [role="dialog"]') !== null;
+/** Keys that move within a control are its own. */
+const ownsArrows = (target: EventTarget | null): boolean => target instanceof Element && target.closest('[role="tablist"], [role="menu"], [role="listbox"], [role="separator"]') !== null;
+
 function onKey(event: KeyboardEvent): void {
-  const target = event.target as HTMLElement;
   const command = event.ctrlKey || event.metaKey;
-  const typing = target.closest('input, textarea, select, [contenteditable], [role="combobox"], [role="dialog"]') !== null;
-  if (command && event.key.toLowerCase() === 'z' && !(typing && target.tagName === 'TEXTAREA')) {
-    event.preventDefault();
-    if (event.shiftKey) doc.redo();
+  const letter = event.key.toLowerCase();
+  const typing = isField(event.target);
+  const done = (): void => event.preventDefault();
+  if (command && (letter === 'z' || letter === 'y') && !(typing && event.target instanceof HTMLTextAreaElement)) {
+    done();
+    if (event.shiftKey || letter === 'y') doc.redo();
     else doc.undo();
     return;
   }
-  if (typing) return;
+  if (typing || event.defaultPrevented) return;
   const s = stage.screen;
-  const w = stage.world;
-  if (!s || !w) return;
-  const tree = treeOfScreen(s);
-  const ids = stage.selectedIds;
-  const one = ids[0];
-  const done = (): void => event.preventDefault();
+  if (event.key === '/') { done(); panes.value.folded.shelf = false; shelf.value?.focusLine(); return; }
+  if (event.key === '?') { keys.value = true; return; }
+  if (!s) return;
   if (command) {
-    if (event.key === 'd' && ids.length > 0) {
-      done();
-      const made = duplicateSteps(tree, s, ids, stage.newId);
-      if (doc.act(`Duplicate ${named(ids)}`, made.steps)) stage.select(made.made);
-    } else if (event.key === 'a') {
-      done();
-      const root = s.nodes[s.root];
-      stage.select(root?.type === 'box' ? root.children : []);
-    }
+    if (letter === 'd') { done(); commands.duplicate(); }
+    else if (letter === 'a') { done(); commands.selectAll(); }
+    else if (letter === 'g') { done(); if (event.shiftKey) commands.unwrap(); else commands.wrap('column'); }
     return;
   }
-  if (event.altKey && one && /^Arrow/u.test(event.key)) {
+  if (event.altKey && /^Arrow/u.test(event.key)) {
     done();
-    const steps = event.key === 'ArrowUp' || event.key === 'ArrowDown' ? nudgeSteps(tree, s, one, event.key === 'ArrowUp' ? -1 : 1) : indentSteps(w, stage.wears, tree, s, one, event.key === 'ArrowRight' ? 'in' : 'out');
-    doc.act(`Move ${named([one])}`, steps);
+    commands.nudge(event.key === 'ArrowUp' ? 'up' : event.key === 'ArrowDown' ? 'down' : event.key === 'ArrowRight' ? 'in' : 'out');
     return;
   }
+  if (event.altKey) return;
+  if (/^Arrow/u.test(event.key) && ownsArrows(event.target)) return;
   switch (event.key) {
-    case '/': done(); shelf.value?.focusLine(); break;
     case 's': shelf.value?.tryOn(); break;
-    case '?': keys.value = true; break;
-    case 'Escape': stage.climb(); break;
-    case 'ArrowDown': done(); neighbour(1); break;
-    case 'ArrowUp': done(); neighbour(-1); break;
-    case 'Enter': if (stage.selected) { done(); wall.value?.editText(stage.selected); } break;
-    case 'g': wall.value?.fit(event.shiftKey); break;
+    case 'l': shelf.value?.nextLens(); break;
+    case 'r': commands.makeSeries(); break;
+    case 'a': commands.selectAlike('screen'); break;
+    case 'A': commands.selectAlike('project'); break;
+    case 'c': openContent(); break;
+    case ',': fold('outline'); break;
+    case '.': fold('details'); break;
+    case ';': fold('shelf'); break;
+    case 'Escape': if (stage.picked.length > 0) stage.picked = []; else stage.climb(); break;
+    case 'ArrowDown': done(); neighbour(1, event.shiftKey); break;
+    case 'ArrowUp': done(); neighbour(-1, event.shiftKey); break;
+    case 'Enter': if (stage.selected && !(event.target instanceof HTMLButtonElement)) { done(); writing.write(stage.selected); } break;
+    case 'g': wall.value?.fit(false); break;
     case 'G': wall.value?.fit(true); break;
-    case '+': wall.value?.zoomBy(1.25); break;
+    case '+': case '=': wall.value?.zoomBy(1.25); break;
     case '-': wall.value?.zoomBy(0.8); break;
-    case '[': case ']': {
-      const all = doc.shown?.screens ?? [];
-      const at = all.findIndex((x) => x.id === s.id) + (event.key === ']' ? 1 : -1);
-      if (all[at]) { stage.select([]); stage.screenId = all[at].id; }
-      break;
-    }
-    case 'Delete': case 'Backspace': {
-      if (ids.length === 0) break;
+    case '[': goBy(-1); break;
+    case ']': goBy(1); break;
+    case 'Delete': case 'Backspace':
+      if (stage.countSelected === 0) break;
       done();
-      if (event.shiftKey) {
-        doc.act(`Put ${named(ids)} back to kit`, ids.flatMap((id) => { const n = s.nodes[id]; return n?.type === 'instance' ? allBackSteps(tree, n) : []; }));
-      } else if (doc.act(`Delete ${named(ids)}`, removeSteps(tree, s, ids))) stage.select([]);
+      if (event.shiftKey) commands.back();
+      else commands.remove();
       break;
-    }
     default:
   }
 }
-onMounted(() => window.addEventListener('keydown', onKey));
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+/** The next paste goes onto the selection instead of behind it. */
+let over = false;
+const overKey = (e: KeyboardEvent): void => void (over = e.shiftKey);
+function onCopy(event: ClipboardEvent): void {
+  if (!isField(event.target)) clipboard.copy(event, event.type === 'cut');
+}
+function onPaste(event: ClipboardEvent): void {
+  if (isField(event.target) || !event.clipboardData) return;
+  if (clipboard.paste(event.clipboardData, over)) event.preventDefault();
+}
+onMounted(() => {
+  window.addEventListener('keydown', onKey);
+  window.addEventListener('keydown', overKey, true);
+  window.addEventListener('copy', onCopy);
+  window.addEventListener('cut', onCopy);
+  window.addEventListener('paste', onPaste);
+});
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', onKey);
+  window.removeEventListener('keydown', overKey, true);
+  window.removeEventListener('copy', onCopy);
+  window.removeEventListener('cut', onCopy);
+  window.removeEventListener('paste', onPaste);
+  stage.ghost = null;
+  stage.trial = null;
+});
 </script>
 
 <template>
-  <div class="compose">
-    <OutlinePane />
-    <WallPane ref="wall" />
-    <DetailsPane />
-    <ShelfPane ref="shelf" class="shelf" @keys="keys = true" />
+  <div class="compose" :style="{ gridTemplate: `minmax(0, 1fr) ${size('shelf')} / ${size('outline')} minmax(0, 1fr) ${size('details')}` }">
+    <OutlinePane v-show="!panes.folded.outline" class="outline" />
+    <WallPane ref="wall" class="wall" />
+    <DetailsPane v-show="!panes.folded.details" class="details" @content="openContent" />
+    <ShelfPane v-show="!panes.folded.shelf" ref="shelf" class="shelf" @keys="keys = true" @content="openContent()" />
+    <div v-for="p in (['outline', 'details', 'shelf'] as const)" v-show="!panes.folded[p]" :key="p" class="grip" :class="p" role="separator" tabindex="0" :aria-orientation="p === 'shelf' ? 'horizontal' : 'vertical'" :aria-label="`Resize ${p === 'outline' ? 'Outline' : p === 'details' ? 'Details' : 'Shelf'}`" :aria-valuenow="panes[p]" :style="p === 'outline' ? { left: `${panes.outline - 3}px` } : p === 'details' ? { right: `${panes.details - 3}px` } : { bottom: `${panes.shelf - 3}px` }" @pointerdown.prevent="resize(p, $event)" @keydown="resizeKey(p, $event)" />
+    <div class="unfold"><button v-if="panes.folded.outline" class="plain" @click="fold('outline')">Outline</button><button v-if="panes.folded.details" class="plain" @click="fold('details')">Details</button><button v-if="panes.folded.shelf" class="plain" @click="fold('shelf')">Shelf</button></div>
     <KeysDialog v-model:visible="keys" />
+    <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
   </div>
 </template>
 
 <style scoped>
-.compose { display: grid; grid-template: minmax(0, 1fr) 200px / 272px minmax(0, 1fr) 276px; }
-.shelf { grid-column: 1 / -1; }
+.compose { display: grid; position: relative; }
+.outline { grid-area: 1 / 1; }
+.wall { grid-area: 1 / 2; }
+.details { grid-area: 1 / 3; }
+.shelf { grid-area: 2 / 1 / 2 / 4; }
+.grip { position: absolute; z-index: 4; }
+.grip.outline, .grip.details { grid-area: 1 / 1 / 2 / 4; top: 0; height: 100%; width: 6px; cursor: col-resize; }
+.grip.shelf { left: 0; width: 100%; height: 6px; cursor: row-resize; }
+.grip:hover, .grip:focus-visible { background: var(--tape); outline: 0; }
+.unfold { position: absolute; left: 50%; top: 8px; translate: -50% 0; display: flex; gap: 6px; z-index: 4; }
+.unfold button { background: var(--raised); border: 1px solid var(--line-2); border-radius: 5px; padding: 2px 9px; }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
+import Popover from 'primevue/popover';
 import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -14,6 +15,7 @@ const library = useLibrary();
 const stage = useStage();
 const route = useRoute();
 const failure = ref('');
+const history = ref<InstanceType<typeof Popover> | null>(null);
 
 async function open(): Promise<void> {
   failure.value = '';
@@ -38,16 +40,19 @@ const lenses = computed(() => [{ ref: '', name: 'as is' }, ...library.infos.filt
   <div class="frame">
     <header class="ink bar">
       <RouterLink to="/" aria-label="Home"><img src="/mark.svg" alt="" width="26" height="26" /></RouterLink>
-      <div class="title"><strong class="clip">{{ doc.shown?.name ?? ' ' }}</strong><span class="state" role="status">{{ doc.shown?.screens.length ?? 0 }} screens, {{ doc.saveState }}</span></div>
+      <div class="title"><strong class="clip">{{ doc.shown?.name ?? ' ' }}</strong><span class="state" role="status">{{ doc.shown?.screens.length ?? 0 }} {{ doc.shown?.screens.length === 1 ? 'screen' : 'screens' }}, {{ doc.saveState }}</span></div>
       <nav aria-label="Views">
         <RouterLink :to="{ path: `/p/${project}/compose/${stage.screenId}`, query: route.query }" :class="{ on: route.name === 'compose' }">Compose</RouterLink>
         <RouterLink :to="`/p/${project}/rebrand`" :class="{ on: route.name === 'rebrand' }">Rebrand</RouterLink>
       </nav>
       <span class="gap" />
-      <Button size="small" text class="on-ink" :label="doc.undoName ? 'Undo' : 'Undo'" :aria-label="`Undo ${doc.undoName ?? 'nothing'}`" v-tooltip.bottom="doc.undoName ? `Undo ${doc.undoName}` : 'Nothing to undo'" :disabled="!doc.undoName" @click="doc.undo()" />
+      <Button size="small" text class="on-ink" label="Undo" :aria-label="`Undo ${doc.undoName ?? 'nothing'}`" v-tooltip.bottom="doc.undoName ? `Undo ${doc.undoName}` : 'Nothing to undo'" :disabled="!doc.undoName" @click="doc.undo()" />
       <Button size="small" text class="on-ink" label="Redo" :aria-label="`Redo ${doc.redoName ?? 'nothing'}`" v-tooltip.bottom="doc.redoName ? `Redo ${doc.redoName}` : 'Nothing to redo'" :disabled="!doc.redoName" @click="doc.redo()" />
+      <Button size="small" text class="on-ink" label="History" aria-haspopup="dialog" @click="history?.toggle($event)" />
+      <Popover ref="history"><div class="history" role="dialog" aria-label="History"><p v-if="doc.steps.length === 0" class="note">What you do stands here, with its time. Nothing yet.</p>
+        <ol><li v-for="s in doc.steps" :key="s.id"><button class="plain" :class="{ off: s.undone, now: s.now }" :aria-current="s.now ? 'step' : undefined" @click="doc.goTo(s.at)"><span class="clip">{{ s.label }}</span><span class="note tabular">{{ s.time }}</span></button></li></ol></div></Popover>
       <span class="wears"><span class="swatches"><i v-for="s in worn?.swatches" :key="s" :style="{ background: s }" /></span>Wears {{ worn?.name }}</span>
-      <label class="lens">Lens <Select v-model="stage.lens" size="small" :options="lenses" option-label="name" option-value="ref" aria-label="Lens" /></label>
+      <label class="lens">Lens <Select v-model="stage.lens" size="small" :options="lenses" option-label="name" option-value="ref" placeholder="as is" aria-label="Lens" /></label>
     </header>
     <div v-if="failure" class="failure" role="alert"><p>{{ failure }}</p><Button label="Try again" @click="open" /> <RouterLink to="/">Back to Home</RouterLink></div>
     <p v-else-if="!doc.shown" class="opening">Opening …</p>
@@ -72,4 +77,9 @@ nav a.on { color: #fff; font-weight: 600; border-color: var(--tape); }
 .on-ink:not(:disabled):hover { background: #4b4438 !important; }
 .failure, .opening { padding: 40px; display: grid; gap: 12px; justify-items: start; align-content: start; }
 .view { min-height: 0; }
+.history { width: 320px; max-height: 360px; overflow: auto; }
+.history button { display: flex; gap: 10px; justify-content: space-between; width: 100%; padding: 4px 8px; border-radius: 4px; }
+.history button:hover { background: var(--wash); }
+.history .off { color: var(--soft); }
+.history .now { background: var(--tape-soft); font-weight: 600; }
 </style>

@@ -107,7 +107,7 @@ const natively = (ref: ComponentRef): boolean => shownComponent(wearsOf(doc.show
     <aside class="sheet" aria-label="Match sheet" role="region"><header><h2>Match sheet</h2><span class="note">{{ rows.filter((r) => r.b).length }} of {{ rows.length }} used components have a counterpart</span></header>
       <ul><li v-for="r in rows" :key="r.pair.from" :class="{ weak: r.pair.confidence < 0.7 }">
         <span class="sample"><PictureCanvas v-if="natively(r.pair.from) && sampleOf(r.pair.from)" v-bind="sampleOf(r.pair.from)!" /></span><span class="note">to</span><span class="sample"><PictureCanvas v-if="r.pair.to && sampleOf(r.pair.to)" v-bind="sampleOf(r.pair.to)!" /><span v-else class="note">none yet</span></span>
-        <div class="what"><strong>{{ r.a?.name }}, {{ r.uses }} {{ r.uses === 1 ? 'use' : 'uses' }}</strong><Select size="small" fluid :model-value="r.pair.to ?? ''" :options="choices" option-label="name" option-value="ref" :aria-label="`Counterpart of ${r.a?.name}`" @update:model-value="(v: string) => choose(r.pair.from, v)" /><span class="note">{{ r.pair.why }}</span></div>
+        <div class="what"><strong>{{ r.a?.name }}, {{ r.uses }} {{ r.uses === 1 ? 'use' : 'uses' }}</strong><Select size="small" fluid :model-value="r.pair.to ?? ''" :options="choices" option-label="name" option-value="ref" placeholder="None; leave as it is" :aria-label="`Counterpart of ${r.a?.name}`" @update:model-value="(v: string) => choose(r.pair.from, v)" /><span class="note">{{ r.pair.why }}</span></div>
       </li></ul>
       <p v-if="rows.length === 0" class="note empty">Nothing is placed yet, so there is nothing to match.</p>
     </aside>

@@ -70,18 +70,22 @@ export type TextPlace =
   | { readonly kind: 'target'; readonly node: NodeId; readonly target: Target; readonly entry?: EntryRef }
   | { readonly kind: 'item'; readonly node: NodeId; readonly target: Target; readonly key: string; readonly field: string; readonly entry?: EntryRef };
 
-/** Finds where the text of the part with this key is chosen. Null when it is no text, or nothing can choose it. */
-export function textPlace(world: World, wears: readonly Wear[], screen: Screen, key: string): TextPlace | null {
+/** What a part shows, by its kind: what can be edited in place. */
+export type Shows = 'text' | 'icon' | 'asset';
+const SHOWN_BY: Readonly<Record<Shows, Node['type']>> = { text: 'text', icon: 'icon', asset: 'image' };
+
+/** Finds where the text (or icon, or picture) of the part with this key is chosen. Null when it shows none, or nothing can choose it. */
+export function textPlace(world: World, wears: readonly Wear[], screen: Screen, key: string, shows: Shows = 'text'): TextPlace | null {
   const place = placeOfKey(screen, key);
   const node = place ? screen.nodes[place.node] : undefined;
   if (!place || !node) return null;
   const item = place.entry ? { entry: place.entry } : {};
-  if (node.type === 'text') return { kind: 'attr', node: node.id, ...item };
+  if (node.type === SHOWN_BY[shows]) return { kind: 'attr', node: node.id, ...item };
   if (node.type !== 'instance') return null;
   const found = findAt(world, wears, node, place.at);
-  if (!found || found.part.type !== 'text') return null;
-  const bound = found.part.bind?.['text'];
-  if (bound === undefined) return { kind: 'target', node: node.id, target: { at: place.at, kind: 'attr', name: 'text' }, ...item };
+  if (!found || found.part.type !== SHOWN_BY[shows]) return null;
+  const bound = found.part.bind?.[shows];
+  if (bound === undefined) return { kind: 'target', node: node.id, target: { at: place.at, kind: 'attr', name: shows }, ...item };
   const got = through(world, wears, node, boundary(place.at), bound, found.item);
   return got && { ...got, ...item };
 }

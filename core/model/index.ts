@@ -7,3 +7,4 @@ export * from './tokens.js';
 export * from './problem.js';
 export * from './content.js';
 export * from './blank.js';
+export * from './madeup.js';

@@ -1,2 +1,2 @@
 export { paint, type Primitive, type Stroke } from './primitives.js';
-export { toSvg, escapeXml, familyList, hatchPath, type SvgOptions } from './svg.js';
+export { toSvg, fitPicture, escapeXml, familyList, hatchPath, type SvgOptions } from './svg.js';

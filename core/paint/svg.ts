@@ -113,7 +113,28 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}" height="${n(height)}" viewBox="0 0 ${n(width)} ${n(height)}" role="img" aria-label="${escapeXml(options.title)}"><title>${escapeXml(options.title)}</title>${style}${defs.length > 0 ? `<defs>${defs.join('')}</defs>` : ''}${background}${parts.join('')}</svg>`;
 }
 
-const third = (v: number): string => (v < 1 / 3 ? 'Min' : v > 2 / 3 ? 'Max' : 'Mid');
+/** The third of a picture that a focal point lies in, in the words of `preserveAspectRatio`. */
+const third = (v: number): 'Min' | 'Mid' | 'Max' => (v < 1 / 3 ? 'Min' : v > 2 / 3 ? 'Max' : 'Mid');
+
+/**
+ * Which part of a picture shows where, for those who paint without SVG: the same thirds that `preserveAspectRatio` knows.
+ * @param pw width of the picture itself, px; `ph` its height
+ * @returns source and target rectangles, px
+ */
+export function fitPicture(pw: number, ph: number, p: { readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly fit: 'cover' | 'contain'; readonly focalX: number; readonly focalY: number }): { sx: number; sy: number; sw: number; sh: number; dx: number; dy: number; dw: number; dh: number } {
+  const part = { Min: 0, Mid: 0.5, Max: 1 } as const;
+  const fx = part[third(p.focalX)];
+  const fy = part[third(p.focalY)];
+  const scale = p.fit === 'cover' ? Math.max(p.w / pw, p.h / ph) : Math.min(p.w / pw, p.h / ph);
+  if (p.fit === 'contain') {
+    const dw = pw * scale;
+    const dh = ph * scale;
+    return { sx: 0, sy: 0, sw: pw, sh: ph, dx: p.x + (p.w - dw) * fx, dy: p.y + (p.h - dh) * fy, dw, dh };
+  }
+  const sw = p.w / scale;
+  const sh = p.h / scale;
+  return { sx: (pw - sw) * fx, sy: (ph - sh) * fy, sw, sh, dx: p.x, dy: p.y, dw: p.w, dh: p.h };
+}
 
 interface Hatch {
   readonly key: string;

@@ -79,36 +79,57 @@ export function seriesOf(one: Piece, component: Component, set: ContentSet, newI
   return { root: id, nodes: { ...one.nodes, [one.root]: { ...root, bind }, [id]: series } };
 }
 
-/** Which guise a column of a content set is shown in. */
-const GUISE: Readonly<Record<ContentSet['columns'][number]['kind'], string>> = { text: 'text', number: 'number', flag: 'checkbox', image: 'avatar', icon: 'badge' };
+/** Which guise a column of a content set is shown in: by its kind, its name and what stands in it. */
+function guiseOf(column: ContentSet['columns'][number], set: ContentSet): string {
+  if (column.kind === 'number') return 'number';
+  if (column.kind === 'flag') return 'checkbox';
+  if (column.kind === 'image') return 'avatar';
+  if (column.kind === 'icon') return 'badge';
+  const values = set.rows.map((r) => String(r.values[column.id] ?? ''));
+  if (/portrait|avatar|initials|face/iu.test(column.name) || (values.length > 2 && values.every((v) => /^\p{Lu}{2,3}$/u.test(v)))) return 'avatar';
+  // Few short words that come again and again say what state something is in.
+  const different = new Set(values);
+  const money = values.every((v) => /\d/u.test(v));
+  if (values.length >= 6 && different.size <= 6 && different.size * 2 <= values.length && !money && values.every((v) => v.length <= 14)) return 'badge';
+  return money && values.every((v) => /^[^\p{L}]*[\d.,]+[^\p{L}]*$/u.test(v)) ? 'number' : 'text';
+}
 
-function tableOf(one: Piece, thing: Extract<Thing, { kind: 'component' }>, set: ContentSet, newId: NewId, behind: Behind): Piece {
-  const { ref, component: table } = thing;
-  const root = one.nodes[one.root];
+/**
+ * Columns for a table from a content set, one for each of its own, bound to it so that new rows show by themselves.
+ * @param siblings the components of the table's kit, among them its column
+ * @returns null when the kit has no column to make them with
+ */
+export function tableColumns(ref: string, table: Component, siblings: readonly Component[], set: ContentSet, newId: NewId, behind: Behind = (r) => r): { readonly slot: string; readonly pieces: readonly Piece[] } | null {
   const slot = firstSlot(table);
-  const kit = ref.slice(0, ref.lastIndexOf('/'));
-  const found = thing.siblings.find((c) => c.role === 'column');
-  if (root?.type !== 'instance' || !slot || !found) return one;
-  const nodes: Record<NodeId, Node> = { ...one.nodes };
-  const home = `${kit}/${found.id}`;
-  const children = set.columns.map((column) => {
+  const found = siblings.find((c) => c.role === 'column');
+  if (!slot || !found) return null;
+  const home = `${ref.slice(0, ref.lastIndexOf('/'))}/${found.id}`;
+  const heading = mainProp(found.contract.props);
+  const kind = found.contract.props.find((p) => p.means === 'guise');
+  const cells = found.contract.props.find((p) => p.kind === 'list');
+  const text = cells?.item ? mainProp(cells.item) : undefined;
+  const flag = cells?.item?.find((p) => p.kind === 'flag' && p.means === 'checked');
+  const pieces = set.columns.map((column): Piece => {
     const id = newId();
-    const heading = mainProp(found.contract.props);
-    const kind = found.contract.props.find((p) => p.means === 'guise');
-    const cells = found.contract.props.find((p) => p.kind === 'list');
-    const guise = kind?.options?.find((o) => o.means === GUISE[column.kind])?.id;
-    const text = cells?.item ? mainProp(cells.item) : undefined;
-    const flag = cells?.item?.find((p) => p.kind === 'flag' && p.means === 'checked');
+    const guise = guiseOf(column, set);
     const field = column.kind === 'flag' ? flag : text;
     const settings: Setting[] = [];
     const choose = (name: string | undefined, value: Json | undefined): void => void (name !== undefined && value !== undefined && settings.push({ home, at: [], kind: 'prop', name, value }));
     choose(heading?.id, column.name);
-    choose(kind?.id, guise);
+    choose(kind?.id, kind?.options?.find((o) => o.means === guise)?.id);
     choose(cells?.id, field ? { rows: set.id, fields: { [field.id]: column.id } } : undefined);
-    nodes[id] = newInstance(id, behind(home), { width: 'stretch' }, settings);
-    return id;
+    return { root: id, nodes: { [id]: newInstance(id, behind(home), { width: 'stretch' }, settings) } };
   });
-  nodes[root.id] = { ...root, fills: [{ home: ref, slot: slot.id, children }] };
+  return { slot: slot.id, pieces };
+}
+
+function tableOf(one: Piece, thing: Extract<Thing, { kind: 'component' }>, set: ContentSet, newId: NewId, behind: Behind): Piece {
+  const root = one.nodes[one.root];
+  const made = tableColumns(thing.ref, thing.component, thing.siblings, set, newId, behind);
+  if (root?.type !== 'instance' || !made) return one;
+  const nodes: Record<NodeId, Node> = { ...one.nodes };
+  for (const p of made.pieces) Object.assign(nodes, p.nodes);
+  nodes[root.id] = { ...root, fills: [{ home: thing.ref, slot: made.slot, children: made.pieces.map((p) => p.root) }] };
   return { root: one.root, nodes };
 }
 

@@ -395,6 +395,8 @@ export function readValue(prop: Prop, text: string, kit?: Kit): Json {
     }
     case 'icon':
       return text.trim().toLowerCase() === 'none' ? 'none' : (findIcon(kit, text)?.id ?? null);
+    case 'image':
+      return /^[\w-]{1,64}$/u.test(text) ? text : null;
     case 'colour':
       return /^\{[^{}]+\}$/u.test(text) || isColour(text) ? text : null;
     default:

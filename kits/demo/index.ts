@@ -44,7 +44,7 @@ const OWN_WAYS: readonly (readonly [string, string, string, readonly Omit<Settin
   ['cabin', 'panel-card', 'Outside cabin', [{ at: ['action'], kind: 'prop', name: 'tone', value: 'strong' }]],
   ['pay', 'panel-card', 'Your crossing', [{ at: ['title'], kind: 'attr', name: 'color', value: '{color.buoy}' }]],
   ['trips', 'panel-card', 'Tarn Isle', [{ at: ['note'], kind: 'attr', name: 'visible', value: false }]],
-  ['who', 'action', 'Continue', [{ at: ['root'], kind: 'attr', name: 'fill', value: '#0b6e4f' }]],
+  ['who', 'action', 'Continue', [{ at: ['root'], kind: 'attr', name: 'fill', value: '#cfe8dc' }]],
   ['detail', 'panel-card', 'Deck seat', [{ at: [], kind: 'prop', name: 'raised', value: true, when: { maxWidth: 600 } }]],
 ];
 

@@ -34,7 +34,7 @@ Message "Rough water expected" with Body "The 18:05 may sail an hour late. We wi
 ${DOCK}`),
   phone('detail', 'book', 'Sailing detail', `
 Masthead "09:15 to Skerrow" with Left icon arrow-left, Right icon share
-Photo
+Photo with File harbour
 Title "MV Fulmar" with Rank Second
 Row
   Tag "On time" with Mood All well

@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { fjellCoach } from './fjell-coach.js';
+import { makePictures } from './pictures.js';
 import { plywood } from './plywood.js';
 import { skerryLine } from './skerry-line.js';
 
@@ -32,4 +33,5 @@ if (process.argv[1] === fileURLToPath(import.meta.url)) {
       copyFileSync(join(root, 'LICENSE_FONT'), join(folder, 'fonts', 'OFL.txt'));
     }
   }
+  makePictures(join(here, '..', 'pictures'));
 }

@@ -1,0 +1,102 @@
+import { defineStore } from 'pinia';
+import { ref } from 'vue';
+import { layoutNode, outermost, paint, readOutline, subtree, swapSteps, toSvg, treeOfScreen, vocabulary, writeOutline, type Node, type NodeId, type Piece, type Screen, type Step } from '../../core/index.js';
+import { useCommands } from './commands.js';
+import { useDocument } from './document.js';
+import { fonts } from './library.js';
+import { useStage } from './stage.js';
+
+/** Own data travels beside SVG and text. Browsers only let pages put custom types there under `web `. */
+const OWN = 'application/x-dekkor+json';
+
+interface Cargo {
+  readonly dekkor: 1;
+  readonly from: string;
+  readonly kits: readonly string[];
+  readonly pieces: readonly Piece[];
+}
+
+function readCargo(text: string): Cargo | null {
+  try {
+    const v = JSON.parse(text) as Partial<Cargo> | null;
+    if (v?.dekkor !== 1 || !Array.isArray(v.pieces)) return null;
+    const sound = v.pieces.every((p) => typeof p === 'object' && p !== null && typeof p.root === 'string' && typeof p.nodes === 'object' && p.nodes !== null && typeof p.nodes[p.root] === 'object');
+    return sound ? (v as Cargo) : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Copying and pasting between screens, projects and tabs. */
+export const useClipboard = defineStore('clipboard', () => {
+  const doc = useDocument();
+  const stage = useStage();
+  const commands = useCommands();
+  const said = ref('');
+
+  function pieces(screen: Screen, ids: readonly NodeId[]): Piece[] {
+    return outermost(screen.nodes, screen.root, ids).map((root) => ({ root, nodes: Object.fromEntries(subtree(screen.nodes, root).map((id) => [id, screen.nodes[id] as Node])) }));
+  }
+  /** Puts the selection on the clipboard event: own data, a drawing, and an outline as text. */
+  function copy(event: ClipboardEvent, cut: boolean): boolean {
+    const screen = stage.screen;
+    const w = stage.world;
+    const ids = stage.selectedIds;
+    if (!screen || !w || ids.length === 0 || !event.clipboardData) return false;
+    const cargo: Cargo = { dekkor: 1, from: doc.id, kits: w.project.kits, pieces: pieces(screen, ids) };
+    event.clipboardData.setData(OWN, JSON.stringify(cargo));
+    event.clipboardData.setData('text/plain', writeOutline(w, stage.wears, screen.nodes, cargo.pieces.map((p) => p.root)));
+    const box = stage.findBox(cargo.pieces[0]?.root ?? '');
+    if (box) {
+      const laid = layoutNode(box.node, fonts, box.w, box.h);
+      event.clipboardData.setData('image/svg+xml', toSvg(paint(laid), { width: Math.ceil(laid.w), height: Math.ceil(laid.h), title: box.node.name, prefix: 'copy-' }));
+    }
+    event.preventDefault();
+    said.value = `${commands.named(ids)} copied`;
+    if (cut) commands.remove();
+    return true;
+  }
+  /** Pastes own data, an outline, or a plain text; with `over`, onto the selection, whose settings are carried. */
+  function paste(data: DataTransfer, over: boolean): boolean {
+    const own = readCargo(data.getData(OWN));
+    if (own) return pasteCargo(own, over);
+    const text = data.getData('text/plain');
+    if (text.trim() === '') return false;
+    return pasteOutline(text);
+  }
+  function pasteCargo(cargo: Cargo, over: boolean): boolean {
+    const w = stage.world;
+    if (!w) return false;
+    const wanted = new Set(cargo.pieces.flatMap((p) => Object.values(p.nodes).flatMap((n) => (n.type === 'instance' ? [n.component] : []))));
+    const missing = [...wanted].filter((ref) => !w.kits.has(ref.slice(0, ref.lastIndexOf('/'))) && !ref.startsWith('project/'));
+    if (missing.length > 0) {
+      doc.say(`What was copied needs ${missing.slice(0, 3).join(', ')}, which is not installed here. Nothing was pasted.`, true);
+      return false;
+    }
+    const single = cargo.pieces.length === 1 ? cargo.pieces[0] : undefined;
+    const root = single?.nodes[single.root];
+    if (over && root?.type === 'instance' && stage.countSelected > 0) {
+      const steps = stage.targets.flatMap((t) => t.ids.flatMap((id): Step[] => {
+        const node = t.screen.nodes[id];
+        return node?.type === 'instance' ? swapSteps(treeOfScreen(t.screen), node, root.component) : [];
+      }));
+      return doc.act(`Paste ${stage.nameOf(root)} in place of ${commands.named()}`, steps);
+    }
+    const name = root ? commands.nameOf(root) : `${cargo.pieces.length} things`;
+    return commands.placePieces(`Paste ${cargo.pieces.length > 1 ? `${cargo.pieces.length} things` : name}`, cargo.pieces);
+  }
+  /** Several indented lines become what they say. */
+  function pasteOutline(text: string): boolean {
+    const kit = stage.mainKit;
+    const sets = Object.values(doc.shown?.contentSets ?? {});
+    const plan = readOutline(text, vocabulary(kit, doc.shown ?? undefined), kit, sets);
+    if (plan.problem !== null) {
+      doc.say(plan.problem, true);
+      return false;
+    }
+    const done = commands.placePlan(plan);
+    if (done) for (const note of plan.notes) doc.say(note);
+    return done;
+  }
+  return { said, copy, paste, pasteOutline };
+});

@@ -1,0 +1,281 @@
+import { defineStore } from 'pinia';
+import {
+  addItemSteps, alike, allBackSteps, blankScreen, breakSeriesSteps, buildPieces, componentAt, copyPiece, defaultRoom, duplicateSteps, entriesOf, indentSteps, listAt, moveItemSteps, moveSteps, newInstance, nudgeSteps, placeSteps, placesOf,
+  removeItemSteps, removeSteps, seriesSteps, shownComponent, slotPlace, spotFor, swapSteps, transferSteps, treeOfScreen, unwrapSteps, wrapSteps,
+  type ComponentRef, type Node, type Piece, type PlacePlan, type Screen, type Spot, type Step,
+} from '../../core/index.js';
+import { useDocument } from './document.js';
+import { useStage } from './stage.js';
+
+/** Everything a designer can do to what is selected. Each is one edit, done the same way from keys, menus, drags and panes. */
+export const useCommands = defineStore('commands', () => {
+  const doc = useDocument();
+  const stage = useStage();
+
+  const world = (): NonNullable<typeof stage.world> => {
+    if (!stage.world) throw new Error('No project is open');
+    return stage.world;
+  };
+  /** How the selection is called in the history. */
+  function named(ids: readonly string[] = stage.selectedIds, screen: Screen | undefined = stage.screen): string {
+    const node = screen?.nodes[ids[0] ?? ''];
+    const n = Math.max(ids.length, stage.countSelected);
+    if (n > 1) return `${n} things`;
+    if (!node) return 'it';
+    return nameOf(node);
+  }
+  function nameOf(node: Node): string {
+    return node.type === 'instance' ? stage.nameOf(node) : (node.name ?? (node.type === 'box' ? (node.attrs.flow === 'row' ? 'Row' : 'Column') : `${node.type.charAt(0).toUpperCase()}${node.type.slice(1)}`));
+  }
+
+  /** Where something new goes on a screen: behind or inside the selection there, bars to their end. */
+  function spot(screen: Screen, role: string, inside: boolean): Spot {
+    const here = screen.id === stage.screenId ? (stage.selectedPlace?.node ?? null) : null;
+    if (here === null && (role === 'banner' || role === 'navigation')) return { into: { parent: screen.root }, after: null };
+    return spotFor(world(), stage.wearsShown(screen), screen, here, inside);
+  }
+
+  /** The steps that place the same on every selected screen, a phone screen first when there is none. */
+  function placingSteps(make: (screen: Screen) => readonly Piece[], role: string, inside = false, at?: Spot): { steps: Step[]; made: { screen: string; ids: string[] }[]; added: string | null } {
+    const steps: Step[] = [];
+    const made: { screen: string; ids: string[] }[] = [];
+    let screens = stage.placing;
+    let added: string | null = null;
+    if (screens.length === 0) {
+      const flow = doc.shown?.flows[0]?.id;
+      if (!flow) return { steps, made, added };
+      const fresh = blankScreen(stage.newId(), 'Phone', flow, 'phone', 390, 844);
+      steps.push({ do: 'insertScreen', screen: fresh, after: doc.shown?.screens.at(-1)?.id ?? null });
+      screens = [fresh];
+      added = fresh.id;
+    }
+    for (const screen of screens) {
+      const pieces = make(screen);
+      steps.push(...placeSteps(treeOfScreen(screen), pieces, at && screen.id === stage.screenId ? at : spot(screen, role, inside)));
+      made.push({ screen: screen.id, ids: pieces.map((p) => p.root) });
+    }
+    return { steps, made, added };
+  }
+  function place(label: string, make: (screen: Screen) => readonly Piece[], role: string, inside = false, at?: Spot): boolean {
+    const { steps, made, added } = placingSteps(make, role, inside, at);
+    const n = made.length;
+    if (!doc.act(n > 1 ? `${label} on ${n} screens` : label, steps)) return false;
+    if (added !== null) stage.screenId = added;
+    const here = made.find((m) => m.screen === stage.screenId);
+    stage.select(here?.ids.slice(-1) ?? [], made.filter((m) => m.screen !== stage.screenId).flatMap((m) => m.ids.slice(-1).map((node) => ({ screen: m.screen, node }))));
+    return true;
+  }
+  const roleOf = (plan: PlacePlan): string => plan.items[0]?.thing.role ?? '';
+  const placePlan = (plan: PlacePlan, at?: Spot): boolean => place(plan.says.replace(/^places/u, 'Place'), () => buildPieces(plan, stage.newId, stage.behind), roleOf(plan), false, at);
+  /** What a plan would do, shown before it is done. */
+  function preview(plan: PlacePlan | null, at?: Spot): void {
+    const screen = stage.screen;
+    if (!plan || plan.problem !== null || plan.items.length === 0 || !screen) {
+      stage.ghost = null;
+      return;
+    }
+    let n = 0;
+    const pieces = buildPieces(plan, () => `ghost-${++n}`, stage.behind);
+    stage.ghost = { screen: screen.id, steps: placeSteps(treeOfScreen(screen), pieces, at ?? spot(screen, roleOf(plan), false)), made: pieces.map((p) => p.root) };
+  }
+  /** A component from a sample: into an empty slot of the selection, else behind it. */
+  function placeComponent(ref: ComponentRef, at?: Spot): boolean {
+    const w = world();
+    const component = componentAt(w, ref);
+    const selected = stage.selectedNode;
+    const inside = !at && stage.selectedPlace?.at.length === 0 && selected?.type === 'instance' && selected.fills.length === 0 && (componentAt(w, shownComponent(stage.wears, selected.component))?.contract.slots.length ?? 0) > 0;
+    const role = component?.role ?? '';
+    return place(`Place ${component?.name ?? 'it'}`, () => {
+      const id = stage.newId();
+      return [{ root: id, nodes: { [id]: newInstance(id, stage.behind(ref), defaultRoom(role)) } }];
+    }, role, inside, at);
+  }
+  const placePieces = (label: string, pieces: readonly Piece[], at?: Spot): boolean => place(label, () => pieces.map((p) => copyPiece(p.nodes, p.root, stage.newId)), '', false, at);
+
+  function remove(): void {
+    const s = stage.screen;
+    const p = stage.selectedPlace;
+    if (!s || !p) return;
+    // An item of a series goes by itself; a part inside an instance cannot go, so it is hidden.
+    const series = p.entry ? s.nodes[p.entry.series] : undefined;
+    if (p.entry && p.at.length === 0 && series?.type === 'series') {
+      if (series.rows !== undefined) doc.say('This item is a row of a content set; take the row out there.', true);
+      else if (doc.act('Take an item out', removeItemSteps(treeOfScreen(s), series, p.entry.key))) stage.select([]);
+      return;
+    }
+    if (p.at.length > 0) {
+      hide();
+      return;
+    }
+    const steps = stage.targets.flatMap((t) => removeSteps(treeOfScreen(t.screen), t.screen, t.ids));
+    if (doc.act(`Delete ${named()}`, steps)) stage.select([]);
+  }
+  /** Chosen by Details, which knows targets; set there. */
+  let hide: () => void = () => undefined;
+  const onHide = (how: () => void): void => void (hide = how);
+
+  function duplicate(): void {
+    const s = stage.screen;
+    const p = stage.selectedPlace;
+    if (!s) return;
+    const series = p?.entry ? s.nodes[p.entry.series] : undefined;
+    if (p?.entry && series?.type === 'series') {
+      addItem(series.id, p.entry.key);
+      return;
+    }
+    const made: { screen: string; ids: string[] }[] = [];
+    const steps = stage.targets.flatMap((t) => {
+      const got = duplicateSteps(treeOfScreen(t.screen), t.screen, t.ids, stage.newId);
+      made.push({ screen: t.screen.id, ids: got.made });
+      return got.steps;
+    });
+    if (doc.act(`Duplicate ${named()}`, steps)) stage.select(made.find((m) => m.screen === s.id)?.ids ?? [], made.filter((m) => m.screen !== s.id).flatMap((m) => m.ids.map((node) => ({ screen: m.screen, node }))));
+  }
+  /** One place up or down among neighbours, or into and out of containers; items of a series likewise. */
+  function nudge(way: 'up' | 'down' | 'in' | 'out'): void {
+    const s = stage.screen;
+    const p = stage.selectedPlace;
+    if (!s || !p) return;
+    const tree = treeOfScreen(s);
+    const series = p.entry ? s.nodes[p.entry.series] : undefined;
+    if (p.entry && p.at.length === 0 && series?.type === 'series' && (way === 'up' || way === 'down')) {
+      doc.act('Move an item', moveItemSteps(tree, series, p.entry.key, way === 'up' ? -1 : 1));
+      return;
+    }
+    const ids = stage.selectedIds;
+    if (ids.length > 1 && (way === 'up' || way === 'down')) {
+      const into = placesOf(s.nodes).get(ids[0] ?? '');
+      if (!into) return;
+      const list = listAt(s.nodes, into);
+      const at = ids.map((id) => list.indexOf(id)).filter((i) => i >= 0).sort((a, b) => a - b);
+      const first = at[0] ?? 0;
+      const last = at.at(-1) ?? 0;
+      const after = way === 'up' ? (list[first - 2] ?? null) : (list[last + 1] ?? null);
+      if (way === 'up' ? first > 0 : last < list.length - 1) doc.act(`Move ${named()}`, moveSteps(tree, s, ids, { into, after }));
+      return;
+    }
+    const steps = way === 'up' || way === 'down' ? nudgeSteps(tree, s, p.node, way === 'up' ? -1 : 1) : indentSteps(world(), stage.wears, tree, s, p.node, way);
+    doc.act(`Move ${named()}`, steps);
+  }
+  /** Moves what is selected to a spot, on this screen or another; with `copy` it stays where it was too. */
+  function moveTo(screen: Screen, to: Spot, copy: boolean): void {
+    const from = stage.screen;
+    const ids = stage.selectedIds;
+    if (!from || ids.length === 0) return;
+    if (copy) {
+      const pieces = ids.map((id) => copyPiece(from.nodes, id, stage.newId));
+      if (doc.act(`Copy ${named()}${screen.id === from.id ? '' : ` to ${screen.name}`}`, placeSteps(treeOfScreen(screen), pieces, to))) stage.goTo(screen.id, pieces.map((p) => p.root));
+    } else if (screen.id === from.id) doc.act(`Move ${named()}`, moveSteps(treeOfScreen(screen), screen, ids, to));
+    else {
+      const got = transferSteps(from, screen, ids, to, stage.newId);
+      if (doc.act(`Move ${named()} to ${screen.name}`, got.steps)) stage.goTo(screen.id, got.made);
+    }
+  }
+
+  function wrap(kind: 'row' | 'column' | 'card'): void {
+    const s = stage.screen;
+    const ids = stage.selectedIds;
+    if (!s || ids.length === 0) return;
+    const id = stage.newId();
+    const kit = stage.mainKit;
+    const card = kind === 'card' && kit ? Object.values(kit.components).find((c) => c.role === 'card') : undefined;
+    if (kind === 'card' && (!card || !kit)) {
+      doc.say('The kit has no card to wrap this in.', true);
+      return;
+    }
+    const ref = card && kit ? stage.behind(`${kit.id}@${kit.version}/${card.id}`) : '';
+    const container: Node = card ? newInstance(id, ref, { width: 'stretch' }) : { id, type: 'box', attrs: { flow: kind === 'row' ? 'row' : 'column', gap: '{means:gap}', width: 'stretch', ...(kind === 'row' ? { align: 'center' } : {}) }, children: [] };
+    const slot = card?.contract.slots[0];
+    const into = slot && container.type === 'instance' ? slotPlace(world(), stage.wears, container, slot.id).slot : undefined;
+    const steps = wrapSteps(treeOfScreen(s), s, ids, container, into);
+    if (doc.act(`Wrap ${named()} in a ${card?.name.toLowerCase() ?? kind}`, steps)) stage.select([id]);
+  }
+  function unwrap(): void {
+    const s = stage.screen;
+    const id = stage.selectedIds[0];
+    if (!s || id === undefined) return;
+    const node = s.nodes[id];
+    if (node?.type === 'series') {
+      breakSeries(id);
+      return;
+    }
+    const got = unwrapSteps(treeOfScreen(s), s, id);
+    if (got.steps.length === 0) doc.say('There is nothing inside to take out.');
+    else if (doc.act(`Take ${named()} away, keep what is inside`, got.steps)) stage.select(got.left);
+  }
+
+  function makeSeries(count = 3): void {
+    const s = stage.screen;
+    const id = stage.selectedIds[0];
+    if (!s || id === undefined) return;
+    if (s.nodes[id]?.type === 'series' || stage.selectedPlace?.entry) {
+      const series = stage.selectedPlace?.entry?.series ?? id;
+      addItem(series);
+      return;
+    }
+    const got = seriesSteps(treeOfScreen(s), s, id, count, stage.newId);
+    if (got && doc.act(`Repeat ${named()}`, got.steps)) stage.select([got.made]);
+  }
+  function addItem(seriesId: string, after?: string): void {
+    const s = stage.screen;
+    const series = s?.nodes[seriesId];
+    if (!s || series?.type !== 'series') return;
+    if (series.rows !== undefined) doc.say('This series has one item for each row of its content set; add a row there.');
+    else doc.act('Add an item', addItemSteps(treeOfScreen(s), series, after));
+  }
+  function breakSeries(id: string): void {
+    const s = stage.screen;
+    const project = doc.shown;
+    const series = s?.nodes[id];
+    if (!s || !project || series?.type !== 'series') return;
+    const got = breakSeriesSteps(project, treeOfScreen(s), s, id, stage.newId);
+    if (doc.act(`Break the series into ${entriesOf(project, series).length} things`, got.steps)) stage.select(got.made);
+  }
+
+  /** Everything that shows the same component: on this screen, in this flow, or everywhere. */
+  function alikeOf(scope: 'screen' | 'flow' | 'project'): readonly { screen: string; node: string }[] {
+    const node = stage.selectedNode;
+    const s = stage.screen;
+    const project = doc.shown;
+    if (!s || !project || node?.type !== 'instance') return [];
+    const screens = scope === 'screen' ? [s] : scope === 'flow' ? project.screens.filter((x) => x.flow === s.flow) : project.screens;
+    return alike(screens, stage.wearsShown, shownComponent(stage.wears, node.component));
+  }
+  function selectAlike(scope: 'screen' | 'flow' | 'project'): void {
+    const all = alikeOf(scope);
+    const own = stage.selectedPlace?.node;
+    const here = all.filter((a) => a.screen === stage.screenId).map((a) => a.node);
+    stage.select([...here.filter((n) => n !== own), ...(own !== undefined && here.includes(own) ? [own] : [])], all.filter((a) => a.screen !== stage.screenId));
+  }
+  /** Shows everything selected as another component; settings are carried. */
+  function swap(ref: ComponentRef, name: string): void {
+    const w = world();
+    const steps = stage.targets.flatMap((t) => t.ids.flatMap((id): Step[] => {
+      const node = t.screen.nodes[id];
+      if (node?.type !== 'instance') return [];
+      const wears = stage.wearsShown(t.screen);
+      // Going back to what the instance was placed as is going back to that very component.
+      const own = node.placed && shownComponent(wears, node.placed) === ref ? node.placed : stage.behind(ref);
+      return swapSteps(treeOfScreen(t.screen), node, own);
+    }));
+    const from = stage.selectedNode?.type === 'instance' ? stage.nameOf(stage.selectedNode) : 'it';
+    if (w) doc.act(stage.countSelected > 1 ? `Replace ${stage.countSelected} ${from} by ${name}` : `Swap ${from} for ${name}`, steps);
+  }
+  function back(): void {
+    const steps = stage.targets.flatMap((t) => t.ids.flatMap((id) => {
+      const n = t.screen.nodes[id];
+      return n?.type === 'instance' ? allBackSteps(treeOfScreen(t.screen), n) : [];
+    }));
+    doc.act(`Put ${named()} back to kit`, steps);
+  }
+  function selectAll(): void {
+    const s = stage.screen;
+    const root = s?.nodes[s.root];
+    const all = root?.type === 'box' ? root.children : [];
+    // A second time selects the screens of the flow.
+    if (all.length === 0 || (stage.selection.length === all.length && all.every((id) => stage.selection.includes(id)))) stage.pickScreens((doc.shown?.screens ?? []).filter((x) => x.flow === s?.flow).map((x) => x.id));
+    else stage.select(all);
+  }
+
+  return { named, nameOf, placePlan, preview, placeComponent, placePieces, remove, onHide, duplicate, nudge, moveTo, wrap, unwrap, makeSeries, addItem, breakSeries, alikeOf, selectAlike, swap, back, selectAll, spot };
+});

@@ -1,0 +1,124 @@
+import { defineStore } from 'pinia';
+import { ref, shallowRef } from 'vue';
+import type { ComponentRef, Drop, Screen, Spot } from '../../core/index.js';
+import { useCommands } from './commands.js';
+import { useStage } from './stage.js';
+
+/** What is held by the pointer. */
+export type Held = { readonly kind: 'sample'; readonly ref: ComponentRef; readonly name: string; readonly roles: readonly string[] } | { readonly kind: 'selection'; readonly name: string; readonly roles: readonly string[]; readonly ids: readonly string[]; readonly from: string };
+
+/** Where it would land now. `line`: of the Outline, with the bar before or behind it. */
+export interface Landing {
+  readonly screen: Screen;
+  readonly spot: Spot;
+  readonly says: string;
+  readonly drop?: Drop;
+  readonly line?: { readonly id: string; readonly where: 'before' | 'after' | 'inside' };
+}
+type Finder = (x: number, y: number, held: Held) => Landing | null;
+
+/** How far the pointer goes before a press becomes a drag: px. */
+const SLACK = 5;
+
+/** Holding things with the pointer, from Shelf, Wall or Outline to Wall or Outline. */
+export const useDrag = defineStore('drag', () => {
+  const held = shallowRef<Held | null>(null);
+  const landing = shallowRef<Landing | null>(null);
+  const at = ref({ x: 0, y: 0 });
+  const copying = ref(false);
+  const finders = new Set<Finder>();
+  /** True just after a drag, so that the click which ends it means nothing. */
+  let justDone = false;
+
+  /** A pane that things can land on. Returns what takes it out again. */
+  function lands(find: Finder): () => void {
+    finders.add(find);
+    return () => finders.delete(find);
+  }
+  function search(): void {
+    const h = held.value;
+    if (!h) return;
+    landing.value = null;
+    for (const find of finders) {
+      const found = find(at.value.x, at.value.y, h);
+      if (found) {
+        landing.value = found;
+        return;
+      }
+    }
+  }
+
+  /** Follows a press: once it moves far enough, what `pick` gives is held until it is let go, or Escape. */
+  function follow(event: PointerEvent, pick: () => Held | null): void {
+    if (event.button !== 0) return;
+    const start = { x: event.clientX, y: event.clientY };
+    let away = false;
+    const move = (e: PointerEvent): void => {
+      if (!away && Math.hypot(e.clientX - start.x, e.clientY - start.y) < SLACK) return;
+      if (!away) {
+        away = true;
+        held.value = pick();
+        if (!held.value) {
+          stop();
+          return;
+        }
+      }
+      at.value = { x: e.clientX, y: e.clientY };
+      copying.value = e.altKey;
+      search();
+      e.preventDefault();
+    };
+    const up = (e: PointerEvent): void => {
+      const h = held.value;
+      const l = landing.value;
+      const copy = e.altKey;
+      stop();
+      if (!away) return;
+      justDone = true;
+      setTimeout(() => (justDone = false), 0);
+      if (h && l) put(h, l, copy);
+    };
+    const key = (e: KeyboardEvent): void => {
+      if (e.key === 'Escape' && held.value) {
+        e.stopPropagation();
+        e.preventDefault();
+        justDone = true;
+        stop();
+      }
+      if (e.key === 'Alt') copying.value = e.type === 'keydown';
+    };
+    const stop = (): void => {
+      window.removeEventListener('pointermove', move);
+      window.removeEventListener('pointerup', up);
+      window.removeEventListener('pointercancel', stop);
+      window.removeEventListener('keydown', key, true);
+      window.removeEventListener('keyup', key, true);
+      held.value = null;
+      landing.value = null;
+    };
+    window.addEventListener('pointermove', move);
+    window.addEventListener('pointerup', up);
+    window.addEventListener('pointercancel', stop);
+    window.addEventListener('keydown', key, true);
+    window.addEventListener('keyup', key, true);
+  }
+
+  function put(h: Held, l: Landing, copy: boolean): void {
+    const commands = useCommands();
+    const stage = useStage();
+    if (h.kind === 'selection') {
+      commands.moveTo(l.screen, l.spot, copy);
+      return;
+    }
+    if (l.screen.id !== stage.screenId) stage.goTo(l.screen.id);
+    commands.placeComponent(h.ref, l.spot);
+  }
+  /** True once after a drag: the click that follows belongs to it. */
+  const wasDrag = (): boolean => {
+    const was = justDone;
+    justDone = false;
+    return was;
+  };
+
+  return { held, landing, at, copying, lands, search, follow, wasDrag };
+});

@@ -1,0 +1,126 @@
+import type { Box } from '../layout/index.js';
+import { slotPlace, type Spot } from '../edit/index.js';
+import { componentAt, listAt, shownComponent, type Into, type NodeId, type Screen, type Wear, type World } from '../model/index.js';
+
+/** A place something would land in: the spot, the bar that shows it, and the container, all in px of the screen. */
+export interface Drop {
+  readonly spot: Spot;
+  readonly bar: Rect;
+  readonly around: Rect;
+  /** What takes it, in words. */
+  readonly says: string;
+}
+export interface Rect {
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+const rect = (b: Box): Rect => ({ x: b.x, y: b.y, w: b.w, h: b.h });
+const inside = (b: Box, x: number, y: number): boolean => x >= b.x && y >= b.y && x <= b.x + b.w && y <= b.y + b.h;
+
+/** The way from the outermost box down to the deepest one under a point. */
+export function pathAt(root: Box, x: number, y: number): Box[] {
+  const path: Box[] = [];
+  const walk = (b: Box): void => {
+    path.push(b);
+    for (let i = b.children.length - 1; i >= 0; i--) {
+      const c = b.children[i];
+      if (c && inside(c, x, y)) {
+        walk(c);
+        return;
+      }
+    }
+  };
+  if (inside(root, x, y)) walk(root);
+  return path;
+}
+
+/** Every box by its key. */
+export function boxesByKey(root: Box): ReadonlyMap<string, Box> {
+  const all = new Map<string, Box>();
+  const walk = (b: Box): void => {
+    all.set(b.node.key, b);
+    b.children.forEach(walk);
+  };
+  walk(root);
+  return all;
+}
+
+/**
+ * Where something held at a point of a screen would land: in the deepest row, column or slot there that takes it,
+ * between the children that the point lies between.
+ * @param roles of what is held; a slot that names roles takes only those
+ * @param without nodes that are held themselves: nothing lands in or beside its own inside
+ */
+export function dropAt(world: World, wears: readonly Wear[], screen: Screen, root: Box, x: number, y: number, roles: readonly string[], without: readonly NodeId[] = []): Drop | null {
+  const path = pathAt(root, x, y);
+  const held = new Set(without);
+  const own = path.findIndex((b) => held.has(b.node.key));
+  const open = own < 0 ? path : path.slice(0, own);
+  const boxes = boxesByKey(root);
+  for (let i = open.length - 1; i >= 0; i--) {
+    const box = open[i];
+    const node = box ? screen.nodes[box.node.key] : undefined;
+    if (!box || !node) continue;
+    if (node.type === 'box') return between(screen, { parent: node.id }, box, boxes, x, y, held, node.id === screen.root ? screen.name : (node.name ?? (box.node.look.flow === 'row' ? 'the row' : 'the column')));
+    if (node.type !== 'instance') continue;
+    const component = componentAt(world, shownComponent(wears, node.component));
+    const slot = component?.contract.slots.find((s) => s.accepts.length === 0 || roles.every((r) => s.accepts.includes(r)));
+    // Near its upper and lower edge a thing means what is around it, in the middle what it holds.
+    const edge = Math.min(14, box.h / 4);
+    if (!component || !slot || y < box.y + edge || y > box.y + box.h - edge) continue;
+    const into = slotPlace(world, wears, node, slot.id);
+    return between(screen, into, slotBox(screen, into, box, boxes), boxes, x, y, held, `${slot.name} of ${component.name}`);
+  }
+  return null;
+}
+
+/** The box around what stands in a slot; the whole thing while nothing does. */
+function slotBox(screen: Screen, into: Into, owner: Box, boxes: ReadonlyMap<string, Box>): Box {
+  const first = boxes.get(listAt(screen.nodes, into)[0] ?? '');
+  if (!first) return owner;
+  const find = (b: Box): Box | null => {
+    if (b.children.includes(first)) return b;
+    for (const c of b.children) {
+      const f = find(c);
+      if (f) return f;
+    }
+    return null;
+  };
+  return find(owner) ?? owner;
+}
+
+function between(screen: Screen, into: Into, around: Box, boxes: ReadonlyMap<string, Box>, x: number, y: number, held: ReadonlySet<NodeId>, says: string): Drop {
+  const list = listAt(screen.nodes, into);
+  const there = list.flatMap((id) => {
+    const b = boxes.get(id);
+    return b && !held.has(id) ? [{ id, b }] : [];
+  });
+  const row = around.node.look.flow === 'row' && around.node.type === 'box';
+  const grid = around.node.look.flow === 'grid';
+  const thick = 4;
+  let after: NodeId | null = null;
+  let at = 0;
+  for (const { id, b } of there) {
+    const past = grid ? y > b.y + b.h || (y >= b.y && x > b.x + b.w / 2) : row ? x > b.x + b.w / 2 : y > b.y + b.h / 2;
+    if (!past) break;
+    after = id;
+    at++;
+  }
+  const before = there[at - 1]?.b;
+  const next = there[at]?.b;
+  const sideways = row || grid;
+  let bar: Rect;
+  if (sideways) {
+    const line = next ?? before ?? around;
+    const bx = before && next && Math.abs(before.y - next.y) < 1 ? (before.x + before.w + next.x) / 2 : next ? next.x - 6 : before ? before.x + before.w + 6 : around.x + 6;
+    bar = { x: bx - thick / 2, y: line.y, w: thick, h: line.h };
+  } else {
+    const by = before && next ? (before.y + before.h + next.y) / 2 : next ? next.y - 6 : before ? before.y + before.h + 6 : around.y + around.node.look.paddingTop + 4;
+    bar = { x: around.x + around.node.look.paddingLeft, y: by - thick / 2, w: Math.max(20, around.w - around.node.look.paddingLeft - around.node.look.paddingRight), h: thick };
+  }
+  // A held neighbour keeps its place in the list, so what is put down stands behind the last free one.
+  return { spot: { into, after: after ?? null }, bar, around: rect(around), says };
+}
