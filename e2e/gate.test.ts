@@ -14,6 +14,7 @@ beforeAll(async () => {
   await house.start();
   browser = await openBrowser();
   page = await browser.newPage();
+  page.setDefaultTimeout(9_000);
   page.on('pageerror', (e) => wrong.push(String(e)));
 });
 afterAll(async () => {
@@ -24,7 +25,7 @@ afterAll(async () => {
 const project = async (): Promise<Project> => ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
 const nodes = async (): Promise<InstanceNode[]> => Object.values((await project()).screens[0]?.nodes ?? {}).filter((n): n is InstanceNode => n.type === 'instance');
 const tree = (): Promise<string[]> => page.$$eval('[role="treeitem"]', (all) => all.map((e) => e.getAttribute('aria-label') ?? ''));
-const until = (wanted: string): Promise<unknown> => page.waitForFunction((w: string) => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === w), { timeout: 15_000 }, wanted);
+const until = (wanted: string): Promise<unknown> => page.waitForFunction((w: string) => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === w), { timeout: 9_000 }, wanted);
 async function fill(name: string, text: string): Promise<void> {
   const row = await page.waitForSelector(`[aria-label="Details"] [role="group"][aria-label="${name}"] input`);
   await row?.click({ count: 3 });
@@ -76,11 +77,11 @@ describe('from an empty project to a rebranded screen', () => {
   });
   it('swaps through Try-on, says what is parked, and swaps back with everything', async () => {
     await press(page, 'tab', 'Try on');
-    const label = await page.$eval('.sample[aria-label^="Card, Plywood"]', (e) => e.getAttribute('aria-label'));
-    expect(label).toBe('Card, Plywood, all carried');
-    await page.click('.sample[aria-label^="Field, Plywood"]');
+    const action = await page.waitForSelector('.sample[aria-label^="Action, Skerry Line"]');
+    expect(await action?.evaluate((e) => e.getAttribute('aria-label'))).toBe('Action, Skerry Line, all carried');
+    await (await page.waitForSelector('.sample[aria-label^="Field, Plywood"]'))?.click();
     await until('Field Find crossings');
-    await page.click('.sample[aria-label^="Button, Plywood"]');
+    await (await page.waitForSelector('.sample[aria-label^="Button, Plywood"]'))?.click();
     await until('Button Find crossings');
     await saved(page);
     expect((await nodes()).find((n) => n.settings.some((s) => s.value === 'Find crossings'))?.component).toBe('plywood@1.0.0/button');
@@ -102,10 +103,10 @@ describe('from an empty project to a rebranded screen', () => {
     const after = await project();
     expect(after.screens).toEqual(before);
     expect(after.wears.map((w) => w.shows)).toEqual(['skerry-line@2.1.0']);
-    await press(page, 'button', 'Undo Rebrand 1 screens to Skerry Line');
+    await press(page, 'button', 'Undo Rebrand 1 screen to Skerry Line');
     await saved(page);
     expect((await project()).wears).toEqual([]);
-    await press(page, 'button', 'Redo Rebrand 1 screens to Skerry Line');
+    await press(page, 'button', 'Redo Rebrand 1 screen to Skerry Line');
     await saved(page);
     expect((await project()).wears).toHaveLength(1);
   });
@@ -134,7 +135,7 @@ describe('from an empty project to a rebranded screen', () => {
     await other.waitForSelector('[role="treeitem"]');
     await page.bringToFront();
     await fill('Text', 'Both see this');
-    await other.waitForFunction(() => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === 'Action Both see this'), { timeout: 15_000, polling: 100 });
+    await other.waitForFunction(() => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === 'Action Both see this'), { timeout: 9_000, polling: 100 });
     await other.close();
   });
   it('exports SVG and PNG', async () => {

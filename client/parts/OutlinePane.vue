@@ -51,6 +51,14 @@ function kindOf(node: Node, screen: Screen): string {
   }
   return node.type === 'box' ? (node.attrs.flow === 'row' ? 'Row' : 'Column') : node.type === 'image' ? 'Picture' : node.type.charAt(0).toUpperCase() + node.type.slice(1);
 }
+/** How often a thing differs from its original in more than what it says: text, items and pictures are expected to. */
+function ownWays(node: Extract<Node, { type: 'instance' }>, screen: Screen): number {
+  const w = stage.world;
+  if (!w) return 0;
+  const wears = stage.wearsShown(screen);
+  const props = componentAt(w, shownComponent(wears, node.component))?.contract.props ?? [];
+  return carryInstance(w, wears, node).settings.filter((c) => c.from >= 0 && !(c.kind === 'prop' && c.at.length === 0 && ['text', 'list', 'image'].includes(props.find((p) => p.id === c.name)?.kind ?? ''))).length;
+}
 function linesOf(screen: Screen): Line[] {
   const w = stage.world;
   const found: Line[] = [];
@@ -61,7 +69,7 @@ function linesOf(screen: Screen): Line[] {
     if (!node) return;
     const isGhost = ghost || ghosts.has(id);
     if (id !== screen.root) {
-      const count = node.type === 'instance' ? carryInstance(w, stage.wearsShown(screen), node).settings.filter((c) => c.from >= 0).length : 0;
+      const count = node.type === 'instance' ? ownWays(node, screen) : 0;
       found.push({ key: `${screen.id}/${id}`, screen, id, depth, kind: kindOf(node, screen), text: saying(node, screen), count, ghost: isGhost });
     }
     for (const c of childrenOf(node)) visit(c, id === screen.root ? depth : depth + 1, isGhost);
@@ -70,7 +78,7 @@ function linesOf(screen: Screen): Line[] {
   return found;
 }
 const lines = computed<Line[]>(() => {
-  const s = stage.current;
+  const s = stage.outlined;
   if (!s) return [];
   if (!whole.value) return linesOf(s);
   return (doc.shown?.screens ?? []).filter((x) => x.flow === s.flow).flatMap((x) => {
@@ -426,7 +434,7 @@ const treeName = (line: Line): string => `${line.kind} ${line.text}`.trim();
           <span class="kind clip">{{ line.kind }}</span>
           <input v-if="writingLine && writingLine.id !== null && writingLine.after === line.id && line.screen.id === stage.screenId" ref="lineField" v-model="lineText" class="write" aria-label="Text of this line" :style="{ marginLeft: `${8 + line.depth * 14}px` }" @keydown="lineKey" @blur="blurLine" @pointerdown.stop @click.stop />
           <span v-else class="text clip" :style="{ paddingLeft: `${10 + line.depth * 14}px` }">{{ line.text }}</span>
-          <span v-if="line.count > 0 && !line.ghost" class="yours" :title="`${line.count} settings are yours`">{{ line.count }}</span>
+          <span v-if="line.count > 0 && !line.ghost" class="yours" :title="`${line.count} of its looks and parts are yours`">{{ line.count }}</span>
           <span v-if="line.ghost" class="note">Enter places</span>
         </div>
         <div v-if="writingLine && writingLine.id === null && writingLine.after === line.id && line.screen.id === stage.screenId" class="line new">

@@ -45,20 +45,27 @@ const families = computed(() => {
   const kit = stage.mainKit;
   return kit ? kit.families.filter((f) => Object.values(kit.components).some((c) => c.family === f)) : [];
 });
-const STARTERS = 'Whole sections';
+const STARTERS = 'Starters';
 const instance = computed(() => (stage.selectedPlace?.at.length === 0 && stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
 watch(() => instance.value?.id, (id, was) => {
   if (id && !was) tab.value = 'try';
   else if (!id && tab.value === 'try') tab.value = '';
-});
+}, { immediate: true });
 const family = computed(() => (tab.value !== '' && tab.value !== 'try' ? tab.value : (families.value[0] ?? '')));
 watch(family, () => { drawnUpTo.value = FIRST; });
+let order: { place: string; refs: readonly ComponentRef[] } = { place: '', refs: [] };
 const alternatives = computed<readonly Alternative[]>(() => {
   const w = stage.world;
   const node = instance.value;
   if (tab.value !== 'try' || !w || !node || !stage.mainKit) return [];
   const others = [...library.kits.values()].filter((k) => k !== stage.mainKit);
-  return rankAlternatives(w, stage.wears, node, [stage.mainKit, ...others], 14);
+  const ranked = rankAlternatives(w, stage.wears, node, [stage.mainKit, ...others], 200);
+  // While one thing is tried on, alternatives stay where they are: nothing moves away under the pointer.
+  const place = `${stage.screenId}/${node.id}/${stage.lens}`;
+  if (order.place !== place) order = { place, refs: ranked.slice(0, 14).map((a) => a.ref) };
+  const now = ranked.find((a) => a.now);
+  const kept = order.refs.flatMap((ref) => ranked.find((a) => a.ref === ref) ?? []);
+  return now && !kept.includes(now) ? [now, ...kept] : kept;
 });
 const samples = computed(() => {
   const kit = stage.mainKit;
@@ -143,9 +150,14 @@ function swap(a: Alternative): void {
   stage.trial = null;
   if (!a.now) commands.swap(a.ref, a.name);
 }
+/** Browsers also tell of a move when the page moves under a pointer that rests; that means nothing. */
+function moved(event: MouseEvent, a: Alternative): void {
+  if (event.movementX !== 0 || event.movementY !== 0) hover(a);
+}
 function hover(a: Alternative | null): void {
   const node = instance.value;
-  stage.trial = a && node && !a.now ? { node: node.id, ref: a.ref } : null;
+  const next = a && node && !a.now ? { node: node.id, ref: a.ref } : null;
+  if (next?.ref !== stage.trial?.ref || next?.node !== stage.trial?.node) stage.trial = next;
 }
 function focusLine(): void {
   input.value?.focus();
@@ -187,9 +199,9 @@ defineExpose({ focusLine, tryOn, nextLens });
       <span class="note kit">Kit: {{ stage.mainKit?.name }}</span>
     </div>
     <div v-if="tab === 'try' && instance" class="samples" @mouseleave="hover(null)">
-      <button v-for="a in alternatives" :key="a.ref" class="plain sample" :class="{ now: a.now }" :aria-label="`${a.name}, ${a.kit}, ${a.says}`" v-tooltip.top="a.waits.length > 0 ? `Would be parked: ${a.waits.join('. ')}` : undefined" @mouseenter="hover(a)" @focus="hover(a)" @blur="hover(null)" @click="swap(a)">
+      <button v-for="a in alternatives" :key="a.ref" class="plain sample" :class="{ now: a.now }" :aria-label="`${a.name}, ${a.kit}, ${a.says}`" v-tooltip.top="a.waits.length > 0 ? `Would be parked: ${a.waits.join('. ')}` : undefined" @mousemove="moved($event, a)" @focus="hover(a)" @blur="hover(null)" @click="swap(a)">
         <span class="stage"><PictureCanvas v-if="drawn(a.ref, true)" v-bind="drawn(a.ref, true)!" /></span>
-        <span class="foot"><strong class="clip">{{ a.name }}</strong><span class="note clip">{{ a.kit === stage.mainKit?.name || a.now ? a.says : `${a.kit}, ${a.says}` }}</span></span>
+        <span class="foot two"><strong class="clip">{{ a.name }}<span v-if="a.kit !== stage.mainKit?.name" class="note"> {{ a.kit }}</span></strong><span class="note clip">{{ a.says }}</span></span>
       </button>
     </div>
     <div v-else-if="tab === STARTERS" class="samples">
@@ -230,5 +242,7 @@ defineExpose({ focusLine, tryOn, nextLens });
 .stage { display: grid; place-items: center; background: var(--wash); border: 1px solid transparent; border-radius: 4px; overflow: hidden; pointer-events: none; }
 .sample:hover .stage { border-color: var(--ink); }
 .sample.now .stage { border: 2px solid var(--tape); }
+.two { flex-direction: column; gap: 0 !important; }
+.two .note { font-weight: 400; }
 .foot { display: flex; justify-content: space-between; gap: 6px; white-space: nowrap; min-width: 0; }
 </style>

@@ -59,13 +59,19 @@ export const useStage = defineStore('stage', () => {
     boxes.set(of, { key, box });
     return box;
   }
-  const current = computed<Screen | undefined>(() => {
+  /** The screen with what is about to be placed on it. */
+  const outlined = computed<Screen | undefined>(() => {
     const s = screen.value;
     const g = ghost.value;
     if (s && g?.screen === s.id && doc.shown) {
       const got = applyEdit(doc.shown, { id: 'ghost', label: 'ghost', steps: g.steps });
       return got.ok ? (screenOf(got.project, s.id) ?? s) : s;
     }
+    return s;
+  });
+  /** What the Wall shows of it: an alternative too, while it is tried on. */
+  const current = computed<Screen | undefined>(() => {
+    const s = outlined.value;
     const t = trial.value;
     const node = t ? s?.nodes[t.node] : undefined;
     if (!s || !t || node?.type !== 'instance') return s;
@@ -120,7 +126,7 @@ export const useStage = defineStore('stage', () => {
     sampled.set(settings, mine);
     const known = mine.get(`${ref}|${width}`);
     if (known) return known;
-    const made = resolveSample(w, ref, settings, { wears: wears.value, width });
+    const made = resolveSample(w, ref, settings, { wears: wears.value, width, ...(node ? { placed: node.placed ?? node.component } : {}) });
     const wide = defaultRoom(made.instance?.role ?? '').width === 'stretch';
     const laid = layoutNode(made, fonts, wide ? width : undefined, undefined, width);
     const drawn = { primitives: paint(laid), height: laid.h, width: laid.w };
@@ -264,6 +270,6 @@ export const useStage = defineStore('stage', () => {
   watch(screen, (s, was) => {
     if (s && was && s.id === was.id) selection.value = selection.value.filter((k) => placeOfKey(s, k) !== null);
   });
-  return { screenId, selection, elsewhere, picked, lens, trial, ghost, targets, countSelected, placing, goTo, pickScreen, pickScreens, current, world, screen, wears, wearsShown, mainKit, behind, boxOf, box, picture, sample, templateSample, selected, selectedPlace, selectedNode, selectedIds, select, climb, findBox, under, nameOf, newId, findAt, focusWall };
+  return { screenId, selection, elsewhere, picked, lens, trial, ghost, targets, countSelected, placing, goTo, pickScreen, pickScreens, current, outlined, world, screen, wears, wearsShown, mainKit, behind, boxOf, box, picture, sample, templateSample, selected, selectedPlace, selectedNode, selectedIds, select, climb, findBox, under, nameOf, newId, findAt, focusWall };
 });
 export type { SlotFill };

@@ -83,7 +83,7 @@ function rebrand(): void {
   const w = stage.world;
   if (!w || !plan.value) return;
   const name = library.kits.get(to.value)?.name ?? to.value;
-  if (doc.act(`Rebrand ${n.value} screens to ${name}`, applyRebrand(w, plan.value))) doc.say(`${n.value} screens wear ${name} now. Undo brings the other look back, all of it.`);
+  if (doc.act(`Rebrand ${n.value} ${n.value === 1 ? 'screen' : 'screens'} to ${name}`, applyRebrand(w, plan.value))) doc.say(`${n.value === 1 ? '1 screen wears' : `${n.value} screens wear`} ${name} now. Undo brings the other look back, all of it.`);
 }
 function show(f: Finding): void {
   stage.screenId = f.screen;

@@ -118,11 +118,11 @@ export function resolve(world: World, screen: Screen | string, options: ResolveO
 }
 
 /** A component by itself, with given props: for samples, the Workbench and documentation. */
-export function resolveSample(world: World, ref: ComponentRef, settings: readonly Setting[] = [], options: ResolveOptions & { width?: number } = {}): RNode {
+export function resolveSample(world: World, ref: ComponentRef, settings: readonly Setting[] = [], options: ResolveOptions & { width?: number; placed?: ComponentRef } = {}): RNode {
   const wears = options.wears ?? [];
   const kit = kitOfRef(world, shownComponent(wears, ref));
   const context: Context = { world, wears, mode: options.mode ?? '', main: kit, width: options.width ?? 390, options: { emptySlots: true, ...options }, count: 0 };
-  const node: InstanceNode = { id: 'sample', type: 'instance', attrs: {}, component: ref, settings, fills: NO_FILLS };
+  const node: InstanceNode = { id: 'sample', type: 'instance', attrs: {}, component: ref, ...(options.placed !== undefined && options.placed !== ref ? { placed: options.placed } : {}), settings, fills: NO_FILLS };
   const scope: Scope = { kit: undefined, nodes: { sample: node }, props: {}, rules: new Map(), reach: NOTHING, slot: () => [], states: [], prefix: '', owner: '', enclosing: [] };
   return resolveNode(context, scope, 'sample')[0] ?? broken(context, scope, 'sample', 'Nothing to show');
 }
