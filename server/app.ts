@@ -7,7 +7,7 @@ import rateLimit from '@fastify/rate-limit';
 import staticFiles from '@fastify/static';
 import websocket from '@fastify/websocket';
 import Fastify, { type FastifyError, type FastifyInstance, type FastifyReply, type FastifyRequest } from 'fastify';
-import { nanoid } from 'nanoid';
+import { customAlphabet } from 'nanoid';
 import * as yup from 'yup';
 import { kitRef } from '../core/index.js';
 import { Assets } from './assets.js';
@@ -38,6 +38,8 @@ export interface App {
 const LARGEST = 16 * 1024 * 1024;
 /** Bodies up to this size are read away before they are refused: bytes. */
 const MOST_DRAINED = 200 * 1024 * 1024;
+/** Ids of projects: letters and figures, since addresses are made of them. */
+const freshId = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 14);
 const LOOPBACK = /^(?:localhost|127\.0\.0\.1|\[::1\])(?::\d+)?$/u;
 
 /** The whole server, ready to listen. */
@@ -127,7 +129,7 @@ function projectRoutes(server: FastifyInstance, projects: Projects, kits: Kits):
   server.post('/api/projects', async (request, reply) => {
     const body = await checked<{ id?: string; name: string; kit: string }>(newProjectBody, request.body);
     if (!kits.get(body.kit)) throw notFound('kit', body.kit);
-    const stand = await projects.createEmpty(body.id ?? nanoid(12), body.name.trim(), body.kit);
+    const stand = await projects.createEmpty(body.id ?? freshId(), body.name.trim(), body.kit);
     return reply.code(201).send(stand);
   });
   server.get<WithId>('/api/projects/:id', async (request) => projects.open(request.params.id));
@@ -136,7 +138,7 @@ function projectRoutes(server: FastifyInstance, projects: Projects, kits: Kits):
     await projects.rename(request.params.id, body.name);
     return { ok: true };
   });
-  server.post<WithId>('/api/projects/:id/copy', async (request, reply) => reply.code(201).send(await projects.duplicate(request.params.id, nanoid(12))));
+  server.post<WithId>('/api/projects/:id/copy', async (request, reply) => reply.code(201).send(await projects.duplicate(request.params.id, freshId())));
   server.delete<WithId>('/api/projects/:id', async (request) => {
     await projects.setDeleted(request.params.id, true);
     return { ok: true };

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount } from 'vue';
-import { allBackSteps, backToKitSteps, carryInstance, chooseSteps, componentAt, countUses, entriesOf, findAt, kitOfRef, listAt, shownComponent, slotPlace, targetKey, treeOfScreen, type Box, type Component, type ComponentRef, type InstanceNode, type ItemOf, type Json, type Prop, type Screen, type Step, type Target } from '../../core/index.js';
+import { allBackSteps, backToKitSteps, carryInstance, chooseSteps, componentAt, countUses, entriesOf, findAt, kitOfRef, listAt, mainProp, shownComponent, slotPlace, targetKey, treeOfScreen, type Box, type Component, type ComponentRef, type InstanceNode, type ItemOf, type Json, type Prop, type Screen, type Step, type Target } from '../../core/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
@@ -110,6 +110,8 @@ const props = computed(() => {
   const things = stage.targets.flatMap((t) => t.ids.map((id) => ({ screen: t.screen, node: t.screen.nodes[id] })));
   return all.filter((p) => things.every((t) => t.node?.type === 'instance' && propOf(t.node, t.screen, p) !== undefined));
 });
+/** What the thing says, to find icons that go with it. */
+const says = computed(() => { const main = top.value ? mainProp(top.value.component.contract.props) : undefined; return main ? String(values.value[main.id] ?? '') : ''; });
 const NESTED = (n: { component: Component; bound: ReadonlySet<string> }): readonly Prop[] => n.component.contract.props.filter((x) => !n.bound.has(x.id));
 
 const isMine = (t: Target): boolean => (entry.value ? ownKeys.value.some((s) => targetKey(s) === targetKey(t)) : mine.value.has(targetKey(t)));
@@ -220,7 +222,7 @@ const lens = computed(() => (stage.lens ? `lens=${encodeURIComponent(stage.lens)
       <div class="body">
         <template v-if="top">
           <FillRow v-if="at.length === 0 && top.component.role === 'table'" :node="written" :component="top.component" @content="(s) => emit('content', s)" />
-          <PropRow v-for="p in props" :key="`${written.id}${top.ref}${p.id}`" :prop="p" :id-base="`d-${written.id}`" :held="{ value: values[p.id], written: writtenAt({ at, kind: 'prop', name: p.id }) }" :several="several.get(p.id) === true" :yours="isMine({ at, kind: 'prop', name: p.id })" :others="elsewhere(p)" :kit="kit" @choose="(v, m) => choose({ at, kind: 'prop', name: p.id }, p, v, m)" @back="back({ at, kind: 'prop', name: p.id }, p.name)" />
+          <PropRow v-for="p in props" :key="`${written.id}${top.ref}${p.id}`" :prop="p" :id-base="`d-${written.id}`" :held="{ value: values[p.id], written: writtenAt({ at, kind: 'prop', name: p.id }) }" :several="several.get(p.id) === true" :yours="isMine({ at, kind: 'prop', name: p.id })" :others="elsewhere(p)" :says="says" :kit="kit" @choose="(v, m) => choose({ at, kind: 'prop', name: p.id }, p, v, m)" @back="back({ at, kind: 'prop', name: p.id }, p.name)" />
           <p v-if="props.length === 0" class="note pad">Nothing that everything selected has in common.</p>
           <PropRow v-for="p in GROUND_PROPS" :key="`${written.id}ground${p.id}`" :prop="p" :id-base="`r-${written.id}`" :held="{ value: attrAt([...at, top.component.root], p) }" :yours="isMine({ at: [...at, top.component.root], kind: 'attr', name: p.id })" :kit="kit" @choose="(v, m) => choose({ at: [...at, top!.component.root], kind: 'attr', name: p.id }, p, v, m)" @back="back({ at: [...at, top!.component.root], kind: 'attr', name: p.id }, p.name)" />
           <PropRow v-for="p in at.length > 0 ? (PART_PROPS.instance ?? []) : []" :key="`${written.id}part${p.id}`" :prop="p" :id-base="`i-${written.id}`" :held="{ value: attrAt(at, p) }" :yours="isMine({ at, kind: 'attr', name: p.id })" :kit="kit" @choose="(v, m) => choose({ at, kind: 'attr', name: p.id }, p, v, m)" @back="back({ at, kind: 'attr', name: p.id }, p.name)" />

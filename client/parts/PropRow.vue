@@ -5,17 +5,18 @@ import Select from 'primevue/select';
 import SelectButton from 'primevue/selectbutton';
 import ToggleSwitch from 'primevue/toggleswitch';
 import { computed, ref, watch } from 'vue';
-import { arithmetic, isColour, type Json, type Kit, type Prop } from '../../core/index.js';
+import { arithmetic, isColour, suggestIcons, type Json, type Kit, type Prop } from '../../core/index.js';
 import IconPicker from './IconPicker.vue';
 import ListEditor from './ListEditor.vue';
 import PicturePicker from './PicturePicker.vue';
 
 /** One row of Details: a prop, its value, and whether it is yours. */
 // The value comes wrapped: a bare property of this type would have its empty texts turned into flags.
-const props = defineProps<{ prop: Prop; held: { readonly value: Json | undefined; readonly written?: Json | undefined }; yours: boolean; several?: boolean; others?: string | undefined; kit: Kit | undefined; idBase: string }>();
+const props = defineProps<{ prop: Prop; held: { readonly value: Json | undefined; readonly written?: Json | undefined }; yours: boolean; several?: boolean; others?: string | undefined; says?: string | undefined; kit: Kit | undefined; idBase: string }>();
 const emit = defineEmits<{ choose: [value: Json, merge: boolean]; back: [] }>();
 const value = computed(() => (props.several ? undefined : props.held.value));
 const id = computed(() => `${props.idBase}-${props.prop.id}`);
+const NEAR = ['chevron-right', 'search', 'user', 'star', 'calendar', 'settings', 'house', 'menu'];
 const draft = ref('');
 const problem = ref('');
 const pop = ref<InstanceType<typeof Popover> | null>(null);
@@ -24,6 +25,8 @@ watch(() => [value.value, props.prop.id, props.several], () => { draft.value = w
 
 const hint = computed(() => (props.several ? 'several' : ''));
 const iconOf = computed(() => (typeof value.value === 'string' ? props.kit?.icons[value.value] : undefined));
+/** Icons at hand, so that most are one click away. */
+const near = computed(() => (props.prop.kind === 'icon' && props.kit ? suggestIcons(props.kit, props.says ?? '', NEAR, 6).flatMap((i) => props.kit?.icons[i] ?? []) : []));
 const few = computed(() => (props.prop.options?.length ?? 0) <= 3 && (props.prop.options ?? []).reduce((n, o) => n + o.name.length, 0) <= 20);
 const options = computed(() => [...(props.prop.options ?? [])]);
 function number(): void {
@@ -76,6 +79,7 @@ const swatch = computed(() => {
       <Select v-else-if="prop.kind === 'choice'" :input-id="id" size="small" fluid :model-value="value" :options="options" option-label="name" option-value="id" :placeholder="hint" :aria-label="prop.name" @update:model-value="(v: Json) => emit('choose', v, false)" />
       <template v-else-if="prop.kind === 'icon'">
         <button :id="id" class="plain pick" aria-haspopup="dialog" @click="pop?.toggle($event)"><svg v-if="iconOf" :viewBox="`0 0 ${iconOf.box} ${iconOf.box}`" width="18" height="18" aria-hidden="true"><path v-for="(p, n) in iconOf.paths" :key="n" :d="p.d" :fill="p.fill ? 'currentColor' : 'none'" :stroke="p.fill ? 'none' : 'currentColor'" :stroke-width="p.width ?? 2" stroke-linecap="round" stroke-linejoin="round" /></svg>{{ several ? 'several' : (iconOf?.name ?? 'None') }}</button>
+        <span class="near"><button v-for="i in near" :key="i.id" class="plain" :class="{ on: i.id === value }" :aria-label="`${i.name} icon`" :title="i.name" @click="emit('choose', i.id, false)"><svg :viewBox="`0 0 ${i.box} ${i.box}`" width="15" height="15" aria-hidden="true"><path v-for="(p, n) in i.paths" :key="n" :d="p.d" :fill="p.fill ? 'currentColor' : 'none'" :stroke="p.fill ? 'none' : 'currentColor'" :stroke-width="p.width ?? 2" stroke-linecap="round" stroke-linejoin="round" /></svg></button></span>
         <Popover ref="pop"><IconPicker :kit="kit" :value="written(value)" @choose="(v) => { pop?.hide(); emit('choose', v, false); }" @leave="pop?.hide()" /></Popover>
       </template>
       <template v-else-if="prop.kind === 'image'">
@@ -102,6 +106,11 @@ label { padding-top: 4px; }
 .problem { color: var(--bad); font-size: 11.5px; }
 .pick { display: flex; gap: 7px; align-items: center; width: 100%; border: 1px solid var(--line); border-radius: 5px; background: var(--raised); padding: 3px 8px; min-height: 28px; }
 .pick:hover { border-color: var(--line-2); }
+
+.near { display: flex; gap: 2px; margin-top: 3px; }
+.near button { width: 24px; height: 24px; display: grid; place-items: center; border-radius: 4px; color: var(--soft); }
+.near button:hover { background: var(--wash); color: var(--ink); }
+.near .on { background: var(--tape-soft); color: var(--ink); }
 .colour { display: flex; gap: 6px; align-items: center; }
 .colour i { width: 18px; height: 18px; flex: none; border: 1px solid var(--line-2); border-radius: 4px; }
 </style>

@@ -47,8 +47,10 @@ const families = computed(() => {
 });
 const STARTERS = 'Starters';
 const instance = computed(() => (stage.selectedPlace?.at.length === 0 && stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
-watch(() => instance.value?.id, (id, was) => {
-  if (id && !was) tab.value = 'try';
+/** What was just placed from here: while more of the same follows, the family stays open. */
+let fresh = '';
+watch(() => instance.value?.id, (id) => {
+  if (id && id !== fresh) tab.value = 'try';
   else if (!id && tab.value === 'try') tab.value = '';
 }, { immediate: true });
 const family = computed(() => (tab.value !== '' && tab.value !== 'try' ? tab.value : (families.value[0] ?? '')));
@@ -90,12 +92,15 @@ function place(): void {
     return;
   }
   const p = plan.value;
+  // Enter on an empty line is done with it.
+  if (line.value.trim() === '') {
+    input.value?.blur();
+    stage.focusWall();
+    return;
+  }
   if (p.problem !== null || p.items.length === 0) return;
   stage.ghost = null;
-  if (commands.placePlan(p)) {
-    remember(p.items.map((i) => i.thing.name));
-    line.value = '';
-  }
+  if (placed(() => commands.placePlan(p), p.items.map((i) => i.thing.name))) line.value = '';
 }
 /** An offer completes the line; with nothing typed besides, Enter places it. */
 function take(thing: Thing): void {
@@ -103,11 +108,16 @@ function take(thing: Thing): void {
   chosen.value = -1;
   const p = readPlaceLine(thing.name, things.value, stage.mainKit, sets.value);
   stage.ghost = null;
-  if (p.problem === null && commands.placePlan(p)) {
-    remember([thing.name]);
-    line.value = '';
-  }
+  if (p.problem === null && placed(() => commands.placePlan(p), [thing.name])) line.value = '';
   input.value?.focus();
+}
+function placed(how: () => boolean, names: readonly string[]): boolean {
+  const open = tab.value;
+  if (!how()) return false;
+  fresh = stage.selectedPlace?.node ?? '';
+  tab.value = open === 'try' ? '' : open;
+  remember(names);
+  return true;
 }
 function remember(names: readonly string[]): void {
   recent.value = [...new Set([...names, ...recent.value])].slice(0, 12);
@@ -140,11 +150,11 @@ function press(event: PointerEvent, sample: { ref: ComponentRef; name: string; r
 }
 function click(sample: { ref: ComponentRef; name: string }): void {
   if (drag.wasDrag()) return;
-  if (commands.placeComponent(sample.ref)) remember([sample.name]);
+  placed(() => commands.placeComponent(sample.ref), [sample.name]);
 }
 function placeStarter(t: Template): void {
   const thing = things.value.find((x) => x.kind === 'template' && x.template.id === t.id);
-  if (thing) commands.placePlan({ items: [{ thing, count: 1, values: [], children: [], from: 0, to: 0 }], says: `places ${t.name}`, offers: [], problem: null });
+  if (thing) placed(() => commands.placePlan({ items: [{ thing, count: 1, values: [], children: [], from: 0, to: 0 }], says: `places ${t.name}`, offers: [], problem: null }), [t.name]);
 }
 function swap(a: Alternative): void {
   stage.trial = null;

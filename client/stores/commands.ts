@@ -2,7 +2,7 @@ import { defineStore } from 'pinia';
 import {
   addItemSteps, alike, allBackSteps, blankScreen, breakSeriesSteps, buildPieces, componentAt, copyPiece, defaultRoom, duplicateSteps, entriesOf, indentSteps, listAt, moveItemSteps, moveSteps, newInstance, nudgeSteps, placeSteps, placesOf,
   removeItemSteps, removeSteps, seriesSteps, shownComponent, slotPlace, spotFor, swapSteps, transferSteps, treeOfScreen, unwrapSteps, wrapSteps,
-  type ComponentRef, type Node, type Piece, type PlacePlan, type Screen, type Spot, type Step,
+  type Component, type ComponentRef, type Node, type Piece, type PlacePlan, type Screen, type Spot, type Step,
 } from '../../core/index.js';
 import { useDocument } from './document.js';
 import { useStage } from './stage.js';
@@ -83,12 +83,18 @@ export const useCommands = defineStore('commands', () => {
     const w = world();
     const component = componentAt(w, ref);
     const selected = stage.selectedNode;
-    const inside = !at && stage.selectedPlace?.at.length === 0 && selected?.type === 'instance' && selected.fills.length === 0 && (componentAt(w, shownComponent(stage.wears, selected.component))?.contract.slots.length ?? 0) > 0;
     const role = component?.role ?? '';
+    const inside = !at && stage.selectedPlace?.at.length === 0 && selected?.type === 'instance' && selected.fills.length === 0 && belongsIn(role, componentAt(w, shownComponent(stage.wears, selected.component)));
     return place(`Place ${component?.name ?? 'it'}`, () => {
       const id = stage.newId();
       return [{ root: id, nodes: { [id]: newInstance(id, stage.behind(ref), defaultRoom(role)) } }];
     }, role, inside, at);
+  }
+  /** Does a thing of this role belong into an empty slot? What the slot names does; else anything smaller than the thing itself. */
+  function belongsIn(role: string, owner: Component | undefined): boolean {
+    const slot = owner?.contract.slots[0];
+    if (!owner || !slot) return false;
+    return slot.accepts.length > 0 ? slot.accepts.includes(role) : role !== owner.role && defaultRoom(role).bleed !== true;
   }
   const placePieces = (label: string, pieces: readonly Piece[], at?: Spot): boolean => place(label, () => pieces.map((p) => copyPiece(p.nodes, p.root, stage.newId)), '', false, at);
 

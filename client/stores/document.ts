@@ -1,8 +1,8 @@
-import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { applyEdit, rebaseEdit, revertEdit, type Edit, type Project, type Step } from '../../core/index.js';
 import { api, ServerProblem, Unreachable, type Confirmed } from '../api.js';
+import { freshId } from '../ids.js';
 import { keep, takeKept } from './outbox.js';
 
 interface Entry {
@@ -35,7 +35,8 @@ export const useDocument = defineStore('document', () => {
   /** Told to the person: refusals, things left alone. */
   const notices = shallowRef<readonly { readonly id: number; readonly text: string; readonly bad: boolean }[]>([]);
   let confirmed: Project | null = null;
-  let inFlight = 0;
+  /** Ids of edits that the server was sent and has not answered for. */
+  let inFlight: ReadonlySet<string> = new Set();
   let timer: ReturnType<typeof setTimeout> | undefined;
   let socket: WebSocket | null = null;
   let serial = 0;
@@ -87,7 +88,7 @@ export const useDocument = defineStore('document', () => {
     pending.value = [];
     undoable.value = [];
     redoable.value = [];
-    inFlight = 0;
+    inFlight = new Set();
     id.value = '';
   }
 
@@ -140,7 +141,7 @@ export const useDocument = defineStore('document', () => {
       const own = pending.value.findIndex((e) => e.id === c.edit.id);
       if (own === 0) {
         pending.value = pending.value.slice(1);
-        inFlight = Math.max(0, inFlight - 1);
+        inFlight = new Set([...inFlight].filter((x) => x !== c.edit.id));
       } else rebasePending(before, c.edit, own);
     }
     void store();
@@ -172,20 +173,21 @@ export const useDocument = defineStore('document', () => {
   }
 
   async function send(): Promise<void> {
-    if (inFlight > 0 || pending.value.length === 0 || id.value === '') return;
+    if (inFlight.size > 0 || pending.value.length === 0 || id.value === '') return;
     const mine = generation;
     const batch = pending.value.slice(0, 100);
-    inFlight = batch.length;
+    const ids = new Set(batch.map((e) => e.id));
+    inFlight = ids;
     try {
       const told = await api.send(id.value, revision.value, batch);
       if (mine !== generation) return;
       offline.value = false;
       receive(told);
-      inFlight = 0;
+      if (inFlight === ids || [...inFlight].every((x) => ids.has(x))) inFlight = new Set();
       if (pending.value.length > 0) schedule(0);
     } catch (error) {
       if (mine !== generation) return;
-      inFlight = 0;
+      inFlight = new Set();
       if (error instanceof ServerProblem && error.status < 500 && error.status !== 429) await refused(error, batch);
       else {
         offline.value = true;
@@ -223,10 +225,10 @@ export const useDocument = defineStore('document', () => {
     if (!shown.value || steps.length === 0) return false;
     const now = Date.now();
     const last = undoable.value.at(-1);
-    const unsent = last && pending.value.length > inFlight && pending.value.at(-1)?.id === last.edit.id;
+    const unsent = last && pending.value.at(-1)?.id === last.edit.id && !inFlight.has(last.edit.id);
     const joins = merge !== null && last?.merge === merge && now - last.at < MERGE && unsent && last.after === shown.value;
     const before = joins ? last.before : shown.value;
-    const edit: Edit = joins ? { ...last.edit, label, steps: compact([...last.edit.steps, ...steps]) } : { id: nanoid(16), label, steps };
+    const edit: Edit = joins ? { ...last.edit, label, steps: compact([...last.edit.steps, ...steps]) } : { id: freshId(), label, steps };
     const got = applyEdit(before, edit);
     if (!got.ok) {
       say(`${label}: ${got.refusal.message} Nothing was changed.`, true);
@@ -246,7 +248,7 @@ export const useDocument = defineStore('document', () => {
     const entry = from.value.at(-1);
     if (!entry || !shown.value) return null;
     const label = verb === 'Undo' ? `Undo ${entry.edit.label}` : entry.edit.label.replace(/^Undo /u, '');
-    const back = revertEdit(shown.value, label, entry.inverse, entry.after, nanoid(16));
+    const back = revertEdit(shown.value, label, entry.inverse, entry.after, freshId());
     from.value = from.value.slice(0, -1);
     for (const left of back.left) say(left);
     if (back.edit.steps.length === 0) return entry.edit.label;

@@ -1,10 +1,10 @@
-import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowReactive, shallowRef, watch } from 'vue';
 import {
   applyEdit, behindLens, componentAt, defaultRoom, findAt, layout, layoutNode, kitRef, lensWears, paint, qualify, placeOfKey, resolve, resolveSample, screenOf, shownComponent, shownKit, wearsOf,
   type Box, type ComponentRef, type InstanceNode, type Primitive, type Screen, type Setting, type Sighting, type SlotFill, type Step, type Template, type Wear, type World,
 } from '../../core/index.js';
+import { freshId } from '../ids.js';
 import { useDocument } from './document.js';
 import { fonts, useLibrary } from './library.js';
 
@@ -265,7 +265,7 @@ export const useStage = defineStore('stage', () => {
   }
   /** Gives the keyboard to the Wall; set by it. */
   const focusWall = shallowRef<() => void>(() => undefined);
-  const newId = (): string => `n${nanoid(10).replace(/[^A-Za-z0-9]/gu, 'x')}`;
+  const newId = (): string => `n${freshId(10)}`;
 
   watch(screen, (s, was) => {
     if (s && was && s.id === was.id) selection.value = selection.value.filter((k) => placeOfKey(s, k) !== null);

@@ -1,4 +1,4 @@
-export { search, naming, vocabulary, thingsOf, distance, type Thing, type Plain } from './vocabulary.js';
+export { search, naming, suggestIcons, vocabulary, thingsOf, distance, type Thing, type Plain } from './vocabulary.js';
 export { readPlaceLine, mainProp, secondProp, firstSlot, readValue, MOST_COPIES, type PlaceItem, type PlacePlan } from './placeline.js';
 export { buildPieces, countEntries, defaultRoom, qualify, seriesOf, tableColumns, type Behind } from './build.js';
 export { bindColumns } from './bind.js';

@@ -168,3 +168,16 @@ export function search(things: readonly Thing[], query: string): readonly Thing[
     .sort((a, b) => b.score - a.score || a.i - b.i)
     .map((s) => s.thing);
 }
+
+/** Icons that go with a text, best first: by their names and words, then those that are used most. At most `most`. */
+export function suggestIcons(kit: Kit, text: string, used: readonly string[], most: number): readonly string[] {
+  const asked = words(text).filter((w) => w.length > 2).map(singular);
+  const scored = Object.values(kit.icons).map((icon, i) => {
+    const names = [...words(icon.name), ...icon.words.flatMap((w) => words(w))].map(singular);
+    let score = 0;
+    for (const a of asked) for (const n of names) score = Math.max(score, n === a ? 100 : n.length > 3 && (n.startsWith(a) || a.startsWith(n)) ? 60 : 0);
+    const rank = used.indexOf(icon.id);
+    return { id: icon.id, i, score: score + (rank < 0 ? 0 : Math.max(1, 20 - rank)) };
+  });
+  return scored.sort((a, b) => b.score - a.score || a.i - b.i).slice(0, most).map((s) => s.id);
+}

@@ -65,6 +65,8 @@ interface Scope {
   readonly prefix: string;
   readonly owner: string;
   readonly enclosing: readonly Enclosing[];
+  /** Components whose own trees this stands in: one of them again would never end. Slot content belongs to who wrote it. */
+  readonly within: readonly ComponentRef[];
   readonly item?: { readonly of: string; readonly values: Readonly<Record<string, Json>>; readonly props: readonly Prop[] };
   /** Inside an item of a screen's series: what differs in this item, by node. */
   readonly entry?: Readonly<Record<NodeId, readonly Setting[]>>;
@@ -112,6 +114,7 @@ export function resolve(world: World, screen: Screen | string, options: ResolveO
     prefix: '',
     owner: '',
     enclosing: [],
+    within: [],
   };
   const root = resolveNode(context, scope, found.root)[0] ?? broken(context, scope, found.root, 'This screen has lost its root');
   return { id: found.id, name: found.name, width: found.width, height: found.height, root, mainKit: main };
@@ -123,7 +126,7 @@ export function resolveSample(world: World, ref: ComponentRef, settings: readonl
   const kit = kitOfRef(world, shownComponent(wears, ref));
   const context: Context = { world, wears, mode: options.mode ?? '', main: kit, width: options.width ?? 390, options: { emptySlots: true, ...options }, count: 0 };
   const node: InstanceNode = { id: 'sample', type: 'instance', attrs: {}, component: ref, ...(options.placed !== undefined && options.placed !== ref ? { placed: options.placed } : {}), settings, fills: NO_FILLS };
-  const scope: Scope = { kit: undefined, nodes: { sample: node }, props: {}, rules: new Map(), reach: NOTHING, slot: () => [], states: [], prefix: '', owner: '', enclosing: [] };
+  const scope: Scope = { kit: undefined, nodes: { sample: node }, props: {}, rules: new Map(), reach: NOTHING, slot: () => [], states: [], prefix: '', owner: '', enclosing: [], within: [] };
   return resolveNode(context, scope, 'sample')[0] ?? broken(context, scope, 'sample', 'Nothing to show');
 }
 
@@ -285,7 +288,7 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   const shown = shownComponent(wears, written);
   const component = componentAt(world, shown);
   if (!component) return broken(context, scope, node.id, `${shown} is not installed`);
-  if (scope.enclosing.some((e) => e.ref === shown) || scope.enclosing.length > DEEPEST) {
+  if (scope.within.includes(shown) || scope.enclosing.length > DEEPEST) {
     return broken(context, scope, node.id, `${component.name} contains itself`);
   }
   const owner = scope.component ? scope.owner : node.id;
@@ -312,6 +315,7 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
     prefix: `${key}/`,
     owner,
     enclosing,
+    within: [...scope.within, shown],
     slot: (id) => {
       const content: RNode[] = [];
       // Slot content belongs to the tree that wrote it; what it inherits comes from where it stands.

@@ -1,0 +1,51 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import type { Page } from 'puppeteer-core';
+import { Fonts, kitRef, layout, readKit, resolve, type Box, type Kit, type KitRef, type Project } from '../core/index.js';
+
+const home = fileURLToPath(new URL('..', import.meta.url));
+let loaded: { kits: Map<KitRef, Kit>; fonts: Fonts } | null = null;
+
+/** The shipped kits and their fonts, read as anybody's. */
+export function shippedKits(): { kits: ReadonlyMap<KitRef, Kit>; fonts: Fonts } {
+  if (loaded) return loaded;
+  const kits = new Map<KitRef, Kit>();
+  const fonts = new Fonts();
+  for (const id of ['plywood', 'skerry-line', 'fjell-coach']) {
+    const { value } = readKit(JSON.parse(readFileSync(`${home}kits/${id}/kit.json`, 'utf8')), { bases: kits });
+    if (!value) throw new Error(`${id} cannot be read`);
+    kits.set(kitRef(value), value);
+    for (const f of value.fonts) {
+      try {
+        fonts.add(f.family, f.weight, f.italic, readFileSync(`${home}kits/${id}/${f.file}`));
+      } catch {
+        // A based kit's fonts may be those of its base.
+      }
+    }
+  }
+  loaded = { kits, fonts };
+  return loaded;
+}
+
+/** Where a part of a screen is seen on the page, px; found by a test on the laid out parts. */
+export async function seen(page: Page, project: Project, screenId: string, is: (box: Box) => boolean): Promise<{ x: number; y: number }> {
+  const screen = project.screens.find((s) => s.id === screenId);
+  if (!screen) throw new Error(`There is no screen ${screenId}`);
+  const { kits, fonts } = shippedKits();
+  const root = layout(resolve({ project, kits }, screen), fonts);
+  const find = (b: Box): Box | null => {
+    for (const c of b.children) {
+      const f = find(c);
+      if (f) return f;
+    }
+    return is(b) ? b : null;
+  };
+  const box = find(root);
+  if (!box) throw new Error(`Nothing like that is on ${screen.name}`);
+  const frame = await page.$eval(`article[aria-label="${screen.name}"]`, (e) => {
+    const r = e.getBoundingClientRect();
+    return { x: r.x, y: r.y, w: r.width };
+  });
+  const zoom = frame.w / screen.width;
+  return { x: frame.x + (box.x + box.w / 2) * zoom, y: frame.y + (box.y + box.h / 2) * zoom };
+}
