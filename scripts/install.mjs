@@ -31,7 +31,7 @@ function hashTree(hash, folder) {
 /** Builds client and server when their sources changed since the last build. */
 export function buildIfChanged() {
   const hash = createHash('sha256');
-  for (const folder of ['core', 'client', 'server']) hashTree(hash, join(home, folder));
+  for (const folder of ['core', 'client', 'server', 'kits/demo']) hashTree(hash, join(home, folder));
   for (const file of ['vite.config.ts', 'package-lock.json']) hash.update(readFileSync(join(home, file)));
   const stamp = hash.digest('hex');
   const file = join(home, 'dist', '.stamp');

@@ -5,10 +5,10 @@ import { flex, type FlexItem } from './flex.js';
 /** A part with its room: px from the top left corner of the whole. */
 export interface Box {
   readonly node: RNode;
-  x: number;
-  y: number;
-  w: number;
-  h: number;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
   readonly children: readonly Box[];
   /** For texts: the broken lines. */
   readonly para?: Paragraph;
@@ -22,6 +22,8 @@ interface Pass {
   readonly flags: WeakMap<RNode, number>;
   /** Heights of rows that columns share, by the part that stands in one; px. */
   readonly tracks: Map<RNode, number>;
+  /** Within columns that share rows, sizes depend on neighbours: nothing is remembered there. */
+  sharing: number;
 }
 const WIDE = 1;
 const TALL = 2;
@@ -63,25 +65,65 @@ export function layout(screen: ResolvedScreen, fonts: Fonts): Box {
 
 /** The same for any resolved part. `width` and `height` in px; undefined: as large as the content, at most `available`. */
 export function layoutNode(root: RNode, fonts: Fonts, width: number | undefined, height: number | undefined, available = Infinity): Box {
-  const pass: Pass = { fonts, flags: flagMemo, tracks: new Map() };
+  const pass: Pass = { fonts, flags: flagMemo, tracks: new Map(), sharing: 0 };
   const w = width ?? (typeof root.look.width === 'number' ? root.look.width : undefined);
   const h = height ?? (typeof root.look.height === 'number' ? root.look.height : undefined);
-  const box = lay(pass, root, w, h, available, Infinity);
-  settle(box, 0, 0);
-  return box;
+  return settle(lay(pass, root, w, h, available, Infinity), 0, 0);
 }
 
-/** Turns places relative to the parent into places on the whole. */
-function settle(box: Box, x: number, y: number): void {
-  box.x += x;
-  box.y += y;
-  for (const c of box.children) settle(c, box.x, box.y);
+interface Settled {
+  readonly from: readonly Box[];
+  readonly para: Paragraph | undefined;
+  readonly box: Box;
 }
+const settledMemo = new WeakMap<RNode, Settled>();
+
+/** Turns places relative to the parent into places on the whole. What stands where it stood is the same object again. */
+function settle(box: Box, dx: number, dy: number): Box {
+  const x = box.x + dx;
+  const y = box.y + dy;
+  const known = settledMemo.get(box.node);
+  if (known && known.from === box.children && known.para === box.para && known.box.x === x && known.box.y === y && known.box.w === box.w && known.box.h === box.h && known.box.textX === box.textX) return known.box;
+  const made: Box = { ...box, x, y, children: box.children.length === 0 ? NONE : box.children.map((c) => settle(c, x, y)) };
+  settledMemo.set(box.node, { from: box.children, para: box.para, box: made });
+  return made;
+}
+
+/** The box somewhere else in its parent. Laid boxes are shared by everything that remembers them, so never changed. */
+const at = (box: Box, x: number, y: number): Box => (box.x === x && box.y === y ? box : { ...box, x, y });
 
 const within = (look: Look, axis: 'w' | 'h', v: number): number => (axis === 'w' ? clamp(v, look.minWidth, Math.max(look.minWidth, look.maxWidth)) : clamp(v, look.minHeight, Math.max(look.minHeight, look.maxHeight)));
 
-/** Lays one part. `w`/`h`: given by the parent, already clamped; undefined: by content, within `aw`/`ah`. */
+interface Laid {
+  readonly fonts: Fonts;
+  readonly w: number | undefined;
+  readonly h: number | undefined;
+  readonly aw: number;
+  readonly ah: number;
+  readonly box: Box;
+}
+const laidMemo = new WeakMap<RNode, Laid[]>();
+/** Sizes remembered for one part: a row asks for its base size and for its final one, and its container likewise. */
+const MOST_LAID = 8;
+
+/**
+ * Lays one part. `w`/`h`: given by the parent, already clamped; undefined: by content, within `aw`/`ah`.
+ * The same part in the same room is laid once, in this pass and in later ones: resolved parts never change.
+ */
 function lay(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number, ah: number): Box {
+  if (pass.sharing > 0) return layNew(pass, node, w, h, aw, ah);
+  const rw = w === undefined ? aw : 0;
+  const rh = h === undefined ? ah : 0;
+  let list = laidMemo.get(node);
+  if (list) for (const l of list) if (l.w === w && l.h === h && l.aw === rw && l.ah === rh && l.fonts === pass.fonts) return l.box;
+  const box = layNew(pass, node, w, h, aw, ah);
+  if (!list) laidMemo.set(node, (list = []));
+  if (list.length >= MOST_LAID) list.shift();
+  list.push({ fonts: pass.fonts, w, h, aw: rw, ah: rh, box });
+  return box;
+}
+
+function layNew(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number, ah: number): Box {
   const { look } = node;
   if (look.aspect > 0) {
     if (w !== undefined && h === undefined) h = within(look, 'h', w / look.aspect);
@@ -153,6 +195,8 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   const lineGap = row ? look.rowGap : look.gap;
   const definite = innerMain !== undefined;
 
+  const shares = look.shareRows && row;
+  if (shares) pass.sharing++;
   const items: Item[] = node.children.map((child) => baseOf(pass, look, child, row, definite, innerMain, innerCross, availCross));
   // What bleeds covers the padding: at the sides, and at the end of the column that it stands at.
   const lead = !row && items[0]?.node.look.bleed ? look.paddingTop : 0;
@@ -187,7 +231,7 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
     for (const item of line) {
       layItem(pass, item, row, availCross);
     }
-    if (look.shareRows && row) lineUp(pass, line, availCross);
+    if (shares) lineUp(pass, line, availCross);
     for (const { box } of line) if (box) tallest = Math.max(tallest, row ? box.h : box.w);
     crossOf.push(tallest);
   }
@@ -202,6 +246,7 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
     placeLine(pass, look, line, row, mainSize + lead + tail, room, gap, across, lead, children);
     across += room + lineGap;
   });
+  if (shares) pass.sharing--;
   const width = w ?? (row ? mainSize : crossSize) + padX;
   const height = h ?? (row ? crossSize : mainSize) + padY;
   return { node, x: 0, y: 0, w: width, h: height, children };
@@ -291,26 +336,26 @@ function placeLine(pass: Pass, look: Look, line: readonly Item[], row: boolean, 
   const used = line.reduce((sum, i) => sum + i.target, 0) + gap * (line.length - 1);
   const free = mainSize - used;
   const n = line.length;
-  let at = (row ? look.paddingLeft : look.paddingTop) - lead;
+  let along = (row ? look.paddingLeft : look.paddingTop) - lead;
   let between = gap;
   const spread = Math.max(0, free);
   switch (look.justify) {
     case 'center':
-      at += free / 2;
+      along += free / 2;
       break;
     case 'end':
-      at += free;
+      along += free;
       break;
     case 'between':
       if (n > 1) between += spread / (n - 1);
       break;
     case 'around':
       between += spread / n;
-      at += spread / n / 2;
+      along += spread / n / 2;
       break;
     case 'evenly':
       between += spread / (n + 1);
-      at += spread / (n + 1);
+      along += spread / (n + 1);
       break;
     case 'start':
       break;
@@ -330,18 +375,11 @@ function placeLine(pass: Pass, look: Look, line: readonly Item[], row: boolean, 
     const left = room - (row ? box.h : box.w);
     const off = align === 'center' ? left / 2 : align === 'end' ? left : align === 'baseline' && row ? baseline - baselineOf(box) : 0;
     if (pinned > 0 && c.pin === 'bottom' && !row) {
-      at += pinned;
+      along += pinned;
       pinned = 0;
     }
-    if (row) {
-      box.x = at;
-      box.y = across + off;
-    } else {
-      box.y = at;
-      box.x = c.bleed ? 0 : across + off;
-    }
-    out.push(box);
-    at += item.target + between;
+    out.push(row ? at(box, along, across + off) : at(box, c.bleed ? 0 : across + off, along));
+    along += item.target + between;
   }
 }
 
@@ -373,9 +411,7 @@ function layGrid(pass: Pass, node: RNode, w: number | undefined, h: number | und
     const tall = cells.reduce((max, { box }) => Math.max(max, box.h), 0);
     cells.forEach(({ c, cw, box }, j) => {
       const final = c.look.height === 'stretch' || (c.look.height === 'fit' && look.align === 'stretch' && !same(box.h, tall)) ? lay(pass, c, cw ?? box.w, within(c.look, 'h', tall), column, tall) : box;
-      final.x = look.paddingLeft + j * (column + look.gap);
-      final.y = y + (look.align === 'center' ? (tall - final.h) / 2 : look.align === 'end' ? tall - final.h : 0);
-      children.push(final);
+      children.push(at(final, look.paddingLeft + j * (column + look.gap), y + (look.align === 'center' ? (tall - final.h) / 2 : look.align === 'end' ? tall - final.h : 0)));
     });
     y += tall + (i + n < node.children.length ? look.rowGap : 0);
   }
@@ -389,11 +425,9 @@ function layFree(pass: Pass, node: RNode, w: number | undefined, h: number | und
   let right = 0;
   let bottom = 0;
   const children = node.children.map((c) => {
-    const full = (size: Look['width'], given: number | undefined, axis: 'w' | 'h', at: number): number | undefined =>
-      typeof size === 'number' ? within(c.look, axis, size) : size === 'stretch' && given !== undefined ? within(c.look, axis, Math.max(0, given - at)) : undefined;
-    const box = lay(pass, c, full(c.look.width, w, 'w', c.look.x), full(c.look.height, h, 'h', c.look.y), w ?? aw, h ?? ah);
-    box.x = c.look.x;
-    box.y = c.look.y;
+    const full = (size: Look['width'], given: number | undefined, axis: 'w' | 'h', from: number): number | undefined =>
+      typeof size === 'number' ? within(c.look, axis, size) : size === 'stretch' && given !== undefined ? within(c.look, axis, Math.max(0, given - from)) : undefined;
+    const box = at(lay(pass, c, full(c.look.width, w, 'w', c.look.x), full(c.look.height, h, 'h', c.look.y), w ?? aw, h ?? ah), c.look.x, c.look.y);
     right = Math.max(right, box.x + box.w);
     bottom = Math.max(bottom, box.y + box.h);
     return box;

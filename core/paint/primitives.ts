@@ -28,7 +28,25 @@ export function paint(root: Box): readonly Primitive[] {
   return out;
 }
 
+const paintedMemo = new WeakMap<Box, readonly Primitive[]>();
+
+/** An instance that stands where it stood, unchanged, is painted as it was. */
 function paintBox(box: Box, out: Primitive[]): void {
+  if (!box.node.instance) {
+    paintNew(box, out);
+    return;
+  }
+  let known = paintedMemo.get(box);
+  if (!known) {
+    const fresh: Primitive[] = [];
+    paintNew(box, fresh);
+    known = fresh;
+    paintedMemo.set(box, known);
+  }
+  for (const p of known) out.push(p);
+}
+
+function paintNew(box: Box, out: Primitive[]): void {
   const { node, x, y, w, h } = box;
   const { look } = node;
   if (!look.visible || look.opacity === 0) return;

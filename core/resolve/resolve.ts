@@ -7,6 +7,7 @@ import {
   screenOf,
   shownComponent,
   shownKit,
+  subtree,
   wearsOf,
   type Attrs,
   type Component,
@@ -197,7 +198,7 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
   const key = scope.prefix + id;
   switch (node.type) {
     case 'instance':
-      return [resolveInstance(context, scope, node)];
+      return [remembered(context, scope, node)];
     case 'series':
       return resolveSeries(context, scope, node);
     default:
@@ -277,6 +278,52 @@ function treeCarried(context: Context, scope: Scope, node: InstanceNode, shown: 
   if (shown === node.component) return made.map((s) => ({ at: s.at, kind: s.kind, name: s.name, value: s.value, from: 0 }));
   // The nested component is shown by another kit's: what the tree says is translated, what is held is not said twice.
   return carry(context.world, context.wears, { written: node.component, shown, settings: made, fills: NO_FILLS }).settings.filter((s) => s.from >= 0);
+}
+
+interface Remembered {
+  readonly on: readonly unknown[];
+  readonly enclosing: readonly Enclosing[];
+  readonly key: string;
+  readonly count: number;
+  readonly made: RNode;
+}
+const memo = new WeakMap<InstanceNode, Remembered[]>();
+/** A screen is looked at as it is, through a lens, and as a trial: so many ways are remembered. */
+const MOST_WAYS = 3;
+
+const isOwn = (n: InstanceNode): boolean => n.component.startsWith('project/') || n.settings.some((s) => typeof s.value === 'string' && s.value.startsWith('project/'));
+
+const sameEnclosing = (a: readonly Enclosing[], b: readonly Enclosing[]): boolean =>
+  a.length === b.length && a.every((x, i) => {
+    const y = b[i];
+    if (x.ref !== y?.ref || x.component !== y.component) return false;
+    const keys = Object.keys(x.props);
+    return keys.length === Object.keys(y.props).length && keys.every((k) => x.props[k] === y.props[k]);
+  });
+
+/** An instance that a screen wrote, unchanged, what is in its slots included, is resolved once for what it stands in. */
+function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
+  const { options, world } = context;
+  if (scope.component || scope.item || scope.entry || options.trace || options.states || scope.reach !== NOTHING) return resolveInstance(context, scope, node);
+  const on: unknown[] = [world.kits, world.project.contentSets, context.wears, context.mode, context.main, context.width, options.emptySlots === true];
+  const inside = node.fills.length > 0 ? subtree(scope.nodes, node.id).map((id) => scope.nodes[id]) : [node];
+  if (node.fills.length > 0) on.push(...inside);
+  // Kits' components never hold the project's own: only where one of those is used does a change to them matter.
+  if (inside.some((n) => n?.type === 'instance' && isOwn(n))) on.push(world.project.originals);
+  const key = scope.prefix + node.id;
+  let list = memo.get(node);
+  const known = list?.find((r) => r.key === key && r.on.length === on.length && r.on.every((x, i) => x === on[i]) && sameEnclosing(r.enclosing, scope.enclosing));
+  if (known) {
+    context.count += known.count;
+    return known.made;
+  }
+  const before = context.count;
+  const made = resolveInstance(context, scope, node);
+  if (context.count > MOST_PARTS) return made;
+  if (!list) memo.set(node, (list = []));
+  if (list.length >= MOST_WAYS) list.shift();
+  list.push({ on, enclosing: scope.enclosing, key, count: context.count - before, made });
+  return made;
 }
 
 function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RNode {
