@@ -12,7 +12,7 @@ export function seeded(seed: number): () => number {
   };
 }
 
-const KINDS: readonly (readonly [string, string, string])[] = [['card', 'heading', 'Card'], ['list-item', 'title', 'Line'], ['field', 'label', 'Field'], ['button', 'label', 'Button'], ['notice', 'title', 'Notice'], ['checkbox', 'label', 'Choice'], ['chip', 'label', 'Chip'], ['heading', 'text', 'Heading'], ['select', 'label', 'Select'], ['badge', 'label', 'Badge']];
+const KINDS: readonly (readonly [string, string, string])[] = [['card', 'heading', 'Card'], ['list-item', 'title', 'Line'], ['field', 'label', 'Field'], ['button', 'label', 'Button'], ['notice', 'title', 'Notice'], ['checkbox', 'label', 'Choice'], ['hero', 'title', 'Hero'], ['empty', 'title', 'Empty'], ['select', 'label', 'Select'], ['dialog', 'title', 'Dialog'], ['nav-bar', 'name', 'Name'], ['tab-bar', '', '']];
 
 /** An original of the project: a small card of its own, made of plain parts. */
 export function tile(gap: number): Component {
@@ -38,8 +38,8 @@ export function generated(screens: number, each: number): World {
       const own = i % 20 === 0;
       const [component, prop, word] = own ? ['', 'title', 'Tile'] : (KINDS[Math.floor(random() * KINDS.length)] as (typeof KINDS)[number]);
       const ref = own ? 'project/tile' : `plywood@1.0.0/${component}`;
-      const setting: Setting = { home: ref, at: [], kind: 'prop', name: prop, value: `${word} ${Math.floor(random() * 500)}` };
-      nodes[id] = newInstance(id, ref, { width: 'stretch' }, [setting]);
+      const settings: Setting[] = prop === '' ? [] : [{ home: ref, at: [], kind: 'prop', name: prop, value: `${word} ${Math.floor(random() * 500)}` }];
+      nodes[id] = newInstance(id, ref, { width: 'stretch' }, settings);
       children.push(id);
     }
     const root = blank.nodes[blank.root];

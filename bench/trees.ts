@@ -47,6 +47,13 @@ export function randomTree(nodes: number, seed: number): Plain {
   return make(0);
 }
 
+/** A page as pages are: a long column of rows, each with an icon, two lines of text and a control, about ten boxes a row. */
+export function listTree(rows: number): Plain {
+  const box = (id: string, row: boolean, children: readonly Plain[], more: Partial<Plain> = {}): Plain => ({ id, row, gap: 8, padding: 4, grow: 0, justify: 'start', align: row ? 'center' : 'stretch', children, ...more });
+  const leaf = (id: string, w: number, h: number): Plain => box(id, false, [], { w, h, padding: 0 });
+  return box('page', false, Array.from({ length: rows }, (_, i) => box(`r${i}`, true, [leaf(`i${i}`, 24, 24), box(`t${i}`, false, [leaf(`a${i}`, 120, 18), leaf(`b${i}`, 90, 14)], { grow: 1, align: 'start', padding: 0 }), box(`c${i}`, true, [leaf(`d${i}`, 30, 14), leaf(`e${i}`, 16, 16), leaf(`f${i}`, 8, 8)], { padding: 0 })])));
+}
+
 /** The tree for our own layout, resolved. */
 export function asScreen(tree: Plain): { world: World; screen: Screen; root: RNode; count: number } {
   const nodes: Record<string, Node> = {};

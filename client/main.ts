@@ -2,7 +2,6 @@ import { createPinia } from 'pinia';
 import PrimeVue from 'primevue/config';
 import ConfirmationService from 'primevue/confirmationservice';
 import ToastService from 'primevue/toastservice';
-import Tooltip from 'primevue/tooltip';
 import { createApp } from 'vue';
 import App from './App.vue';
 import './app.css';
@@ -15,5 +14,4 @@ createApp(App)
   .use(PrimeVue, { theme: { preset: theme, options: { darkModeSelector: '.dekkor-dark', cssLayer: { name: 'primevue', order: 'reset, primevue, app' } } } })
   .use(ToastService)
   .use(ConfirmationService)
-  .directive('tooltip', Tooltip)
   .mount('#app');

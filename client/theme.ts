@@ -23,6 +23,5 @@ export const theme = definePreset(Aura, {
   components: {
     button: { colorScheme: { light: { outlined: { secondary: { color: '#25211a', borderColor: '#c7bda9', hoverBackground: '#f1ebdf', activeBackground: '#e6e0d4' } } } }, root: { label: { fontWeight: '600' }, paddingX: '0.8rem', paddingY: '0.36rem', sm: { fontSize: '12px', paddingX: '0.5rem', paddingY: '0.2rem' } } },
     togglebutton: { root: { padding: '0.2rem', checkedBackground: '#25211a', checkedColor: '#fffdf9', checkedBorderColor: '#25211a', background: '#fffdf9', color: '#4b4438', borderColor: '#d9d1c1' }, content: { checkedBackground: '#25211a', checkedShadow: 'none', padding: '0.1rem 0.45rem' } },
-    tooltip: { root: { background: '#25211a', color: '#fffdf9' } },
   },
 });

@@ -136,7 +136,7 @@ function save(): void {
     <div class="content">
       <aside><ul><li v-for="s in sets" :key="s.id"><button class="plain pick" :class="{ on: s.id === chosen && !bringing }" @click="chosen = s.id; bringing = false">{{ s.name }}<span class="note"> {{ s.rows.length }} rows</span></button></li></ul>
         <button class="quiet-link" @click="bringing = true">Bring in rows</button>
-        <p class="note">Or made up:</p><ul><li v-for="m in MADE_UP" :key="m.id"><button class="quiet-link" v-tooltip.right="m.says" @click="madeUp(m.id)">{{ m.name }}</button></li></ul>
+        <p class="note">Or made up:</p><ul><li v-for="m in MADE_UP" :key="m.id"><button class="quiet-link" :title="m.says" @click="madeUp(m.id)">{{ m.name }}</button></li></ul>
       </aside>
       <section v-if="bringing" class="bring" @dragover.prevent @drop.prevent="bring($event.dataTransfer?.files[0])">
         <p class="note">Paste CSV, a copied table or JSON here, or drop a file. The first row names the columns.</p>

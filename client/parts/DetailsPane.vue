@@ -112,6 +112,16 @@ const props = computed(() => {
 });
 /** What the thing says, to find icons that go with it. */
 const says = computed(() => { const main = top.value ? mainProp(top.value.component.contract.props) : undefined; return main ? String(values.value[main.id] ?? '') : ''; });
+/** A row is only drawn again when its own value changes: the wrapped value stays the same object as long as it says the same. */
+const wrapped = new Map<string, { readonly value: Json | undefined; readonly written?: Json | undefined }>();
+function wrapValue(key: string, value: Json | undefined, own?: Json): { readonly value: Json | undefined; readonly written?: Json | undefined } {
+  const known = wrapped.get(key);
+  if (known && known.value === value && known.written === own) return known;
+  if (wrapped.size > 400) wrapped.clear();
+  const made = own === undefined ? { value } : { value, written: own };
+  wrapped.set(key, made);
+  return made;
+}
 const NESTED = (n: { component: Component; bound: ReadonlySet<string> }): readonly Prop[] => n.component.contract.props.filter((x) => !n.bound.has(x.id));
 
 const isMine = (t: Target): boolean => (entry.value ? ownKeys.value.some((s) => targetKey(s) === targetKey(t)) : mine.value.has(targetKey(t)));
@@ -168,8 +178,8 @@ const uses = computed(() => {
   const w = stage.world;
   const t = top.value;
   if (!w || !t) return null;
-  const screens = doc.shown?.screens ?? [];
-  const all = commands.alikeOf('project');
+  const screens = stage.calmProject?.screens ?? [];
+  const all = commands.alikeOf('project', stage.calmProject);
   return { times: countUses(w, screens)[t.ref] ?? 0, screens: new Set(all.map((a) => a.screen)).size };
 });
 const plural = (n: number, one: string): string => (n === 1 ? `1 ${one}` : `${n.toLocaleString('en-GB')} ${one}s`);
@@ -179,15 +189,15 @@ const subject = computed(() => {
   if (at.value.length > 0) return `${from}. Part of ${part.value?.owner.name ?? ''}`;
   return `${from}. Used ${uses.value?.times === 1 ? 'once' : `${uses.value?.times ?? 0} times`} on ${plural(uses.value?.screens ?? 0, 'screen')}`;
 });
-const alikes = computed(() => (at.value.length === 0 && top.value ? (['screen', 'flow', 'project'] as const).map((scope) => ({ scope, n: commands.alikeOf(scope).length, name: scope === 'screen' ? 'here' : scope === 'flow' ? 'in this flow' : 'in all' })).filter((a, i, all) => a.n > 1 && all.findIndex((b) => b.n === a.n) === i) : []));
+const alikes = computed(() => (at.value.length === 0 && top.value ? (['screen', 'flow', 'project'] as const).map((scope) => ({ scope, n: commands.alikeOf(scope, stage.calmProject).length, name: scope === 'screen' ? 'here' : scope === 'flow' ? 'in this flow' : 'in all' })).filter((a, i, all) => a.n > 1 && all.findIndex((b) => b.n === a.n) === i) : []));
 /** How the same prop stands elsewhere: `3 other values on 12 screens`. */
 function elsewhere(prop: Prop): string | undefined {
   if (stage.countSelected > 1 || at.value.length > 0 || !isMine({ at: [], kind: 'prop', name: prop.id }) || prop.kind === 'text') return undefined;
-  const all = commands.alikeOf('project').filter((a) => a.node !== written.value?.id);
+  const all = commands.alikeOf('project', stage.calmProject).filter((a) => a.node !== written.value?.id);
   const found = new Set<string>();
   const screens = new Set<string>();
   for (const a of all) {
-    const s = doc.shown?.screens.find((x) => x.id === a.screen);
+    const s = stage.calmProject?.screens.find((x) => x.id === a.screen);
     const n = s?.nodes[a.node];
     const c = s && n?.type === 'instance' && stage.world ? carryInstance(stage.world, stage.wearsShown(s), n).settings.find((x) => x.kind === 'prop' && x.at.length === 0 && x.name === prop.id) : undefined;
     const v = JSON.stringify(c?.value ?? prop.default);
@@ -222,12 +232,12 @@ const lens = computed(() => (stage.lens ? `lens=${encodeURIComponent(stage.lens)
       <div class="body">
         <template v-if="top">
           <FillRow v-if="at.length === 0 && top.component.role === 'table'" :node="written" :component="top.component" @content="(s) => emit('content', s)" />
-          <PropRow v-for="p in props" :key="`${written.id}${top.ref}${p.id}`" :prop="p" :id-base="`d-${written.id}`" :held="{ value: values[p.id], written: writtenAt({ at, kind: 'prop', name: p.id }) }" :several="several.get(p.id) === true" :yours="isMine({ at, kind: 'prop', name: p.id })" :others="elsewhere(p)" :says="says" :kit="kit" @choose="(v, m) => choose({ at, kind: 'prop', name: p.id }, p, v, m)" @back="back({ at, kind: 'prop', name: p.id }, p.name)" />
+          <PropRow v-for="p in props" :key="`${written.id}${top.ref}${p.id}`" :prop="p" :id-base="`d-${written.id}`" :held="wrapValue(`${written.id}/${at.join('/')}|${p.id}`, values[p.id], writtenAt({ at, kind: 'prop', name: p.id }))" :several="several.get(p.id) === true" :yours="isMine({ at, kind: 'prop', name: p.id })" :others="elsewhere(p)" :says="says" :kit="kit" @choose="(v, m) => choose({ at, kind: 'prop', name: p.id }, p, v, m)" @back="back({ at, kind: 'prop', name: p.id }, p.name)" />
           <p v-if="props.length === 0" class="note pad">Nothing that everything selected has in common.</p>
-          <PropRow v-for="p in GROUND_PROPS" :key="`${written.id}ground${p.id}`" :prop="p" :id-base="`r-${written.id}`" :held="{ value: attrAt([...at, top.component.root], p) }" :yours="isMine({ at: [...at, top.component.root], kind: 'attr', name: p.id })" :kit="kit" @choose="(v, m) => choose({ at: [...at, top!.component.root], kind: 'attr', name: p.id }, p, v, m)" @back="back({ at: [...at, top!.component.root], kind: 'attr', name: p.id }, p.name)" />
+          <PropRow v-for="p in GROUND_PROPS" :key="`${written.id}ground${p.id}`" :prop="p" :id-base="`r-${written.id}`" :held="wrapValue(`${written.id}/${at.join('/')}|ground.${p.id}`, attrAt([...at, top.component.root], p))" :yours="isMine({ at: [...at, top.component.root], kind: 'attr', name: p.id })" :kit="kit" @choose="(v, m) => choose({ at: [...at, top!.component.root], kind: 'attr', name: p.id }, p, v, m)" @back="back({ at: [...at, top!.component.root], kind: 'attr', name: p.id }, p.name)" />
           <PropRow v-for="p in at.length > 0 ? (PART_PROPS.instance ?? []) : []" :key="`${written.id}part${p.id}`" :prop="p" :id-base="`i-${written.id}`" :held="{ value: attrAt(at, p) }" :yours="isMine({ at, kind: 'attr', name: p.id })" :kit="kit" @choose="(v, m) => choose({ at, kind: 'attr', name: p.id }, p, v, m)" @back="back({ at, kind: 'attr', name: p.id }, p.name)" />
           <details v-for="n in nested" :key="n.id"><summary>Inside: {{ n.component.name }}</summary>
-            <PropRow v-for="p in NESTED(n)" :key="p.id" :prop="p" :id-base="`n-${n.id}`" :held="{ value: n.values[p.id] }" :yours="isMine({ at: n.at, kind: 'prop', name: p.id })" :kit="kit" @choose="(v, m) => choose({ at: n.at, kind: 'prop', name: p.id }, p, v, m)" @back="back({ at: n.at, kind: 'prop', name: p.id }, p.name)" />
+            <PropRow v-for="p in NESTED(n)" :key="p.id" :prop="p" :id-base="`n-${n.id}`" :held="wrapValue(`${written.id}/${n.at.join('/')}|${p.id}`, n.values[p.id])" :yours="isMine({ at: n.at, kind: 'prop', name: p.id })" :kit="kit" @choose="(v, m) => choose({ at: n.at, kind: 'prop', name: p.id }, p, v, m)" @back="back({ at: n.at, kind: 'prop', name: p.id }, p.name)" />
           </details>
           <div v-if="slots.length > 0" class="section"><h3>Inside it</h3>
             <p v-for="s in slots" :key="s.slot.id" class="note">{{ s.slot.name }}: {{ s.count === 0 ? 'empty' : plural(s.count, 'thing') }}{{ s.slot.accepts.length > 0 ? `; takes ${s.slot.accepts.join(', ')}` : '; takes anything' }}. {{ s.count === 0 ? 'Click a sample to put something here.' : '' }}</p></div>

@@ -417,7 +417,7 @@ const treeName = (line: Line): string => `${line.kind} ${line.text}`.trim();
     <header>
       <div v-if="stage.screen" class="top">
         <InputText v-if="renaming" v-model="newName" size="small" autofocus aria-label="Screen name" @keydown.enter="rename" @keydown.escape="renaming = false" @blur="rename" />
-        <button v-else class="plain name clip" v-tooltip="'Rename'" @click="startRename"><h2 class="clip">{{ stage.screen.name }}</h2></button>
+        <button v-else class="plain name clip" :title="'Rename'" @click="startRename"><h2 class="clip">{{ stage.screen.name }}</h2></button>
         <span class="note clip">{{ stage.picked.length > 1 ? `${stage.picked.length} screens selected; what you place goes on each` : size }}</span>
       </div>
       <div class="tools">

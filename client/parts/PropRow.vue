@@ -71,7 +71,7 @@ const swatch = computed(() => {
 
 <template>
   <div class="row" :class="{ wide: prop.kind === 'list' }" role="group" :aria-label="prop.name">
-    <label :for="id" :class="{ stitched: yours }"><span v-tooltip.left="prop.description">{{ prop.name }}</span> <span v-if="yours" class="yours">yours</span></label>
+    <label :for="id" :class="{ stitched: yours }"><span :title="prop.description">{{ prop.name }}</span> <span v-if="yours" class="yours">yours</span></label>
     <div class="value">
       <InputText v-if="prop.kind === 'text'" :id="id" size="small" fluid :model-value="draft" :placeholder="hint" maxlength="20000" @update:model-value="(v) => { draft = String(v ?? ''); emit('choose', draft, true); }" />
       <ToggleSwitch v-else-if="prop.kind === 'flag'" :input-id="id" :model-value="value === true" @update:model-value="(v) => emit('choose', v, false)" />

@@ -47,6 +47,8 @@ const families = computed(() => {
 });
 const STARTERS = 'Starters';
 const instance = computed(() => (stage.selectedPlace?.at.length === 0 && stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
+/** Typing into a prop does not draw every alternative anew at each key: they follow when it rests. */
+const calm = computed(() => { const n = instance.value; const at = stage.calmScreen?.nodes[n?.id ?? '']; return n && at?.type === 'instance' ? at : n; });
 /** What was just placed from here: while more of the same follows, the family stays open. */
 let fresh = '';
 watch(() => instance.value?.id, (id) => {
@@ -57,8 +59,8 @@ const family = computed(() => (tab.value !== '' && tab.value !== 'try' ? tab.val
 watch(family, () => { drawnUpTo.value = FIRST; });
 let order: { place: string; refs: readonly ComponentRef[] } = { place: '', refs: [] };
 const alternatives = computed<readonly Alternative[]>(() => {
-  const w = stage.world;
-  const node = instance.value;
+  const w = stage.calmWorld;
+  const node = calm.value;
   if (tab.value !== 'try' || !w || !node || !stage.mainKit) return [];
   const others = [...library.kits.values()].filter((k) => k !== stage.mainKit);
   const ranked = rankAlternatives(w, stage.wears, node, [stage.mainKit, ...others], 200);
@@ -76,7 +78,7 @@ const samples = computed(() => {
 
 /** A sample drawn to fit its card. */
 function drawn(ref: ComponentRef, carried: boolean): { primitives: NonNullable<ReturnType<typeof stage.sample>>['primitives']; width: number; height: number; zoom: number } | null {
-  const got = stage.sample(ref, 260, carried ? instance.value : undefined);
+  const got = stage.sample(ref, 260, carried ? calm.value : undefined);
   return got ? fitted(got) : null;
 }
 const fitted = <T extends { width: number; height: number }>(p: T): T & { zoom: number } => ({ ...p, zoom: Math.min(1, 134 / Math.max(1, p.width), 82 / Math.max(1, p.height)) });
@@ -209,19 +211,19 @@ defineExpose({ focusLine, tryOn, nextLens });
       <span class="note kit">Kit: {{ stage.mainKit?.name }}</span>
     </div>
     <div v-if="tab === 'try' && instance" class="samples" @mouseleave="hover(null)">
-      <button v-for="a in alternatives" :key="a.ref" class="plain sample" :class="{ now: a.now }" :aria-label="`${a.name}, ${a.kit}, ${a.says}`" v-tooltip.top="a.waits.length > 0 ? `Would be parked: ${a.waits.join('. ')}` : undefined" @mousemove="moved($event, a)" @focus="hover(a)" @blur="hover(null)" @click="swap(a)">
+      <button v-for="a in alternatives" :key="a.ref" class="plain sample" :class="{ now: a.now }" :aria-label="`${a.name}, ${a.kit}, ${a.says}`" :title="a.waits.length > 0 ? `Would be parked: ${a.waits.join('. ')}` : undefined" @mousemove="moved($event, a)" @focus="hover(a)" @blur="hover(null)" @click="swap(a)">
         <span class="stage"><PictureCanvas v-if="drawn(a.ref, true)" v-bind="drawn(a.ref, true)!" /></span>
         <span class="foot two"><strong class="clip">{{ a.name }}<span v-if="a.kit !== stage.mainKit?.name" class="note"> {{ a.kit }}</span></strong><span class="note clip">{{ a.says }}</span></span>
       </button>
     </div>
     <div v-else-if="tab === STARTERS" class="samples">
-      <button v-for="t in stage.mainKit?.templates ?? []" :key="t.id" class="plain sample" :aria-label="t.name" v-tooltip.top="t.summary" @click="placeStarter(t)">
+      <button v-for="t in stage.mainKit?.templates ?? []" :key="t.id" class="plain sample" :aria-label="t.name" :title="t.summary" @click="placeStarter(t)">
         <span class="stage"><PictureCanvas v-if="starter(t)" v-bind="starter(t)!" background="#ffffff" /></span>
         <span class="foot"><strong class="clip">{{ t.name }}</strong></span>
       </button>
     </div>
     <div v-else class="samples" @scroll.passive="scrolled">
-      <button v-for="(s, i) in samples" :key="s.ref" class="plain sample" :aria-label="s.name" v-tooltip.top="s.summary" @pointerdown="press($event, s)" @click="click(s)">
+      <button v-for="(s, i) in samples" :key="s.ref" class="plain sample" :aria-label="s.name" :title="s.summary" @pointerdown="press($event, s)" @click="click(s)">
         <span class="stage"><PictureCanvas v-if="i < drawnUpTo && drawn(s.ref, false)" v-bind="drawn(s.ref, false)!" /></span>
         <span class="foot"><strong class="clip">{{ s.name }}</strong></span>
       </button>

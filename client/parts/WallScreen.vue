@@ -23,7 +23,7 @@ const list = ref<{ x: number; y: number; boxes: readonly Box[] } | null>(null);
 const current = computed(() => props.screen.id === stage.screenId);
 const picture = computed(() => stage.picture(props.screen));
 const root = computed<Box | null>(() => (current.value ? stage.box : stage.boxOf(props.screen)));
-const boxes = computed(() => (root.value && (current.value || marked.value.length > 0) ? boxesByKey(root.value) : new Map<string, Box>()));
+const boxes = computed(() => (current.value ? stage.boxMap : root.value && marked.value.length > 0 ? boxesByKey(root.value) : new Map<string, Box>()));
 const marked = computed<readonly string[]>(() => (current.value ? stage.selection : stage.elsewhere.filter((e) => e.screen === props.screen.id).map((e) => e.node)));
 /** An item of a series that is selected as such is marked wherever it shows. */
 const marks = computed(() => marked.value.flatMap((k) => { const b = boxes.value.get(k); return b ? [b] : [...boxes.value].flatMap(([key, item]) => (key.endsWith(`/${k}`) && key.includes('/#') ? [item] : [])); }));
@@ -166,7 +166,7 @@ const isEmpty = computed(() => {
       <div class="around" :style="px(landing.drop.around)"><span>{{ landing.says }}</span></div>
       <div class="bar" :style="{ left: `${landing.drop.bar.x * zoom}px`, top: `${landing.drop.bar.y * zoom}px`, width: `${Math.max(4, landing.drop.bar.w * (landing.drop.bar.w > landing.drop.bar.h ? zoom : 1))}px`, height: `${Math.max(4, landing.drop.bar.h * (landing.drop.bar.h > landing.drop.bar.w ? zoom : 1))}px` }" />
     </template>
-    <button v-if="plus && !drag.held" class="plain plus" aria-label="Add an item" v-tooltip.bottom="'Add an item'" :style="{ left: `${plus.x * zoom}px`, top: `${plus.y * zoom}px` }" @click.stop="commands.addItem(plus.id)">+</button>
+    <button v-if="plus && !drag.held" class="plain plus" aria-label="Add an item" :title="'Add an item'" :style="{ left: `${plus.x * zoom}px`, top: `${plus.y * zoom}px` }" @click.stop="commands.addItem(plus.id)">+</button>
     <textarea v-if="open" ref="field" v-model="draft" class="edit" aria-label="Edit text" :style="{ left: `${open.box.x * zoom - 4}px`, top: `${open.box.y * zoom - 4}px`, minWidth: `${Math.max(open.box.w * zoom + 10, 80)}px`, minHeight: `${open.box.h * zoom + 8}px`, fontSize: `${Math.max(11, (open.box.node.look.textStyle?.size ?? 16) * zoom)}px`, fontFamily: `'${open.box.node.look.textStyle?.family}'`, fontWeight: open.box.node.look.textStyle?.weight }" @keydown="key" @blur="blur" />
     <IconPicker v-if="picking" class="icons" :kit="stage.mainKit" :value="picking.box.node.look.icon?.id" :style="{ left: `${picking.box.x * zoom}px`, top: `${(picking.box.y + picking.box.h) * zoom + 8}px` }" @choose="writing.setIcon" @leave="writing.leave" />
     <ul v-if="list" class="under" role="menu" aria-label="Under the pointer" :style="{ left: `${list.x}px`, top: `${list.y}px` }"><li v-for="b in list.boxes" :key="b.node.key" role="none"><button role="menuitem" class="plain" @click.stop="stage.select([b.node.key]); list = null">{{ nameOf(b) }}</button></li></ul>

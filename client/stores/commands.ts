@@ -239,10 +239,9 @@ export const useCommands = defineStore('commands', () => {
   }
 
   /** Everything that shows the same component: on this screen, in this flow, or everywhere. */
-  function alikeOf(scope: 'screen' | 'flow' | 'project'): readonly { screen: string; node: string }[] {
+  function alikeOf(scope: 'screen' | 'flow' | 'project', project = doc.shown): readonly { screen: string; node: string }[] {
     const node = stage.selectedNode;
-    const s = stage.screen;
-    const project = doc.shown;
+    const s = project?.screens.find((x) => x.id === stage.screenId);
     if (!s || !project || node?.type !== 'instance') return [];
     const screens = scope === 'screen' ? [s] : scope === 'flow' ? project.screens.filter((x) => x.flow === s.flow) : project.screens;
     return alike(screens, stage.wearsShown, shownComponent(stage.wears, node.component));

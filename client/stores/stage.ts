@@ -1,7 +1,8 @@
+import { refDebounced } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowReactive, shallowRef, watch } from 'vue';
 import {
-  applyEdit, behindLens, componentAt, defaultRoom, findAt, layout, layoutNode, kitRef, lensWears, paint, qualify, placeOfKey, resolve, resolveSample, screenOf, shownComponent, shownKit, wearsOf,
+  applyEdit, behindLens, boxesByKey, componentAt, defaultRoom, findAt, layout, layoutNode, kitRef, lensWears, paint, qualify, placeOfKey, resolve, resolveSample, screenOf, shownComponent, shownKit, wearsOf,
   type Box, type ComponentRef, type InstanceNode, type Primitive, type Screen, type Setting, type Sighting, type SlotFill, type Step, type Template, type Wear, type World,
 } from '../../core/index.js';
 import { freshId } from '../ids.js';
@@ -150,6 +151,13 @@ export const useStage = defineStore('stage', () => {
     return picture;
   }
 
+  /** The project as it was when it last rested: for whatever need not follow every key. */
+  const calmProject = refDebounced(computed(() => doc.shown), 250, { maxWait: 2000 });
+  const calmWorld = computed<World | null>(() => (calmProject.value && calmProject.value.id === doc.shown?.id ? { project: calmProject.value, kits: library.kits } : world.value));
+  const calmScreen = computed(() => (calmWorld.value ? screenOf(calmWorld.value.project, screenId.value) : undefined));
+  /** Every box of the current screen by its key. */
+  const boxMap = computed<ReadonlyMap<string, Box>>(() => (box.value ? boxesByKey(box.value) : new Map()));
+
   const selected = computed(() => selection.value.at(-1) ?? null);
   const selectedPlace = computed(() => (selected.value !== null && screen.value ? placeOfKey(screen.value, selected.value) : null));
   const selectedNode = computed(() => (selectedPlace.value && screen.value ? screen.value.nodes[selectedPlace.value.node] : undefined));
@@ -222,15 +230,7 @@ export const useStage = defineStore('stage', () => {
     select(up && up.node.key !== s.root ? [up.node.key] : []);
   }
   function findBox(key: string): Box | null {
-    const walk = (b: Box): Box | null => {
-      if (b.node.key === key) return b;
-      for (const c of b.children) {
-        const f = walk(c);
-        if (f) return f;
-      }
-      return null;
-    };
-    return (box.value ? walk(box.value) : null) ?? itemBox(key);
+    return boxMap.value.get(key) ?? itemBox(key);
   }
   /** The item of a series stands once per entry; its first picture speaks for it. */
   function itemBox(key: string): Box | null {
@@ -270,6 +270,6 @@ export const useStage = defineStore('stage', () => {
   watch(screen, (s, was) => {
     if (s && was && s.id === was.id) selection.value = selection.value.filter((k) => placeOfKey(s, k) !== null);
   });
-  return { screenId, selection, elsewhere, picked, lens, trial, ghost, targets, countSelected, placing, goTo, pickScreen, pickScreens, current, outlined, world, screen, wears, wearsShown, mainKit, behind, boxOf, box, picture, sample, templateSample, selected, selectedPlace, selectedNode, selectedIds, select, climb, findBox, under, nameOf, newId, findAt, focusWall };
+  return { screenId, selection, elsewhere, picked, lens, trial, ghost, targets, countSelected, placing, goTo, pickScreen, pickScreens, calmProject, calmWorld, calmScreen, boxMap, current, outlined, world, screen, wears, wearsShown, mainKit, behind, boxOf, box, picture, sample, templateSample, selected, selectedPlace, selectedNode, selectedIds, select, climb, findBox, under, nameOf, newId, findAt, focusWall };
 });
 export type { SlotFill };

@@ -46,8 +46,8 @@ const lenses = computed(() => [{ ref: '', name: 'as is' }, ...library.infos.filt
         <RouterLink :to="`/p/${project}/rebrand`" :class="{ on: route.name === 'rebrand' }">Rebrand</RouterLink>
       </nav>
       <span class="gap" />
-      <Button size="small" text class="on-ink" label="Undo" :aria-label="`Undo ${doc.undoName ?? 'nothing'}`" v-tooltip.bottom="doc.undoName ? `Undo ${doc.undoName}` : 'Nothing to undo'" :disabled="!doc.undoName" @click="doc.undo()" />
-      <Button size="small" text class="on-ink" label="Redo" :aria-label="`Redo ${doc.redoName ?? 'nothing'}`" v-tooltip.bottom="doc.redoName ? `Redo ${doc.redoName}` : 'Nothing to redo'" :disabled="!doc.redoName" @click="doc.redo()" />
+      <Button size="small" text class="on-ink" label="Undo" :aria-label="`Undo ${doc.undoName ?? 'nothing'}`" :title="doc.undoName ? `Undo ${doc.undoName}` : 'Nothing to undo'" :disabled="!doc.undoName" @click="doc.undo()" />
+      <Button size="small" text class="on-ink" label="Redo" :aria-label="`Redo ${doc.redoName ?? 'nothing'}`" :title="doc.redoName ? `Redo ${doc.redoName}` : 'Nothing to redo'" :disabled="!doc.redoName" @click="doc.redo()" />
       <Button size="small" text class="on-ink" label="History" aria-haspopup="dialog" @click="history?.toggle($event)" />
       <Popover ref="history"><div class="history" role="dialog" aria-label="History"><p v-if="doc.steps.length === 0" class="note">What you do stands here, with its time. Nothing yet.</p>
         <ol><li v-for="s in doc.steps" :key="s.id"><button class="plain" :class="{ off: s.undone, now: s.now }" :aria-current="s.now ? 'step' : undefined" @click="doc.goTo(s.at)"><span class="clip">{{ s.label }}</span><span class="note tabular">{{ s.time }}</span></button></li></ol></div></Popover>

@@ -47,8 +47,8 @@ function stretchy(pass: Pass, node: RNode): number {
     if (found !== (WIDE | TALL)) found |= stretchy(pass, c);
   }
   if (look.align === 'stretch' && node.children.length > 0) found |= look.flow === 'row' ? TALL : WIDE;
-  // A size that is not the content's moves aligned children.
-  if (look.justify !== 'start' || look.align !== 'start' || look.flow === 'grid') found |= WIDE | TALL;
+  // Columns of a grid are parts of the room it is given. Justified and aligned children only move when it differs from theirs.
+  if (look.flow === 'grid') found |= WIDE | TALL;
   pass.flags.set(node, found);
   return found;
 }
@@ -115,7 +115,8 @@ function lay(pass: Pass, node: RNode, w: number | undefined, h: number | undefin
   const rw = w === undefined ? aw : 0;
   const rh = h === undefined ? ah : 0;
   let list = laidMemo.get(node);
-  if (list) for (const l of list) if (l.w === w && l.h === h && l.aw === rw && l.ah === rh && l.fonts === pass.fonts) return l.box;
+  // What fitted in more room than there is now, and in this too, is the same in this.
+  if (list) for (const l of list) if (l.w === w && l.h === h && l.fonts === pass.fonts && (l.aw === rw || (l.aw > rw && l.box.w <= rw)) && (l.ah === rh || (l.ah > rh && l.box.h <= rh))) return l.box;
   const box = layNew(pass, node, w, h, aw, ah);
   if (!list) laidMemo.set(node, (list = []));
   if (list.length >= MOST_LAID) list.shift();

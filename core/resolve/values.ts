@@ -61,8 +61,23 @@ function shadowOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): 
   return { x: toPx(s['offsetX']) ?? 0, y: toPx(s['offsetY']) ?? 0, blur: toPx(s['blur']) ?? 0, color: typeof color === 'string' ? color : '#00000020' };
 }
 
+interface Known {
+  readonly terms: Terms;
+  readonly kit: Kit | undefined;
+  readonly look: Look;
+}
+const looks = new WeakMap<Attrs, Known>();
+
 /** Attributes made concrete. Values that cannot be read (a missing token, a wrong type) fall back to the default. */
 export function toLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
+  const known = looks.get(a);
+  if (known && known.kit === kit && known.terms.wears === terms.wears && known.terms.mode === terms.mode && known.terms.main === terms.main && known.terms.world.kits === terms.world.kits) return known.look;
+  const look = newLook(terms, kit, a);
+  looks.set(a, { terms: { world: terms.world, wears: terms.wears, mode: terms.mode, main: terms.main }, kit, look });
+  return look;
+}
+
+function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
   const px = (v: Json | undefined): number | undefined => {
     const n = v === undefined ? undefined : toPx(valueOf(terms, kit, v));
     return n === undefined || !Number.isFinite(n) ? undefined : n;
