@@ -221,7 +221,10 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
 
   let content = 0;
   for (const line of lines) content = Math.max(content, line.reduce((sum, i) => sum + i.hypothetical, 0) + gap * (line.length - 1) - lead - tail);
-  const mainSize = innerMain ?? Math.max(0, within(look, row ? 'w' : 'h', Math.min(content, availMain) + padMain) - padMain);
+  // As wide as there is room for, but no narrower than what cannot shrink (CSS's min-content).
+  let least = 0;
+  if (innerMain === undefined && content > availMain) for (const line of lines) least = Math.max(least, line.reduce((sum, i) => sum + (i.shrink === 0 ? i.hypothetical : i.min), 0) + gap * (line.length - 1));
+  const mainSize = innerMain ?? Math.max(0, within(look, row ? 'w' : 'h', Math.max(least, Math.min(content, availMain)) + padMain) - padMain);
 
   // Sizes along, then across.
   const crossOf: number[] = [];

@@ -343,7 +343,7 @@ function readInside(text: string, offset: number, item: PlaceItem, things: reado
     children = list.items;
   }
   const holds = !component || firstSlot(component) !== undefined;
-  if (children.length > 0 && !holds) return { problem: `${item.thing.name} has no slot, so nothing can be put inside it.` };
+  if (children.length > 0 && !holds) return { problem: (component && kept[0] && wrongValue(component, kept[0].text)) ?? `${item.thing.name} has no slot, so nothing can be put inside it.` };
   if (children.length > 0 && item.thing.kind === 'template') return { problem: `${item.thing.name} is placed whole; put things into it afterwards.` };
   const merged = Object.keys(values).length > 0 ? (item.values.length > 0 ? item.values.map((v) => ({ ...v, ...values })) : [values]) : item.values;
   return { item: { ...item, values: merged, children } };

@@ -173,9 +173,8 @@ export function search(things: readonly Thing[], query: string): readonly Thing[
 export function suggestIcons(kit: Kit, text: string, used: readonly string[], most: number): readonly string[] {
   const asked = words(text).filter((w) => w.length > 2).map(singular);
   const scored = Object.values(kit.icons).map((icon, i) => {
-    const names = [...words(icon.name), ...icon.words.flatMap((w) => words(w))].map(singular);
-    let score = 0;
-    for (const a of asked) for (const n of names) score = Math.max(score, n === a ? 100 : n.length > 3 && (n.startsWith(a) || a.startsWith(n)) ? 60 : 0);
+    const fit = (names: readonly string[], whole: number): number => Math.max(0, ...asked.flatMap((a) => names.map(singular).map((n) => (n === a ? whole : n.length > 3 && (n.startsWith(a) || a.startsWith(n)) ? whole * 0.6 : 0))));
+    const score = Math.max(fit(words(icon.name), 100), fit(icon.words.flatMap((w) => words(w)), 80));
     const rank = used.indexOf(icon.id);
     return { id: icon.id, i, score: score + (rank < 0 ? 0 : Math.max(1, 20 - rank)) };
   });

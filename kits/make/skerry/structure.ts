@@ -27,7 +27,7 @@ export const navigation: readonly Part[] = [
   component({
     id: 'leaf', name: 'Leaf', role: 'tab', family: 'Navigation', summary: 'One of several leaves.', words: [], events: ['press'], states: PRESSED, props: [wordItem, hereItem, shownAs('shown', PRESSED)],
     tree: box('root', { paddingX: '{space.l}', minHeight: '{size.compact}', radius: '{corner.full}', justify: 'center' }, [label('word', 'label', '{color.slate}', { bind: { text: 'word' } })]),
-    rules: [rule({ here: true }, { root: { fill: '{color.navy}' }, word: { color: '{color.on-navy}' } }), whenState('focus', { root: ring }), whenState('hover', { root: { fill: '{color.mist}' } }, { here: false }), whenState('pressed', { root: { fill: '{color.rope}' } }, { here: false })],
+    rules: [rule({ here: true }, { root: { fill: '{color.navy}' }, word: { color: '{color.on-navy}' } }), whenState('focus', { root: ring }), whenState('hover', { root: { fill: '{color.mist}' } }, { here: false }), whenState('pressed', { root: { fill: '{color.rope}' }, word: { color: '{color.deep}' } }, { here: false })],
   }),
   component({ id: 'leaves', name: 'Leaves', role: 'tabs', family: 'Navigation', summary: 'Leaves to switch between.', words: ['tabs', 'segments'], props: [listProp('leaves', 'Leaves', [wordItem, hereItem], [{ word: 'Outward', here: true }, { word: 'Return' }], 'One leaf each.', 'items')], tree: box('root', {}, [series('leaves', 'leaves', use('leaf', 'leaf', {}, { name: 'Leaf', bind: { 'props.word': 'leaves.word', 'props.here': 'leaves.here' } }), { flow: 'row', fill: '{color.spray}', radius: '{corner.full}', padding: '{space.xs}', gap: '{space.xs}' })]) }),
   component({

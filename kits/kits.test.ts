@@ -1,0 +1,77 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from 'vitest';
+import { composite, componentsInOrder, contrast, kitRef, layoutNode, readKit, resolveSample, emptyProject, type Box, type Kit, type Setting, type World } from '../core/index.js';
+import { shippedKits } from '../e2e/wall.js';
+import { KITS, kitText } from './make/main.js';
+
+const { kits, fonts } = shippedKits();
+const all = [...kits.values()];
+const full = all.filter((k) => !k.basedOn);
+const world = (kit: Kit): World => ({ project: emptyProject('k', 'K', kitRef(kit)), kits });
+
+/** Texts with what lies behind them. */
+function texts(box: Box, behind = '#ffffff'): { box: Box; behind: string }[] {
+  const fill = box.node.look.fill ? composite(box.node.look.fill, behind) : behind;
+  return [...(box.para && box.node.look.text !== '' && box.node.look.visible ? [{ box, behind: fill }] : []), ...box.children.flatMap((c) => texts(c, fill))];
+}
+const drawn = (kit: Kit, id: string, settings: readonly Setting[], width = 358): Box => layoutNode(resolveSample(world(kit), `${kitRef(kit)}/${id}`, settings, { width: 390 }), fonts, width, undefined);
+
+describe.each(all.map((k) => [k.name, k] as const))('%s', (_, kit) => {
+  it('is what its source makes, and is read without a problem', () => {
+    const file = readFileSync(fileURLToPath(new URL(`./${kit.id}/kit.json`, import.meta.url)), 'utf8');
+    const source = KITS.find((k) => k['id'] === kit.id);
+    expect(kitText(source)).toBe(file);
+    expect(readKit(JSON.parse(file), { bases: kits }).problems).toEqual([]);
+  });
+  it('has text of AA contrast in every component, at rest and in each state', () => {
+    for (const c of componentsInOrder(kit)) {
+      const state = c.contract.props.find((p) => p.means === 'state');
+      for (const shown of state?.options ?? [null]) {
+        if (shown?.means === 'disabled') continue; // WCAG 1.4.3 leaves inactive controls out.
+        const settings: Setting[] = state && shown ? [{ home: `${kitRef(kit)}/${c.id}`, at: [], kind: 'prop', name: state.id, value: shown.id }] : [];
+        for (const { box, behind } of texts(drawn(kit, c.id, settings))) {
+          const large = (box.node.look.textStyle?.size ?? 16) >= 24;
+          const ratio = contrast(box.node.look.color, behind);
+          expect(ratio, `${c.name}, ${shown?.name ?? 'at rest'}: “${box.node.look.text}” ${box.node.look.color} on ${behind}`).toBeGreaterThanOrEqual(large ? 3 : 4.5);
+        }
+      }
+    }
+  });
+  it('holds labels of 2 and of 60 characters: nothing runs out of its component', () => {
+    for (const c of componentsInOrder(kit)) {
+      const label = c.contract.props.find((p) => p.kind === 'text' && p.means === 'label');
+      if (!label) continue;
+      for (const value of ['Ok', 'A label that somebody has made rather long, sixty characters']) {
+        const box = drawn(kit, c.id, [{ home: `${kitRef(kit)}/${c.id}`, at: [], kind: 'prop', name: label.id, value }]);
+        for (const t of texts(box)) {
+          expect(t.box.x + t.box.w, `${c.name}: ${t.box.node.look.text}`).toBeLessThanOrEqual(box.x + box.w + 0.5);
+          expect(t.box.y + t.box.h, `${c.name}: ${t.box.node.look.text}`).toBeLessThanOrEqual(box.y + box.h + 0.5);
+        }
+      }
+    }
+  });
+});
+
+describe('the full kits', () => {
+  it('have at least 36 components each, over the same roles', () => {
+    const roles = full.map((k) => new Set(componentsInOrder(k).map((c) => c.role)));
+    for (const k of full) expect(componentsInOrder(k).length, k.name).toBeGreaterThanOrEqual(36);
+    expect([...(roles[0] ?? [])].sort()).toEqual([...(roles[1] ?? [])].sort());
+  });
+  it('call the same meanings otherwise, so that carrying has real work', () => {
+    const [a, b] = full;
+    const names = (k: Kit | undefined): Set<string> => new Set(k ? componentsInOrder(k).flatMap((c) => c.contract.props.map((p) => `${c.role}.${p.id}`)) : []);
+    const same = [...names(a)].filter((n) => names(b).has(n)).length;
+    expect(same / names(a).size).toBeLessThan(0.25);
+  });
+  it('give every interactive component its states', () => {
+    for (const k of full) for (const c of componentsInOrder(k)) if (['button', 'iconbutton', 'link', 'textbox', 'combobox', 'checkbox', 'switch', 'radio', 'chip'].includes(c.role)) expect(c.contract.states, `${k.name} ${c.name}`).toEqual(expect.arrayContaining(['focus', 'hover']));
+  });
+  it('have sections, and page starters for phone, tablet and desktop', () => {
+    for (const k of full) {
+      expect(k.templates.filter((t) => t.kind === 'section').length, k.name).toBeGreaterThanOrEqual(2);
+      expect(new Set(k.templates.filter((t) => t.kind === 'page').map((t) => t.device)), k.name).toEqual(new Set(['phone', 'tablet', 'desktop']));
+    }
+  });
+});
