@@ -115,7 +115,7 @@ for (const [what, made] of [['rows of a long page', list], ['random, nine deep',
 }
 // ── text ──
 {
-  const style = { id: 'b', family: 'Public Sans', weight: 400, size: 16, lineHeight: 24, spacing: 0, italic: false } as unknown as Parameters<typeof paragraph>[2];
+  const style = { id: 'b', name: 'B', family: 'Public Sans', weight: 400, size: 16, lineHeight: 24, letterSpacing: 0, italic: false };
   const texts = Array.from({ length: 2000 }, (_, i) => `Crossing ${i} to Skerrow`);
   for (const t of texts) paragraph(fonts, t, style, 300);
   const t = clock();

@@ -127,7 +127,8 @@ function paintText(box: Box, out: Primitive[]): void {
       const tall = Math.max(2, style.size * 0.62);
       out.push({ p: 'rect', key: `${node.key}~${i}`, x, y: top + (style.lineHeight - tall) / 2, w: line.width, h: tall, radius: Math.min(3, tall / 2), fill: look.color });
     } else {
-      out.push({ p: 'text', key: para.lines.length > 1 ? `${node.key}~${i}` : node.key, x, y: top + para.baseline, width: line.width, runs: line.runs, size: style.size, spacing: style.letterSpacing, fill: look.color, underline: look.underline });
+      // Browsers set baselines on whole pixels; so does every picture.
+      out.push({ p: 'text', key: para.lines.length > 1 ? `${node.key}~${i}` : node.key, x, y: Math.round(top + para.baseline), width: line.width, runs: line.runs, size: style.size, spacing: style.letterSpacing, fill: look.color, underline: look.underline });
     }
   });
 }

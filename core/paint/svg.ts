@@ -110,7 +110,7 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
   }
   const style = options.css ? `<style>${options.css.replace(/<\/?style/giu, '')}</style>` : '';
   const background = options.background ? `<rect width="${n(width)}" height="${n(height)}" fill="${escapeXml(options.background)}"/>` : '';
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}" height="${n(height)}" viewBox="0 0 ${n(width)} ${n(height)}" role="img" aria-label="${escapeXml(options.title)}"><title>${escapeXml(options.title)}</title>${style}${defs.length > 0 ? `<defs>${defs.join('')}</defs>` : ''}${background}${parts.join('')}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}" height="${n(height)}" viewBox="0 0 ${n(width)} ${n(height)}" role="img" text-rendering="geometricPrecision" aria-label="${escapeXml(options.title)}"><title>${escapeXml(options.title)}</title>${style}${defs.length > 0 ? `<defs>${defs.join('')}</defs>` : ''}${background}${parts.join('')}</svg>`;
 }
 
 /** The third of a picture that a focal point lies in, in the words of `preserveAspectRatio`. */

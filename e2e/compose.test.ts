@@ -1,0 +1,241 @@
+import axe from 'axe-core';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { blankScreen, childrenOf, newInstance, type Edit, type InstanceNode, type Node, type Project, type Screen, type Setting, type Step } from '../core/index.js';
+import { Hand } from './hand.js';
+import { freshDatabase, House, openBrowser } from './house.js';
+import { seen } from './wall.js';
+
+let house: House;
+let browser: Browser;
+let page: Page;
+let hand: Hand;
+let id = '';
+const wrong: string[] = [];
+const PLY = 'plywood@1.0.0';
+
+beforeAll(async () => {
+  house = new House(await freshDatabase());
+  await house.start();
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser?.close();
+  await house?.kill();
+});
+beforeEach(async ({ onTestFailed }) => {
+  onTestFailed(async () => console.log(await page.evaluate(() => [...document.querySelectorAll('.p-toast, [role="treeitem"], .state')].map((e) => e.getAttribute('aria-label') ?? e.textContent).join(' / '))));
+  await page?.close();
+  const context = await browser.createBrowserContext();
+  await context.overridePermissions(house.address, ['clipboard-read', 'clipboard-write', 'clipboard-sanitized-write']);
+  page = await context.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  page.setDefaultTimeout(9000);
+  page.on('pageerror', (e) => wrong.push(String(e)));
+  hand = new Hand(page);
+});
+
+const project = async (): Promise<Project> => ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
+const label = (prop: string, value: Setting['value'], component: string): Setting => ({ home: `${PLY}/${component}`, at: [], kind: 'prop', name: prop, value });
+const use = (nodeId: string, component: string, prop: string, value: string): InstanceNode => newInstance(nodeId, `${PLY}/${component}`, { width: 'stretch' }, [label(prop, value, component)]);
+/** A project whose first screen holds these, beside an empty second screen. */
+async function begin(...nodes: readonly InstanceNode[]): Promise<void> {
+  const made = (await (await fetch(`${house.address}/api/projects`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: 'Compose', kit: PLY }) })).json()) as { project: Project };
+  id = made.project.id;
+  const blank = blankScreen('one', 'One', 'flow-1', 'phone', 390, 844);
+  const screen: Screen = { ...blank, nodes: { ...Object.fromEntries(nodes.map((n) => [n.id, n])), root: { ...(blank.nodes['root'] as Extract<Node, { type: 'box' }>), children: nodes.map((n) => n.id) } } };
+  const steps: Step[] = [{ do: 'insertScreen', screen, after: null }, { do: 'insertScreen', screen: blankScreen('two', 'Two', 'flow-1', 'phone', 390, 844), after: 'one' }];
+  await fetch(`${house.address}/api/projects/${id}/edits`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ base: 0, edits: [{ id: 'begin-compose', label: 'Begin', steps } satisfies Edit] }) });
+  await page.goto(`${house.address}/p/${id}/compose/one`);
+  await page.waitForSelector('.sample canvas');
+  await page.waitForSelector('article[aria-label="Two"]');
+}
+async function settled(is: (p: Project) => boolean): Promise<Project> {
+  for (let i = 0; i < 120; i++) {
+    const p = await project();
+    if (is(p)) return p;
+    await page.evaluate(() => new Promise((r) => requestAnimationFrame(() => setTimeout(r, 40))));
+  }
+  throw new Error(`It never came to that: ${JSON.stringify((await project()).screens.map((s) => s.nodes))}`);
+}
+const screen = (p: Project, at = 0): Screen => p.screens[at] as Screen;
+const top = (p: Project, at = 0): string[] => childrenOf(screen(p, at).nodes[screen(p, at).root] as Node).map((c) => (screen(p, at).nodes[c] as InstanceNode).component?.split('/')[1] ?? screen(p, at).nodes[c]?.type ?? '');
+const line = (name: string): string => `[role="treeitem"][aria-label="${name}"]`;
+const on = async (at: string, key: string): Promise<{ x: number; y: number }> => seen(page, await project(), at, (b) => b.node.key === key);
+
+describe('drag and drop', () => {
+  const three = (): InstanceNode[] => [use('a', 'field', 'label', 'A'), use('b', 'card', 'heading', 'B'), use('c', 'notice', 'title', 'C')];
+  it('places a sample where it is dropped, and shows where before', async () => {
+    await begin(...three());
+    await page.click('aria/Content[role="tab"]');
+    const at = await on('one', 'a');
+    const sample = await page.waitForSelector('button.sample[aria-label="Heading"]');
+    const from = await sample!.boundingBox();
+    await page.mouse.move(from!.x + 40, from!.y + 30);
+    await page.mouse.down();
+    await page.mouse.move(at.x, at.y - 8, { steps: 6 });
+    await page.waitForSelector('.bar');
+    expect(await page.$eval('.held', (e) => e.textContent)).toContain('Heading into One');
+    await page.mouse.up();
+    await settled((p) => top(p).join() === 'heading,field,card,notice');
+  });
+  it('moves a thing on the Wall into a slot, and Escape leaves everything as it was', async () => {
+    await begin(...three());
+    await hand.click(line('Field A'));
+    await hand.drag(await on('one', 'a'), await on('one', 'b'), { escape: true });
+    expect(top(await project())).toEqual(['field', 'card', 'notice']);
+    await hand.drag(await on('one', 'a'), await on('one', 'b'));
+    const p = await settled((x) => top(x).join() === 'card,notice');
+    expect((screen(p).nodes['b'] as InstanceNode).fills[0]?.children).toEqual(['a']);
+  });
+  it('copies with Alt, and goes to another screen', async () => {
+    await begin(...three());
+    const two = await (await page.waitForSelector('article[aria-label="Two"]'))!.boundingBox();
+    await hand.click(line('Notice C'));
+    await hand.drag(await on('one', 'c'), { x: two!.x + 60, y: two!.y + 60 }, { with: 'Alt' });
+    await settled((p) => top(p).length === 3 && top(p, 1).join() === 'notice');
+    await page.click('article[aria-label="One"]', { offset: { x: 5, y: 400 } });
+    await hand.click(line('Notice C'));
+    await hand.drag(await on('one', 'c'), { x: two!.x + 60, y: two!.y + 300 });
+    await settled((p) => top(p).join() === 'field,card' && top(p, 1).length === 2);
+  });
+  it('reorders in the Outline', async () => {
+    await begin(...three());
+    const first = await (await page.waitForSelector(line('Field A')))!.boundingBox();
+    await hand.drag(line('Notice C'), { x: first!.x + 80, y: first!.y + 3 });
+    await settled((p) => top(p).join() === 'notice,field,card');
+  });
+});
+
+describe('the Outline', () => {
+  it('is written in: lines below, in and out, moved, and edited', async () => {
+    await begin(use('b', 'card', 'heading', 'B'));
+    await hand.click(line('Card B'));
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('input[aria-label="New line"]');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('button Go');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector(line('Button Go'));
+    await page.keyboard.press('Escape');
+    let p = await settled((x) => (screen(x).nodes['b'] as InstanceNode).fills.length === 1);
+    expect(top(p)).toEqual(['card']);
+    await hand.click(line('Button Go'));
+    await page.keyboard.down('Shift');
+    await page.keyboard.press('Tab');
+    await page.keyboard.up('Shift');
+    p = await settled((x) => top(x).length === 2);
+    await page.keyboard.down('Alt');
+    await page.keyboard.press('ArrowUp');
+    await page.keyboard.up('Alt');
+    await settled((x) => top(x).join() === 'button,card');
+    await hand.click(line('Button Go'), { double: true });
+    await page.waitForSelector('input[aria-label="Text of this line"]');
+    await page.keyboard.type('Sail');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector(line('Button Sail'));
+  });
+  it('takes several indented lines as one structure, and undoes them as one', async () => {
+    await begin();
+    await page.focus('[aria-label="Place line"]');
+    await page.evaluate((text: string) => {
+      const data = new DataTransfer();
+      data.setData('text/plain', text);
+      document.querySelector('[aria-label="Place line"]')?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    }, 'Top bar Trips\nCard Today\n  Text Hello\n  Button Go\nTab bar Home, You');
+    const p = await settled((x) => top(x).join() === 'top-bar,card,tab-bar');
+    expect(Object.values(screen(p).nodes).filter((n) => n.type === 'instance')).toHaveLength(5);
+    await (await page.waitForSelector('button[aria-label^="Undo Place"]'))?.click();
+    await settled((x) => top(x).length === 0);
+  });
+});
+
+describe('the clipboard', () => {
+  it('carries things with what is inside to another screen', async () => {
+    await begin(use('a', 'field', 'label', 'A'));
+    await hand.click(line('Field A'));
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+    const copied = await page.evaluate(() => {
+      const data = new DataTransfer();
+      window.dispatchEvent(new ClipboardEvent('copy', { clipboardData: data, bubbles: true, cancelable: true }));
+      return Object.fromEntries([...data.types].map((t) => [t, data.getData(t)]));
+    });
+    expect(copied['text/plain']).toBe('Field "A"');
+    expect(copied['image/svg+xml']).toContain('<svg');
+    await page.keyboard.press(']');
+    await page.waitForFunction(() => location.pathname.endsWith('/two'));
+    await page.evaluate((own: string) => {
+      const data = new DataTransfer();
+      data.setData('application/x-dekkor+json', own);
+      window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    }, copied['application/x-dekkor+json'] ?? '');
+    const p = await settled((x) => top(x, 1).length === 1);
+    expect(Object.values(screen(p, 1).nodes).find((n): n is InstanceNode => n.type === 'instance')?.settings[0]?.value).toBe('A');
+  });
+});
+
+describe('series and content sets', () => {
+  it('repeats by key, adds by the plus, and lets one item differ', async () => {
+    await begin(use('a', 'button', 'label', 'Go'));
+    await hand.click(line('Button Go'));
+    await page.keyboard.press('r');
+    await settled((p) => Object.values(screen(p).nodes).some((n) => n.type === 'series' && n.entries.length === 3));
+    await (await page.waitForSelector('button[aria-label="Add an item"]'))?.click();
+    const p = await settled((x) => Object.values(screen(x).nodes).some((n) => n.type === 'series' && n.entries.length === 4));
+    const series = Object.values(screen(p).nodes).find((n) => n.type === 'series');
+    const item = series?.type === 'series' ? series.item : '';
+    await page.mouse.click(...Object.values(await seen(page, p, 'one', (b) => b.node.key === `${series?.id}/#k2/${item}`)) as [number, number]);
+    await page.waitForFunction(() => document.querySelector('[aria-label="Details"]')?.textContent?.includes('Item 2 of 4'));
+    const field = await page.waitForSelector('[aria-label="Details"] [role="group"][aria-label="Label"] input');
+    await field?.click({ count: 3 });
+    await page.keyboard.type('Mine');
+    const q = await settled((x) => Object.values(screen(x).nodes).some((n) => n.type === 'series' && n.entries.some((e) => Object.keys(e.settings).length > 0)));
+    const own = Object.values(screen(q).nodes).find((n) => n.type === 'series');
+    expect(own?.type === 'series' && own.entries.filter((e) => Object.keys(e.settings).length > 0).map((e) => e.key)).toEqual(['k2']);
+  });
+  it('brings in rows with a preview, and says what it mended', async () => {
+    await begin();
+    await page.keyboard.press('c');
+    const area = await page.waitForSelector('textarea[aria-label="Rows to bring in"]');
+    await area?.click();
+    await page.evaluate(() => {
+      const t = document.querySelector<HTMLTextAreaElement>('textarea[aria-label="Rows to bring in"]');
+      if (!t) return;
+      t.value = 'Name,Berth\nVik,C-1\nRask,C-2,extra';
+      t.dispatchEvent(new Event('input', { bubbles: true }));
+    });
+    await page.waitForFunction(() => document.body.textContent?.includes('1 row has more or fewer cells'));
+    await (await page.waitForSelector('aria/Take 2 rows[role="button"]'))?.click();
+    const p = await settled((x) => Object.keys(x.contentSets).length === 1);
+    expect(Object.values(p.contentSets)[0]?.rows).toHaveLength(2);
+  });
+});
+
+describe('what everybody can use', () => {
+  it.each([['Home', '/'], ['Compose', '/p/norrvik-crossings/compose/find'], ['Rebrand', '/p/norrvik-crossings/rebrand']])('%s has no fault that axe finds', async (_, path) => {
+    await page.goto(house.address + path);
+    await page.waitForFunction(() => document.querySelectorAll('canvas, .card').length > 1);
+    if (path.includes('compose')) await hand.click('[role="treeitem"][aria-label^="Card"]');
+    await page.evaluate(`${axe.source}; void 0`);
+    const faults = (await page.evaluate(`axe.run(document, { resultTypes: ['violations'] }).then((r) => r.violations.map((v) => v.id + ': ' + v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(', ')))`)) as string[];
+    expect(faults).toEqual([]);
+  });
+  it('keeps what is open and selected in the address', async () => {
+    await begin(use('a', 'field', 'label', 'A'));
+    await hand.click(line('Field A'));
+    await page.waitForFunction(() => location.search.includes('sel=a'));
+    await page.reload();
+    await page.waitForSelector(`${line('Field A')}[aria-selected="true"]`);
+  });
+  it('takes a long text and a word where a number belongs, with a clear message', async () => {
+    await begin(use('a', 'card-row', 'columns', '3'));
+    await hand.click('[role="treeitem"][aria-label^="Card row"]');
+    const field = await page.waitForSelector('[aria-label="Details"] [role="group"][aria-label="Columns"] input');
+    await field?.click({ count: 3 });
+    await page.keyboard.type('many');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() => document.querySelector('[aria-label="Details"] [role="alert"]')?.textContent?.includes('“many” is not a number'));
+  });
+});
+
+it('had no error on the page', () => expect(wrong).toEqual([]));

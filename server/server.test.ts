@@ -1,0 +1,152 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Edit, Project, Step } from '../core/index.js';
+import { freshDatabase, House } from '../e2e/house.js';
+
+let house: House;
+beforeAll(async () => {
+  house = new House(await freshDatabase());
+  await house.start();
+});
+afterAll(() => house?.kill());
+
+interface Answer { readonly status: number; readonly body: Record<string, unknown> & { project: Project; edits: { revision: number; edit: Edit }[]; detail: string; revision: number } }
+async function call(method: string, path: string, body?: unknown): Promise<Answer> {
+  const response = await fetch(`${house.address}/api${path}`, { method, ...(body === undefined ? {} : { body: body instanceof FormData ? body : JSON.stringify(body), ...(body instanceof FormData ? {} : { headers: { 'content-type': 'application/json' } }) }) });
+  return { status: response.status, body: (await response.json()) as Answer['body'] };
+}
+const fresh = async (): Promise<string> => (await call('POST', '/projects', { name: 'Test', kit: 'plywood@1.0.0' })).body.project.id;
+const named = (n: number): Edit => ({ id: `edit-number-${n}`, label: `Name ${n}`, steps: [{ do: 'name', value: `Name ${n}` }] });
+const screen = (id: string): Step => ({ do: 'insertScreen', screen: { id, name: id, flow: 'flow-1', device: 'phone', width: 390, height: 844, root: 'root', nodes: { root: { id: 'root', type: 'box', attrs: {}, children: [] } } }, after: null });
+const send = (id: string, base: number, ...edits: Edit[]): Promise<Answer> => call('POST', `/projects/${id}/edits`, { base, edits });
+
+describe('edits', () => {
+  it('are confirmed in one order, whoever sends them, with no number left out', async () => {
+    const id = await fresh();
+    await Promise.all(Array.from({ length: 12 }, (_, n) => send(id, 0, named(n))));
+    const all = (await call('GET', `/projects/${id}/edits?after=0`)).body.edits;
+    expect(all.map((e) => e.revision)).toEqual(Array.from({ length: 12 }, (_, i) => i + 1));
+    expect((await call('GET', `/projects/${id}`)).body.project.name).toBe(all.at(-1)?.edit.steps[0] && 'value' in all.at(-1)!.edit.steps[0]! ? (all.at(-1)!.edit.steps[0] as { value: string }).value : '');
+  });
+  it('are done once, however often they are sent', async () => {
+    const id = await fresh();
+    const one = await send(id, 0, named(1));
+    const two = await send(id, 0, named(1));
+    expect(two.body.edits.map((e) => e.revision)).toEqual(one.body.edits.map((e) => e.revision));
+    expect((await call('GET', `/projects/${id}`)).body.revision).toBe(1);
+  });
+  it('that come late are laid on top of what came first, or refused with a reason', async () => {
+    const id = await fresh();
+    await send(id, 0, { id: 'make-the-screen', label: 'Add', steps: [screen('a')] });
+    await send(id, 1, { id: 'drop-the-screen', label: 'Drop', steps: [{ do: 'removeScreen', screen: 'a' }] });
+    const late = await send(id, 1, { id: 'late-and-too-late', label: 'Rename', steps: [{ do: 'setScreen', screen: 'a', field: 'name', value: 'B' }] });
+    expect(late.status).toBe(409);
+    expect(late.body.detail.length).toBeGreaterThan(20);
+    expect((await send(id, 0, named(7))).status).toBe(200);
+    expect((await call('GET', `/projects/${id}`)).body.revision).toBe(3);
+  });
+  it('are all or nothing', async () => {
+    const id = await fresh();
+    const got = await send(id, 0, { id: 'half-good-half-bad', label: 'Both', steps: [{ do: 'name', value: 'Good' }, { do: 'removeScreen', screen: 'gone' }] });
+    expect(got.status).toBe(409);
+    expect((await call('GET', `/projects/${id}`)).body.project.name).toBe('Test');
+  });
+  it('survive a kill in the middle of many: what was confirmed is there, and the rest can be sent again', async () => {
+    const id = await fresh();
+    const confirmed: number[] = [];
+    const sending = Promise.all(Array.from({ length: 30 }, async (_, n) => {
+      try {
+        if ((await send(id, 0, named(n))).status === 200) confirmed.push(n);
+      } catch {
+        // The server was killed while it was asked.
+      }
+    }));
+    await new Promise((done) => setImmediate(done));
+    const { port } = house;
+    await house.kill();
+    await sending;
+    await house.start(port);
+    const had = (await call('GET', `/projects/${id}/edits?after=0`)).body.edits;
+    for (const n of confirmed) expect(had.some((e) => e.edit.id === `edit-number-${n}`)).toBe(true);
+    for (let n = 0; n < 30; n++) expect((await send(id, 0, named(n))).status).toBe(200);
+    expect((await call('GET', `/projects/${id}`)).body.revision).toBe(30);
+  });
+});
+
+describe('projects', () => {
+  it('are renamed, copied, deleted and brought back', async () => {
+    const id = await fresh();
+    await call('PATCH', `/projects/${id}`, { name: 'Other' });
+    const copy = await call('POST', `/projects/${id}/copy`, {});
+    expect(copy.body.project.name).toContain('Other');
+    await call('DELETE', `/projects/${id}`);
+    const list = async (): Promise<{ id: string; deletedAt: string | null }[]> => (await call('GET', '/projects')).body['projects'] as { id: string; deletedAt: string | null }[];
+    expect((await list()).find((p) => p.id === id)?.deletedAt).not.toBeNull();
+    await call('POST', `/projects/${id}/restore`, {});
+    expect((await list()).find((p) => p.id === id)?.deletedAt).toBeNull();
+  });
+  it('begin with the two demo projects', async () => {
+    const list = (await call('GET', '/projects')).body['projects'] as { name: string; screens: number }[];
+    expect(list.find((p) => p.name === 'Norrvik crossings')?.screens).toBeGreaterThanOrEqual(6);
+    expect(list.find((p) => p.name === 'Summit pass')?.screens).toBeGreaterThanOrEqual(3);
+  });
+  it.each([['GET', '/projects/nobody'], ['GET', '/projects/nobody/edits?after=0'], ['GET', '/kits/none@1.0.0/kit.json'], ['GET', '/pictures/none'], ['GET', '/nothing']])('%s %s names what is not there', async (method, path) => {
+    const got = await call(method, path);
+    expect(got.status).toBe(404);
+    expect(got.body.detail).toMatch(/no|nothing/u);
+  });
+});
+
+describe('pictures', () => {
+  const file = (name: string, bytes: Uint8Array | string): FormData => {
+    const form = new FormData();
+    form.append('picture', new Blob([bytes as BlobPart]), name);
+    return form;
+  };
+  const svg = (inside: string, size = 'width="40" height="30"'): string => `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inside}</svg>`;
+  it('are stored once, and a drawing becomes a picture without its scripts', async () => {
+    const drawing = svg('<script>alert(1)</script><rect width="40" height="30" fill="red"/>');
+    const one = await call('POST', '/pictures', file('a.svg', drawing));
+    const two = await call('POST', '/pictures', file('b.svg', drawing));
+    expect(one.status).toBe(201);
+    expect(two.body['id']).toBe(one.body['id']);
+    const bytes = new Uint8Array(await (await fetch(`${house.address}/api/pictures/${String(one.body['id'])}`)).arrayBuffer());
+    expect([...bytes.slice(1, 4)]).toEqual([80, 78, 71]);
+  });
+  it.each([
+    ['notes.txt', 'only words', 415, /notes\.txt is not a picture/u],
+    ['huge.svg', svg('', 'width="90000" height="90000"'), 422, /90000 × 90000/u],
+    ['bomb.png', pngHeader(60_000, 60_000), 422, /60000 × 60000/u],
+  ])('%s is refused by name', async (name, bytes, status, why) => {
+    const got = await call('POST', '/pictures', file(name, bytes));
+    expect(got.status).toBe(status);
+    expect(got.body.detail).toMatch(why);
+  });
+});
+
+/** A PNG that says it is so large, with nothing in it. */
+function pngHeader(width: number, height: number): Uint8Array {
+  const bytes = new Uint8Array(33);
+  bytes.set([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13, 0x49, 0x48, 0x44, 0x52]);
+  new DataView(bytes.buffer).setUint32(16, width);
+  new DataView(bytes.buffer).setUint32(20, height);
+  bytes.set([8, 6], 24);
+  return bytes;
+}
+
+describe('kits', () => {
+  const install = async (kit: unknown): Promise<Answer> => {
+    const form = new FormData();
+    form.append('kit', new Blob([typeof kit === 'string' ? kit : JSON.stringify(kit)]), 'kit.json');
+    return call('POST', '/kits', form);
+  };
+  it.each([['{ no json', /neither a kit package/u], [{ hello: 1 }, /./u], [[], /./u]])('that are none are refused: %j', async (kit, why) => {
+    const got = await install(kit);
+    expect(got.status).toBe(422);
+    expect(got.body.detail).toMatch(why);
+    expect(got.body.detail).toContain('Nothing was installed');
+  });
+  it('of an installed version are never replaced', async () => {
+    const own = await (await fetch(`${house.address}/api/kits/plywood@1.0.0/kit.json`)).json();
+    expect((await install(own)).status).toBe(409);
+  });
+});
