@@ -21,10 +21,14 @@ export async function typingToFrame(browser: Browser): Promise<readonly number[]
       let started = 0;
       // A message posted in the frame's callback arrives when that frame has been painted.
       channel.port1.onmessage = () => void w.frames.push(performance.now() - started);
-      window.addEventListener('keydown', () => {
-        started = performance.now();
-        requestAnimationFrame(() => channel.port2.postMessage(0));
-      }, true);
+      window.addEventListener(
+        'keydown',
+        () => {
+          started = performance.now();
+          requestAnimationFrame(() => channel.port2.postMessage(0));
+        },
+        true,
+      );
     });
     for (const c of 'Port Ellery to Gull Holm and on to Tarn Isle by night') await page.keyboard.type(c, { delay: 60 });
     const frames = await page.evaluate(() => (window as unknown as { frames: number[] }).frames);

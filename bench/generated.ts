@@ -12,7 +12,20 @@ export function seeded(seed: number): () => number {
   };
 }
 
-const KINDS: readonly (readonly [string, string, string])[] = [['card', 'heading', 'Card'], ['list-item', 'title', 'Line'], ['field', 'label', 'Field'], ['button', 'label', 'Button'], ['notice', 'title', 'Notice'], ['checkbox', 'label', 'Choice'], ['hero', 'title', 'Hero'], ['empty', 'title', 'Empty'], ['select', 'label', 'Select'], ['dialog', 'title', 'Dialog'], ['nav-bar', 'name', 'Name'], ['tab-bar', '', '']];
+const KINDS: readonly (readonly [string, string, string])[] = [
+  ['card', 'heading', 'Card'],
+  ['list-item', 'title', 'Line'],
+  ['field', 'label', 'Field'],
+  ['button', 'label', 'Button'],
+  ['notice', 'title', 'Notice'],
+  ['checkbox', 'label', 'Choice'],
+  ['hero', 'title', 'Hero'],
+  ['empty', 'title', 'Empty'],
+  ['select', 'label', 'Select'],
+  ['dialog', 'title', 'Dialog'],
+  ['nav-bar', 'name', 'Name'],
+  ['tab-bar', '', ''],
+];
 
 /** An original of the project: a small card of its own, made of plain parts. */
 export function tile(gap: number): Component {
@@ -21,7 +34,18 @@ export function tile(gap: number): Component {
     title: { id: 'title', type: 'text', attrs: { text: 'Tile', textStyle: 'means:body', color: '#222222' }, bind: { text: 'title' } },
     note: { id: 'note', type: 'text', attrs: { text: 'A line about it', textStyle: 'means:note', color: '#555555' } },
   };
-  return { id: 'tile', name: 'Tile', role: 'card', family: 'Own', summary: 'A card of the project.', words: [], root: 'root', nodes, rules: [], contract: { props: [{ id: 'title', name: 'Title', kind: 'text', default: 'Tile', description: '', means: 'label' }], slots: [], states: [], events: [] } };
+  return {
+    id: 'tile',
+    name: 'Tile',
+    role: 'card',
+    family: 'Own',
+    summary: 'A card of the project.',
+    words: [],
+    root: 'root',
+    nodes,
+    rules: [],
+    contract: { props: [{ id: 'title', name: 'Title', kind: 'text', default: 'Tile', description: '', means: 'label' }], slots: [], states: [], events: [] },
+  };
 }
 
 /** A generated project: so many screens with so many instances each, some of them of an original of its own. */

@@ -1,4 +1,22 @@
-import { applyEdit, applyRebrand, chooseSteps, layout, layoutNode, paint, paragraph, planRebrand, resolve, reviewRebrand, treeOfScreen, wearsAfter, wearsOf, type Edit, type InstanceNode, type Project, type World } from '../core/index.js';
+import {
+  applyEdit,
+  applyRebrand,
+  chooseSteps,
+  layout,
+  layoutNode,
+  paint,
+  paragraph,
+  planRebrand,
+  resolve,
+  reviewRebrand,
+  treeOfScreen,
+  wearsAfter,
+  wearsOf,
+  type Edit,
+  type InstanceNode,
+  type Project,
+  type World,
+} from '../core/index.js';
 import { openBrowser } from '../e2e/house.js';
 import { shippedKits } from '../e2e/wall.js';
 import { typingToFrame } from './browser.js';
@@ -100,18 +118,25 @@ report('Generated project: resolved parts (200 screens, 20,000 instances)', part
 // ── layout alone ──
 const tree = randomTree(10_000, 42);
 const list = listTree(1111);
-for (const [what, made] of [['rows of a long page', list], ['random, nine deep', tree]] as const) {
+for (const [what, made] of [
+  ['rows of a long page', list],
+  ['random, nine deep', tree],
+] as const) {
   // Resolved anew each time: what was laid out before is remembered, and would cost nothing.
   const fresh = Array.from({ length: 24 }, () => asScreen(made));
   const n = fresh[0]?.count ?? 0;
   const next = (): void => void layoutNode((fresh.pop() as ReturnType<typeof asScreen>).root, fonts, 390, undefined);
   for (let i = 0; i < 8; i++) next();
   report(`Layout alone, ${n.toLocaleString('en-GB')} nodes never seen, ${what}`, best(15, next), 'ms', { below: 20 });
-  report('  the WASM flex engine, building and laying out', best(3, () => {
-    const y = asYoga(made);
-    yogaLayout(y);
-    y.freeRecursive();
-  }), 'ms');
+  report(
+    '  the WASM flex engine, building and laying out',
+    best(3, () => {
+      const y = asYoga(made);
+      yogaLayout(y);
+      y.freeRecursive();
+    }),
+    'ms',
+  );
 }
 // ── text ──
 {
@@ -133,7 +158,10 @@ for (const [what, made] of [['rows of a long page', list], ['random, nine deep',
 const browser = await openBrowser();
 try {
   const page = await browser.newPage();
-  for (const [what, made] of [['rows of a long page', list], ['random, nine deep', tree]] as const) {
+  for (const [what, made] of [
+    ['rows of a long page', list],
+    ['random, nine deep', tree],
+  ] as const) {
     await page.setContent(asHtml(made));
     const native = await page.evaluate(() => {
       const whole = document.querySelector<HTMLElement>('#whole');

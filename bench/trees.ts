@@ -42,23 +42,63 @@ export function randomTree(nodes: number, seed: number): Plain {
       for (let i = 0; i < n && left > 0; i++) children.push(make(depth + 1));
     }
     const size = 8 + Math.floor(random() * 40);
-    return { id, row: random() < 0.45, gap: Math.floor(random() * 6), padding: Math.floor(random() * 5), grow: children.length === 0 && random() < 0.15 ? 1 : 0, ...(children.length === 0 ? { w: size, h: 8 + Math.floor(random() * 30) } : {}), justify: pick(JUSTIFY), align: pick(ALIGN), children };
+    return {
+      id,
+      row: random() < 0.45,
+      gap: Math.floor(random() * 6),
+      padding: Math.floor(random() * 5),
+      grow: children.length === 0 && random() < 0.15 ? 1 : 0,
+      ...(children.length === 0 ? { w: size, h: 8 + Math.floor(random() * 30) } : {}),
+      justify: pick(JUSTIFY),
+      align: pick(ALIGN),
+      children,
+    };
   };
   return make(0);
 }
 
 /** A page as pages are: a long column of rows, each with an icon, two lines of text and a control, about ten boxes a row. */
 export function listTree(rows: number): Plain {
-  const box = (id: string, row: boolean, children: readonly Plain[], more: Partial<Plain> = {}): Plain => ({ id, row, gap: 8, padding: 4, grow: 0, justify: 'start', align: row ? 'center' : 'stretch', children, ...more });
+  const box = (id: string, row: boolean, children: readonly Plain[], more: Partial<Plain> = {}): Plain => ({
+    id,
+    row,
+    gap: 8,
+    padding: 4,
+    grow: 0,
+    justify: 'start',
+    align: row ? 'center' : 'stretch',
+    children,
+    ...more,
+  });
   const leaf = (id: string, w: number, h: number): Plain => box(id, false, [], { w, h, padding: 0 });
-  return box('page', false, Array.from({ length: rows }, (_, i) => box(`r${i}`, true, [leaf(`i${i}`, 24, 24), box(`t${i}`, false, [leaf(`a${i}`, 120, 18), leaf(`b${i}`, 90, 14)], { grow: 1, align: 'start', padding: 0 }), box(`c${i}`, true, [leaf(`d${i}`, 30, 14), leaf(`e${i}`, 16, 16), leaf(`f${i}`, 8, 8)], { padding: 0 })])));
+  return box(
+    'page',
+    false,
+    Array.from({ length: rows }, (_, i) =>
+      box(`r${i}`, true, [
+        leaf(`i${i}`, 24, 24),
+        box(`t${i}`, false, [leaf(`a${i}`, 120, 18), leaf(`b${i}`, 90, 14)], { grow: 1, align: 'start', padding: 0 }),
+        box(`c${i}`, true, [leaf(`d${i}`, 30, 14), leaf(`e${i}`, 16, 16), leaf(`f${i}`, 8, 8)], { padding: 0 }),
+      ]),
+    ),
+  );
 }
 
 /** The tree for our own layout, resolved. */
 export function asScreen(tree: Plain): { world: World; screen: Screen; root: RNode; count: number } {
   const nodes: Record<string, Node> = {};
   const walk = (t: Plain): string => {
-    const attrs = { flow: t.row ? 'row' : 'column', gap: t.gap, padding: t.padding, justify: t.justify, align: t.align, ...(t.grow ? { grow: t.grow } : {}), shrink: 0, ...(t.w !== undefined ? { width: t.w } : {}), ...(t.h !== undefined ? { height: t.h } : {}) } as const;
+    const attrs = {
+      flow: t.row ? 'row' : 'column',
+      gap: t.gap,
+      padding: t.padding,
+      justify: t.justify,
+      align: t.align,
+      ...(t.grow ? { grow: t.grow } : {}),
+      shrink: 0,
+      ...(t.w !== undefined ? { width: t.w } : {}),
+      ...(t.h !== undefined ? { height: t.h } : {}),
+    } as const;
     nodes[t.id] = { id: t.id, type: 'box', attrs, children: t.children.map(walk) };
     return t.id;
   };
@@ -95,7 +135,8 @@ export const yogaLayout = (root: YogaNode): void => root.calculateLayout(390, un
 /** The same tree as HTML for the browser's own layout. */
 export function asHtml(tree: Plain): string {
   const css = { start: 'flex-start', center: 'center', end: 'flex-end', between: 'space-between', stretch: 'stretch' };
-  const walk = (t: Plain): string => `<div style="display:flex;flex-direction:${t.row ? 'row' : 'column'};gap:${t.gap}px;padding:${t.padding}px;justify-content:${css[t.justify]};align-items:${css[t.align]};flex:${t.grow} 0 auto;box-sizing:border-box;${t.w !== undefined ? `width:${t.w}px;` : ''}${t.h !== undefined ? `height:${t.h}px;` : ''}">${t.children.map(walk).join('')}</div>`;
+  const walk = (t: Plain): string =>
+    `<div style="display:flex;flex-direction:${t.row ? 'row' : 'column'};gap:${t.gap}px;padding:${t.padding}px;justify-content:${css[t.justify]};align-items:${css[t.align]};flex:${t.grow} 0 auto;box-sizing:border-box;${t.w !== undefined ? `width:${t.w}px;` : ''}${t.h !== undefined ? `height:${t.h}px;` : ''}">${t.children.map(walk).join('')}</div>`;
   return `<div id="whole" style="width:390px">${walk(tree)}</div>`;
 }
 export type { Plain };

@@ -24,7 +24,10 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   let response: Response;
   const form = body instanceof FormData;
   try {
-    response = await fetch(`/api${path}`, { method, ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body), ...(form ? {} : { headers: { 'content-type': 'application/json' } }) }) });
+    response = await fetch(`/api${path}`, {
+      method,
+      ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body), ...(form ? {} : { headers: { 'content-type': 'application/json' } }) }),
+    });
   } catch {
     throw new Unreachable();
   }
@@ -39,6 +42,7 @@ export interface Listed {
   readonly name: string;
   readonly revision: number;
   readonly screens: number;
+  readonly shown: readonly string[];
   readonly changedAt: string;
   readonly deletedAt: string | null;
 }

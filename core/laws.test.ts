@@ -2,9 +2,40 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import {
-  applyEdit, applyRebrand, buildPieces, carryInstance, chooseSteps, explain, Fonts, invertEdit, kitRef, layout, paint, planRebrand, readKit, readPlaceLine, rebaseEdit, resolve,
-  reviewRebrand, settingKey, spotFor, placeSteps, swapSteps, toSvg, vocabulary, emptyProject, rankAlternatives, wearsAfter,
-  type Edit, type InstanceNode, type Kit, type Project, type RNode, type Screen, type Step, type World,
+  applyEdit,
+  applyRebrand,
+  buildPieces,
+  carryInstance,
+  chooseSteps,
+  explain,
+  Fonts,
+  invertEdit,
+  kitRef,
+  layout,
+  paint,
+  planRebrand,
+  readKit,
+  readPlaceLine,
+  rebaseEdit,
+  resolve,
+  reviewRebrand,
+  settingKey,
+  spotFor,
+  placeSteps,
+  swapSteps,
+  toSvg,
+  vocabulary,
+  emptyProject,
+  rankAlternatives,
+  wearsAfter,
+  type Edit,
+  type InstanceNode,
+  type Kit,
+  type Project,
+  type RNode,
+  type Screen,
+  type Step,
+  type World,
 } from './index.js';
 
 const kits = new Map<string, Kit>();
@@ -25,7 +56,16 @@ beforeAll(() => {
   }
 });
 
-const blank: Screen = { id: 's1', name: 'One', flow: 'flow-1', device: 'phone', width: 390, height: 844, root: 'root', nodes: { root: { id: 'root', type: 'box', attrs: { padding: 16, gap: 8 }, children: [] } } };
+const blank: Screen = {
+  id: 's1',
+  name: 'One',
+  flow: 'flow-1',
+  device: 'phone',
+  width: 390,
+  height: 844,
+  root: 'root',
+  nodes: { root: { id: 'root', type: 'box', attrs: { padding: 16, gap: 8 }, children: [] } },
+};
 const start = (kit = PLY): World => ({ project: { ...emptyProject('p', 'Test', kit), screens: [blank] }, kits });
 
 function doSteps(world: World, steps: readonly Step[]): World {
@@ -69,20 +109,31 @@ describe('carry', () => {
   it('shows exactly the settings again at home, whatever was shown in between', () => {
     const words = fc.constantFrom('main', 'plain', 'warning');
     fc.assert(
-      fc.property(fc.string({ maxLength: 40 }), words, fc.constantFrom('little', 'normal', 'big'), fc.array(fc.constantFrom('action', 'entry', 'panel-card'), { maxLength: 5 }), (label, kind, size, path) => {
-        let world = type(start(), 'button');
-        const id = instances(world)[0]?.id ?? '';
-        const node = (): InstanceNode => world.project.screens[0]?.nodes[id] as InstanceNode;
-        for (const [name, value] of [['label', label], ['kind', kind], ['size', size]] as const) world = doSteps(world, chooseSteps(world, [], 'screen:s1', node(), { at: [], kind: 'prop', name }, value));
-        const before = resolve(world, 's1').root;
-        const settings = node().settings;
-        for (const c of path) world = doSteps(world, swapSteps('screen:s1', node(), `${SKERRY}/${c}`));
-        expect(node().settings).toEqual(settings);
-        const ledger = carryInstance(world, [], node()).ledger.filter((e) => e.setting >= 0);
-        expect(ledger.map((e) => e.setting).sort()).toEqual(settings.map((_, i) => i));
-        if (node().component !== `${PLY}/button`) world = doSteps(world, swapSteps('screen:s1', node(), `${PLY}/button`));
-        expect(resolve(world, 's1').root).toEqual(before);
-      }),
+      fc.property(
+        fc.string({ maxLength: 40 }),
+        words,
+        fc.constantFrom('little', 'normal', 'big'),
+        fc.array(fc.constantFrom('action', 'entry', 'panel-card'), { maxLength: 5 }),
+        (label, kind, size, path) => {
+          let world = type(start(), 'button');
+          const id = instances(world)[0]?.id ?? '';
+          const node = (): InstanceNode => world.project.screens[0]?.nodes[id] as InstanceNode;
+          for (const [name, value] of [
+            ['label', label],
+            ['kind', kind],
+            ['size', size],
+          ] as const)
+            world = doSteps(world, chooseSteps(world, [], 'screen:s1', node(), { at: [], kind: 'prop', name }, value));
+          const before = resolve(world, 's1').root;
+          const settings = node().settings;
+          for (const c of path) world = doSteps(world, swapSteps('screen:s1', node(), `${SKERRY}/${c}`));
+          expect(node().settings).toEqual(settings);
+          const ledger = carryInstance(world, [], node()).ledger.filter((e) => e.setting >= 0);
+          expect(ledger.map((e) => e.setting).sort()).toEqual(settings.map((_, i) => i));
+          if (node().component !== `${PLY}/button`) world = doSteps(world, swapSteps('screen:s1', node(), `${PLY}/button`));
+          expect(resolve(world, 's1').root).toEqual(before);
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -117,7 +168,11 @@ describe('rebrand', () => {
     let world = type(start(), 'field From: Port Ellery, warning button Find crossings, card Today with button Book');
     const before = world.project.screens;
     const looks = resolve(world, 's1').root;
-    for (const [from, to] of [[PLY, SKERRY], [SKERRY, 'fjell-coach@1.2.0'], ['fjell-coach@1.2.0', PLY]] as const) {
+    for (const [from, to] of [
+      [PLY, SKERRY],
+      [SKERRY, 'fjell-coach@1.2.0'],
+      ['fjell-coach@1.2.0', PLY],
+    ] as const) {
       world = doSteps(world, applyRebrand(world, planRebrand(world, from, to)));
       expect(world.project.screens).toEqual(before);
       expect(shownTexts(world)).toEqual(expect.arrayContaining(['From', 'Port Ellery', 'Find crossings', 'Today', 'Book']));
@@ -146,7 +201,14 @@ describe('edits', () => {
           const ids = Object.keys(screen.nodes);
           const node = ids[a % ids.length] ?? 'root';
           const other = ids[b % ids.length] ?? 'root';
-          const steps: Step[] = what === 0 ? [{ do: 'remove', tree: 'screen:s1', node }] : what === 1 ? [{ do: 'move', tree: 'screen:s1', node, into: { parent: other }, after: null }] : what === 2 ? [{ do: 'set', tree: 'screen:s1', node, field: 'attrs.width', value: 120 }] : [{ do: 'setScreen', screen: 's1', field: 'name', value: `N${b}` }];
+          const steps: Step[] =
+            what === 0
+              ? [{ do: 'remove', tree: 'screen:s1', node }]
+              : what === 1
+                ? [{ do: 'move', tree: 'screen:s1', node, into: { parent: other }, after: null }]
+                : what === 2
+                  ? [{ do: 'set', tree: 'screen:s1', node, field: 'attrs.width', value: 120 }]
+                  : [{ do: 'setScreen', screen: 's1', field: 'name', value: `N${b}` }];
           const edit: Edit = { id: 'e', label: 'x', steps };
           const got = applyEdit(world.project, edit);
           if (!got.ok) continue;
@@ -161,7 +223,14 @@ describe('edits', () => {
   });
   it('refuse, changing nothing, what is gone', () => {
     const world = type(start(), 'button A');
-    const got = applyEdit(world.project, { id: 'x', label: 'x', steps: [{ do: 'setScreen', screen: 's1', field: 'name', value: 'Z' }, { do: 'remove', tree: 'screen:s1', node: 'gone' }] });
+    const got = applyEdit(world.project, {
+      id: 'x',
+      label: 'x',
+      steps: [
+        { do: 'setScreen', screen: 's1', field: 'name', value: 'Z' },
+        { do: 'remove', tree: 'screen:s1', node: 'gone' },
+      ],
+    });
     expect(got.ok).toBe(false);
     expect(world.project.screens[0]?.name).toBe('One');
   });
@@ -169,7 +238,11 @@ describe('edits', () => {
     const world = type(type(start(), 'button A'), 'button B');
     const [a, b] = instances(world).map((n) => n.id);
     const before: Project = world.project;
-    const mine: Edit = { id: 'm', label: 'm', steps: [{ do: 'insert', tree: 'screen:s1', root: 'new', nodes: { new: { id: 'new', type: 'box', attrs: {}, children: [] } }, into: { parent: 'root' }, after: b ?? null }] };
+    const mine: Edit = {
+      id: 'm',
+      label: 'm',
+      steps: [{ do: 'insert', tree: 'screen:s1', root: 'new', nodes: { new: { id: 'new', type: 'box', attrs: {}, children: [] } }, into: { parent: 'root' }, after: b ?? null }],
+    };
     const theirs: Edit = { id: 't', label: 't', steps: [{ do: 'remove', tree: 'screen:s1', node: b ?? '' }] };
     const got = rebaseEdit(mine, before, [theirs]);
     expect(got.ok && got.edit.steps[0]).toMatchObject({ after: a });
@@ -195,10 +268,27 @@ describe('pictures', () => {
 
 describe('reading kits', () => {
   it('leaves out what is wrong and names it', () => {
-    const read = readKit({ format: 'dekkor-kit/1', id: 'k', version: '1.0.0', components: [
-      { id: 'a', name: 'A', tree: { id: 'root', type: 'box', attrs: { fill: 'javascript:1', sparkle: 2 }, children: [{ id: 'x', type: 'wheel' }, { id: 'b', type: 'instance', component: 'b' }] } },
-      { id: 'b', name: 'B', tree: { id: 'root', type: 'box', children: [{ id: 'a', type: 'instance', component: 'a' }] } },
-    ] });
+    const read = readKit({
+      format: 'dekkor-kit/1',
+      id: 'k',
+      version: '1.0.0',
+      components: [
+        {
+          id: 'a',
+          name: 'A',
+          tree: {
+            id: 'root',
+            type: 'box',
+            attrs: { fill: 'javascript:1', sparkle: 2 },
+            children: [
+              { id: 'x', type: 'wheel' },
+              { id: 'b', type: 'instance', component: 'b' },
+            ],
+          },
+        },
+        { id: 'b', name: 'B', tree: { id: 'root', type: 'box', children: [{ id: 'a', type: 'instance', component: 'a' }] } },
+      ],
+    });
     const codes = read.problems.map((p) => p.code);
     expect(codes).toEqual(expect.arrayContaining(['attr.value', 'attr.unknown', 'part.unknown', 'component.cycle']));
     expect(Object.keys(read.value?.components ?? {})).toEqual(['a', 'b']);

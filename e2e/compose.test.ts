@@ -24,7 +24,9 @@ afterAll(async () => {
   await house?.kill();
 });
 beforeEach(async ({ onTestFailed }) => {
-  onTestFailed(async () => console.log(await page.evaluate(() => [...document.querySelectorAll('.p-toast, [role="treeitem"], .state')].map((e) => e.getAttribute('aria-label') ?? e.textContent).join(' / '))));
+  onTestFailed(async () =>
+    console.log(await page.evaluate(() => [...document.querySelectorAll('.p-toast, [role="treeitem"], .state')].map((e) => e.getAttribute('aria-label') ?? e.textContent).join(' / '))),
+  );
   await page?.close();
   const context = await browser.createBrowserContext();
   await context.overridePermissions(house.address, ['clipboard-read', 'clipboard-write', 'clipboard-sanitized-write']);
@@ -40,15 +42,27 @@ const label = (prop: string, value: Setting['value'], component: string): Settin
 const use = (nodeId: string, component: string, prop: string, value: string): InstanceNode => newInstance(nodeId, `${PLY}/${component}`, { width: 'stretch' }, [label(prop, value, component)]);
 /** A project whose first screen holds these, beside an empty second screen. */
 async function begin(...nodes: readonly InstanceNode[]): Promise<void> {
-  const made = (await (await fetch(`${house.address}/api/projects`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: 'Compose', kit: PLY }) })).json()) as { project: Project };
+  const made = (await (
+    await fetch(`${house.address}/api/projects`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: 'Compose', kit: PLY }) })
+  ).json()) as { project: Project };
   id = made.project.id;
   const blank = blankScreen('one', 'One', 'flow-1', 'phone', 390, 844);
-  const screen: Screen = { ...blank, nodes: { ...Object.fromEntries(nodes.map((n) => [n.id, n])), root: { ...(blank.nodes['root'] as Extract<Node, { type: 'box' }>), children: nodes.map((n) => n.id) } } };
-  const steps: Step[] = [{ do: 'insertScreen', screen, after: null }, { do: 'insertScreen', screen: blankScreen('two', 'Two', 'flow-1', 'phone', 390, 844), after: 'one' }];
-  await fetch(`${house.address}/api/projects/${id}/edits`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ base: 0, edits: [{ id: 'begin-compose', label: 'Begin', steps } satisfies Edit] }) });
+  const screen: Screen = {
+    ...blank,
+    nodes: { ...Object.fromEntries(nodes.map((n) => [n.id, n])), root: { ...(blank.nodes['root'] as Extract<Node, { type: 'box' }>), children: nodes.map((n) => n.id) } },
+  };
+  const steps: Step[] = [
+    { do: 'insertScreen', screen, after: null },
+    { do: 'insertScreen', screen: blankScreen('two', 'Two', 'flow-1', 'phone', 390, 844), after: 'one' },
+  ];
+  await fetch(`${house.address}/api/projects/${id}/edits`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ base: 0, edits: [{ id: 'begin-compose', label: 'Begin', steps } satisfies Edit] }),
+  });
   await page.goto(`${house.address}/p/${id}/compose/one`);
   await page.waitForSelector('.sample canvas');
-  await page.waitForSelector('article[aria-label="Two"]');
+  await page.waitForSelector('.screen[aria-label="Two"]');
 }
 async function settled(is: (p: Project) => boolean): Promise<Project> {
   for (let i = 0; i < 120; i++) {
@@ -59,7 +73,8 @@ async function settled(is: (p: Project) => boolean): Promise<Project> {
   throw new Error(`It never came to that: ${JSON.stringify((await project()).screens.map((s) => s.nodes))}`);
 }
 const screen = (p: Project, at = 0): Screen => p.screens[at] as Screen;
-const top = (p: Project, at = 0): string[] => childrenOf(screen(p, at).nodes[screen(p, at).root] as Node).map((c) => (screen(p, at).nodes[c] as InstanceNode).component?.split('/')[1] ?? screen(p, at).nodes[c]?.type ?? '');
+const top = (p: Project, at = 0): string[] =>
+  childrenOf(screen(p, at).nodes[screen(p, at).root] as Node).map((c) => (screen(p, at).nodes[c] as InstanceNode).component?.split('/')[1] ?? screen(p, at).nodes[c]?.type ?? '');
 const line = (name: string): string => `[role="treeitem"][aria-label="${name}"]`;
 const on = async (at: string, key: string): Promise<{ x: number; y: number }> => seen(page, await project(), at, (b) => b.node.key === key);
 
@@ -90,11 +105,11 @@ describe('drag and drop', () => {
   });
   it('copies with Alt, and goes to another screen', async () => {
     await begin(...three());
-    const two = await (await page.waitForSelector('article[aria-label="Two"]'))!.boundingBox();
+    const two = await (await page.waitForSelector('.screen[aria-label="Two"]'))!.boundingBox();
     await hand.click(line('Notice C'));
     await hand.drag(await on('one', 'c'), { x: two!.x + 60, y: two!.y + 60 }, { with: 'Alt' });
     await settled((p) => top(p).length === 3 && top(p, 1).join() === 'notice');
-    await page.click('article[aria-label="One"]', { offset: { x: 5, y: 400 } });
+    await page.click('.screen[aria-label="One"]', { offset: { x: 5, y: 400 } });
     await hand.click(line('Notice C'));
     await hand.drag(await on('one', 'c'), { x: two!.x + 60, y: two!.y + 300 });
     await settled((p) => top(p).join() === 'field,card' && top(p, 1).length === 2);
@@ -184,7 +199,7 @@ describe('series and content sets', () => {
     const p = await settled((x) => Object.values(screen(x).nodes).some((n) => n.type === 'series' && n.entries.length === 4));
     const series = Object.values(screen(p).nodes).find((n) => n.type === 'series');
     const item = series?.type === 'series' ? series.item : '';
-    await page.mouse.click(...Object.values(await seen(page, p, 'one', (b) => b.node.key === `${series?.id}/#k2/${item}`)) as [number, number]);
+    await page.mouse.click(...(Object.values(await seen(page, p, 'one', (b) => b.node.key === `${series?.id}/#k2/${item}`)) as [number, number]));
     await page.waitForFunction(() => document.querySelector('[aria-label="Details"]')?.textContent?.includes('Item 2 of 4'));
     const field = await page.waitForSelector('[aria-label="Details"] [role="group"][aria-label="Label"] input');
     await field?.click({ count: 3 });
@@ -212,12 +227,18 @@ describe('series and content sets', () => {
 });
 
 describe('what everybody can use', () => {
-  it.each([['Home', '/'], ['Compose', '/p/norrvik-crossings/compose/find'], ['Rebrand', '/p/norrvik-crossings/rebrand']])('%s has no fault that axe finds', async (_, path) => {
+  it.each([
+    ['Home', '/'],
+    ['Compose', '/p/norrvik-crossings/compose/find'],
+    ['Rebrand', '/p/norrvik-crossings/rebrand'],
+  ])('%s has no fault that axe finds', async (_, path) => {
     await page.goto(house.address + path);
     await page.waitForFunction(() => document.querySelectorAll('canvas, .card').length > 1);
     if (path.includes('compose')) await hand.click('[role="treeitem"][aria-label^="Card"]');
     await page.evaluate(`${axe.source}; void 0`);
-    const faults = (await page.evaluate(`axe.run(document, { resultTypes: ['violations'] }).then((r) => r.violations.map((v) => v.id + ': ' + v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(', ')))`)) as string[];
+    const faults = (await page.evaluate(
+      `axe.run(document, { resultTypes: ['violations'] }).then((r) => r.violations.map((v) => v.id + ': ' + v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(', ')))`,
+    )) as string[];
     expect(faults).toEqual([]);
   });
   it('keeps what is open and selected in the address', async () => {

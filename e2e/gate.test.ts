@@ -25,7 +25,8 @@ afterAll(async () => {
 const project = async (): Promise<Project> => ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
 const nodes = async (): Promise<InstanceNode[]> => Object.values((await project()).screens[0]?.nodes ?? {}).filter((n): n is InstanceNode => n.type === 'instance');
 const tree = (): Promise<string[]> => page.$$eval('[role="treeitem"]', (all) => all.map((e) => e.getAttribute('aria-label') ?? ''));
-const until = (wanted: string): Promise<unknown> => page.waitForFunction((w: string) => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === w), { timeout: 9_000 }, wanted);
+const until = (wanted: string): Promise<unknown> =>
+  page.waitForFunction((w: string) => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === w), { timeout: 9_000 }, wanted);
 async function fill(name: string, text: string): Promise<void> {
   const row = await page.waitForSelector(`[aria-label="Details"] [role="group"][aria-label="${name}"] input`);
   await row?.click({ count: 3 });
@@ -148,7 +149,12 @@ describe('from an empty project to a rebranded screen', () => {
   it('refuses bad requests with a sentence, changing nothing', async () => {
     const before = await project();
     const post = (body: string): Promise<Response> => fetch(`${house.address}/api/projects/${id}/edits`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
-    for (const [body, status] of [['{', 400], ['{"base":0}', 400], [JSON.stringify({ base: 0, edits: [{ id: 'x', label: 'x', steps: [{ do: 'remove', tree: 'screen:gone', node: 'n' }] }] }), 409], [`"${'x'.repeat(20_000_000)}"`, 413]] as const) {
+    for (const [body, status] of [
+      ['{', 400],
+      ['{"base":0}', 400],
+      [JSON.stringify({ base: 0, edits: [{ id: 'x', label: 'x', steps: [{ do: 'remove', tree: 'screen:gone', node: 'n' }] }] }), 409],
+      [`"${'x'.repeat(20_000_000)}"`, 413],
+    ] as const) {
       const got = await post(body);
       expect(got.status).toBe(status);
       expect(got.headers.get('content-type')).toContain('application/problem+json');

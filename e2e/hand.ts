@@ -45,20 +45,23 @@ export class Hand {
     if (!el) throw new Error(`There is no ${String(what)}`);
     await el.evaluate((e) => e.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' }));
     // What still moves is waited for, as an eye would.
-    const still = await el.evaluate((e) => new Promise<boolean>((done) => {
-      let last = '';
-      let same = 0;
-      let frames = 0;
-      const look = (): void => {
-        const r = e.getBoundingClientRect();
-        const now = [r.x, r.y, r.width, r.height].join();
-        same = now === last ? same + 1 : 0;
-        last = now;
-        if (same >= 3 || ++frames > 120) done(same >= 3);
-        else requestAnimationFrame(look);
-      };
-      look();
-    }));
+    const still = await el.evaluate(
+      (e) =>
+        new Promise<boolean>((done) => {
+          let last = '';
+          let same = 0;
+          let frames = 0;
+          const look = (): void => {
+            const r = e.getBoundingClientRect();
+            const now = [r.x, r.y, r.width, r.height].join();
+            same = now === last ? same + 1 : 0;
+            last = now;
+            if (same >= 3 || ++frames > 120) done(same >= 3);
+            else requestAnimationFrame(look);
+          };
+          look();
+        }),
+    );
     if (!still) throw new Error(`${String(what)} does not come to rest`);
     const box = await el.boundingBox();
     if (!box) throw new Error(`${String(what)} is not seen`);

@@ -23,7 +23,10 @@ export class House {
   constructor(private readonly db: string) {}
 
   start(port = '0'): Promise<void> {
-    const child = spawn(process.execPath, [`${home}/dist/server/main.mjs`], { stdio: ['ignore', 'pipe', 'pipe', 'ipc'], env: { ...process.env, DEKKOR_DB: this.db, DEKKOR_HOME: home, DEKKOR_PORT: port } });
+    const child = spawn(process.execPath, [`${home}/dist/server/main.mjs`], {
+      stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
+      env: { ...process.env, DEKKOR_DB: this.db, DEKKOR_HOME: home, DEKKOR_PORT: port },
+    });
     this.child = child;
     return new Promise((done, fail) => {
       let said = '';
@@ -57,8 +60,21 @@ export class House {
 
 export function openBrowser(): Promise<Browser> {
   return puppeteer.launch({
-    executablePath: '/usr/bin/chromium', headless: true,
-    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--font-render-hinting=none', '--force-color-profile=srgb', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--force-prefers-reduced-motion'],
+    executablePath: '/usr/bin/chromium',
+    headless: true,
+    args: [
+      '--no-sandbox',
+      '--disable-dev-shm-usage',
+      '--disable-gpu',
+      '--font-render-hinting=none',
+      '--force-color-profile=srgb',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--force-prefers-reduced-motion',
+    ],
     defaultViewport: { width: 1280, height: 800 },
   });
 }

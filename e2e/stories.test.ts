@@ -23,7 +23,8 @@ afterAll(async () => {
   await house?.kill();
 });
 
-const post = async (path: string, body: unknown): Promise<unknown> => (await fetch(`${house.address}/api${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json();
+const post = async (path: string, body: unknown): Promise<unknown> =>
+  (await fetch(`${house.address}/api${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json();
 const project = async (): Promise<Project> => ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
 const blank = (n: number, device: 'phone' | 'desktop' = 'phone'): Screen => blankScreen(`s${n}`, `Screen ${n}`, 'flow-1', device, device === 'phone' ? 390 : 1280, 844);
 const screens = (n: number): Step[] => Array.from({ length: n }, (_, i): Step => ({ do: 'insertScreen', screen: blank(i + 1), after: i === 0 ? null : `s${i}` }));
@@ -38,7 +39,9 @@ async function begin(steps: readonly Step[] = []): Promise<void> {
   await page.waitForSelector('.sample canvas');
 }
 beforeEach(async ({ onTestFailed }) => {
-  onTestFailed(async () => console.log(await page.evaluate(() => [...document.querySelectorAll('.p-toast, [role="treeitem"], .state, textarea')].map((e) => e.getAttribute('aria-label') ?? e.textContent).join(' / '))));
+  onTestFailed(async () =>
+    console.log(await page.evaluate(() => [...document.querySelectorAll('.p-toast, [role="treeitem"], .state, textarea')].map((e) => e.getAttribute('aria-label') ?? e.textContent).join(' / '))),
+  );
   await page?.close();
   const context = await browser.createBrowserContext();
   page = await context.newPage();
@@ -57,7 +60,9 @@ async function settled(is: (p: Project) => boolean): Promise<Project> {
   }
   const p = await project();
   const told = await page.$$eval('.p-toast', (all) => all.map((e) => e.textContent).join(' '));
-  throw new Error(`It never came to that. ${told} Outline: ${(await page.$$eval('[role="treeitem"]', (all) => all.map((e) => e.getAttribute('aria-label')))).join(' / ')}. The screens hold: ${p.screens.map((s) => `${s.name}: ${outline(p, s).join(' / ')}`).join(' || ')}`);
+  throw new Error(
+    `It never came to that. ${told} Outline: ${(await page.$$eval('[role="treeitem"]', (all) => all.map((e) => e.getAttribute('aria-label')))).join(' / ')}. The screens hold: ${p.screens.map((s) => `${s.name}: ${outline(p, s).join(' / ')}`).join(' || ')}`,
+  );
 }
 /** What a screen shows, thing by thing: component and props. */
 function things(p: Project, s: Screen): { name: string; role: string; props: Record<string, unknown>; node: RNode }[] {
@@ -121,7 +126,12 @@ describe('B. the same header on five screens; a title each, one background, one 
   const bars = (p: Project): { name: string; props: Record<string, unknown>; node: RNode }[] => p.screens.flatMap((s) => things(p, s).filter((t) => t.role === 'banner'));
   const done = (p: Project): boolean => {
     const all = bars(p);
-    return all.length === 5 && all.every((t, i) => t.props['title'] === titles[i]) && all.filter((t) => t.node.look.fill === '#dfe8f0').length === 1 && all.filter((t) => t.props['end'] === 'none').length === 1;
+    return (
+      all.length === 5 &&
+      all.every((t, i) => t.props['title'] === titles[i]) &&
+      all.filter((t) => t.node.look.fill === '#dfe8f0').length === 1 &&
+      all.filter((t) => t.props['end'] === 'none').length === 1
+    );
   };
   async function finish(): Promise<void> {
     await hand.click(line('Top bar Pass'));
@@ -177,7 +187,10 @@ describe('B. the same header on five screens; a title each, one background, one 
 });
 
 describe('C. a table of 8 columns and 14 rows from a content set, denser at once, one column of another kind', () => {
-  const withSet: Step[] = [{ do: 'insertScreen', screen: blank(1, 'desktop'), after: null }, { do: 'contentSet', set: manifest.id, value: manifest satisfies ContentSet }];
+  const withSet: Step[] = [
+    { do: 'insertScreen', screen: blank(1, 'desktop'), after: null },
+    { do: 'contentSet', set: manifest.id, value: manifest satisfies ContentSet },
+  ];
   const columns = (p: Project): { props: Record<string, unknown> }[] => things(p, first(p)).filter((t) => t.role === 'column');
   const filled = (p: Project): boolean => columns(p).length === 8 && columns(p).every((c) => Array.isArray(c.props['cells']) && c.props['cells'].length === 14);
   const done = (p: Project): boolean => filled(p) && columns(p).every((c) => c.props['density'] === 'tight') && columns(p)[6]?.props['kind'] === 'badge';
@@ -225,7 +238,7 @@ describe('D. a complete phone screen from an empty project', () => {
     await begin();
     await hand.click('aria/Add screen[role="button"]');
     await hand.click('aria/Phone, 390 × 844[role="menuitem"]');
-    await page.waitForSelector('article[aria-label="Phone"]');
+    await page.waitForSelector('.screen[aria-label="Phone"]');
     await hand.click(tab('Navigation'));
     await hand.click(sample('Top bar'));
     await hand.click(tab('Inputs'));
@@ -258,7 +271,7 @@ describe('E. a desktop page; sections reordered, cards from three to two columns
     await begin();
     await hand.click('aria/Add screen[role="button"]');
     await hand.click('aria/Desktop, 1280 × 800[role="menuitem"]');
-    await page.waitForSelector('article[aria-label="Desktop"]');
+    await page.waitForSelector('.screen[aria-label="Desktop"]');
     await hand.chord('/');
     await hand.type('navigation bar Norrvik, hero Sail north, footer Norrvik', 'Enter');
     await hand.type('card row with 3 card', 'Enter');
@@ -273,7 +286,7 @@ describe('E. a desktop page; sections reordered, cards from three to two columns
     await begin();
     await hand.click('aria/Add screen[role="button"]');
     await hand.click('aria/Desktop, 1280 × 800[role="menuitem"]');
-    await page.waitForSelector('article[aria-label="Desktop"]');
+    await page.waitForSelector('.screen[aria-label="Desktop"]');
     await hand.click(tab('Navigation'));
     await hand.click(sample('Navigation bar'));
     await hand.click(tab('Sections'));
@@ -302,7 +315,28 @@ describe('E. a desktop page; sections reordered, cards from three to two columns
 });
 
 describe('F. the tone of every button on four screens', () => {
-  const start = (): Step[] => [...screens(4), ...[1, 2, 3, 4].flatMap((n): Step[] => [1, 2].map((k): Step => ({ do: 'insert', tree: `screen:s${n}`, root: `b${k}`, nodes: { [`b${k}`]: { id: `b${k}`, type: 'instance', component: 'plywood@1.0.0/button', attrs: {}, settings: [{ home: 'plywood@1.0.0/button', at: [], kind: 'prop', name: 'label', value: `Button ${n}${k}` }], fills: [] } }, into: { parent: 'root' }, after: k === 1 ? null : 'b1' })))];
+  const start = (): Step[] => [
+    ...screens(4),
+    ...[1, 2, 3, 4].flatMap((n): Step[] =>
+      [1, 2].map((k): Step => ({
+        do: 'insert',
+        tree: `screen:s${n}`,
+        root: `b${k}`,
+        nodes: {
+          [`b${k}`]: {
+            id: `b${k}`,
+            type: 'instance',
+            component: 'plywood@1.0.0/button',
+            attrs: {},
+            settings: [{ home: 'plywood@1.0.0/button', at: [], kind: 'prop', name: 'label', value: `Button ${n}${k}` }],
+            fills: [],
+          },
+        },
+        into: { parent: 'root' },
+        after: k === 1 ? null : 'b1',
+      })),
+    ),
+  ];
   const done = (p: Project): boolean => p.screens.length === 4 && p.screens.every((s) => things(p, s).length === 2 && things(p, s).every((t) => t.props['kind'] === 'warning'));
   it('by keyboard', async () => {
     await begin(start());

@@ -42,7 +42,7 @@ export async function seen(page: Page, project: Project, screenId: string, is: (
   };
   const box = find(root);
   if (!box) throw new Error(`Nothing like that is on ${screen.name}`);
-  const frame = await page.$eval(`article[aria-label="${screen.name}"]`, (e) => {
+  const frame = await page.$eval(`.screen[aria-label="${screen.name}"]`, (e) => {
     const r = e.getBoundingClientRect();
     return { x: r.x, y: r.y, w: r.width };
   });

@@ -15,7 +15,8 @@ function texts(box: Box, behind = '#ffffff'): { box: Box; behind: string }[] {
   const fill = box.node.look.fill ? composite(box.node.look.fill, behind) : behind;
   return [...(box.para && box.node.look.text !== '' && box.node.look.visible ? [{ box, behind: fill }] : []), ...box.children.flatMap((c) => texts(c, fill))];
 }
-const drawn = (kit: Kit, id: string, settings: readonly Setting[], width = 358): Box => layoutNode(resolveSample(world(kit), `${kitRef(kit)}/${id}`, settings, { width: 390 }), fonts, width, undefined);
+const drawn = (kit: Kit, id: string, settings: readonly Setting[], width = 358): Box =>
+  layoutNode(resolveSample(world(kit), `${kitRef(kit)}/${id}`, settings, { width: 390 }), fonts, width, undefined);
 
 describe.each(all.map((k) => [k.name, k] as const))('%s', (_, kit) => {
   it('is what its source makes, and is read without a problem', () => {
@@ -66,7 +67,10 @@ describe('the full kits', () => {
     expect(same / names(a).size).toBeLessThan(0.25);
   });
   it('give every interactive component its states', () => {
-    for (const k of full) for (const c of componentsInOrder(k)) if (['button', 'iconbutton', 'link', 'textbox', 'combobox', 'checkbox', 'switch', 'radio', 'chip'].includes(c.role)) expect(c.contract.states, `${k.name} ${c.name}`).toEqual(expect.arrayContaining(['focus', 'hover']));
+    for (const k of full)
+      for (const c of componentsInOrder(k))
+        if (['button', 'iconbutton', 'link', 'textbox', 'combobox', 'checkbox', 'switch', 'radio', 'chip'].includes(c.role))
+          expect(c.contract.states, `${k.name} ${c.name}`).toEqual(expect.arrayContaining(['focus', 'hover']));
   });
   it('have sections, and page starters for phone, tablet and desktop', () => {
     for (const k of full) {

@@ -18,7 +18,11 @@ try {
   buildIfChanged();
   database = await startPostgres(folder, { quick: true });
   // Built as the client is, so that what is measured is what runs.
-  const built = spawnSync(join(home, 'node_modules/.bin/esbuild'), ['bench/main.ts', '--bundle', '--platform=node', '--format=esm', '--packages=external', '--outfile=.data/bench.mjs', '--log-level=error'], { cwd: home, encoding: 'utf8' });
+  const built = spawnSync(
+    join(home, 'node_modules/.bin/esbuild'),
+    ['bench/main.ts', '--bundle', '--platform=node', '--format=esm', '--packages=external', '--outfile=.data/bench.mjs', '--log-level=error'],
+    { cwd: home, encoding: 'utf8' },
+  );
   if (built.status !== 0) throw new Error(built.stderr);
   const run = spawnSync(process.execPath, ['.data/bench.mjs', ...process.argv.slice(2)], { cwd: home, stdio: 'inherit', env: { ...process.env, DEKKOR_TEST_DB: database.url } });
   status = run.status ?? 1;

@@ -42,7 +42,18 @@ export function buildIfChanged() {
     if (got.status !== 0) throw new Error(`Building failed (${program}):\n${got.stdout}\n${got.stderr}`);
   };
   run('vite', ['build', '--logLevel', 'error']);
-  run('esbuild', ['server/main.ts', 'server/export.worker.ts', '--bundle', '--platform=node', '--format=esm', '--target=node20', '--packages=external', '--outdir=dist/server', '--out-extension:.js=.mjs', '--log-level=error']);
+  run('esbuild', [
+    'server/main.ts',
+    'server/export.worker.ts',
+    '--bundle',
+    '--platform=node',
+    '--format=esm',
+    '--target=node20',
+    '--packages=external',
+    '--outdir=dist/server',
+    '--out-extension:.js=.mjs',
+    '--log-level=error',
+  ]);
   mkdirSync(join(home, 'dist'), { recursive: true });
   writeFileSync(file, stamp);
 }

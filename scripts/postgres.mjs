@@ -32,7 +32,9 @@ export function installDebian(packages, what) {
 
 function user() {
   if (!root) return null;
-  const line = readFileSync('/etc/passwd', 'utf8').split('\n').find((l) => l.startsWith('postgres:'));
+  const line = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((l) => l.startsWith('postgres:'));
   if (!line) throw new Error('The user “postgres” of Debian’s package is missing. Reinstall it with: apt-get install --reinstall postgresql-common');
   const [, , uid, gid] = line.split(':');
   return { uid: Number(uid), gid: Number(gid) };
@@ -130,7 +132,14 @@ export async function startPostgres(folder, { quick = false } = {}) {
   const password = readFileSync(secretFile, 'utf8').trim();
   clearStaleLock(data);
   const port = await freePort();
-  const settings = { port, listen_addresses: '127.0.0.1', unix_socket_directories: '', max_connections: 60, log_min_messages: 'warning', ...(quick ? { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } : {}) };
+  const settings = {
+    port,
+    listen_addresses: '127.0.0.1',
+    unix_socket_directories: '',
+    max_connections: 60,
+    log_min_messages: 'warning',
+    ...(quick ? { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } : {}),
+  };
   const [cmd, args] = as(who, join(bin, 'postgres'), ['-D', data, ...Object.entries(settings).flatMap(([k, v]) => ['-c', `${k}=${v}`])]);
   const child = spawn(cmd, args, { stdio: ['ignore', 'ignore', 'pipe'], cwd: '/', detached: true });
   let said = '';

@@ -26,13 +26,21 @@ try {
   if (!existsSync('/usr/bin/chromium')) installDebian(['chromium'], 'Chromium');
   database = await startPostgres(folder, { quick: true });
   if (only.length === 0) {
-    const types = spawnSync(join(home, 'node_modules/.bin/vue-tsc'), ['-b'], { cwd: home, encoding: 'utf8' });
-    count('types', types.status === 0, types.stdout + types.stderr);
+    for (const [name, program, args] of [
+      ['types', 'vue-tsc', ['-b']],
+      ['lint', 'eslint', ['.']],
+      ['format', 'prettier', ['--check', '.', '--log-level', 'warn']],
+    ]) {
+      const got = spawnSync(join(home, 'node_modules/.bin', program), args, { cwd: home, encoding: 'utf8' });
+      count(name, got.status === 0, got.stdout + got.stderr);
+    }
   }
   buildIfChanged();
   const report = join(folder, 'report.json');
   const run = spawnSync(join(home, 'node_modules/.bin/vitest'), ['run', ...only, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], {
-    cwd: home, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, DEKKOR_TEST_DB: database.url },
+    cwd: home,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, DEKKOR_TEST_DB: database.url },
   });
   if (existsSync(report)) {
     const told = JSON.parse(readFileSync(report, 'utf8'));

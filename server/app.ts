@@ -57,8 +57,17 @@ export async function buildApp(options: AppOptions): Promise<App> {
     contentSecurityPolicy: {
       useDefaults: false,
       directives: {
-        'default-src': ["'self'"], 'script-src': ["'self'", "'wasm-unsafe-eval'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:', 'blob:'], 'font-src': ["'self'", 'data:'],
-        'worker-src': ["'self'", 'blob:'], 'connect-src': ["'self'", 'ws:'], 'object-src': ["'none'"], 'base-uri': ["'none'"], 'frame-ancestors': ["'none'"], 'form-action': ["'self'"],
+        'default-src': ["'self'"],
+        'script-src': ["'self'", "'wasm-unsafe-eval'"],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'font-src': ["'self'", 'data:'],
+        'worker-src': ["'self'", 'blob:'],
+        'connect-src': ["'self'", 'ws:'],
+        'object-src': ["'none'"],
+        'base-uri': ["'none'"],
+        'frame-ancestors': ["'none'"],
+        'form-action': ["'self'"],
       },
     },
   });
@@ -84,7 +93,11 @@ export async function buildApp(options: AppOptions): Promise<App> {
   });
   server.setErrorHandler((error: FastifyError, request, reply) => void sendProblem(error, request, reply));
   server.setNotFoundHandler((request, reply) => {
-    if (request.url.startsWith('/api/') || !options.clientFolder) void reply.code(404).type('application/problem+json').send(problemBody(404, 'address.unknown', `There is nothing at ${request.url.slice(0, 120)}.`));
+    if (request.url.startsWith('/api/') || !options.clientFolder)
+      void reply
+        .code(404)
+        .type('application/problem+json')
+        .send(problemBody(404, 'address.unknown', `There is nothing at ${request.url.slice(0, 120)}.`));
     else void reply.type('text/html').sendFile('index.html');
   });
 
@@ -97,7 +110,13 @@ export async function buildApp(options: AppOptions): Promise<App> {
     live.join(id, socket);
   });
   if (options.clientFolder && existsSync(options.clientFolder)) {
-    await server.register(staticFiles, { root: options.clientFolder, immutable: true, maxAge: '1h', index: ['index.html'], setHeaders: (res, path) => void (path.endsWith('.html') && res.header('cache-control', 'no-cache')) });
+    await server.register(staticFiles, {
+      root: options.clientFolder,
+      immutable: true,
+      maxAge: '1h',
+      index: ['index.html'],
+      setHeaders: (res, path) => void (path.endsWith('.html') && res.header('cache-control', 'no-cache')),
+    });
   }
   server.addHook('onClose', async () => {
     live.close();
@@ -109,7 +128,8 @@ export async function buildApp(options: AppOptions): Promise<App> {
 function sendProblem(error: FastifyError | ProblemError | yup.ValidationError | Error, request: FastifyRequest, reply: FastifyReply): FastifyReply {
   reply.type('application/problem+json');
   if (error instanceof ProblemError) return reply.code(error.status).send(problemBody(error.status, error.code, error.message, error.about, error.more));
-  if (error instanceof yup.ValidationError) return reply.code(400).send(problemBody(400, 'request.shape', `The request has a wrong shape: ${(error.errors[0] ?? error.message).slice(0, 300)}. Nothing was changed.`, error.path ?? ''));
+  if (error instanceof yup.ValidationError)
+    return reply.code(400).send(problemBody(400, 'request.shape', `The request has a wrong shape: ${(error.errors[0] ?? error.message).slice(0, 300)}. Nothing was changed.`, error.path ?? ''));
   const status = 'statusCode' in error && typeof error.statusCode === 'number' ? error.statusCode : 500;
   if (status === 413) return reply.code(413).send(problemBody(413, 'request.large', `This is larger than ${LARGEST / 1024 / 1024} MB, which is the most that is taken at once. Nothing was changed.`));
   if (status === 429) return reply.code(429).send(problemBody(429, 'request.many', 'Too many requests at once. Wait a moment; nothing is lost.'));
@@ -181,7 +201,10 @@ function pictureRoutes(server: FastifyInstance, projects: Projects, kits: Kits, 
     const { project } = await projects.open(request.params.id);
     const lens = request.query.lens;
     const drawn = await screenSvg({ project, kits: kits.kits }, kits, match[1], {
-      assets, ...(lens ? { lens } : {}), fonts: match[2] === 'svg' });
+      assets,
+      ...(lens ? { lens } : {}),
+      fonts: match[2] === 'svg',
+    });
     const name = drawn.screen.name.replace(/[^\p{L}\p{N} _-]/gu, '').slice(0, 80) || 'screen';
     reply.header('content-disposition', `inline; filename*=UTF-8''${encodeURIComponent(`${name}.${match[2]}`)}`);
     // A picture is only ever a picture, wherever it is opened.
@@ -189,14 +212,28 @@ function pictureRoutes(server: FastifyInstance, projects: Projects, kits: Kits, 
     if (match[2] === 'svg') return reply.type('image/svg+xml').send(drawn.svg);
     const scale = Number(request.query.scale ?? 1);
     if (!(scale >= 0.1 && scale <= 4)) throw new ProblemError(400, 'picture.scale', 'The scale of a picture goes from 0.1 to 4.', 'scale');
-    if (drawn.width * drawn.height * scale * scale > 80_000_000) throw new ProblemError(422, 'picture.large', 'At this scale the picture would have more than 80 million pixels; choose a smaller scale.', 'scale');
+    if (drawn.width * drawn.height * scale * scale > 80_000_000)
+      throw new ProblemError(422, 'picture.large', 'At this scale the picture would have more than 80 million pixels; choose a smaller scale.', 'scale');
     return reply.type('image/png').send(Buffer.from(await pictures.png(drawn.svg, scale)));
   });
 }
 
 function kitRoutes(server: FastifyInstance, kits: Kits): void {
   server.get('/api/kits', async () => ({
-    kits: kits.list().map(({ kit, problems, shipped }) => ({ ref: kitRef(kit), name: kit.name, version: kit.version, summary: kit.summary, fidelity: kit.fidelity, swatches: kit.swatches, components: Object.keys(kit.components).length, basedOn: kit.basedOn ?? null, problems, shipped })),
+    kits: kits
+      .list()
+      .map(({ kit, problems, shipped }) => ({
+        ref: kitRef(kit),
+        name: kit.name,
+        version: kit.version,
+        summary: kit.summary,
+        fidelity: kit.fidelity,
+        swatches: kit.swatches,
+        components: Object.keys(kit.components).length,
+        basedOn: kit.basedOn ?? null,
+        problems,
+        shipped,
+      })),
   }));
   server.get<{ Params: { ref: string } }>('/api/kits/:ref/kit.json', async (request, reply) => {
     const found = kits.get(request.params.ref);
@@ -206,7 +243,10 @@ function kitRoutes(server: FastifyInstance, kits: Kits): void {
   server.get<{ Params: { ref: string; '*': string } }>('/api/kits/:ref/files/*', async (request, reply) => {
     const bytes = await kits.file(request.params.ref, request.params['*']);
     if (!bytes) throw notFound('file', request.params['*']);
-    return reply.type(/\.(?:ttf|otf)$/iu.test(request.params['*']) ? 'font/ttf' : 'application/octet-stream').header('cache-control', 'public, max-age=86400').send(Buffer.from(bytes));
+    return reply
+      .type(/\.(?:ttf|otf)$/iu.test(request.params['*']) ? 'font/ttf' : 'application/octet-stream')
+      .header('cache-control', 'public, max-age=86400')
+      .send(Buffer.from(bytes));
   });
   server.get<{ Params: { name: string } }>('/api/fonts/:name', async (request, reply) => {
     const bytes = kits.fallback(request.params.name);

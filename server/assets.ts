@@ -71,7 +71,13 @@ export class Assets {
     }
     const type = TYPES[size.type ?? ''];
     if (!type) throw new ProblemError(415, 'picture.kind', `${label} is a ${(size.type ?? 'file').toUpperCase()}; PNG, JPEG, GIF, WebP and SVG can be shown. Nothing was changed.`, label);
-    if (size.width > LONGEST || size.height > LONGEST || size.width * size.height > MOST_PIXELS) throw new ProblemError(422, 'picture.large', `${label} has ${size.width} × ${size.height} pixels; at most ${LONGEST} a side and 60 million in all are taken. Make it smaller first; nothing was changed.`, label);
+    if (size.width > LONGEST || size.height > LONGEST || size.width * size.height > MOST_PIXELS)
+      throw new ProblemError(
+        422,
+        'picture.large',
+        `${label} has ${size.width} × ${size.height} pixels; at most ${LONGEST} a side and 60 million in all are taken. Make it smaller first; nothing was changed.`,
+        label,
+      );
     if (size.width < 1 || size.height < 1) throw new ProblemError(422, 'picture.empty', `${label} has no size. Nothing was changed.`, label);
     const id = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
     await this.db.assets.findOrCreate({ where: { id }, defaults: { id, name: label, type, width: size.width, height: size.height, bytes, addedAt: new Date() } });
@@ -85,7 +91,8 @@ export class Assets {
     } catch {
       throw new ProblemError(422, 'picture.drawing', `${label} is a drawing without a size. Nothing was changed.`, label);
     }
-    if (!(size.width > 0 && size.height > 0) || size.width > LONGEST || size.height > LONGEST || size.width * size.height > MOST_PIXELS) throw new ProblemError(422, 'picture.large', `${label} says it is ${size.width} × ${size.height} px; at most ${LONGEST} a side and 60 million in all are taken. Nothing was changed.`, label);
+    if (!(size.width > 0 && size.height > 0) || size.width > LONGEST || size.height > LONGEST || size.width * size.height > MOST_PIXELS)
+      throw new ProblemError(422, 'picture.large', `${label} says it is ${size.width} × ${size.height} px; at most ${LONGEST} a side and 60 million in all are taken. Nothing was changed.`, label);
     try {
       return Buffer.from(await this.pictures.png(svg.toString('utf8'), Math.min(4, Math.max(1, 1200 / size.width))));
     } catch (error) {
@@ -94,4 +101,10 @@ export class Assets {
   }
 }
 
-const looksSvg = (bytes: Buffer): boolean => /^\s*(?:<\?xml[^>]*>\s*)?(?:<!--[\s\S]*?-->\s*)*(?:<!DOCTYPE svg[^>]*>\s*)?<svg[\s>]/u.test(bytes.subarray(0, 2000).toString('utf8').replace(/^\uFEFF/u, ''));
+const looksSvg = (bytes: Buffer): boolean =>
+  /^\s*(?:<\?xml[^>]*>\s*)?(?:<!--[\s\S]*?-->\s*)*(?:<!DOCTYPE svg[^>]*>\s*)?<svg[\s>]/u.test(
+    bytes
+      .subarray(0, 2000)
+      .toString('utf8')
+      .replace(/^\uFEFF/u, ''),
+  );

@@ -63,23 +63,55 @@ const text = DataTypes.TEXT;
 export function openDatabase(url: string): Database {
   const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false, pool: { max: 12 }, define: { timestamps: false, underscored: true } });
   const projects: Table<ProjectRow> = sequelize.define('projects', {
-    id: { type: text, primaryKey: true }, name: { type: text, allowNull: false }, revision: { type: DataTypes.INTEGER, allowNull: false },
-    deletedAt: { type: DataTypes.DATE }, createdAt: { type: DataTypes.DATE, allowNull: false }, updatedAt: { type: DataTypes.DATE, allowNull: false },
+    id: { type: text, primaryKey: true },
+    name: { type: text, allowNull: false },
+    revision: { type: DataTypes.INTEGER, allowNull: false },
+    deletedAt: { type: DataTypes.DATE },
+    createdAt: { type: DataTypes.DATE, allowNull: false },
+    updatedAt: { type: DataTypes.DATE, allowNull: false },
   });
   const edits: Table<EditRow> = sequelize.define('edits', {
-    projectId: { type: text, primaryKey: true }, revision: { type: DataTypes.INTEGER, primaryKey: true }, editId: { type: text, allowNull: false }, edit: { type: text, allowNull: false }, at: { type: DataTypes.DATE, allowNull: false },
+    projectId: { type: text, primaryKey: true },
+    revision: { type: DataTypes.INTEGER, primaryKey: true },
+    editId: { type: text, allowNull: false },
+    edit: { type: text, allowNull: false },
+    at: { type: DataTypes.DATE, allowNull: false },
   });
-  const snapshots: Table<SnapshotRow> = sequelize.define('snapshots', { projectId: { type: text, primaryKey: true }, revision: { type: DataTypes.INTEGER, primaryKey: true }, document: { type: text, allowNull: false } });
+  const snapshots: Table<SnapshotRow> = sequelize.define('snapshots', {
+    projectId: { type: text, primaryKey: true },
+    revision: { type: DataTypes.INTEGER, primaryKey: true },
+    document: { type: text, allowNull: false },
+  });
   const kits: Table<KitRow> = sequelize.define('kits', { ref: { type: text, primaryKey: true }, json: { type: text, allowNull: false }, installedAt: { type: DataTypes.DATE, allowNull: false } });
-  const kitFiles: Table<KitFileRow> = sequelize.define('kit_files', { ref: { type: text, primaryKey: true }, name: { type: text, primaryKey: true }, bytes: { type: DataTypes.BLOB, allowNull: false } });
+  const kitFiles: Table<KitFileRow> = sequelize.define('kit_files', {
+    ref: { type: text, primaryKey: true },
+    name: { type: text, primaryKey: true },
+    bytes: { type: DataTypes.BLOB, allowNull: false },
+  });
   const assets: Table<AssetRow> = sequelize.define('assets', {
-    id: { type: text, primaryKey: true }, name: { type: text, allowNull: false }, type: { type: text, allowNull: false }, width: { type: DataTypes.INTEGER, allowNull: false }, height: { type: DataTypes.INTEGER, allowNull: false },
-    bytes: { type: DataTypes.BLOB, allowNull: false }, addedAt: { type: DataTypes.DATE, allowNull: false },
+    id: { type: text, primaryKey: true },
+    name: { type: text, allowNull: false },
+    type: { type: text, allowNull: false },
+    width: { type: DataTypes.INTEGER, allowNull: false },
+    height: { type: DataTypes.INTEGER, allowNull: false },
+    bytes: { type: DataTypes.BLOB, allowNull: false },
+    addedAt: { type: DataTypes.DATE, allowNull: false },
   });
   return {
-    sequelize, projects, edits, snapshots, kits, kitFiles, assets,
+    sequelize,
+    projects,
+    edits,
+    snapshots,
+    kits,
+    kitFiles,
+    assets,
     migrate: async () => {
-      await new Umzug({ migrations: MIGRATIONS.map(({ name, up }) => ({ name, up: () => up(sequelize) })), storage: new SequelizeStorage({ sequelize, modelName: 'migrations' }), logger: undefined, context: {} }).up();
+      await new Umzug({
+        migrations: MIGRATIONS.map(({ name, up }) => ({ name, up: () => up(sequelize) })),
+        storage: new SequelizeStorage({ sequelize, modelName: 'migrations' }),
+        logger: undefined,
+        context: {},
+      }).up();
     },
     close: () => sequelize.close(),
   };
@@ -90,13 +122,30 @@ const MIGRATIONS: readonly { name: string; up: (s: Sequelize) => Promise<void> }
     name: '001-projects-and-edits',
     up: async (s) => {
       const q = s.getQueryInterface();
-      await q.createTable('projects', { id: { type: text, primaryKey: true }, name: { type: text, allowNull: false }, revision: { type: DataTypes.INTEGER, allowNull: false }, deleted_at: { type: DataTypes.DATE }, created_at: { type: DataTypes.DATE, allowNull: false }, updated_at: { type: DataTypes.DATE, allowNull: false } });
-      await q.createTable('edits', { project_id: { type: text, primaryKey: true, references: { model: 'projects', key: 'id' }, onDelete: 'cascade' }, revision: { type: DataTypes.INTEGER, primaryKey: true }, edit_id: { type: text, allowNull: false }, edit: { type: text, allowNull: false }, at: { type: DataTypes.DATE, allowNull: false } });
+      await q.createTable('projects', {
+        id: { type: text, primaryKey: true },
+        name: { type: text, allowNull: false },
+        revision: { type: DataTypes.INTEGER, allowNull: false },
+        deleted_at: { type: DataTypes.DATE },
+        created_at: { type: DataTypes.DATE, allowNull: false },
+        updated_at: { type: DataTypes.DATE, allowNull: false },
+      });
+      await q.createTable('edits', {
+        project_id: { type: text, primaryKey: true, references: { model: 'projects', key: 'id' }, onDelete: 'cascade' },
+        revision: { type: DataTypes.INTEGER, primaryKey: true },
+        edit_id: { type: text, allowNull: false },
+        edit: { type: text, allowNull: false },
+        at: { type: DataTypes.DATE, allowNull: false },
+      });
       await q.addIndex('edits', ['project_id', 'edit_id'], { unique: true });
       // The history only ever grows: changing or deleting an edit is refused by the database itself.
       await s.query(`create function edits_are_kept() returns trigger language plpgsql as $$ begin raise exception 'edits are never changed'; end $$`);
       await s.query(`create trigger edits_are_kept before update on edits for each row execute function edits_are_kept()`);
-      await q.createTable('snapshots', { project_id: { type: text, primaryKey: true, references: { model: 'projects', key: 'id' }, onDelete: 'cascade' }, revision: { type: DataTypes.INTEGER, primaryKey: true }, document: { type: text, allowNull: false } });
+      await q.createTable('snapshots', {
+        project_id: { type: text, primaryKey: true, references: { model: 'projects', key: 'id' }, onDelete: 'cascade' },
+        revision: { type: DataTypes.INTEGER, primaryKey: true },
+        document: { type: text, allowNull: false },
+      });
     },
   },
   {
@@ -104,13 +153,27 @@ const MIGRATIONS: readonly { name: string; up: (s: Sequelize) => Promise<void> }
     up: async (s) => {
       const q = s.getQueryInterface();
       await q.createTable('kits', { ref: { type: text, primaryKey: true }, json: { type: text, allowNull: false }, installed_at: { type: DataTypes.DATE, allowNull: false } });
-      await q.createTable('kit_files', { ref: { type: text, primaryKey: true, references: { model: 'kits', key: 'ref' }, onDelete: 'cascade' }, name: { type: text, primaryKey: true }, bytes: { type: DataTypes.BLOB, allowNull: false } });
+      await q.createTable('kit_files', {
+        ref: { type: text, primaryKey: true, references: { model: 'kits', key: 'ref' }, onDelete: 'cascade' },
+        name: { type: text, primaryKey: true },
+        bytes: { type: DataTypes.BLOB, allowNull: false },
+      });
     },
   },
   {
     name: '003-pictures',
     up: async (s) => {
-      await s.getQueryInterface().createTable('assets', { id: { type: text, primaryKey: true }, name: { type: text, allowNull: false }, type: { type: text, allowNull: false }, width: { type: DataTypes.INTEGER, allowNull: false }, height: { type: DataTypes.INTEGER, allowNull: false }, bytes: { type: DataTypes.BLOB, allowNull: false }, added_at: { type: DataTypes.DATE, allowNull: false } });
+      await s
+        .getQueryInterface()
+        .createTable('assets', {
+          id: { type: text, primaryKey: true },
+          name: { type: text, allowNull: false },
+          type: { type: text, allowNull: false },
+          width: { type: DataTypes.INTEGER, allowNull: false },
+          height: { type: DataTypes.INTEGER, allowNull: false },
+          bytes: { type: DataTypes.BLOB, allowNull: false },
+          added_at: { type: DataTypes.DATE, allowNull: false },
+        });
     },
   },
 ];

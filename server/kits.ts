@@ -126,9 +126,13 @@ export class Kits {
       throw new ProblemError(422, 'kit.json', 'This is neither a kit package (zip) nor a kit’s JSON. Nothing was installed.');
     }
     const probe = readKit(parsed, { files: [...files.keys()], bases: this.kits });
-    if (!probe.value) throw new ProblemError(422, probe.problems[0]?.code ?? 'kit.refused', `${probe.problems[0]?.message ?? 'This kit cannot be read.'} Nothing was installed.`, probe.problems[0]?.where ?? '', { problems: probe.problems });
+    if (!probe.value)
+      throw new ProblemError(422, probe.problems[0]?.code ?? 'kit.refused', `${probe.problems[0]?.message ?? 'This kit cannot be read.'} Nothing was installed.`, probe.problems[0]?.where ?? '', {
+        problems: probe.problems,
+      });
     const ref = kitRef(probe.value);
-    if (this.installed.has(ref)) throw new ProblemError(409, 'kit.exists', `${probe.value.name} ${probe.value.version} is installed already. Installed versions never change; give this one another version.`, ref);
+    if (this.installed.has(ref))
+      throw new ProblemError(409, 'kit.exists', `${probe.value.name} ${probe.value.version} is installed already. Installed versions never change; give this one another version.`, ref);
     await this.db.sequelize.transaction(async (transaction) => {
       await this.db.kits.create({ ref, json, installedAt: new Date() }, { transaction });
       for (const [name, content] of files) await this.db.kitFiles.create({ ref, name, bytes: Buffer.from(content) }, { transaction });

@@ -9,8 +9,14 @@ if (!url || !home) throw new Error('Start Dekkor with “npm start”.');
 
 const db = openDatabase(url);
 await db.migrate();
-const { server, projects, kits } = await buildApp({ db, kitFolder: join(home, 'kits'), clientFolder: join(home, 'dist', 'client'), exportWorker: new URL('./export.worker.mjs', import.meta.url), log: true });
-if ((await db.projects.count()) === 0) for (const project of demoProjects(kits.kits)) await projects.create(project);
+const { server, projects, kits } = await buildApp({
+  db,
+  kitFolder: join(home, 'kits'),
+  clientFolder: join(home, 'dist', 'client'),
+  exportWorker: new URL('./export.worker.mjs', import.meta.url),
+  log: true,
+});
+if ((await db.projects.count()) === 0) for (const project of demoProjects(kits.kits).reverse()) await projects.create(project);
 
 /** The wanted port, or any free one when it is taken. */
 async function listen(): Promise<string> {

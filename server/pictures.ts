@@ -5,7 +5,12 @@ import type { Kits } from './kits.js';
 import { notFound } from './problems.js';
 
 /** A screen as SVG: text as text, its fonts inside, nothing outside referred to. */
-export async function screenSvg(world: World, kits: Kits, screenId: string, options: { lens?: string; fonts: boolean; assets: Assets }): Promise<{ svg: string; screen: Screen; width: number; height: number; families: ReadonlySet<string> }> {
+export async function screenSvg(
+  world: World,
+  kits: Kits,
+  screenId: string,
+  options: { lens?: string; fonts: boolean; assets: Assets },
+): Promise<{ svg: string; screen: Screen; width: number; height: number; families: ReadonlySet<string> }> {
   const screen = screenOf(world.project, screenId);
   if (!screen) throw notFound('screen', screenId);
   const wears = options.lens && world.kits.has(options.lens) ? lensWears(world, screen, options.lens) : wearsOf(world.project, screen);
@@ -16,7 +21,15 @@ export async function screenSvg(world: World, kits: Kits, screenId: string, opti
   // Pictures go inside too, each fetched once.
   const shown = new Map<string, string | null>();
   for (const p of primitives) if (p.p === 'image' && !shown.has(p.asset)) shown.set(p.asset, await options.assets.dataUri(p.asset));
-  const svg = toSvg(primitives, { asset: (id) => shown.get(id) ?? undefined, width: screen.width, height: Math.ceil(box.h), title: screen.name, prefix: `${escapeXml(screen.id)}-`, background: '#ffffff', ...(css ? { css } : {}) });
+  const svg = toSvg(primitives, {
+    asset: (id) => shown.get(id) ?? undefined,
+    width: screen.width,
+    height: Math.ceil(box.h),
+    title: screen.name,
+    prefix: `${escapeXml(screen.id)}-`,
+    background: '#ffffff',
+    ...(css ? { css } : {}),
+  });
   return { svg, screen, width: screen.width, height: Math.ceil(box.h), families: new Set([...used].map((u) => u.split('|')[0] ?? '')) };
 }
 
@@ -31,7 +44,10 @@ async function fontCss(kits: Kits, used: ReadonlySet<string>): Promise<string> {
   for (const face of used) {
     const [family = '', weight = '', style = 'normal'] = face.split('|');
     const bytes = await fontBytes(kits, family, Number(weight), style === 'italic');
-    if (bytes) rules.push(`@font-face{font-family:'${family.replace(/['\\<>]/gu, '')}';font-weight:${weight};font-style:${style};src:url(data:font/ttf;base64,${Buffer.from(bytes).toString('base64')}) format('truetype')}`);
+    if (bytes)
+      rules.push(
+        `@font-face{font-family:'${family.replace(/['\\<>]/gu, '')}';font-weight:${weight};font-style:${style};src:url(data:font/ttf;base64,${Buffer.from(bytes).toString('base64')}) format('truetype')}`,
+      );
   }
   return rules.join('');
 }

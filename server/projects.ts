@@ -18,6 +18,8 @@ export interface Listed {
   readonly name: string;
   readonly revision: number;
   readonly screens: number;
+  /** The first screens, to be pictured. */
+  readonly shown: readonly string[];
   readonly changedAt: string;
   readonly deletedAt: string | null;
 }
@@ -44,8 +46,16 @@ export class Projects {
     const listed: Listed[] = [];
     for (const row of rows) {
       const r = row.get();
-      const screens = r.deletedAt ? 0 : (await this.open(r.id)).project.screens.length;
-      listed.push({ id: r.id, name: r.name, revision: r.revision, screens, changedAt: r.updatedAt.toISOString(), deletedAt: r.deletedAt?.toISOString() ?? null });
+      const all = r.deletedAt ? [] : (await this.open(r.id)).project.screens;
+      listed.push({
+        id: r.id,
+        name: r.name,
+        revision: r.revision,
+        screens: all.length,
+        shown: all.slice(0, 4).map((s) => s.id),
+        changedAt: r.updatedAt.toISOString(),
+        deletedAt: r.deletedAt?.toISOString() ?? null,
+      });
     }
     return listed;
   }
@@ -108,7 +118,8 @@ export class Projects {
   async since(id: string, revision: number): Promise<Confirmed[]> {
     const row = (await this.db.projects.findByPk(id))?.get();
     if (!row || row.deletedAt) throw notFound('project', id);
-    if (revision > row.revision) throw new ProblemError(409, 'revision.ahead', `Revision ${revision} is ahead of what is stored (${row.revision}). Reload to see what is there.`, id, { revision: row.revision });
+    if (revision > row.revision)
+      throw new ProblemError(409, 'revision.ahead', `Revision ${revision} is ahead of what is stored (${row.revision}). Reload to see what is there.`, id, { revision: row.revision });
     return this.editsBetween(id, revision, row.revision);
   }
 
@@ -123,7 +134,8 @@ export class Projects {
       const row = await this.db.projects.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
       const current = row?.get();
       if (!row || !current || current.deletedAt) throw notFound('project', id);
-      if (base > current.revision) throw new ProblemError(409, 'revision.ahead', `This was made on revision ${base}, but only ${current.revision} is stored. Reload to see what is there.`, id, { revision: current.revision });
+      if (base > current.revision)
+        throw new ProblemError(409, 'revision.ahead', `This was made on revision ${base}, but only ${current.revision} is stored. Reload to see what is there.`, id, { revision: current.revision });
       let { project, revision } = await this.open(id, transaction);
       const others = base < revision ? await this.editsBetween(id, base, revision, transaction) : [];
       const before = others.length > 0 ? (await this.at(id, base, transaction)).project : project;
@@ -136,7 +148,14 @@ export class Projects {
           continue;
         }
         // Everything confirmed since `base`, this batch's own earlier edits included, stands before this one.
-        const rebased = others.length > 0 ? rebaseEdit(edit, before, [...others, ...fresh].map((c) => c.edit)) : ({ ok: true, edit } as const);
+        const rebased =
+          others.length > 0
+            ? rebaseEdit(
+                edit,
+                before,
+                [...others, ...fresh].map((c) => c.edit),
+              )
+            : ({ ok: true, edit } as const);
         const got = rebased.ok ? applyEdit(project, rebased.edit) : rebased;
         if (!rebased.ok || !got.ok) {
           const refusal = !got.ok ? got.refusal : { code: 'edit.stale', about: edit.id, message: 'It no longer fits.' };

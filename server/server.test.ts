@@ -9,14 +9,24 @@ beforeAll(async () => {
 });
 afterAll(() => house?.kill());
 
-interface Answer { readonly status: number; readonly body: Record<string, unknown> & { project: Project; edits: { revision: number; edit: Edit }[]; detail: string; revision: number } }
+interface Answer {
+  readonly status: number;
+  readonly body: Record<string, unknown> & { project: Project; edits: { revision: number; edit: Edit }[]; detail: string; revision: number };
+}
 async function call(method: string, path: string, body?: unknown): Promise<Answer> {
-  const response = await fetch(`${house.address}/api${path}`, { method, ...(body === undefined ? {} : { body: body instanceof FormData ? body : JSON.stringify(body), ...(body instanceof FormData ? {} : { headers: { 'content-type': 'application/json' } }) }) });
+  const response = await fetch(`${house.address}/api${path}`, {
+    method,
+    ...(body === undefined ? {} : { body: body instanceof FormData ? body : JSON.stringify(body), ...(body instanceof FormData ? {} : { headers: { 'content-type': 'application/json' } }) }),
+  });
   return { status: response.status, body: (await response.json()) as Answer['body'] };
 }
 const fresh = async (): Promise<string> => (await call('POST', '/projects', { name: 'Test', kit: 'plywood@1.0.0' })).body.project.id;
 const named = (n: number): Edit => ({ id: `edit-number-${n}`, label: `Name ${n}`, steps: [{ do: 'name', value: `Name ${n}` }] });
-const screen = (id: string): Step => ({ do: 'insertScreen', screen: { id, name: id, flow: 'flow-1', device: 'phone', width: 390, height: 844, root: 'root', nodes: { root: { id: 'root', type: 'box', attrs: {}, children: [] } } }, after: null });
+const screen = (id: string): Step => ({
+  do: 'insertScreen',
+  screen: { id, name: id, flow: 'flow-1', device: 'phone', width: 390, height: 844, root: 'root', nodes: { root: { id: 'root', type: 'box', attrs: {}, children: [] } } },
+  after: null,
+});
 const send = (id: string, base: number, ...edits: Edit[]): Promise<Answer> => call('POST', `/projects/${id}/edits`, { base, edits });
 
 describe('edits', () => {
@@ -25,7 +35,9 @@ describe('edits', () => {
     await Promise.all(Array.from({ length: 12 }, (_, n) => send(id, 0, named(n))));
     const all = (await call('GET', `/projects/${id}/edits?after=0`)).body.edits;
     expect(all.map((e) => e.revision)).toEqual(Array.from({ length: 12 }, (_, i) => i + 1));
-    expect((await call('GET', `/projects/${id}`)).body.project.name).toBe(all.at(-1)?.edit.steps[0] && 'value' in all.at(-1)!.edit.steps[0]! ? (all.at(-1)!.edit.steps[0] as { value: string }).value : '');
+    expect((await call('GET', `/projects/${id}`)).body.project.name).toBe(
+      all.at(-1)?.edit.steps[0] && 'value' in all.at(-1)!.edit.steps[0]! ? (all.at(-1)!.edit.steps[0] as { value: string }).value : '',
+    );
   });
   it('are done once, however often they are sent', async () => {
     const id = await fresh();
@@ -46,20 +58,29 @@ describe('edits', () => {
   });
   it('are all or nothing', async () => {
     const id = await fresh();
-    const got = await send(id, 0, { id: 'half-good-half-bad', label: 'Both', steps: [{ do: 'name', value: 'Good' }, { do: 'removeScreen', screen: 'gone' }] });
+    const got = await send(id, 0, {
+      id: 'half-good-half-bad',
+      label: 'Both',
+      steps: [
+        { do: 'name', value: 'Good' },
+        { do: 'removeScreen', screen: 'gone' },
+      ],
+    });
     expect(got.status).toBe(409);
     expect((await call('GET', `/projects/${id}`)).body.project.name).toBe('Test');
   });
   it('survive a kill in the middle of many: what was confirmed is there, and the rest can be sent again', async () => {
     const id = await fresh();
     const confirmed: number[] = [];
-    const sending = Promise.all(Array.from({ length: 30 }, async (_, n) => {
-      try {
-        if ((await send(id, 0, named(n))).status === 200) confirmed.push(n);
-      } catch {
-        // The server was killed while it was asked.
-      }
-    }));
+    const sending = Promise.all(
+      Array.from({ length: 30 }, async (_, n) => {
+        try {
+          if ((await send(id, 0, named(n))).status === 200) confirmed.push(n);
+        } catch {
+          // The server was killed while it was asked.
+        }
+      }),
+    );
     await new Promise((done) => setImmediate(done));
     const { port } = house;
     await house.kill();
@@ -89,7 +110,13 @@ describe('projects', () => {
     expect(list.find((p) => p.name === 'Norrvik crossings')?.screens).toBeGreaterThanOrEqual(6);
     expect(list.find((p) => p.name === 'Summit pass')?.screens).toBeGreaterThanOrEqual(3);
   });
-  it.each([['GET', '/projects/nobody'], ['GET', '/projects/nobody/edits?after=0'], ['GET', '/kits/none@1.0.0/kit.json'], ['GET', '/pictures/none'], ['GET', '/nothing']])('%s %s names what is not there', async (method, path) => {
+  it.each([
+    ['GET', '/projects/nobody'],
+    ['GET', '/projects/nobody/edits?after=0'],
+    ['GET', '/kits/none@1.0.0/kit.json'],
+    ['GET', '/pictures/none'],
+    ['GET', '/nothing'],
+  ])('%s %s names what is not there', async (method, path) => {
     const got = await call(method, path);
     expect(got.status).toBe(404);
     expect(got.body.detail).toMatch(/no|nothing/u);
@@ -139,7 +166,11 @@ describe('kits', () => {
     form.append('kit', new Blob([typeof kit === 'string' ? kit : JSON.stringify(kit)]), 'kit.json');
     return call('POST', '/kits', form);
   };
-  it.each([['{ no json', /neither a kit package/u], [{ hello: 1 }, /./u], [[], /./u]])('that are none are refused: %j', async (kit, why) => {
+  it.each([
+    ['{ no json', /neither a kit package/u],
+    [{ hello: 1 }, /./u],
+    [[], /./u],
+  ])('that are none are refused: %j', async (kit, why) => {
     const got = await install(kit);
     expect(got.status).toBe(422);
     expect(got.body.detail).toMatch(why);

@@ -431,10 +431,10 @@ const treeName = (line: Line): string => `${line.kind} ${line.text}`.trim();
       <div :style="{ height: `${span.first * LINE}px` }" />
       <template v-for="{ line, at } in shownLines" :key="line.key">
         <div role="treeitem" :data-id="line.id" :data-at="at" :aria-level="line.depth + 1" :aria-selected="isOn(line)" :aria-label="treeName(line)" :aria-expanded="line.head ? line.screen.id === stage.screenId || unfolded.has(line.screen.id) : undefined" class="line" :class="[{ on: isOn(line), ghost: line.ghost, head: line.head }, landing(line)]" @pointerdown="press($event, line)" @click="pick(line, $event)" @dblclick="line.head ? foldHead(line) : openText(line)">
-          <span class="kind clip">{{ line.kind }}</span>
+          <span class="kind clip">{{ line.kind }}</span>{{ ' ' }}
           <input v-if="writingLine && writingLine.id !== null && writingLine.after === line.id && line.screen.id === stage.screenId" ref="lineField" v-model="lineText" class="write" aria-label="Text of this line" :style="{ marginLeft: `${8 + line.depth * 14}px` }" @keydown="lineKey" @blur="blurLine" @pointerdown.stop @click.stop />
           <span v-else class="text clip" :style="{ paddingLeft: `${10 + line.depth * 14}px` }">{{ line.text }}</span>
-          <span v-if="line.count > 0 && !line.ghost" class="yours" :title="`${line.count} of its looks and parts are yours`">{{ line.count }}</span>
+          <span v-if="line.count > 0 && !line.ghost" class="yours" :title="`${line.count} of its looks and parts are yours`" :data-count="line.count" />
           <span v-if="line.ghost" class="note">Enter places</span>
         </div>
         <div v-if="writingLine && writingLine.id === null && writingLine.after === line.id && line.screen.id === stage.screenId" class="line new">
@@ -469,6 +469,7 @@ header { padding: 10px 14px; border-bottom: 1px solid var(--line); display: grid
 .line.after { box-shadow: inset 0 -3px 0 var(--tape); }
 .line.inside { box-shadow: inset 0 0 0 2px var(--tape); }
 .kind { text-align: right; color: var(--soft); font-size: 11.5px; padding-right: 10px; border-right: 1px solid var(--line); font-weight: 400; align-self: stretch; line-height: 26px; }
+.yours::after { content: attr(data-count); }
 .write { border: 1px solid var(--ink); border-radius: 3px; background: #fff; padding: 1px 5px; min-width: 0; font-weight: 400; }
 .write:focus-visible { outline: 2px solid var(--tape); }
 .empty { padding: 14px; }

@@ -237,7 +237,7 @@ defineExpose({ fit, zoomBy });
 .wall:focus-visible { outline-offset: -2px; }
 .grab { cursor: grab; }
 .world { position: absolute; will-change: transform; }
-.flow { position: absolute; white-space: nowrap; color: var(--soft); pointer-events: none; }
+.flow { position: absolute; white-space: nowrap; color: #5c5548; pointer-events: none; }
 .flow strong { color: var(--ink); margin-right: 6px; }
 .label { position: absolute; color: #5c5548; height: 20px; padding: 0; touch-action: none; }
 .label.on { color: var(--ink); font-weight: 700; }

@@ -58,8 +58,8 @@ function stops(event: MouseEvent): Box[] {
 /** What a click means: the nearest around it that is not the ground of the screen, or what is selected already. */
 function meant(event: MouseEvent): Box | undefined {
   const path = stops(event);
-  const at = path.findIndex((b) => stage.selection.includes(b.node.key));
-  return at >= 0 && current.value ? path[at] : path.find((b) => props.screen.nodes[b.node.key]?.type !== 'box' || isOnlyBox(path, b)) ?? path[0];
+  const at = path.findIndex((b) => stage.selection.includes(b.node.key) && !b.node.series);
+  return at >= 0 && current.value ? path[at] : path.find((b) => (props.screen.nodes[b.node.key]?.type !== 'box' && !b.node.series) || isOnlyBox(path, b)) ?? path[0];
 }
 /** A plain row or column is what is meant only where nothing stands in it. */
 const isOnlyBox = (path: readonly Box[], b: Box): boolean => path.at(-1) === b;
@@ -85,7 +85,7 @@ function click(event: MouseEvent): void {
   if (!current.value) {
     const first = stops(event);
     stage.goTo(props.screen.id);
-    const node = first.find((b) => props.screen.nodes[b.node.key]?.type !== 'box') ?? first[0];
+    const node = first.find((b) => props.screen.nodes[b.node.key]?.type !== 'box' && !b.node.series) ?? first[0];
     if (node && !event.shiftKey) stage.select([node.node.key]);
     return;
   }
@@ -154,7 +154,7 @@ const isEmpty = computed(() => {
 </script>
 
 <template>
-  <article ref="frame" :aria-label="screen.name" role="group" class="screen" :class="{ picked: stage.picked.includes(screen.id) }" :style="{ width: `${screen.width * zoom}px`, height: `${height * zoom}px` }" @pointerdown="press" @click="click" @dblclick="deeper" @mousemove="move" @mouseleave="hover = null">
+  <div ref="frame" :aria-label="screen.name" role="group" class="screen" :class="{ picked: stage.picked.includes(screen.id) }" :style="{ width: `${screen.width * zoom}px`, height: `${height * zoom}px` }" @pointerdown="press" @click="click" @dblclick="deeper" @mousemove="move" @mouseleave="hover = null">
     <PictureCanvas v-if="picture" :primitives="picture.primitives" :width="screen.width" :height="height" :zoom="zoom" background="#ffffff" />
     <span v-else class="note waiting">Drawing …</span>
     <p v-if="isEmpty && zoom > 0.25" class="bare note">Drop a sample here, or press / and type what belongs on it.</p>
@@ -170,7 +170,7 @@ const isEmpty = computed(() => {
     <textarea v-if="open" ref="field" v-model="draft" class="edit" aria-label="Edit text" :style="{ left: `${open.box.x * zoom - 4}px`, top: `${open.box.y * zoom - 4}px`, minWidth: `${Math.max(open.box.w * zoom + 10, 80)}px`, minHeight: `${open.box.h * zoom + 8}px`, fontSize: `${Math.max(11, (open.box.node.look.textStyle?.size ?? 16) * zoom)}px`, fontFamily: `'${open.box.node.look.textStyle?.family}'`, fontWeight: open.box.node.look.textStyle?.weight }" @keydown="key" @blur="blur" />
     <IconPicker v-if="picking" class="icons" :kit="stage.mainKit" :value="picking.box.node.look.icon?.id" :style="{ left: `${picking.box.x * zoom}px`, top: `${(picking.box.y + picking.box.h) * zoom + 8}px` }" @choose="writing.setIcon" @leave="writing.leave" />
     <ul v-if="list" class="under" role="menu" aria-label="Under the pointer" :style="{ left: `${list.x}px`, top: `${list.y}px` }"><li v-for="b in list.boxes" :key="b.node.key" role="none"><button role="menuitem" class="plain" @click.stop="stage.select([b.node.key]); list = null">{{ nameOf(b) }}</button></li></ul>
-  </article>
+  </div>
 </template>
 
 <style scoped>

@@ -1,22 +1,127 @@
 import type { Look, Node, Prop } from '../../core/index.js';
 
-const choice = (id: string, name: string, options: readonly (readonly [string, string])[], description: string): Prop => ({ id, name, kind: 'choice', default: options[0]?.[0] ?? '', description, options: options.map(([o, n]) => ({ id: o, name: n })) });
+const choice = (id: string, name: string, options: readonly (readonly [string, string])[], description: string): Prop => ({
+  id,
+  name,
+  kind: 'choice',
+  default: options[0]?.[0] ?? '',
+  description,
+  options: options.map(([o, n]) => ({ id: o, name: n })),
+});
 const number = (id: string, name: string, description: string, min = 0): Prop => ({ id, name, kind: 'number', default: 0, description, min });
 const colour = (id: string, name: string): Prop => ({ id, name, kind: 'colour', default: '', description: 'A token, or a colour such as #0b2f4e.' });
 const flag = (id: string, name: string, description: string, on = false): Prop => ({ id, name, kind: 'flag', default: on, description });
 
 const SHOWN = flag('visible', 'Shown', 'Takes part in the screen at all.', true);
-const FLOW = choice('flow', 'Runs', [['row', 'across'], ['column', 'down'], ['grid', 'grid']], 'Which way the things inside follow one another.');
+const FLOW = choice(
+  'flow',
+  'Runs',
+  [
+    ['row', 'across'],
+    ['column', 'down'],
+    ['grid', 'grid'],
+  ],
+  'Which way the things inside follow one another.',
+);
 const GAP = number('gap', 'Gap', 'Between the things inside, px.');
-const ALIGN = choice('align', 'Align', [['start', 'start'], ['center', 'middle'], ['end', 'end'], ['stretch', 'stretch']], 'Across the way it runs.');
+const ALIGN = choice(
+  'align',
+  'Align',
+  [
+    ['start', 'start'],
+    ['center', 'middle'],
+    ['end', 'end'],
+    ['stretch', 'stretch'],
+  ],
+  'Across the way it runs.',
+);
 
 /** What can be set on a plain thing of a screen itself. */
 export const PLAIN_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>>> = {
-  box: [FLOW, number('columns', 'Columns', 'For a grid: how many stand side by side.', 1), GAP, number('padding', 'Padding', 'Around the things inside, px.'), ALIGN, choice('justify', 'Spread', [['start', 'start'], ['center', 'middle'], ['end', 'end'], ['between', 'apart']], 'Along the way it runs.'), flag('wrap', 'Wraps', 'Goes on in a further line when there is no room.'), colour('fill', 'Fill'), colour('stroke', 'Line'), number('radius', 'Corners', 'Radius, px.'), SHOWN],
+  box: [
+    FLOW,
+    number('columns', 'Columns', 'For a grid: how many stand side by side.', 1),
+    GAP,
+    number('padding', 'Padding', 'Around the things inside, px.'),
+    ALIGN,
+    choice(
+      'justify',
+      'Spread',
+      [
+        ['start', 'start'],
+        ['center', 'middle'],
+        ['end', 'end'],
+        ['between', 'apart'],
+      ],
+      'Along the way it runs.',
+    ),
+    flag('wrap', 'Wraps', 'Goes on in a further line when there is no room.'),
+    colour('fill', 'Fill'),
+    colour('stroke', 'Line'),
+    number('radius', 'Corners', 'Radius, px.'),
+    SHOWN,
+  ],
   series: [FLOW, GAP, SHOWN],
-  text: [{ id: 'text', name: 'Text', kind: 'text', default: '', description: 'What it says.' }, choice('textStyle', 'Style', [['means:body', 'text'], ['means:heading', 'heading'], ['means:note', 'note']], 'A text style of the kit.'), colour('color', 'Colour'), choice('textAlign', 'Align', [['start', 'start'], ['center', 'middle'], ['end', 'end']], 'Where its lines begin.'), flag('bars', 'As bars', 'Drawn as bars of the text’s true measure.'), SHOWN],
+  text: [
+    { id: 'text', name: 'Text', kind: 'text', default: '', description: 'What it says.' },
+    choice(
+      'textStyle',
+      'Style',
+      [
+        ['means:body', 'text'],
+        ['means:heading', 'heading'],
+        ['means:note', 'note'],
+      ],
+      'A text style of the kit.',
+    ),
+    colour('color', 'Colour'),
+    choice(
+      'textAlign',
+      'Align',
+      [
+        ['start', 'start'],
+        ['center', 'middle'],
+        ['end', 'end'],
+      ],
+      'Where its lines begin.',
+    ),
+    flag('bars', 'As bars', 'Drawn as bars of the text’s true measure.'),
+    SHOWN,
+  ],
   icon: [{ id: 'icon', name: 'Icon', kind: 'icon', default: '', description: 'Any icon of the kit.' }, number('size', 'Size', 'px', 4), colour('color', 'Colour'), SHOWN],
-  image: [{ id: 'asset', name: 'Picture', kind: 'image', default: '', description: 'A picture that is here, or one brought in.' }, choice('fit', 'Fit', [['cover', 'cover'], ['contain', 'contain']], 'Fills its room, or shows whole.'), choice('focalX', 'Keep', [['0', 'left'], ['0.5', 'middle'], ['1', 'right']], 'What stays in view when the sides are cut.'), choice('focalY', 'Keep down', [['0', 'top'], ['0.5', 'middle'], ['1', 'bottom']], 'What stays in view when top and bottom are cut.'), SHOWN],
+  image: [
+    { id: 'asset', name: 'Picture', kind: 'image', default: '', description: 'A picture that is here, or one brought in.' },
+    choice(
+      'fit',
+      'Fit',
+      [
+        ['cover', 'cover'],
+        ['contain', 'contain'],
+      ],
+      'Fills its room, or shows whole.',
+    ),
+    choice(
+      'focalX',
+      'Keep',
+      [
+        ['0', 'left'],
+        ['0.5', 'middle'],
+        ['1', 'right'],
+      ],
+      'What stays in view when the sides are cut.',
+    ),
+    choice(
+      'focalY',
+      'Keep down',
+      [
+        ['0', 'top'],
+        ['0.5', 'middle'],
+        ['1', 'bottom'],
+      ],
+      'What stays in view when top and bottom are cut.',
+    ),
+    SHOWN,
+  ],
   shape: [colour('fill', 'Fill'), colour('stroke', 'Line'), SHOWN],
 };
 
@@ -45,4 +150,5 @@ export function lookValue(name: string, written: unknown, look: Look | undefined
 }
 
 /** How a row's value is written on the part. */
-export const attrValue = (name: string, value: unknown): string | number | boolean | null => (name === 'focalX' || name === 'focalY' ? Number(value) : name === 'visible' && value === true ? null : value === '' ? null : (value as string | number | boolean | null));
+export const attrValue = (name: string, value: unknown): string | number | boolean | null =>
+  name === 'focalX' || name === 'focalY' ? Number(value) : name === 'visible' && value === true ? null : value === '' ? null : (value as string | number | boolean | null);

@@ -1,6 +1,22 @@
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
-import { layoutNode, outermost, paint, readOutline, subtree, swapSteps, toSvg, treeOfScreen, vocabulary, writeOutline, type Node, type NodeId, type Piece, type Screen, type Step } from '../../core/index.js';
+import {
+  layoutNode,
+  outermost,
+  paint,
+  readOutline,
+  subtree,
+  swapSteps,
+  toSvg,
+  treeOfScreen,
+  vocabulary,
+  writeOutline,
+  type Node,
+  type NodeId,
+  type Piece,
+  type Screen,
+  type Step,
+} from '../../core/index.js';
 import { useCommands } from './commands.js';
 import { useDocument } from './document.js';
 import { fonts } from './library.js';
@@ -45,7 +61,15 @@ export const useClipboard = defineStore('clipboard', () => {
     if (!screen || !w || ids.length === 0 || !event.clipboardData) return false;
     const cargo: Cargo = { dekkor: 1, from: doc.id, kits: w.project.kits, pieces: pieces(screen, ids) };
     event.clipboardData.setData(OWN, JSON.stringify(cargo));
-    event.clipboardData.setData('text/plain', writeOutline(w, stage.wears, screen.nodes, cargo.pieces.map((p) => p.root)));
+    event.clipboardData.setData(
+      'text/plain',
+      writeOutline(
+        w,
+        stage.wears,
+        screen.nodes,
+        cargo.pieces.map((p) => p.root),
+      ),
+    );
     const box = stage.findBox(cargo.pieces[0]?.root ?? '');
     if (box) {
       const laid = layoutNode(box.node, fonts, box.w, box.h);
@@ -76,10 +100,12 @@ export const useClipboard = defineStore('clipboard', () => {
     const single = cargo.pieces.length === 1 ? cargo.pieces[0] : undefined;
     const root = single?.nodes[single.root];
     if (over && root?.type === 'instance' && stage.countSelected > 0) {
-      const steps = stage.targets.flatMap((t) => t.ids.flatMap((id): Step[] => {
-        const node = t.screen.nodes[id];
-        return node?.type === 'instance' ? swapSteps(treeOfScreen(t.screen), node, root.component) : [];
-      }));
+      const steps = stage.targets.flatMap((t) =>
+        t.ids.flatMap((id): Step[] => {
+          const node = t.screen.nodes[id];
+          return node?.type === 'instance' ? swapSteps(treeOfScreen(t.screen), node, root.component) : [];
+        }),
+      );
       return doc.act(`Paste ${stage.nameOf(root)} in place of ${commands.named()}`, steps);
     }
     const name = root ? commands.nameOf(root) : `${cargo.pieces.length} things`;

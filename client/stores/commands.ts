@@ -1,8 +1,43 @@
 import { defineStore } from 'pinia';
 import {
-  addItemSteps, alike, allBackSteps, blankScreen, breakSeriesSteps, buildPieces, componentAt, copyPiece, defaultRoom, duplicateSteps, entriesOf, indentSteps, listAt, moveItemSteps, moveSteps, newInstance, nudgeSteps, placeSteps, placesOf,
-  removeItemSteps, removeSteps, seriesSteps, shownComponent, slotPlace, spotFor, swapSteps, transferSteps, treeOfScreen, unwrapSteps, wrapSteps,
-  type Component, type ComponentRef, type Node, type Piece, type PlacePlan, type Screen, type Spot, type Step,
+  addItemSteps,
+  alike,
+  allBackSteps,
+  blankScreen,
+  breakSeriesSteps,
+  buildPieces,
+  componentAt,
+  copyPiece,
+  defaultRoom,
+  duplicateSteps,
+  entriesOf,
+  indentSteps,
+  listAt,
+  moveItemSteps,
+  moveSteps,
+  newInstance,
+  nudgeSteps,
+  placeSteps,
+  placesOf,
+  removeItemSteps,
+  removeSteps,
+  seriesSteps,
+  shownComponent,
+  slotPlace,
+  spotFor,
+  swapSteps,
+  transferSteps,
+  treeOfScreen,
+  unwrapSteps,
+  wrapSteps,
+  type Component,
+  type ComponentRef,
+  type Node,
+  type Piece,
+  type PlacePlan,
+  type Screen,
+  type Spot,
+  type Step,
 } from '../../core/index.js';
 import { useDocument } from './document.js';
 import { useStage } from './stage.js';
@@ -25,7 +60,9 @@ export const useCommands = defineStore('commands', () => {
     return nameOf(node);
   }
   function nameOf(node: Node): string {
-    return node.type === 'instance' ? stage.nameOf(node) : (node.name ?? (node.type === 'box' ? (node.attrs.flow === 'row' ? 'Row' : 'Column') : `${node.type.charAt(0).toUpperCase()}${node.type.slice(1)}`));
+    return node.type === 'instance'
+      ? stage.nameOf(node)
+      : (node.name ?? (node.type === 'box' ? (node.attrs.flow === 'row' ? 'Row' : 'Column') : `${node.type.charAt(0).toUpperCase()}${node.type.slice(1)}`));
   }
 
   /** Where something new goes on a screen: behind or inside the selection there, bars to their end. */
@@ -62,7 +99,10 @@ export const useCommands = defineStore('commands', () => {
     if (!doc.act(n > 1 ? `${label} on ${n} screens` : label, steps)) return false;
     if (added !== null) stage.screenId = added;
     const here = made.find((m) => m.screen === stage.screenId);
-    stage.select(here?.ids.slice(-1) ?? [], made.filter((m) => m.screen !== stage.screenId).flatMap((m) => m.ids.slice(-1).map((node) => ({ screen: m.screen, node }))));
+    stage.select(
+      here?.ids.slice(-1) ?? [],
+      made.filter((m) => m.screen !== stage.screenId).flatMap((m) => m.ids.slice(-1).map((node) => ({ screen: m.screen, node }))),
+    );
     return true;
   }
   const roleOf = (plan: PlacePlan): string => plan.items[0]?.thing.role ?? '';
@@ -84,11 +124,18 @@ export const useCommands = defineStore('commands', () => {
     const component = componentAt(w, ref);
     const selected = stage.selectedNode;
     const role = component?.role ?? '';
-    const inside = !at && stage.selectedPlace?.at.length === 0 && selected?.type === 'instance' && selected.fills.length === 0 && belongsIn(role, componentAt(w, shownComponent(stage.wears, selected.component)));
-    return place(`Place ${component?.name ?? 'it'}`, () => {
-      const id = stage.newId();
-      return [{ root: id, nodes: { [id]: newInstance(id, stage.behind(ref), defaultRoom(role)) } }];
-    }, role, inside, at);
+    const inside =
+      !at && stage.selectedPlace?.at.length === 0 && selected?.type === 'instance' && selected.fills.length === 0 && belongsIn(role, componentAt(w, shownComponent(stage.wears, selected.component)));
+    return place(
+      `Place ${component?.name ?? 'it'}`,
+      () => {
+        const id = stage.newId();
+        return [{ root: id, nodes: { [id]: newInstance(id, stage.behind(ref), defaultRoom(role)) } }];
+      },
+      role,
+      inside,
+      at,
+    );
   }
   /** Does a thing of this role belong into an empty slot? What the slot names does; else anything smaller than the thing itself. */
   function belongsIn(role: string, owner: Component | undefined): boolean {
@@ -135,7 +182,11 @@ export const useCommands = defineStore('commands', () => {
       made.push({ screen: t.screen.id, ids: got.made });
       return got.steps;
     });
-    if (doc.act(`Duplicate ${named()}`, steps)) stage.select(made.find((m) => m.screen === s.id)?.ids ?? [], made.filter((m) => m.screen !== s.id).flatMap((m) => m.ids.map((node) => ({ screen: m.screen, node }))));
+    if (doc.act(`Duplicate ${named()}`, steps))
+      stage.select(
+        made.find((m) => m.screen === s.id)?.ids ?? [],
+        made.filter((m) => m.screen !== s.id).flatMap((m) => m.ids.map((node) => ({ screen: m.screen, node }))),
+      );
   }
   /** One place up or down among neighbours, or into and out of containers; items of a series likewise. */
   function nudge(way: 'up' | 'down' | 'in' | 'out'): void {
@@ -153,7 +204,10 @@ export const useCommands = defineStore('commands', () => {
       const into = placesOf(s.nodes).get(ids[0] ?? '');
       if (!into) return;
       const list = listAt(s.nodes, into);
-      const at = ids.map((id) => list.indexOf(id)).filter((i) => i >= 0).sort((a, b) => a - b);
+      const at = ids
+        .map((id) => list.indexOf(id))
+        .filter((i) => i >= 0)
+        .sort((a, b) => a - b);
       const first = at[0] ?? 0;
       const last = at.at(-1) ?? 0;
       const after = way === 'up' ? (list[first - 2] ?? null) : (list[last + 1] ?? null);
@@ -170,7 +224,11 @@ export const useCommands = defineStore('commands', () => {
     if (!from || ids.length === 0) return;
     if (copy) {
       const pieces = ids.map((id) => copyPiece(from.nodes, id, stage.newId));
-      if (doc.act(`Copy ${named()}${screen.id === from.id ? '' : ` to ${screen.name}`}`, placeSteps(treeOfScreen(screen), pieces, to))) stage.goTo(screen.id, pieces.map((p) => p.root));
+      if (doc.act(`Copy ${named()}${screen.id === from.id ? '' : ` to ${screen.name}`}`, placeSteps(treeOfScreen(screen), pieces, to)))
+        stage.goTo(
+          screen.id,
+          pieces.map((p) => p.root),
+        );
     } else if (screen.id === from.id) doc.act(`Move ${named()}`, moveSteps(treeOfScreen(screen), screen, ids, to));
     else {
       const got = transferSteps(from, screen, ids, to, stage.newId);
@@ -190,7 +248,9 @@ export const useCommands = defineStore('commands', () => {
       return;
     }
     const ref = card && kit ? stage.behind(`${kit.id}@${kit.version}/${card.id}`) : '';
-    const container: Node = card ? newInstance(id, ref, { width: 'stretch' }) : { id, type: 'box', attrs: { flow: kind === 'row' ? 'row' : 'column', gap: '{means:gap}', width: 'stretch', ...(kind === 'row' ? { align: 'center' } : {}) }, children: [] };
+    const container: Node = card
+      ? newInstance(id, ref, { width: 'stretch' })
+      : { id, type: 'box', attrs: { flow: kind === 'row' ? 'row' : 'column', gap: '{means:gap}', width: 'stretch', ...(kind === 'row' ? { align: 'center' } : {}) }, children: [] };
     const slot = card?.contract.slots[0];
     const into = slot && container.type === 'instance' ? slotPlace(world(), stage.wears, container, slot.id).slot : undefined;
     const steps = wrapSteps(treeOfScreen(s), s, ids, container, into);
@@ -250,27 +310,34 @@ export const useCommands = defineStore('commands', () => {
     const all = alikeOf(scope);
     const own = stage.selectedPlace?.node;
     const here = all.filter((a) => a.screen === stage.screenId).map((a) => a.node);
-    stage.select([...here.filter((n) => n !== own), ...(own !== undefined && here.includes(own) ? [own] : [])], all.filter((a) => a.screen !== stage.screenId));
+    stage.select(
+      [...here.filter((n) => n !== own), ...(own !== undefined && here.includes(own) ? [own] : [])],
+      all.filter((a) => a.screen !== stage.screenId),
+    );
   }
   /** Shows everything selected as another component; settings are carried. */
   function swap(ref: ComponentRef, name: string): void {
     const w = world();
-    const steps = stage.targets.flatMap((t) => t.ids.flatMap((id): Step[] => {
-      const node = t.screen.nodes[id];
-      if (node?.type !== 'instance') return [];
-      const wears = stage.wearsShown(t.screen);
-      // Going back to what the instance was placed as is going back to that very component.
-      const own = node.placed && shownComponent(wears, node.placed) === ref ? node.placed : stage.behind(ref);
-      return swapSteps(treeOfScreen(t.screen), node, own);
-    }));
+    const steps = stage.targets.flatMap((t) =>
+      t.ids.flatMap((id): Step[] => {
+        const node = t.screen.nodes[id];
+        if (node?.type !== 'instance') return [];
+        const wears = stage.wearsShown(t.screen);
+        // Going back to what the instance was placed as is going back to that very component.
+        const own = node.placed && shownComponent(wears, node.placed) === ref ? node.placed : stage.behind(ref);
+        return swapSteps(treeOfScreen(t.screen), node, own);
+      }),
+    );
     const from = stage.selectedNode?.type === 'instance' ? stage.nameOf(stage.selectedNode) : 'it';
     if (w) doc.act(stage.countSelected > 1 ? `Replace ${stage.countSelected} ${from} by ${name}` : `Swap ${from} for ${name}`, steps);
   }
   function back(): void {
-    const steps = stage.targets.flatMap((t) => t.ids.flatMap((id) => {
-      const n = t.screen.nodes[id];
-      return n?.type === 'instance' ? allBackSteps(treeOfScreen(t.screen), n) : [];
-    }));
+    const steps = stage.targets.flatMap((t) =>
+      t.ids.flatMap((id) => {
+        const n = t.screen.nodes[id];
+        return n?.type === 'instance' ? allBackSteps(treeOfScreen(t.screen), n) : [];
+      }),
+    );
     doc.act(`Put ${named()} back to kit`, steps);
   }
   function selectAll(): void {
@@ -278,9 +345,33 @@ export const useCommands = defineStore('commands', () => {
     const root = s?.nodes[s.root];
     const all = root?.type === 'box' ? root.children : [];
     // A second time selects the screens of the flow.
-    if (all.length === 0 || (stage.selection.length === all.length && all.every((id) => stage.selection.includes(id)))) stage.pickScreens((doc.shown?.screens ?? []).filter((x) => x.flow === s?.flow).map((x) => x.id));
+    if (all.length === 0 || (stage.selection.length === all.length && all.every((id) => stage.selection.includes(id))))
+      stage.pickScreens((doc.shown?.screens ?? []).filter((x) => x.flow === s?.flow).map((x) => x.id));
     else stage.select(all);
   }
 
-  return { named, nameOf, placePlan, preview, placeComponent, placePieces, remove, onHide, duplicate, nudge, moveTo, wrap, unwrap, makeSeries, addItem, breakSeries, alikeOf, selectAlike, swap, back, selectAll, spot };
+  return {
+    named,
+    nameOf,
+    placePlan,
+    preview,
+    placeComponent,
+    placePieces,
+    remove,
+    onHide,
+    duplicate,
+    nudge,
+    moveTo,
+    wrap,
+    unwrap,
+    makeSeries,
+    addItem,
+    breakSeries,
+    alikeOf,
+    selectAlike,
+    swap,
+    back,
+    selectAll,
+    spot,
+  };
 });

@@ -269,8 +269,17 @@ export const useDocument = defineStore('document', () => {
   const redo = (): string | null => revert(redoable, undoable, 'Redo');
   /** Everything done since the project was opened, the newest first: what is undone stands on top until something new is done. */
   const steps = computed(() => {
-    const done = undoable.value.map((e, i) => ({ id: e.edit.id, label: e.edit.label.replace(/^Undo (?=Undo )|^Undo /u, ''), time: clock(e.at), at: i + 1, undone: false, now: i === undoable.value.length - 1 }));
-    const undone = [...redoable.value].reverse().map((e, i) => ({ id: e.edit.id, label: e.edit.label.replace(/^Undo /u, ''), time: clock(e.at), at: undoable.value.length + i + 1, undone: true, now: false }));
+    const done = undoable.value.map((e, i) => ({
+      id: e.edit.id,
+      label: e.edit.label.replace(/^Undo (?=Undo )|^Undo /u, ''),
+      time: clock(e.at),
+      at: i + 1,
+      undone: false,
+      now: i === undoable.value.length - 1,
+    }));
+    const undone = [...redoable.value]
+      .reverse()
+      .map((e, i) => ({ id: e.edit.id, label: e.edit.label.replace(/^Undo /u, ''), time: clock(e.at), at: undoable.value.length + i + 1, undone: true, now: false }));
     return [...done, ...undone].reverse();
   });
   /** Goes to the state behind the step at this place: back through what was done, or forth again. */

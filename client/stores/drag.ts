@@ -5,7 +5,9 @@ import { useCommands } from './commands.js';
 import { useStage } from './stage.js';
 
 /** What is held by the pointer. */
-export type Held = { readonly kind: 'sample'; readonly ref: ComponentRef; readonly name: string; readonly roles: readonly string[] } | { readonly kind: 'selection'; readonly name: string; readonly roles: readonly string[]; readonly ids: readonly string[]; readonly from: string };
+export type Held =
+  | { readonly kind: 'sample'; readonly ref: ComponentRef; readonly name: string; readonly roles: readonly string[] }
+  | { readonly kind: 'selection'; readonly name: string; readonly roles: readonly string[]; readonly ids: readonly string[]; readonly from: string };
 
 /** Where it would land now. `line`: of the Outline, with the bar before or behind it. */
 export interface Landing {

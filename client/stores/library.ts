@@ -46,14 +46,25 @@ export const useLibrary = defineStore('library', () => {
       read.set(kitRef(value), value);
       for (const f of value.fonts) {
         const key = `${f.family}|${f.weight}|${f.italic}`;
-        if (!wanted.has(key)) wanted.set(key, fetchFont(`/api/kits/${encodeURIComponent(ref)}/files/${f.file}`).then((bytes) => ({ family: f.family, weight: f.weight, italic: f.italic, bytes, use: 'kit' })));
+        if (!wanted.has(key))
+          wanted.set(
+            key,
+            fetchFont(`/api/kits/${encodeURIComponent(ref)}/files/${f.file}`).then((bytes) => ({ family: f.family, weight: f.weight, italic: f.italic, bytes, use: 'kit' })),
+          );
       }
     }
-    for (const weight of [400, 700]) wanted.set(`fallback${weight}`, fetchFont(`/api/fonts/NotoSans-${weight}.ttf`).then((bytes) => ({ family: 'Noto Sans', weight, italic: false, bytes, use: 'fallback' })));
+    for (const weight of [400, 700])
+      wanted.set(
+        `fallback${weight}`,
+        fetchFont(`/api/fonts/NotoSans-${weight}.ttf`).then((bytes) => ({ family: 'Noto Sans', weight, italic: false, bytes, use: 'fallback' })),
+      );
     const loaded = (await Promise.allSettled(wanted.values())).flatMap((r) => (r.status === 'fulfilled' ? [r.value] : []));
     await Promise.all(loaded.map((f) => add(f).catch(() => undefined)));
     const started = await startWorker();
-    await started.library(jsons.map(([, json]) => json), loaded);
+    await started.library(
+      jsons.map(([, json]) => json),
+      loaded,
+    );
     kits.value = read;
     worker.value = started;
   }

@@ -2,8 +2,37 @@ import { refDebounced } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowReactive, shallowRef, watch } from 'vue';
 import {
-  applyEdit, behindLens, boxesByKey, componentAt, defaultRoom, findAt, layout, layoutNode, kitRef, lensWears, paint, qualify, placeOfKey, resolve, resolveSample, screenOf, shownComponent, shownKit, wearsOf,
-  type Box, type ComponentRef, type InstanceNode, type Primitive, type Screen, type Setting, type Sighting, type SlotFill, type Step, type Template, type Wear, type World,
+  applyEdit,
+  behindLens,
+  boxesByKey,
+  componentAt,
+  defaultRoom,
+  findAt,
+  layout,
+  layoutNode,
+  kitRef,
+  lensWears,
+  paint,
+  qualify,
+  placeOfKey,
+  resolve,
+  resolveSample,
+  screenOf,
+  shownComponent,
+  shownKit,
+  wearsOf,
+  type Box,
+  type ComponentRef,
+  type InstanceNode,
+  type Primitive,
+  type Screen,
+  type Setting,
+  type Sighting,
+  type SlotFill,
+  type Step,
+  type Template,
+  type Wear,
+  type World,
 } from '../../core/index.js';
 import { freshId } from '../ids.js';
 import { useDocument } from './document.js';
@@ -145,14 +174,25 @@ export const useStage = defineStore('stage', () => {
     if (!w || !kit) return null;
     const width = t.kind === 'page' ? (t.device === 'phone' ? 390 : t.device === 'tablet' ? 834 : 1280) : 390;
     const nodes = qualify(t.nodes, kitRef(kit));
-    const laid = layout(resolve(w, { id: 'sample', name: t.name, flow: '', device: 'custom', width, height: t.kind === 'page' ? Math.round(width * (width < 500 ? 2 : 0.65)) : null, root: t.root, nodes }, { wears: wears.value }), fonts);
+    const laid = layout(
+      resolve(
+        w,
+        { id: 'sample', name: t.name, flow: '', device: 'custom', width, height: t.kind === 'page' ? Math.round(width * (width < 500 ? 2 : 0.65)) : null, root: t.root, nodes },
+        { wears: wears.value },
+      ),
+      fonts,
+    );
     const picture = { primitives: paint(laid), height: laid.h, width };
     starters.set(t, { wears: wears.value, picture });
     return picture;
   }
 
   /** The project as it was when it last rested: for whatever need not follow every key. */
-  const calmProject = refDebounced(computed(() => doc.shown), 250, { maxWait: 2000 });
+  const calmProject = refDebounced(
+    computed(() => doc.shown),
+    250,
+    { maxWait: 2000 },
+  );
   const calmWorld = computed<World | null>(() => (calmProject.value && calmProject.value.id === doc.shown?.id ? { project: calmProject.value, kits: library.kits } : world.value));
   const calmScreen = computed(() => (calmWorld.value ? screenOf(calmWorld.value.project, screenId.value) : undefined));
   /** Every box of the current screen by its key. */
@@ -270,6 +310,49 @@ export const useStage = defineStore('stage', () => {
   watch(screen, (s, was) => {
     if (s && was && s.id === was.id) selection.value = selection.value.filter((k) => placeOfKey(s, k) !== null);
   });
-  return { screenId, selection, elsewhere, picked, lens, trial, ghost, targets, countSelected, placing, goTo, pickScreen, pickScreens, calmProject, calmWorld, calmScreen, boxMap, current, outlined, world, screen, wears, wearsShown, mainKit, behind, boxOf, box, picture, sample, templateSample, selected, selectedPlace, selectedNode, selectedIds, select, climb, findBox, under, nameOf, newId, findAt, focusWall };
+  return {
+    screenId,
+    selection,
+    elsewhere,
+    picked,
+    lens,
+    trial,
+    ghost,
+    targets,
+    countSelected,
+    placing,
+    goTo,
+    pickScreen,
+    pickScreens,
+    calmProject,
+    calmWorld,
+    calmScreen,
+    boxMap,
+    current,
+    outlined,
+    world,
+    screen,
+    wears,
+    wearsShown,
+    mainKit,
+    behind,
+    boxOf,
+    box,
+    picture,
+    sample,
+    templateSample,
+    selected,
+    selectedPlace,
+    selectedNode,
+    selectedIds,
+    select,
+    climb,
+    findBox,
+    under,
+    nameOf,
+    newId,
+    findAt,
+    focusWall,
+  };
 });
 export type { SlotFill };

@@ -124,7 +124,10 @@ export const useWriting = defineStore('writing', () => {
     const here = all.filter((a) => a.screen === screen && a.id !== lead).map((a) => a.id);
     const picked = stage.picked;
     stage.screenId = screen;
-    stage.select([...here, lead], all.filter((a) => a.screen !== screen).map((a) => ({ screen: a.screen, node: a.id })));
+    stage.select(
+      [...here, lead],
+      all.filter((a) => a.screen !== screen).map((a) => ({ screen: a.screen, node: a.id })),
+    );
     stage.picked = picked;
   }
 

@@ -76,7 +76,7 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
         <p v-else-if="live.length === 0" class="note">Projects stand here. Make one: it starts in the wireframe kit, and any brand can be put on it later.</p>
         <ul class="cards">
           <li v-for="p in live" :key="p.id">
-            <RouterLink :to="`/p/${p.id}/compose`" class="card"><strong class="clip">{{ p.name }}</strong><span class="note">{{ p.screens }} {{ p.screens === 1 ? 'screen' : 'screens' }}, changed {{ day(p.changedAt) }}</span></RouterLink>
+            <RouterLink :to="`/p/${p.id}/compose`" class="card"><span class="shots" aria-hidden="true"><img v-for="s in p.shown" :key="s" :src="`/api/projects/${p.id}/screens/${s}.png?scale=0.4&at=${p.revision}`" alt="" loading="lazy" /><span v-if="p.shown.length === 0" class="note">No screens yet</span></span><strong class="clip">{{ p.name }}</strong><span class="note">{{ p.screens }} {{ p.screens === 1 ? 'screen' : 'screens' }}, changed {{ day(p.changedAt) }}</span></RouterLink>
             <div class="tools"><button class="quiet-link" @click="attempt(() => api.copy(p.id))">Duplicate</button><button class="quiet-link" @click="remove(p)">Delete</button></div>
           </li>
         </ul>
@@ -109,6 +109,9 @@ main { max-width: 1040px; margin: 0 auto; padding: 28px 24px 60px; display: grid
 .card { display: grid; gap: 4px; padding: 16px; background: var(--raised); border: 1px solid var(--line); border-radius: 6px; color: inherit; text-decoration: none; }
 a.card:hover { border-color: var(--ink); }
 .tools { display: flex; gap: 14px; padding: 6px 2px; }
+.shots { display: flex; gap: 8px; height: 150px; background: var(--wall); margin: -16px -16px 10px; padding: 12px 12px 0; border-radius: 5px 5px 0 0; overflow: hidden; align-items: flex-start; justify-content: center; }
+.shots img { width: 25%; max-width: 76px; min-width: 0; box-shadow: 0 1px 4px #25211a1f; object-fit: cover; object-position: top; max-height: 150px; }
+.shots .note { align-self: center; }
 .swatches { display: flex; height: 28px; border: 1px solid var(--line); border-radius: 4px; overflow: hidden; margin-bottom: 6px; }
 .swatches i { flex: 1; }
 .failure { background: #fff3f0; border: 1px solid var(--bad); color: var(--bad); padding: 10px 14px; border-radius: 6px; }

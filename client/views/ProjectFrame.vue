@@ -40,7 +40,7 @@ const lenses = computed(() => [{ ref: '', name: 'as is' }, ...library.infos.filt
   <div class="frame">
     <header class="ink bar">
       <RouterLink to="/" aria-label="Home"><img src="/mark.svg" alt="" width="26" height="26" /></RouterLink>
-      <div class="title"><strong class="clip">{{ doc.shown?.name ?? ' ' }}</strong><span class="state" role="status">{{ doc.shown?.screens.length ?? 0 }} {{ doc.shown?.screens.length === 1 ? 'screen' : 'screens' }}, {{ doc.saveState }}</span></div>
+      <div class="title"><h1 class="clip">{{ doc.shown?.name ?? ' ' }}</h1><span class="state" role="status">{{ doc.shown?.screens.length ?? 0 }} {{ doc.shown?.screens.length === 1 ? 'screen' : 'screens' }}, {{ doc.saveState }}</span></div>
       <nav aria-label="Views">
         <RouterLink :to="{ path: `/p/${project}/compose/${stage.screenId}`, query: route.query }" :class="{ on: route.name === 'compose' }">Compose</RouterLink>
         <RouterLink :to="`/p/${project}/rebrand`" :class="{ on: route.name === 'rebrand' }">Rebrand</RouterLink>
@@ -56,7 +56,7 @@ const lenses = computed(() => [{ ref: '', name: 'as is' }, ...library.infos.filt
     </header>
     <div v-if="failure" class="failure" role="alert"><p>{{ failure }}</p><Button label="Try again" @click="open" /> <RouterLink to="/">Back to Home</RouterLink></div>
     <p v-else-if="!doc.shown" class="opening">Opening …</p>
-    <RouterView v-else class="view" />
+    <main v-else class="view"><RouterView class="inner" /></main>
   </div>
 </template>
 
@@ -76,7 +76,9 @@ nav a.on { color: #fff; font-weight: 600; border-color: var(--tape); }
 .on-ink:disabled { color: #9b9281 !important; }
 .on-ink:not(:disabled):hover { background: #4b4438 !important; }
 .failure, .opening { padding: 40px; display: grid; gap: 12px; justify-items: start; align-content: start; }
-.view { min-height: 0; }
+.view { min-height: 0; display: grid; }
+.inner { min-height: 0; min-width: 0; }
+h1 { font-size: 13px; }
 .history { width: 320px; max-height: 360px; overflow: auto; }
 .history button { display: flex; gap: 10px; justify-content: space-between; width: 100%; padding: 4px 8px; border-radius: 4px; }
 .history button:hover { background: var(--wash); }

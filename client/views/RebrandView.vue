@@ -78,6 +78,17 @@ function pictureOf(s: Screen): Pair | null {
   return pair;
 }
 const split = ref(50);
+/** Width of a screen here, px. */
+const ROOM = 176;
+/** Screens whose own divider was dragged. */
+const splits = ref<Readonly<Record<string, number>>>({});
+watch(split, () => { splits.value = {}; });
+const splitOf = (id: string): number => splits.value[id] ?? split.value;
+function slide(event: PointerEvent, id: string): void {
+  if (event.buttons !== 1) return;
+  const r = (event.currentTarget as HTMLElement).getBoundingClientRect();
+  splits.value = { ...splits.value, [id]: Math.min(100, Math.max(0, ((event.clientX - r.left) / r.width) * 100)) };
+}
 const n = computed(() => doc.shown?.screens.length ?? 0);
 function rebrand(): void {
   const w = stage.world;
@@ -91,7 +102,7 @@ function show(f: Finding): void {
   void router.push({ path: `/p/${doc.id}/compose/${f.screen}`, query: { sel: f.node, lens: to.value } });
 }
 const title = (ref: string): string => { const k = library.kits.get(ref); return k ? `${k.name} ${k.version}` : ref; };
-const sampleOf = (ref: ComponentRef) => { const s = stage.sample(ref, 220); return s ? { ...s, zoom: Math.min(0.8, 104 / Math.max(1, s.width), 40 / Math.max(1, s.height)) } : null; };
+const sampleOf = (ref: ComponentRef) => { const s = stage.sample(ref, 220); return s ? { ...s, zoom: Math.min(0.8, 86 / Math.max(1, s.width), 40 / Math.max(1, s.height)) } : null; };
 const natively = (ref: ComponentRef): boolean => shownComponent(wearsOf(doc.shown!), ref) === ref;
 </script>
 
@@ -112,12 +123,12 @@ const natively = (ref: ComponentRef): boolean => shownComponent(wearsOf(doc.show
       <p v-if="rows.length === 0" class="note empty">Nothing is placed yet, so there is nothing to match.</p>
     </aside>
     <section class="wall" aria-label="Before and after" role="region"><header><h2>Before and after, all {{ n }} screens</h2><label class="note">Divider <input v-model.number="split" type="range" min="0" max="100" aria-label="Divider" /></label></header>
-      <div class="screens"><figure v-for="s in screens" :key="s.id" :aria-label="s.name"><figcaption><span class="clip">{{ s.name }}</span><span v-if="count(s.id) > 0" class="yours">{{ count(s.id) }}</span></figcaption>
-        <div v-if="pictureOf(s)" class="pair" :style="{ width: '184px', height: `${pictureOf(s)!.height * (184 / s.width)}px` }"><div class="half"><PictureCanvas :primitives="pictureOf(s)!.before" :width="s.width" :height="pictureOf(s)!.height" :zoom="184 / s.width" background="#fff" /></div><div class="half" :style="{ clipPath: `inset(0 0 0 ${split}%)` }"><PictureCanvas :primitives="pictureOf(s)!.after" :width="s.width" :height="pictureOf(s)!.height" :zoom="184 / s.width" background="#fff" /></div><i :style="{ left: `${split}%` }" /></div>
+      <div class="screens" tabindex="0" role="group" aria-label="Screens before and after"><figure v-for="s in screens" :key="s.id" :aria-label="s.name"><figcaption><span class="clip">{{ s.name }}</span><span v-if="count(s.id) > 0" class="yours">{{ count(s.id) }}</span></figcaption>
+        <div v-if="pictureOf(s)" class="pair" :style="{ width: `${ROOM}px`, height: `${pictureOf(s)!.height * (ROOM / s.width)}px` }" @pointerdown="slide($event, s.id)" @pointermove="slide($event, s.id)"><div class="half"><PictureCanvas :primitives="pictureOf(s)!.before" :width="s.width" :height="pictureOf(s)!.height" :zoom="ROOM / s.width" background="#fff" /></div><div class="half" :style="{ clipPath: `inset(0 0 0 ${splitOf(s.id)}%)` }"><PictureCanvas :primitives="pictureOf(s)!.after" :width="s.width" :height="pictureOf(s)!.height" :zoom="ROOM / s.width" background="#fff" /></div><i :style="{ left: `${splitOf(s.id)}%` }" /></div>
       </figure></div>
     </section>
     <aside class="look" aria-label="To look at" role="region"><header><h2>To look at</h2><span class="note tabular">{{ total.findings.length }}</span></header>
-      <div v-if="done < n && !stopped" class="progress"><ProgressBar :value="n === 0 ? 100 : Math.round((done / n) * 100)" /><span class="note">{{ done }} of {{ n }} screens</span> <button class="quiet-link" @click="stop">Cancel</button></div>
+      <div v-if="done < n && !stopped" class="progress"><ProgressBar aria-label="Screens reviewed" :value="n === 0 ? 100 : Math.round((done / n) * 100)" /><span class="note">{{ done }} of {{ n }} screens</span> <button class="quiet-link" @click="stop">Cancel</button></div>
       <p v-else-if="total.findings.length === 0" class="note empty">{{ stopped ? 'The review was stopped.' : 'Nothing to look at: every setting is carried, every text fits.' }}</p>
       <ul><li v-for="(f, i) in total.findings.slice(0, 200)" :key="i"><strong>{{ f.title }}</strong><p class="note">{{ f.detail }}</p><button class="quiet-link" @click="show(f)">Show</button></li></ul>
     </aside>
@@ -133,12 +144,13 @@ dl div { border-left: 1px solid var(--line); padding-left: 12px; }
 dt { font-size: 17px; font-weight: 700; font-variant-numeric: tabular-nums; line-height: 1.2; }
 dd { font-size: 11.5px; color: var(--soft); white-space: nowrap; }
 .gap { flex: 1; }
+input[type='range'] { accent-color: var(--tape); vertical-align: middle; }
 aside { background: var(--paper); display: flex; flex-direction: column; min-height: 0; }
 .sheet { border-right: 1px solid var(--line); }
 .look { border-left: 1px solid var(--line); }
 header { display: flex; justify-content: space-between; align-items: center; padding: 9px 16px; border-bottom: 1px solid var(--line); gap: 10px; }
 aside ul { overflow: auto; }
-.sheet li { display: grid; grid-template-columns: 112px auto 112px minmax(0, 1fr); gap: 8px; align-items: center; padding: 9px 12px; border-bottom: 1px solid var(--line); }
+.sheet li { display: grid; grid-template-columns: 92px auto 92px minmax(0, 1fr); gap: 8px; align-items: center; padding: 9px 12px; border-bottom: 1px solid var(--line); }
 .weak { background: var(--tape-soft); }
 .sample { background: var(--wash); height: 50px; display: grid; place-items: center; border-radius: 4px; overflow: hidden; }
 .what { display: grid; gap: 2px; min-width: 0; }
@@ -147,10 +159,11 @@ aside ul { overflow: auto; }
 .progress :deep(.p-progressbar) { width: 100%; height: 8px; }
 .wall { background: var(--wall); display: flex; flex-direction: column; min-height: 0; }
 .wall header { border: 0; }
-.screens { display: flex; flex-wrap: wrap; gap: 18px; overflow: auto; padding: 0 16px 20px; align-items: flex-start; }
-figure { margin: 0; width: 184px; }
+.wall .note { color: #5c5548; }
+.screens { display: flex; flex-wrap: wrap; gap: 18px 14px; overflow: auto; padding: 0 16px 20px; align-items: flex-start; }
+figure { margin: 0; width: 176px; }
 figcaption { display: flex; justify-content: space-between; padding-bottom: 4px; }
-.pair { position: relative; overflow: hidden; background: #fff; }
+.pair { cursor: ew-resize; touch-action: none; user-select: none; position: relative; overflow: hidden; background: #fff; }
 .half { position: absolute; inset: 0; }
 .pair i { position: absolute; top: 0; bottom: 0; width: 2px; background: var(--tape); }
 </style>

@@ -1,5 +1,21 @@
 import * as Comlink from 'comlink';
-import { Fonts, kitRef, layout, paint, readKit, resolve, reviewScreen, wearsOf, type Kit, type KitRef, type Primitive, type Project, type Screen, type ScreenReview, type Wear } from '../../core/index.js';
+import {
+  Fonts,
+  kitRef,
+  layout,
+  paint,
+  readKit,
+  resolve,
+  reviewScreen,
+  wearsOf,
+  type Kit,
+  type KitRef,
+  type Primitive,
+  type Project,
+  type Screen,
+  type ScreenReview,
+  type Wear,
+} from '../../core/index.js';
 
 /** Computes screens away from the page, so that nothing there ever waits. */
 const kits = new Map<KitRef, Kit>();

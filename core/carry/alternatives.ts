@@ -18,8 +18,16 @@ export interface Alternative {
 
 /** Roles that people put in one another's place. */
 const KIN: readonly (readonly string[])[] = [
-  ['button', 'iconbutton', 'link', 'chip'], ['textbox', 'combobox', 'searchbox'], ['checkbox', 'radio', 'switch', 'chip'], ['card', 'listitem', 'alert', 'dialog', 'hero', 'status'], ['tabs', 'tablist', 'toolbar', 'navigation', 'menu'],
-  ['heading', 'text'], ['img', 'video', 'map', 'carousel', 'avatar', 'icon'], ['badge', 'chip', 'tooltip'], ['banner', 'navigation'], ['meter', 'progressbar'],
+  ['button', 'iconbutton', 'link', 'chip'],
+  ['textbox', 'combobox', 'searchbox'],
+  ['checkbox', 'radio', 'switch', 'chip'],
+  ['card', 'listitem', 'alert', 'dialog', 'hero', 'status'],
+  ['tabs', 'tablist', 'toolbar', 'navigation', 'menu'],
+  ['heading', 'text'],
+  ['img', 'video', 'map', 'carousel', 'avatar', 'icon'],
+  ['badge', 'chip', 'tooltip'],
+  ['banner', 'navigation'],
+  ['meter', 'progressbar'],
 ];
 const akin = (a: string, b: string | undefined): boolean => b !== undefined && KIN.some((k) => k.includes(a) && k.includes(b));
 
@@ -50,7 +58,15 @@ export function rankAlternatives(world: World, wears: readonly Wear[], node: Ins
       const total = carried + waiting.length;
       const waits = [...waiting.map((e) => `${e.what}: ${e.why}`), ...(lostContent > 0 ? [`${lostContent} ${lostContent === 1 ? 'thing' : 'things'} in its slot`] : [])];
       const says = ref === shown ? 'now' : parked > 0 ? `${parked} parked` : total > 0 ? 'all carried' : 'nothing to carry';
-      const score = (ref === shown ? 1000 : ref === first ? 500 : 0) + (c.role === now?.role ? 60 : 0) + (c.role !== now?.role && akin(c.role, now?.role) ? 40 : 0) + (c.family === now?.family ? 15 : 0) + (total > 0 ? (carried / total) * 40 : 20) + Math.min(10, carried) - parked * 4 - rank * 15;
+      const score =
+        (ref === shown ? 1000 : ref === first ? 500 : 0) +
+        (c.role === now?.role ? 60 : 0) +
+        (c.role !== now?.role && akin(c.role, now?.role) ? 40 : 0) +
+        (c.family === now?.family ? 15 : 0) +
+        (total > 0 ? (carried / total) * 40 : 20) +
+        Math.min(10, carried) -
+        parked * 4 -
+        rank * 15;
       found.push({ ref, name: c.name, kit: kit.name, now: ref === shown, carried, parked, says, waits, score });
     }
   });

@@ -1,7 +1,6 @@
 import {
   componentAt,
   isFilled,
-
   contentWords,
   listItems,
   plainValue,
@@ -185,7 +184,15 @@ function carryOne(world: World, wears: readonly Wear[], s: Setting, shown: Compo
   return { ok: true, at: [...at, to], name: s.name, value: value.value, why: 'the same part', to: `${s.name} of ${node.name ?? to}` };
 }
 
-function carryProp(wears: readonly Wear[], s: Setting, home: Component, there: Component, at: readonly string[], props: Readonly<Record<string, PropPair>> | null, map: ReturnType<typeof mapFor>): One {
+function carryProp(
+  wears: readonly Wear[],
+  s: Setting,
+  home: Component,
+  there: Component,
+  at: readonly string[],
+  props: Readonly<Record<string, PropPair>> | null,
+  map: ReturnType<typeof mapFor>,
+): One {
   const from = home.contract.props.find((p) => p.id === s.name);
   if (!from) return { ok: false, why: `${home.name} has no property ${s.name}` };
   const how: PropPair | undefined = props === null ? { to: s.name, why: 'the same component' } : props[s.name];
@@ -200,7 +207,7 @@ function carryProp(wears: readonly Wear[], s: Setting, home: Component, there: C
 /** For lists: which fields of the items wait for a component that has them. */
 function withLost(from: Prop, how: PropPair, value: Json): string {
   if (from.kind !== 'list') return how.why;
-  const lost = (from.item ?? []).filter((p) => how.item?.[p.id]?.to == null && listItems(value).some((i) => isFilled(i.values[p.id])));
+  const lost = (from.item ?? []).filter((p) => how.item?.[p.id]?.to === null && listItems(value).some((i) => isFilled(i.values[p.id])));
   return lost.length === 0 ? how.why : `${how.why}; its items' ${lost.map((p) => p.name.toLowerCase()).join(', ')} wait`;
 }
 
@@ -279,8 +286,26 @@ function describe(world: World, s: Setting, home: Component | undefined): string
 
 /** Attribute names as the interface says them. */
 export const ATTR_NAMES: Readonly<Record<string, string>> = {
-  text: 'Text', textStyle: 'Text style', color: 'Colour', fill: 'Fill', stroke: 'Line', strokeWidth: 'Line width', radius: 'Corners',
-  visible: 'Shown', opacity: 'Opacity', gap: 'Gap', padding: 'Padding', icon: 'Icon', asset: 'Picture', width: 'Width', height: 'Height',
-  component: 'Component', align: 'Align', justify: 'Justify', textAlign: 'Text align', maxLines: 'Line limit', bars: 'Text as bars', size: 'Size',
+  text: 'Text',
+  textStyle: 'Text style',
+  color: 'Colour',
+  fill: 'Fill',
+  stroke: 'Line',
+  strokeWidth: 'Line width',
+  radius: 'Corners',
+  visible: 'Shown',
+  opacity: 'Opacity',
+  gap: 'Gap',
+  padding: 'Padding',
+  icon: 'Icon',
+  asset: 'Picture',
+  width: 'Width',
+  height: 'Height',
+  component: 'Component',
+  align: 'Align',
+  justify: 'Justify',
+  textAlign: 'Text align',
+  maxLines: 'Line limit',
+  bars: 'Text as bars',
+  size: 'Size',
 };
-

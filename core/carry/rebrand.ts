@@ -82,7 +82,8 @@ function whyOf(world: World, ref: ComponentRef, pair: ComponentPair): string {
 export function choosePair(world: World, sheet: MatchSheet, from: ComponentRef, to: ComponentRef | null): MatchSheet {
   const a = componentAt(world, from);
   const b = to === null ? undefined : componentAt(world, to);
-  const pair: ComponentPair = to === null || !a || !b ? { ...noCounterpart(from), why: 'left as it is, by you', chosen: true } : { ...matched(world, from, a, to, b), confidence: 1, why: 'chosen by you', chosen: true };
+  const pair: ComponentPair =
+    to === null || !a || !b ? { ...noCounterpart(from), why: 'left as it is, by you', chosen: true } : { ...matched(world, from, a, to, b), confidence: 1, why: 'chosen by you', chosen: true };
   return { ...sheet, pairs: { ...sheet.pairs, [from]: pair } };
 }
 
@@ -138,7 +139,10 @@ function compose(world: World, first: MatchSheet, second: MatchSheet): MatchShee
     const two = one.to === null ? undefined : second.pairs[one.to];
     const a = componentAt(world, ref);
     const b = two?.to ? componentAt(world, two.to) : undefined;
-    pairs[ref] = a && b && two?.to ? { ...matched(world, ref, a, two.to, b), confidence: Math.min(one.confidence, two.confidence), why: two.why, ...(one.chosen || two.chosen ? { chosen: true } : {}) } : noCounterpart(ref);
+    pairs[ref] =
+      a && b && two?.to
+        ? { ...matched(world, ref, a, two.to, b), confidence: Math.min(one.confidence, two.confidence), why: two.why, ...(one.chosen || two.chosen ? { chosen: true } : {}) }
+        : noCounterpart(ref);
   }
   const a = world.kits.get(first.from);
   const b = world.kits.get(second.to);

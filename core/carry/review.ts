@@ -1,15 +1,5 @@
 import { layout, type Box } from '../layout/index.js';
-import {
-  aliasPath,
-  componentAt,
-  shownComponent,
-  splitRef,
-  wearsOf,
-  type InstanceNode,
-  type Screen,
-  type Wear,
-  type World,
-} from '../model/index.js';
+import { aliasPath, componentAt, shownComponent, splitRef, wearsOf, type InstanceNode, type Screen, type Wear, type World } from '../model/index.js';
 import { resolve } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { carryInstance, type LedgerEntry, type Outcome } from './carry.js';
@@ -147,11 +137,34 @@ function reviewTexts(screen: Screen, was: Box, now: Box, findings: Finding[]): v
       const node = box.node.owner;
       const inner = box.w - look.paddingLeft - look.paddingRight;
       const over = Math.max(box.para.width - inner, parent ? box.x + box.w - (parent.x + parent.w) : 0, parent?.node.look.clip ? box.y + box.h - (parent.y + parent.h) : 0);
-      if (over > 0.75) findings.push({ concern: 'text-outside', screen: screen.id, node, title: 'Text no longer fits', detail: `${name} is ${Math.round(over)} px larger than its ${within || 'place'} on ${screen.name}`, measure: over });
-      else if (box.para.cut && look.maxLines > 0) findings.push({ concern: 'text-cut', screen: screen.id, node, title: 'Text is cut off', detail: `${name} needs more than ${look.maxLines === 1 ? 'one line' : `${look.maxLines} lines`} in ${within || 'its place'} on ${screen.name}`, measure: box.para.lines.length });
+      if (over > 0.75)
+        findings.push({
+          concern: 'text-outside',
+          screen: screen.id,
+          node,
+          title: 'Text no longer fits',
+          detail: `${name} is ${Math.round(over)} px larger than its ${within || 'place'} on ${screen.name}`,
+          measure: over,
+        });
+      else if (box.para.cut && look.maxLines > 0)
+        findings.push({
+          concern: 'text-cut',
+          screen: screen.id,
+          node,
+          title: 'Text is cut off',
+          detail: `${name} needs more than ${look.maxLines === 1 ? 'one line' : `${look.maxLines} lines`} in ${within || 'its place'} on ${screen.name}`,
+          measure: box.para.lines.length,
+        });
       const seen = before.get(`${node}|${look.text}`);
       if (seen && box.para.lines.length > seen.lines && seen.lines === 1) {
-        findings.push({ concern: 'text-wrapped', screen: screen.id, node, title: 'Text wraps now', detail: `${name} takes ${box.para.lines.length} lines instead of one on ${screen.name}`, measure: box.para.lines.length });
+        findings.push({
+          concern: 'text-wrapped',
+          screen: screen.id,
+          node,
+          title: 'Text wraps now',
+          detail: `${name} takes ${box.para.lines.length} lines instead of one on ${screen.name}`,
+          measure: box.para.lines.length,
+        });
       }
       if (!look.bars && look.textStyle) {
         const ratio = contrast(look.color, ground);
@@ -160,7 +173,14 @@ function reviewTexts(screen: Screen, was: Box, now: Box, findings: Finding[]): v
         const key = `${within}|${look.color}|${ground}`;
         if (ratio !== null && ratio < needs - 0.005 && !told.has(key)) {
           told.add(key);
-          findings.push({ concern: 'contrast', screen: screen.id, node, title: `Contrast ${ratio.toFixed(1)} to 1`, detail: `${name}${within ? ` in ${within}` : ''} on ${screen.name}. AA asks ${needs}`, measure: needs - ratio });
+          findings.push({
+            concern: 'contrast',
+            screen: screen.id,
+            node,
+            title: `Contrast ${ratio.toFixed(1)} to 1`,
+            detail: `${name}${within ? ` in ${within}` : ''} on ${screen.name}. AA asks ${needs}`,
+            measure: needs - ratio,
+          });
         }
       }
     }
@@ -183,11 +203,26 @@ function reviewBoxes(screen: Screen, was: Box, now: Box, findings: Finding[]): v
     const { node } = box;
     if (!clipped && box.x + box.w > right + 1 && !told.has(node.owner) && node.type !== 'text') {
       told.add(node.owner);
-      findings.push({ concern: 'outside', screen: screen.id, node: node.owner, title: 'Content outside the screen', detail: `${node.name} reaches ${Math.round(box.x + box.w - right)} px past ${screen.name}`, measure: box.x + box.w - right });
+      findings.push({
+        concern: 'outside',
+        screen: screen.id,
+        node: node.owner,
+        title: 'Content outside the screen',
+        detail: `${node.name} reaches ${Math.round(box.x + box.w - right)} px past ${screen.name}`,
+        measure: box.x + box.w - right,
+      });
     }
     if (node.instance && TARGETS.has(node.instance.role) && node.key === node.owner) {
       const least = Math.min(box.w, box.h);
-      if (least > 0 && least < LEAST_TARGET - 0.01) findings.push({ concern: 'small-target', screen: screen.id, node: node.owner, title: `Target of ${Math.round(least)} px`, detail: `${node.name} on ${screen.name}. At least ${LEAST_TARGET} px is asked`, measure: LEAST_TARGET - least });
+      if (least > 0 && least < LEAST_TARGET - 0.01)
+        findings.push({
+          concern: 'small-target',
+          screen: screen.id,
+          node: node.owner,
+          title: `Target of ${Math.round(least)} px`,
+          detail: `${node.name} on ${screen.name}. At least ${LEAST_TARGET} px is asked`,
+          measure: LEAST_TARGET - least,
+        });
     }
     for (const c of box.children) walk(c, clipped || node.look.clip);
   };

@@ -5,7 +5,7 @@ import { invertMap, invertPair, pairContracts } from './pair.js';
 /** Two versions of one kit, or a kit and the one it is based on: their ids mean the same. */
 export function sameLineage(a: Kit | undefined, b: Kit | undefined): boolean {
   if (!a || !b) return a === b;
-  const base = (k: Kit): string => (k.basedOn ? k.basedOn.split('@')[0] ?? k.id : k.id);
+  const base = (k: Kit): string => (k.basedOn ? (k.basedOn.split('@')[0] ?? k.id) : k.id);
   return a.id === b.id || base(a) === b.id || a.id === base(b) || base(a) === base(b);
 }
 

@@ -58,7 +58,8 @@ export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
     const base = { ...node, id: to(id) };
     if (base.type === 'box') made[base.id] = { ...base, children: base.children.map(to) };
     else if (base.type === 'instance') made[base.id] = { ...base, fills: base.fills.map((f) => ({ ...f, children: f.children.map(to) })) };
-    else if (base.type === 'series') made[base.id] = { ...base, item: to(base.item), entries: base.entries.map((e) => ({ ...e, settings: Object.fromEntries(Object.entries(e.settings).map(([n, list]) => [to(n), list])) })) };
+    else if (base.type === 'series')
+      made[base.id] = { ...base, item: to(base.item), entries: base.entries.map((e) => ({ ...e, settings: Object.fromEntries(Object.entries(e.settings).map(([n, list]) => [to(n), list])) })) };
     else made[base.id] = base;
   }
   return { root: to(root), nodes: made };

@@ -1,5 +1,4 @@
 import {
-
   listAt,
   placesOf,
   settingKey,
@@ -22,9 +21,7 @@ import { NODE_FIELDS, SCREEN_FIELDS, type Edit, type Refusal, type Step, type Tr
 /** Done: the new project, and the steps that take it back (to be done in the order given). */
 export type StepResult = { readonly ok: true; readonly project: Project; readonly inverse: Step } | { readonly ok: false; readonly refusal: Refusal };
 
-export type EditResult =
-  | { readonly ok: true; readonly project: Project; readonly inverse: readonly Step[]; readonly skipped: readonly Refusal[] }
-  | { readonly ok: false; readonly refusal: Refusal };
+export type EditResult = { readonly ok: true; readonly project: Project; readonly inverse: readonly Step[]; readonly skipped: readonly Refusal[] } | { readonly ok: false; readonly refusal: Refusal };
 
 const refuse = (code: string, about: string, message: string): { ok: false; refusal: Refusal } => ({ ok: false, refusal: { code, about, message } });
 
@@ -174,7 +171,10 @@ function applyTreeStep(project: Project, step: TreeStep): StepResult {
       const node = nodes[step.node];
       if (!node || (!step.entry && node.type !== 'instance')) return refuse('node.gone', step.node, 'The instance is no longer there.');
       if (step.value && settingKey(step.value) !== step.key) return refuse('step.key', step.key, 'The setting and its key do not agree.');
-      if (!step.entry) return node.type === 'instance' ? putSetting(node.settings, step, (settings, inverse) => done({ ...nodes, [node.id]: { ...node, settings } }, inverse)) : refuse('node.gone', step.node, 'The instance is no longer there.');
+      if (!step.entry)
+        return node.type === 'instance'
+          ? putSetting(node.settings, step, (settings, inverse) => done({ ...nodes, [node.id]: { ...node, settings } }, inverse))
+          : refuse('node.gone', step.node, 'The instance is no longer there.');
       const series = nodes[step.entry.series];
       if (series?.type !== 'series') return refuse('node.gone', step.entry.series, 'The series is no longer there.');
       const { key } = step.entry;
@@ -244,7 +244,9 @@ const isGroup = (v: Json): v is { readonly [k: string]: Json } => typeof v === '
 function isEntry(v: Json): boolean {
   if (!isGroup(v) || typeof v['key'] !== 'string' || !isGroup(v['settings'] ?? null)) return false;
   const lists = Object.values(v['settings'] as { readonly [k: string]: Json });
-  return lists.every((l) => Array.isArray(l) && l.every((s: Json) => isGroup(s) && typeof s['home'] === 'string' && Array.isArray(s['at']) && typeof s['name'] === 'string' && s['value'] !== undefined));
+  return lists.every(
+    (l) => Array.isArray(l) && l.every((s: Json) => isGroup(s) && typeof s['home'] === 'string' && Array.isArray(s['at']) && typeof s['name'] === 'string' && s['value'] !== undefined),
+  );
 }
 
 function applyProjectStep(project: Project, step: ProjectStep): StepResult {
@@ -268,7 +270,10 @@ function applyProjectStep(project: Project, step: ProjectStep): StepResult {
       if (!screen) return refuse('screen.gone', step.screen, 'That screen is no longer there.');
       if (!project.flows.some((f) => f.id === step.flow)) return refuse('flow.gone', step.flow, 'That flow is no longer there.');
       const rest = project.screens.filter((_, i) => i !== at);
-      return done({ ...project, screens: screenAfter(rest, { ...screen, flow: step.flow }, step.after) }, { do: 'moveScreen', screen: screen.id, flow: screen.flow, after: project.screens[at - 1]?.id ?? null });
+      return done(
+        { ...project, screens: screenAfter(rest, { ...screen, flow: step.flow }, step.after) },
+        { do: 'moveScreen', screen: screen.id, flow: screen.flow, after: project.screens[at - 1]?.id ?? null },
+      );
     }
     case 'setScreen': {
       const screen = project.screens.find((s) => s.id === step.screen);
@@ -320,4 +325,3 @@ function withKey<T>(record: Readonly<Record<string, T>>, key: string, value: T |
   else next[key] = value;
   return next;
 }
-

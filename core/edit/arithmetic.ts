@@ -4,7 +4,11 @@
  * @returns null when it is no number
  */
 export function arithmetic(text: string, now = 0): number | null {
-  const plain = text.replace(/px/giu, '').replace(/,(?=\d)/gu, '.').replace(/×/gu, '*').replace(/\s+/gu, '');
+  const plain = text
+    .replace(/px/giu, '')
+    .replace(/,(?=\d)/gu, '.')
+    .replace(/×/gu, '*')
+    .replace(/\s+/gu, '');
   const whole = /^[+*/]/u.test(plain) ? `${now}${plain}` : plain;
   let at = 0;
   const factor = (): number => {

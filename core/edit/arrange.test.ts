@@ -1,7 +1,36 @@
 import { describe, expect, it } from 'vitest';
 import { sailings } from '../../kits/demo/content.js';
 import { shippedKits } from '../../e2e/wall.js';
-import { addItemSteps, alike, applyEdit, blankScreen, breakSeriesSteps, childrenOf, copyPiece, countItemSteps, dropAt, duplicateSteps, emptyProject, layout, moveItemSteps, moveSteps, newInstance, removeItemSteps, resolve, seriesSteps, transferSteps, unwrapSteps, wrapSteps, type InstanceNode, type Node, type Project, type Screen, type SeriesNode, type Setting, type Step } from '../index.js';
+import {
+  addItemSteps,
+  alike,
+  applyEdit,
+  blankScreen,
+  breakSeriesSteps,
+  childrenOf,
+  copyPiece,
+  countItemSteps,
+  dropAt,
+  duplicateSteps,
+  emptyProject,
+  layout,
+  moveItemSteps,
+  moveSteps,
+  newInstance,
+  removeItemSteps,
+  resolve,
+  seriesSteps,
+  transferSteps,
+  unwrapSteps,
+  wrapSteps,
+  type InstanceNode,
+  type Node,
+  type Project,
+  type Screen,
+  type SeriesNode,
+  type Setting,
+  type Step,
+} from '../index.js';
 
 const { kits, fonts } = shippedKits();
 const PLY = 'plywood@1.0.0';
@@ -93,14 +122,17 @@ describe('series', () => {
     const two = differ(p, id, 'k2', 'Two');
     const got = breakSeriesSteps(two, 'screen:s', screen(two), id, newId);
     const next = act(two, got.steps);
-    expect(got.made.map((m) => (resolve({ project: next, kits }, screen(next)).root.children.find((c) => c.key === m))?.instance?.props['label'])).toEqual(['a', 'Two', 'a']);
+    expect(got.made.map((m) => resolve({ project: next, kits }, screen(next)).root.children.find((c) => c.key === m)?.instance?.props['label'])).toEqual(['a', 'Two', 'a']);
   });
   it('break a fed series into things with the rows’ values', () => {
     const p = begin('a');
     const got = seriesSteps('screen:s', screen(p), 'a', 1, newId);
     let next = act(p, got?.steps ?? []);
     const id = got?.made ?? '';
-    next = act(next, [{ do: 'set', tree: 'screen:s', node: id, field: 'rows', value: 'sailings' }, { do: 'set', tree: 'screen:s', node: of(next, id).item, field: 'bind', value: { 'props.label': 'row.c1' } }]);
+    next = act(next, [
+      { do: 'set', tree: 'screen:s', node: id, field: 'rows', value: 'sailings' },
+      { do: 'set', tree: 'screen:s', node: of(next, id).item, field: 'bind', value: { 'props.label': 'row.c1' } },
+    ]);
     expect(says(next, id)).toEqual(sailings.rows.map((r) => r.values['c1']));
     const broken = breakSeriesSteps(next, 'screen:s', screen(next), id, newId);
     const done = act(next, broken.steps);
@@ -113,7 +145,11 @@ describe('finding', () => {
     const p = begin('a', 'b');
     const copy = copyPiece(screen(p).nodes, 'a', newId);
     const q = act(p, [{ do: 'insert', tree: 'screen:t', root: copy.root, nodes: copy.nodes, into: { parent: 'root' }, after: null }]);
-    expect(alike(q.screens, () => [], `${PLY}/button`)).toEqual([{ screen: 's', node: 'a' }, { screen: 's', node: 'b' }, { screen: 't', node: copy.root }]);
+    expect(alike(q.screens, () => [], `${PLY}/button`)).toEqual([
+      { screen: 's', node: 'a' },
+      { screen: 's', node: 'b' },
+      { screen: 't', node: copy.root },
+    ]);
   });
   it('duplicates as a run behind the last', () => {
     const p = begin('a', 'b', 'c');

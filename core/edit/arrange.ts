@@ -1,4 +1,21 @@
-import { childrenOf, listAt, placesOf, settingKey, shownComponent, type ComponentRef, type InstanceNode, type Into, type Node, type NodeId, type Project, type Screen, type SeriesEntry, type SeriesNode, type Setting, type Wear } from '../model/index.js';
+import {
+  childrenOf,
+  listAt,
+  placesOf,
+  settingKey,
+  shownComponent,
+  type ComponentRef,
+  type InstanceNode,
+  type Into,
+  type Node,
+  type NodeId,
+  type Project,
+  type Screen,
+  type SeriesEntry,
+  type SeriesNode,
+  type Setting,
+  type Wear,
+} from '../model/index.js';
 import { copyPiece, outermost, treeOfScreen, type NewId, type Piece, type Spot } from './actions.js';
 import type { Step, TreeRef } from './steps.js';
 
@@ -112,7 +129,10 @@ export function seriesSteps(tree: TreeRef, screen: Tree, id: NodeId, count: numb
   const series: SeriesNode = { id: made, type: 'series', attrs: { flow: row ? 'row' : 'column', gap, ...(row ? {} : { width: 'stretch' }) }, item: piece.root, entries };
   return {
     made,
-    steps: [{ do: 'remove', tree, node: id }, { do: 'insert', tree, root: made, nodes: { ...piece.nodes, [made]: series }, into, after }],
+    steps: [
+      { do: 'remove', tree, node: id },
+      { do: 'insert', tree, root: made, nodes: { ...piece.nodes, [made]: series }, into, after },
+    ],
   };
 }
 
@@ -139,7 +159,13 @@ export function addItemSteps(tree: TreeRef, series: SeriesNode, after?: string):
 /** Without this item; the last one stays. */
 export function removeItemSteps(tree: TreeRef, series: SeriesNode, key: string): Step[] {
   if (series.rows !== undefined || series.entries.length < 2) return [];
-  return [setEntries(tree, series, series.entries.filter((e) => e.key !== key))];
+  return [
+    setEntries(
+      tree,
+      series,
+      series.entries.filter((e) => e.key !== key),
+    ),
+  ];
 }
 
 /** An item one place earlier or later. */

@@ -154,4 +154,3 @@ function nameOf(project: Project, step: Step): string {
   if ('screen' in step && typeof step.screen === 'string') return `${project.screens.find((s) => s.id === step.screen)?.name ?? 'A screen'} was changed since and stays as it is.`;
   return 'Something was changed since and stays as it is.';
 }
-

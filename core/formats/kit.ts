@@ -132,11 +132,20 @@ function readIcons(json: JsonObject, report: Report): Record<string, Icon> {
       report.add('left out', 'icon.shape', id, `Icon ${id} has no paths; it was left out.`);
       continue;
     }
-    const paths = value['paths'].flatMap((p: Json) => (isObject(p) && typeof p['d'] === 'string' && isPathData(p['d']) ? [{ d: p['d'], fill: p['fill'] === true, ...(typeof p['width'] === 'number' ? { width: p['width'] } : {}) }] : []));
+    const paths = value['paths'].flatMap((p: Json) =>
+      isObject(p) && typeof p['d'] === 'string' && isPathData(p['d']) ? [{ d: p['d'], fill: p['fill'] === true, ...(typeof p['width'] === 'number' ? { width: p['width'] } : {}) }] : [],
+    );
     if (paths.length !== value['paths'].length) report.add('left out', 'icon.path', id, `Icon ${id} has something in it that is no path; that was left out.`);
     if (paths.length === 0) continue;
     const means = text(value, 'means');
-    found[id] = { id, name: text(value, 'name', id, 80), box: typeof value['box'] === 'number' && value['box'] > 0 ? value['box'] : 24, words: texts(value, 'words'), paths, ...(means ? { means } : {}) };
+    found[id] = {
+      id,
+      name: text(value, 'name', id, 80),
+      box: typeof value['box'] === 'number' && value['box'] > 0 ? value['box'] : 24,
+      words: texts(value, 'words'),
+      paths,
+      ...(means ? { means } : {}),
+    };
   }
   return found;
 }
@@ -152,7 +161,9 @@ function readProp(value: Json, where: string, report: Report, inItem = false): P
     report.add('left out', 'prop.kind', `${where}, ${id}`, `Property ${id} of ${where} is of the unknown kind “${text(value, 'kind', '', 40)}”; it was left out.`);
     return null;
   }
-  const options: Option[] = list(value, 'options').flatMap((o) => (isObject(o) && isId(o['id']) ? [{ id: o['id'], name: text(o, 'name', o['id'], 80), ...(text(o, 'means') ? { means: text(o, 'means') } : {}) }] : []));
+  const options: Option[] = list(value, 'options').flatMap((o) =>
+    isObject(o) && isId(o['id']) ? [{ id: o['id'], name: text(o, 'name', o['id'], 80), ...(text(o, 'means') ? { means: text(o, 'means') } : {}) }] : [],
+  );
   if (kind === 'choice' && options.length === 0) {
     report.add('left out', 'prop.options', `${where}, ${id}`, `The choice ${id} of ${where} has nothing to choose from; it was left out.`);
     return null;
@@ -161,7 +172,8 @@ function readProp(value: Json, where: string, report: Report, inItem = false): P
   const given = value['default'] ?? null;
   const fallback = fallbackOf(kind, options);
   const good = takes(kind, options, given);
-  if (!good && value['default'] !== undefined) report.add('left out', 'prop.default', `${where}, ${id}`, `The default of ${id} in ${where} cannot be ${JSON.stringify(given).slice(0, 60)}; ${JSON.stringify(fallback)} is used.`);
+  if (!good && value['default'] !== undefined)
+    report.add('left out', 'prop.default', `${where}, ${id}`, `The default of ${id} in ${where} cannot be ${JSON.stringify(given).slice(0, 60)}; ${JSON.stringify(fallback)} is used.`);
   const means = text(value, 'means', '', 80);
   const renamedFrom = text(value, 'renamedFrom', '', 80);
   return {
@@ -257,7 +269,16 @@ function readComponents(json: JsonObject, own: KitRef, report: Report, kept: Rea
 
 function readSlot(s: JsonObject, id: string): Slot {
   const means = text(s, 'means');
-  return { id, name: text(s, 'name', id, 80), description: text(s, 'description', '', 300), accepts: texts(s, 'accepts'), ...(means ? { means } : {}), ...(typeof s['max'] === 'number' ? { max: s['max'] } : {}), ...(typeof s['min'] === 'number' ? { min: s['min'] } : {}), placeholder: text(s, 'placeholder', 'Put something here', 80) };
+  return {
+    id,
+    name: text(s, 'name', id, 80),
+    description: text(s, 'description', '', 300),
+    accepts: texts(s, 'accepts'),
+    ...(means ? { means } : {}),
+    ...(typeof s['max'] === 'number' ? { max: s['max'] } : {}),
+    ...(typeof s['min'] === 'number' ? { min: s['min'] } : {}),
+    placeholder: text(s, 'placeholder', 'Put something here', 80),
+  };
 }
 
 function readRule(value: Json, where: string, nodes: Readonly<Record<string, Node>>, props: readonly Prop[], report: Report): Rule | null {
@@ -305,7 +326,8 @@ function checkBindings(where: string, nodes: Record<string, Node>, props: readon
       const bind = Object.fromEntries(Object.entries(node.bind ?? {}).filter(([a]) => a !== attr));
       nodes[node.id] = { ...node, bind };
     }
-    if (node.type === 'slot' && !slots.some((s) => s.id === node.slot)) report.add('note', 'slot.unknown', `${where}, ${node.id}`, `Slot ${node.slot} of ${where} is not in its contract, so it cannot be filled.`);
+    if (node.type === 'slot' && !slots.some((s) => s.id === node.slot))
+      report.add('note', 'slot.unknown', `${where}, ${node.id}`, `Slot ${node.slot} of ${where} is not in its contract, so it cannot be filled.`);
   }
 }
 
@@ -334,19 +356,28 @@ function dropCycles(components: Record<string, Component>, own: KitRef, report: 
 }
 
 /** Names every token, text style, icon and component that is asked for and is not there. */
-function checkReferences(components: Record<string, Component>, kit: { tokens: Readonly<Record<string, Token>>; textStyles: Readonly<Record<string, TextStyle>>; icons: Readonly<Record<string, Icon>> }, report: Report, only: ReadonlySet<string>): void {
+function checkReferences(
+  components: Record<string, Component>,
+  kit: { tokens: Readonly<Record<string, Token>>; textStyles: Readonly<Record<string, TextStyle>>; icons: Readonly<Record<string, Icon>> },
+  report: Report,
+  only: ReadonlySet<string>,
+): void {
   for (const component of Object.values(components)) {
     if (!only.has(component.id)) continue;
     const look = (where: string, name: string, value: Json): void => {
       const path = aliasPath(value);
-      if (path !== null && !path.startsWith('means:') && !path.includes('@') && !Object.hasOwn(kit.tokens, path)) report.add('note', 'token.unknown', where, `${where} asks for the token ${path}, which the kit does not have; the default shows.`);
-      if (name === 'textStyle' && typeof value === 'string' && !value.includes(':') && !Object.hasOwn(kit.textStyles, value)) report.add('note', 'style.unknown', where, `${where} asks for the text style ${value}, which the kit does not have; its body style shows.`);
-      if (name === 'icon' && typeof value === 'string' && value !== 'none' && value !== '' && !Object.hasOwn(kit.icons, value)) report.add('note', 'icon.unknown', where, `${where} asks for the icon ${value}, which the kit does not have; nothing shows.`);
+      if (path !== null && !path.startsWith('means:') && !path.includes('@') && !Object.hasOwn(kit.tokens, path))
+        report.add('note', 'token.unknown', where, `${where} asks for the token ${path}, which the kit does not have; the default shows.`);
+      if (name === 'textStyle' && typeof value === 'string' && !value.includes(':') && !Object.hasOwn(kit.textStyles, value))
+        report.add('note', 'style.unknown', where, `${where} asks for the text style ${value}, which the kit does not have; its body style shows.`);
+      if (name === 'icon' && typeof value === 'string' && value !== 'none' && value !== '' && !Object.hasOwn(kit.icons, value))
+        report.add('note', 'icon.unknown', where, `${where} asks for the icon ${value}, which the kit does not have; nothing shows.`);
     };
     for (const node of Object.values(component.nodes)) {
       const where = `${component.name}, ${node.id}`;
       for (const [name, value] of Object.entries(node.attrs)) look(where, name, value as Json);
-      if (node.type === 'instance' && splitRef(node.component).kit !== 'project' && !Object.hasOwn(components, splitRef(node.component).id)) report.add('note', 'component.unknown', where, `${where} is made of ${node.component}, which the kit does not have; a mark shows in its place.`);
+      if (node.type === 'instance' && splitRef(node.component).kit !== 'project' && !Object.hasOwn(components, splitRef(node.component).id))
+        report.add('note', 'component.unknown', where, `${where} is made of ${node.component}, which the kit does not have; a mark shows in its place.`);
     }
     for (const rule of component.rules) for (const [node, attrs] of Object.entries(rule.set)) for (const [name, value] of Object.entries(attrs)) look(`${component.name}, ${node}`, name, value);
     for (const prop of component.contract.props) if (prop.kind === 'icon') look(`${component.name}, ${prop.name}`, 'icon', prop.default);
@@ -357,7 +388,11 @@ function renamed(nodes: Readonly<Record<string, Node>>, from: KitRef, to: KitRef
   const fix = (ref: string): string => (ref.startsWith(`${from}/`) ? `${to}${ref.slice(from.length)}` : ref);
   return Object.fromEntries(
     Object.values(nodes).map((n): [string, Node] => {
-      if (n.type === 'series') return [n.id, { ...n, entries: n.entries.map((e) => ({ ...e, settings: Object.fromEntries(Object.entries(e.settings).map(([id, list]) => [id, list.map((s) => ({ ...s, home: fix(s.home) }))])) })) }];
+      if (n.type === 'series')
+        return [
+          n.id,
+          { ...n, entries: n.entries.map((e) => ({ ...e, settings: Object.fromEntries(Object.entries(e.settings).map(([id, list]) => [id, list.map((s) => ({ ...s, home: fix(s.home) }))])) })) },
+        ];
       if (n.type !== 'instance') return [n.id, n];
       return [n.id, { ...n, component: fix(n.component), settings: n.settings.map((s) => ({ ...s, home: fix(s.home) })), fills: n.fills.map((f) => ({ ...f, home: fix(f.home) })) }];
     }),
@@ -380,8 +415,21 @@ function readTemplates(json: JsonObject, own: KitRef, components: Readonly<Recor
       report.add('left out', 'template.tree', name, `${name} has nothing in it; it was left out.`);
       return [];
     }
-    for (const n of Object.values(tree.nodes)) if (n.type === 'instance' && !Object.hasOwn(components, splitRef(n.component).id)) report.add('note', 'component.unknown', name, `${name} is made of ${n.component}, which the kit does not have; a mark shows in its place.`);
+    for (const n of Object.values(tree.nodes))
+      if (n.type === 'instance' && !Object.hasOwn(components, splitRef(n.component).id))
+        report.add('note', 'component.unknown', name, `${name} is made of ${n.component}, which the kit does not have; a mark shows in its place.`);
     const device = (['phone', 'tablet', 'desktop'] as const).find((d) => d === value['device']);
-    return [{ id: value['id'], name, kind: value['kind'] === 'page' ? 'page' : 'section', summary: text(value, 'summary', '', 300), words: texts(value, 'words'), root: tree.root, nodes: tree.nodes, ...(device ? { device } : {}) }];
+    return [
+      {
+        id: value['id'],
+        name,
+        kind: value['kind'] === 'page' ? 'page' : 'section',
+        summary: text(value, 'summary', '', 300),
+        words: texts(value, 'words'),
+        root: tree.root,
+        nodes: tree.nodes,
+        ...(device ? { device } : {}),
+      },
+    ];
   });
 }

@@ -27,7 +27,8 @@ const problem = (code: string, where: string, message: string, level: Problem['l
 export function readRows(text: string): ReadRows {
   const plain = text.replace(/^\uFEFF/u, '').replace(/\u0000/gu, '');
   const problems: Problem[] = [];
-  if (plain.length !== text.replace(/^\uFEFF/u, '').length) problems.push(problem('rows.encoding', '', 'The file holds zero bytes, as UTF-16 does; they were passed over. Save it as UTF-8 if letters look wrong.', 'note'));
+  if (plain.length !== text.replace(/^\uFEFF/u, '').length)
+    problems.push(problem('rows.encoding', '', 'The file holds zero bytes, as UTF-16 does; they were passed over. Save it as UTF-8 if letters look wrong.', 'note'));
   if (plain.includes('\uFFFD')) problems.push(problem('rows.encoding', '', 'Some letters could not be read; the file is not UTF-8. They show as �.', 'note'));
   const trimmed = plain.trim();
   if (trimmed === '') return { columns: [], rows: [], problems: [problem('rows.empty', '', 'There are no rows in this.', 'refused')] };
@@ -38,13 +39,27 @@ function fromText(text: string, problems: Problem[]): ReadRows {
   // One row more than is taken tells that there are more.
   const parsed = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy', preview: MOST_ROWS + 2 });
   const [head, ...body] = parsed.data;
-  if (!head || parsed.errors.some((e) => e.type === 'Quotes' && body.length === 0)) return { columns: [], rows: [], problems: [problem('rows.unreadable', '', 'This is neither rows separated by commas, semicolons or tabs, nor JSON.', 'refused')] };
-  for (const e of parsed.errors.filter((x) => x.type === 'Quotes').slice(0, 3)) problems.push(problem('rows.quotes', `row ${(e.row ?? 0) + 1}`, `Row ${(e.row ?? 0) + 1} has a quotation mark that is never closed.`, 'note'));
+  if (!head || parsed.errors.some((e) => e.type === 'Quotes' && body.length === 0))
+    return { columns: [], rows: [], problems: [problem('rows.unreadable', '', 'This is neither rows separated by commas, semicolons or tabs, nor JSON.', 'refused')] };
+  for (const e of parsed.errors.filter((x) => x.type === 'Quotes').slice(0, 3))
+    problems.push(problem('rows.quotes', `row ${(e.row ?? 0) + 1}`, `Row ${(e.row ?? 0) + 1} has a quotation mark that is never closed.`, 'note'));
   const width = Math.max(head.length, ...body.map((r) => r.length));
   const ragged = body.filter((r) => r.length !== head.length).length;
-  if (ragged > 0) problems.push(problem('rows.ragged', '', `${ragged} ${ragged === 1 ? 'row has' : 'rows have'} more or fewer cells than the heading; missing cells are empty, and surplus ones have columns of their own.`, 'note'));
+  if (ragged > 0)
+    problems.push(
+      problem(
+        'rows.ragged',
+        '',
+        `${ragged} ${ragged === 1 ? 'row has' : 'rows have'} more or fewer cells than the heading; missing cells are empty, and surplus ones have columns of their own.`,
+        'note',
+      ),
+    );
   const names = Array.from({ length: width }, (_, i) => head[i]?.trim() || `Column ${i + 1}`);
-  return typed(names, body.map((r) => names.map((_, i): Json => r[i]?.trim() ?? '')), problems);
+  return typed(
+    names,
+    body.map((r) => names.map((_, i): Json => r[i]?.trim() ?? '')),
+    problems,
+  );
 }
 
 function fromJson(text: string, problems: Problem[]): ReadRows {
@@ -52,18 +67,30 @@ function fromJson(text: string, problems: Problem[]): ReadRows {
   try {
     value = JSON.parse(text);
   } catch (error) {
-    return { columns: [], rows: [], problems: [problem('rows.json', '', `This begins like JSON but cannot be read as such: ${error instanceof Error ? error.message.slice(0, 120) : ''}.`, 'refused')] };
+    return {
+      columns: [],
+      rows: [],
+      problems: [problem('rows.json', '', `This begins like JSON but cannot be read as such: ${error instanceof Error ? error.message.slice(0, 120) : ''}.`, 'refused')],
+    };
   }
   const list = Array.isArray(value) ? value : typeof value === 'object' && value !== null ? Object.values(value).find((v): v is unknown[] => Array.isArray(v)) : undefined;
   if (!list || list.length === 0) return { columns: [], rows: [], problems: [problem('rows.json', '', 'This JSON holds no list of rows.', 'refused')] };
   if (list.every((r): r is unknown[] => Array.isArray(r))) {
     const [head = [], ...body] = list;
-    return typed(head.map((h, i) => String(h ?? '').trim() || `Column ${i + 1}`), body.map((r) => head.map((_, i) => cell(r[i]))), problems);
+    return typed(
+      head.map((h, i) => String(h ?? '').trim() || `Column ${i + 1}`),
+      body.map((r) => head.map((_, i) => cell(r[i]))),
+      problems,
+    );
   }
   const objects = list.filter((r): r is Record<string, unknown> => typeof r === 'object' && r !== null && !Array.isArray(r));
   if (objects.length < list.length) problems.push(problem('rows.json', '', `${list.length - objects.length} entries of the list are no rows and were left out.`));
   const names = [...new Set(objects.flatMap((o) => Object.keys(o)))];
-  return typed(names, objects.map((o) => names.map((n) => cell(Object.hasOwn(o, n) ? o[n] : ''))), problems);
+  return typed(
+    names,
+    objects.map((o) => names.map((n) => cell(Object.hasOwn(o, n) ? o[n] : ''))),
+    problems,
+  );
 }
 
 const cell = (v: unknown): Json => (typeof v === 'boolean' || typeof v === 'number' ? v : v === null || v === undefined ? '' : typeof v === 'object' ? JSON.stringify(v) : String(v));
@@ -88,11 +115,13 @@ function typed(allNames: readonly string[], all: readonly (readonly Json[])[], p
   const columns = names.map((name, i): Column => ({ id: `c${i + 1}`, name: name.slice(0, 80), kind: kindOf(body.map((r) => r[i] ?? '')) }));
   const rows = body.map((r, n): Row => ({
     key: `r${n + 1}`,
-    values: Object.fromEntries(columns.map((c, i) => {
-      const v = r[i] ?? '';
-      if (typeof v === 'string' && v.length > MOST_CELL) cut++;
-      return [c.id, valueOf(v, c.kind)];
-    })),
+    values: Object.fromEntries(
+      columns.map((c, i) => {
+        const v = r[i] ?? '';
+        if (typeof v === 'string' && v.length > MOST_CELL) cut++;
+        return [c.id, valueOf(v, c.kind)];
+      }),
+    ),
   }));
   if (cut > 0) problems.push(problem('rows.long', '', `${cut} very long ${cut === 1 ? 'cell was' : 'cells were'} cut to ${MOST_CELL.toLocaleString('en-GB')} characters.`, 'note'));
   return { columns, rows, problems };
@@ -135,10 +164,12 @@ export function updateRows(set: ContentSet, read: ReadRows): ContentSet {
   const used = new Set<string>();
   let k = set.rows.length;
   const rows = read.rows.map((r, i): Row => {
-    const values = Object.fromEntries(Object.entries(r.values).map(([id, v]) => {
-      const to = idOf.get(id) ?? id;
-      return [to, valueOf(v === null ? '' : v, columns.find((c) => c.id === to)?.kind ?? 'text')];
-    }));
+    const values = Object.fromEntries(
+      Object.entries(r.values).map(([id, v]) => {
+        const to = idOf.get(id) ?? id;
+        return [to, valueOf(v === null ? '' : v, columns.find((c) => c.id === to)?.kind ?? 'text')];
+      }),
+    );
     let key = keyBy.get(String(first ? (values[first.id] ?? '') : '')) ?? set.rows[i]?.key ?? '';
     while (key === '' || used.has(key)) key = `r${++k}`;
     used.add(key);
@@ -149,5 +180,16 @@ export function updateRows(set: ContentSet, read: ReadRows): ContentSet {
 
 /** A content set as CSV (RFC 4180). */
 export function writeRows(set: ContentSet): string {
-  return Papa.unparse({ fields: set.columns.map((c) => c.name), data: set.rows.map((r) => set.columns.map((c) => { const v = r.values[c.id]; return v === true ? 'yes' : v === false ? 'no' : (v ?? ''); })) }, { newline: '\r\n' });
+  return Papa.unparse(
+    {
+      fields: set.columns.map((c) => c.name),
+      data: set.rows.map((r) =>
+        set.columns.map((c) => {
+          const v = r.values[c.id];
+          return v === true ? 'yes' : v === false ? 'no' : (v ?? '');
+        }),
+      ),
+    },
+    { newline: '\r\n' },
+  );
 }

@@ -9,20 +9,70 @@ const colour: Check = (v) => v === 'none' || aliasPath(v) !== null || (typeof v 
 const flag: Check = (v) => typeof v === 'boolean';
 const number: Check = (v) => typeof v === 'number' && Number.isFinite(v);
 const string: Check = (v) => typeof v === 'string';
-const oneOf = (...all: string[]): Check => (v) => typeof v === 'string' && all.includes(v);
+const oneOf =
+  (...all: string[]): Check =>
+  (v) =>
+    typeof v === 'string' && all.includes(v);
 const path: Check = (v) => typeof v === 'string' && isPathData(v);
 
 /** What each attribute takes. The one list that readers, steps and Details go by. */
 export const ATTR_CHECKS: Readonly<Record<AttrName, Check>> = {
-  visible: flag, opacity: number, width: size, height: size, minWidth: length, maxWidth: length, minHeight: length, maxHeight: length,
-  aspect: number, share: number, shareRows: flag, bleed: flag, grow: number, shrink: number, alignSelf: oneOf('start', 'center', 'end', 'stretch', 'baseline'), x: number, y: number,
-  edges: isObject, pin: oneOf('top', 'bottom'), flow: oneOf('row', 'column', 'grid', 'free'), gap: length, rowGap: length, columns: number,
-  padding: length, paddingX: length, paddingY: length, paddingTop: length, paddingRight: length, paddingBottom: length, paddingLeft: length,
-  justify: oneOf('start', 'center', 'end', 'between', 'around', 'evenly'), align: oneOf('start', 'center', 'end', 'stretch', 'baseline'),
-  wrap: flag, clip: flag, fill: colour, stroke: colour, strokeWidth: length, strokeSides: oneOf('all', 'top', 'bottom', 'left', 'right', 'y'),
-  dash: flag, radius: length, shadow: (v) => v === 'none' || aliasPath(v) !== null, text: string, textStyle: string, color: colour,
-  textAlign: oneOf('start', 'center', 'end'), maxLines: number, bars: flag, underline: flag, icon: string, size: length, asset: string,
-  fit: oneOf('cover', 'contain'), focalX: number, focalY: number, shape: oneOf('ellipse', 'line', 'path'), path,
+  visible: flag,
+  opacity: number,
+  width: size,
+  height: size,
+  minWidth: length,
+  maxWidth: length,
+  minHeight: length,
+  maxHeight: length,
+  aspect: number,
+  share: number,
+  shareRows: flag,
+  bleed: flag,
+  grow: number,
+  shrink: number,
+  alignSelf: oneOf('start', 'center', 'end', 'stretch', 'baseline'),
+  x: number,
+  y: number,
+  edges: isObject,
+  pin: oneOf('top', 'bottom'),
+  flow: oneOf('row', 'column', 'grid', 'free'),
+  gap: length,
+  rowGap: length,
+  columns: number,
+  padding: length,
+  paddingX: length,
+  paddingY: length,
+  paddingTop: length,
+  paddingRight: length,
+  paddingBottom: length,
+  paddingLeft: length,
+  justify: oneOf('start', 'center', 'end', 'between', 'around', 'evenly'),
+  align: oneOf('start', 'center', 'end', 'stretch', 'baseline'),
+  wrap: flag,
+  clip: flag,
+  fill: colour,
+  stroke: colour,
+  strokeWidth: length,
+  strokeSides: oneOf('all', 'top', 'bottom', 'left', 'right', 'y'),
+  dash: flag,
+  radius: length,
+  shadow: (v) => v === 'none' || aliasPath(v) !== null,
+  text: string,
+  textStyle: string,
+  color: colour,
+  textAlign: oneOf('start', 'center', 'end'),
+  maxLines: number,
+  bars: flag,
+  underline: flag,
+  icon: string,
+  size: length,
+  asset: string,
+  fit: oneOf('cover', 'contain'),
+  focalX: number,
+  focalY: number,
+  shape: oneOf('ellipse', 'line', 'path'),
+  path,
 };
 
 /** SVG path data and nothing else. */
@@ -59,13 +109,20 @@ export function readTree(json: Json | undefined, where: string, local: (ref: str
       return null;
     }
     if (++count > MOST_NODES || depth > DEEPEST) {
-      if (count === MOST_NODES + 1 || depth === DEEPEST + 1) report.add('left out', 'part.many', where, `${where} has more than ${MOST_NODES} parts or is nested deeper than ${DEEPEST}; the rest was left out.`);
+      if (count === MOST_NODES + 1 || depth === DEEPEST + 1)
+        report.add('left out', 'part.many', where, `${where} has more than ${MOST_NODES} parts or is nested deeper than ${DEEPEST}; the rest was left out.`);
       return null;
     }
     const name = text(value, 'name', '', 200);
     const means = text(value, 'means', '', 80);
     const bind = isObject(value['bind']) ? Object.fromEntries(Object.entries(value['bind']).filter((e): e is [string, string] => typeof e[1] === 'string')) : null;
-    const common = { id, attrs: readAttrs(value['attrs'], `${where}, ${id}`, report), ...(name ? { name } : {}), ...(means ? { means } : {}), ...(bind && Object.keys(bind).length > 0 ? { bind } : {}) };
+    const common = {
+      id,
+      attrs: readAttrs(value['attrs'], `${where}, ${id}`, report),
+      ...(name ? { name } : {}),
+      ...(means ? { means } : {}),
+      ...(bind && Object.keys(bind).length > 0 ? { bind } : {}),
+    };
     // A place is kept for the id before children are read, so that they cannot take it.
     nodes[id] = { ...common, type: 'box', children: [] };
     const children = (list: Json | undefined): NodeId[] => (Array.isArray(list) ? list.map((c: Json) => read(c, depth + 1)).filter((c): c is NodeId => c !== null) : []);

@@ -83,7 +83,8 @@ function settle(box: Box, dx: number, dy: number): Box {
   const x = box.x + dx;
   const y = box.y + dy;
   const known = settledMemo.get(box.node);
-  if (known && known.from === box.children && known.para === box.para && known.box.x === x && known.box.y === y && known.box.w === box.w && known.box.h === box.h && known.box.textX === box.textX) return known.box;
+  if (known && known.from === box.children && known.para === box.para && known.box.x === x && known.box.y === y && known.box.w === box.w && known.box.h === box.h && known.box.textX === box.textX)
+    return known.box;
   const made: Box = { ...box, x, y, children: box.children.length === 0 ? NONE : box.children.map((c) => settle(c, x, y)) };
   settledMemo.set(box.node, { from: box.children, para: box.para, box: made });
   return made;
@@ -92,7 +93,8 @@ function settle(box: Box, dx: number, dy: number): Box {
 /** The box somewhere else in its parent. Laid boxes are shared by everything that remembers them, so never changed. */
 const at = (box: Box, x: number, y: number): Box => (box.x === x && box.y === y ? box : { ...box, x, y });
 
-const within = (look: Look, axis: 'w' | 'h', v: number): number => (axis === 'w' ? clamp(v, look.minWidth, Math.max(look.minWidth, look.maxWidth)) : clamp(v, look.minHeight, Math.max(look.minHeight, look.maxHeight)));
+const within = (look: Look, axis: 'w' | 'h', v: number): number =>
+  axis === 'w' ? clamp(v, look.minWidth, Math.max(look.minWidth, look.maxWidth)) : clamp(v, look.minHeight, Math.max(look.minHeight, look.maxHeight));
 
 interface Laid {
   readonly fonts: Fonts;
@@ -223,7 +225,8 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   for (const line of lines) content = Math.max(content, line.reduce((sum, i) => sum + i.hypothetical, 0) + gap * (line.length - 1) - lead - tail);
   // As wide as there is room for, but no narrower than what cannot shrink (CSS's min-content).
   let least = 0;
-  if (innerMain === undefined && content > availMain) for (const line of lines) least = Math.max(least, line.reduce((sum, i) => sum + (i.shrink === 0 ? i.hypothetical : i.min), 0) + gap * (line.length - 1));
+  if (innerMain === undefined && content > availMain)
+    for (const line of lines) least = Math.max(least, line.reduce((sum, i) => sum + (i.shrink === 0 ? i.hypothetical : i.min), 0) + gap * (line.length - 1));
   const mainSize = innerMain ?? Math.max(0, within(look, row ? 'w' : 'h', Math.max(least, Math.min(content, availMain)) + padMain) - padMain);
 
   // Sizes along, then across.
@@ -414,7 +417,8 @@ function layGrid(pass: Pass, node: RNode, w: number | undefined, h: number | und
     });
     const tall = cells.reduce((max, { box }) => Math.max(max, box.h), 0);
     cells.forEach(({ c, cw, box }, j) => {
-      const final = c.look.height === 'stretch' || (c.look.height === 'fit' && look.align === 'stretch' && !same(box.h, tall)) ? lay(pass, c, cw ?? box.w, within(c.look, 'h', tall), column, tall) : box;
+      const final =
+        c.look.height === 'stretch' || (c.look.height === 'fit' && look.align === 'stretch' && !same(box.h, tall)) ? lay(pass, c, cw ?? box.w, within(c.look, 'h', tall), column, tall) : box;
       children.push(at(final, look.paddingLeft + j * (column + look.gap), y + (look.align === 'center' ? (tall - final.h) / 2 : look.align === 'end' ? tall - final.h : 0)));
     });
     y += tall + (i + n < node.children.length ? look.rowGap : 0);

@@ -32,7 +32,10 @@ export function plainValue(project: Project, value: Json): Json | undefined {
   const key = JSON.stringify(from.fields);
   let made = known.get(key);
   if (made === undefined) {
-    made = set.rows.map((r) => ({ key: r.key, values: Object.fromEntries(Object.entries(from.fields).flatMap(([field, column]) => (r.values[column] === undefined ? [] : [[field, r.values[column] as Json]]))) }));
+    made = set.rows.map((r) => ({
+      key: r.key,
+      values: Object.fromEntries(Object.entries(from.fields).flatMap(([field, column]) => (r.values[column] === undefined ? [] : [[field, r.values[column] as Json]]))),
+    }));
     known.set(key, made);
   }
   return made;

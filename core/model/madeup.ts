@@ -13,7 +13,24 @@ export type MadeUp = (typeof MADE_UP)[number]['id'];
 const GIVEN = ['Asta', 'Birk', 'Eira', 'Frode', 'Gro', 'Halvard', 'Ingrid', 'Jorunn', 'Kaja', 'Leiv', 'Marit', 'Njål', 'Oda', 'Pål', 'Runa', 'Sivert', 'Tuva', 'Ulrik', 'Vilde', 'Ylva'];
 const FAMILY = ['Lindqvist', 'Halvorsen', 'Myhre', 'Sandvik', 'Tangen', 'Vik', 'Bakke', 'Rask', 'Nordeng', 'Solberg', 'Krogh', 'Storhaug', 'Viken', 'Aasen', 'Dahle'];
 const WORK = ['Deckhand', 'Purser', 'Cook', 'Mate', 'Engineer', 'Guide'];
-const PLACES = ['Port Ellery', 'Skerrow', 'Gull Holm', 'Tarn Isle', 'Hestness', 'Lark Bay', 'Windgate', 'Stonecap', 'North Quay', 'Fell Mouth', 'Otter Sound', 'Birch Landing', 'Grey Ness', 'Seal Point', 'Amber Cove', 'Long Strand'];
+const PLACES = [
+  'Port Ellery',
+  'Skerrow',
+  'Gull Holm',
+  'Tarn Isle',
+  'Hestness',
+  'Lark Bay',
+  'Windgate',
+  'Stonecap',
+  'North Quay',
+  'Fell Mouth',
+  'Otter Sound',
+  'Birch Landing',
+  'Grey Ness',
+  'Seal Point',
+  'Amber Cove',
+  'Long Strand',
+];
 const REGIONS = ['Outer skerries', 'Fell coast', 'Inner sound'];
 const THINGS = ['Deck seat', 'Outside cabin', 'Inside cabin', 'Day pass', 'Breakfast', 'Rain cape', 'Sea chart', 'Woollen hat', 'Bicycle place', 'Car place', 'Dog ticket', 'Lounge chair'];
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
@@ -22,10 +39,31 @@ const pick = <T>(list: readonly T[], i: number): T => list[((i % list.length) + 
 const two = (n: number): string => String(n).padStart(2, '0');
 
 const COLUMNS: Readonly<Record<MadeUp, readonly (readonly [string, ContentSet['columns'][number]['kind']])[]>> = {
-  people: [['Name', 'text'], ['Initials', 'text'], ['E-mail', 'text'], ['Works as', 'text'], ['On duty', 'flag']],
-  places: [['Place', 'text'], ['Region', 'text'], ['Distance', 'text'], ['Visits', 'number']],
-  times: [['Day', 'text'], ['Starts', 'text'], ['Ends', 'text'], ['Lasts', 'text']],
-  prices: [['Thing', 'text'], ['Price', 'text'], ['Left', 'number'], ['Sold out', 'flag']],
+  people: [
+    ['Name', 'text'],
+    ['Initials', 'text'],
+    ['E-mail', 'text'],
+    ['Works as', 'text'],
+    ['On duty', 'flag'],
+  ],
+  places: [
+    ['Place', 'text'],
+    ['Region', 'text'],
+    ['Distance', 'text'],
+    ['Visits', 'number'],
+  ],
+  times: [
+    ['Day', 'text'],
+    ['Starts', 'text'],
+    ['Ends', 'text'],
+    ['Lasts', 'text'],
+  ],
+  prices: [
+    ['Thing', 'text'],
+    ['Price', 'text'],
+    ['Left', 'number'],
+    ['Sold out', 'flag'],
+  ],
 };
 
 function row(kind: MadeUp, i: number): readonly Json[] {
@@ -33,7 +71,17 @@ function row(kind: MadeUp, i: number): readonly Json[] {
     case 'people': {
       const given = pick(GIVEN, i);
       const family = pick(FAMILY, i * 4 + Math.floor(i / 20) * 3);
-      return [`${given} ${family}`, `${given.charAt(0)}${family.charAt(0)}`, `${given}.${family}@norrvik.example`.toLowerCase().normalize('NFD').replace(/[\u0300-\u036f]/gu, '').replace(/ø/gu, 'o'), pick(WORK, i), i % 3 !== 2];
+      return [
+        `${given} ${family}`,
+        `${given.charAt(0)}${family.charAt(0)}`,
+        `${given}.${family}@norrvik.example`
+          .toLowerCase()
+          .normalize('NFD')
+          .replace(/[\u0300-\u036f]/gu, '')
+          .replace(/ø/gu, 'o'),
+        pick(WORK, i),
+        i % 3 !== 2,
+      ];
     }
     case 'places':
       return [pick(PLACES, i), pick(REGIONS, i), `${3 + ((i * 7) % 48)} nautical miles`, 40 + ((i * 137) % 900)];

@@ -4,13 +4,68 @@ import type { Look, Shadow } from '../resolve/index.js';
 
 /** What a picture is made of, in paint order. All px on the screen; colours are CSS colours. */
 export type Primitive =
-  | { readonly p: 'rect'; readonly key: string; readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly radius: number; readonly fill?: string; readonly stroke?: Stroke; readonly shadow?: Shadow }
+  | {
+      readonly p: 'rect';
+      readonly key: string;
+      readonly x: number;
+      readonly y: number;
+      readonly w: number;
+      readonly h: number;
+      readonly radius: number;
+      readonly fill?: string;
+      readonly stroke?: Stroke;
+      readonly shadow?: Shadow;
+    }
   | { readonly p: 'ellipse'; readonly key: string; readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly fill?: string; readonly stroke?: Stroke }
   | { readonly p: 'line'; readonly key: string; readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number; readonly stroke: Stroke }
-  | { readonly p: 'text'; readonly key: string; readonly x: number; readonly y: number; readonly width: number; readonly runs: readonly Run[]; readonly size: number; readonly spacing: number; readonly fill: string; readonly underline: boolean }
-  | { readonly p: 'path'; readonly key: string; readonly x: number; readonly y: number; readonly scale: number; readonly d: string; readonly fill?: string; readonly stroke?: string; readonly width: number }
-  | { readonly p: 'hatch'; readonly key: string; readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly radius: number; readonly fill: string; readonly line: string; readonly dash: boolean }
-  | { readonly p: 'image'; readonly key: string; readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly radius: number; readonly asset: string; readonly fit: 'cover' | 'contain'; readonly focalX: number; readonly focalY: number }
+  | {
+      readonly p: 'text';
+      readonly key: string;
+      readonly x: number;
+      readonly y: number;
+      readonly width: number;
+      readonly runs: readonly Run[];
+      readonly size: number;
+      readonly spacing: number;
+      readonly fill: string;
+      readonly underline: boolean;
+    }
+  | {
+      readonly p: 'path';
+      readonly key: string;
+      readonly x: number;
+      readonly y: number;
+      readonly scale: number;
+      readonly d: string;
+      readonly fill?: string;
+      readonly stroke?: string;
+      readonly width: number;
+    }
+  | {
+      readonly p: 'hatch';
+      readonly key: string;
+      readonly x: number;
+      readonly y: number;
+      readonly w: number;
+      readonly h: number;
+      readonly radius: number;
+      readonly fill: string;
+      readonly line: string;
+      readonly dash: boolean;
+    }
+  | {
+      readonly p: 'image';
+      readonly key: string;
+      readonly x: number;
+      readonly y: number;
+      readonly w: number;
+      readonly h: number;
+      readonly radius: number;
+      readonly asset: string;
+      readonly fit: 'cover' | 'contain';
+      readonly focalX: number;
+      readonly focalY: number;
+    }
   | { readonly p: 'clip'; readonly key: string; readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly radius: number }
   | { readonly p: 'group'; readonly opacity: number }
   | { readonly p: 'end' };
@@ -96,7 +151,13 @@ function paintFrame(box: Box, look: Look, out: Primitive[]): void {
   const round = stroke && look.strokeSides === 'all' ? stroke : undefined;
   if (look.fill || round || look.shadow) {
     out.push({
-      p: 'rect', key: node.key, x, y, w, h, radius: corner(look, w, h),
+      p: 'rect',
+      key: node.key,
+      x,
+      y,
+      w,
+      h,
+      radius: corner(look, w, h),
       ...(look.fill ? { fill: look.fill } : {}),
       ...(round ? { stroke: round } : {}),
       ...(look.shadow ? { shadow: look.shadow } : {}),
@@ -128,7 +189,18 @@ function paintText(box: Box, out: Primitive[]): void {
       out.push({ p: 'rect', key: `${node.key}~${i}`, x, y: top + (style.lineHeight - tall) / 2, w: line.width, h: tall, radius: Math.min(3, tall / 2), fill: look.color });
     } else {
       // Browsers set baselines on whole pixels; so does every picture.
-      out.push({ p: 'text', key: para.lines.length > 1 ? `${node.key}~${i}` : node.key, x, y: Math.round(top + para.baseline), width: line.width, runs: line.runs, size: style.size, spacing: style.letterSpacing, fill: look.color, underline: look.underline });
+      out.push({
+        p: 'text',
+        key: para.lines.length > 1 ? `${node.key}~${i}` : node.key,
+        x,
+        y: Math.round(top + para.baseline),
+        width: line.width,
+        runs: line.runs,
+        size: style.size,
+        spacing: style.letterSpacing,
+        fill: look.color,
+        underline: look.underline,
+      });
     }
   });
 }

@@ -50,7 +50,9 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
         if (shadow) {
           const id = `${prefix}s${serial++}`;
           defs.push(`<filter id="${escapeXml(id)}" x="-50%" y="-50%" width="200%" height="200%"><feGaussianBlur stdDeviation="${n(shadow.blur / 2)}"/></filter>`);
-          parts.push(`<rect x="${n(p.x + shadow.x)}" y="${n(p.y + shadow.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}" fill="${escapeXml(shadow.color)}" filter="url(#${escapeXml(id)})"/>`);
+          parts.push(
+            `<rect x="${n(p.x + shadow.x)}" y="${n(p.y + shadow.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}" fill="${escapeXml(shadow.color)}" filter="url(#${escapeXml(id)})"/>`,
+          );
         }
         const inset = p.stroke ? p.stroke.width / 2 : 0;
         parts.push(
@@ -60,7 +62,9 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
       }
       case 'ellipse': {
         const inset = p.stroke ? p.stroke.width / 2 : 0;
-        parts.push(`<ellipse id="${idOf(prefix, p.key)}" cx="${n(p.x + p.w / 2)}" cy="${n(p.y + p.h / 2)}" rx="${n(Math.max(0, p.w / 2 - inset))}" ry="${n(Math.max(0, p.h / 2 - inset))}" fill="${escapeXml(p.fill ?? 'none')}"${strokeAttrs(p.stroke)}/>`);
+        parts.push(
+          `<ellipse id="${idOf(prefix, p.key)}" cx="${n(p.x + p.w / 2)}" cy="${n(p.y + p.h / 2)}" rx="${n(Math.max(0, p.w / 2 - inset))}" ry="${n(Math.max(0, p.h / 2 - inset))}" fill="${escapeXml(p.fill ?? 'none')}"${strokeAttrs(p.stroke)}/>`,
+        );
         break;
       }
       case 'line':
@@ -70,8 +74,13 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
         const runs = p.runs
           .map((r) => `<tspan x="${n(p.x + r.x)}" font-family="${escapeXml(familyList(r.family))}" font-weight="${r.weight}"${r.italic ? ' font-style="italic"' : ''}>${escapeXml(r.text)}</tspan>`)
           .join('');
-        parts.push(`<text id="${idOf(prefix, p.key)}" y="${n(p.y)}" font-size="${n(p.size)}"${p.spacing ? ` letter-spacing="${n(p.spacing)}"` : ''} fill="${escapeXml(p.fill)}" xml:space="preserve">${runs}</text>`);
-        if (p.underline) parts.push(`<line x1="${n(p.x)}" y1="${n(p.y + p.size * 0.14)}" x2="${n(p.x + p.width)}" y2="${n(p.y + p.size * 0.14)}" stroke="${escapeXml(p.fill)}" stroke-width="${n(Math.max(1, p.size / 15))}"/>`);
+        parts.push(
+          `<text id="${idOf(prefix, p.key)}" y="${n(p.y)}" font-size="${n(p.size)}"${p.spacing ? ` letter-spacing="${n(p.spacing)}"` : ''} fill="${escapeXml(p.fill)}" xml:space="preserve">${runs}</text>`,
+        );
+        if (p.underline)
+          parts.push(
+            `<line x1="${n(p.x)}" y1="${n(p.y + p.size * 0.14)}" x2="${n(p.x + p.width)}" y2="${n(p.y + p.size * 0.14)}" stroke="${escapeXml(p.fill)}" stroke-width="${n(Math.max(1, p.size / 15))}"/>`,
+          );
         break;
       }
       case 'path':
@@ -91,7 +100,9 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
         const id = escapeXml(`${prefix}c${serial++}`);
         defs.push(`<clipPath id="${id}"><rect x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}"/></clipPath>`);
         const align = `x${third(p.focalX)}Y${third(p.focalY)}`;
-        parts.push(`<image id="${idOf(prefix, p.key)}" clip-path="url(#${id})" x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" preserveAspectRatio="${align} ${p.fit === 'cover' ? 'slice' : 'meet'}" href="${escapeXml(href)}"/>`);
+        parts.push(
+          `<image id="${idOf(prefix, p.key)}" clip-path="url(#${id})" x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" preserveAspectRatio="${align} ${p.fit === 'cover' ? 'slice' : 'meet'}" href="${escapeXml(href)}"/>`,
+        );
         break;
       }
       case 'clip': {
@@ -121,7 +132,11 @@ const third = (v: number): 'Min' | 'Mid' | 'Max' => (v < 1 / 3 ? 'Min' : v > 2 /
  * @param pw width of the picture itself, px; `ph` its height
  * @returns source and target rectangles, px
  */
-export function fitPicture(pw: number, ph: number, p: { readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly fit: 'cover' | 'contain'; readonly focalX: number; readonly focalY: number }): { sx: number; sy: number; sw: number; sh: number; dx: number; dy: number; dw: number; dh: number } {
+export function fitPicture(
+  pw: number,
+  ph: number,
+  p: { readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly fit: 'cover' | 'contain'; readonly focalX: number; readonly focalY: number },
+): { sx: number; sy: number; sw: number; sh: number; dx: number; dy: number; dw: number; dh: number } {
   const part = { Min: 0, Mid: 0.5, Max: 1 } as const;
   const fx = part[third(p.focalX)];
   const fy = part[third(p.focalY)];

@@ -99,7 +99,14 @@ function guiseOf(column: ContentSet['columns'][number], set: ContentSet): string
  * @param siblings the components of the table's kit, among them its column
  * @returns null when the kit has no column to make them with
  */
-export function tableColumns(ref: string, table: Component, siblings: readonly Component[], set: ContentSet, newId: NewId, behind: Behind = (r) => r): { readonly slot: string; readonly pieces: readonly Piece[] } | null {
+export function tableColumns(
+  ref: string,
+  table: Component,
+  siblings: readonly Component[],
+  set: ContentSet,
+  newId: NewId,
+  behind: Behind = (r) => r,
+): { readonly slot: string; readonly pieces: readonly Piece[] } | null {
   const slot = firstSlot(table);
   const found = siblings.find((c) => c.role === 'column');
   if (!slot || !found) return null;
@@ -134,14 +141,45 @@ function tableOf(one: Piece, thing: Extract<Thing, { kind: 'component' }>, set: 
 }
 
 /** Things that usually run the width of what they stand in. */
-const WIDE_ROLES = new Set(['banner', 'tablist', 'textbox', 'searchbox', 'combobox', 'listitem', 'card', 'alert', 'separator', 'img', 'heading', 'text', 'table', 'navigation', 'contentinfo', 'hero', 'form', 'group', 'tabs', 'toolbar', 'carousel', 'progressbar', 'video', 'map', 'status', 'column']);
+const WIDE_ROLES = new Set([
+  'banner',
+  'tablist',
+  'textbox',
+  'searchbox',
+  'combobox',
+  'listitem',
+  'card',
+  'alert',
+  'separator',
+  'img',
+  'heading',
+  'text',
+  'table',
+  'navigation',
+  'contentinfo',
+  'hero',
+  'form',
+  'group',
+  'tabs',
+  'toolbar',
+  'carousel',
+  'progressbar',
+  'video',
+  'map',
+  'status',
+  'column',
+]);
 
 /** Things that run from edge to edge, whatever the padding around them. */
 const BLEEDS = new Set(['banner', 'tablist', 'navigation', 'contentinfo', 'hero']);
 
 /** The room an instance gets when it is placed. */
 export function defaultRoom(role: string): { width?: 'stretch'; pin?: 'bottom'; bleed?: boolean } {
-  return { ...(WIDE_ROLES.has(role) ? { width: 'stretch' as const } : {}), ...(BLEEDS.has(role) ? { bleed: true } : {}), ...(role === 'tablist' || role === 'contentinfo' ? { pin: 'bottom' as const } : {}) };
+  return {
+    ...(WIDE_ROLES.has(role) ? { width: 'stretch' as const } : {}),
+    ...(BLEEDS.has(role) ? { bleed: true } : {}),
+    ...(role === 'tablist' || role === 'contentinfo' ? { pin: 'bottom' as const } : {}),
+  };
 }
 
 function buildTemplate(item: PlaceItem, newId: NewId): Piece {
@@ -193,6 +231,17 @@ function primitiveNode(id: NodeId, primitive: Exclude<Plain, 'series'>, values: 
     case 'space':
       return { id, type: 'box', name: 'Space', attrs: { height: 16, width: 'stretch' }, children: [] };
     case 'icon':
-      return { id, type: 'icon', name: 'Icon', attrs: { icon: String(values['text'] ?? 'circle').toLowerCase().replace(/\s+/gu, '-'), color: '{means:ink}', size: 24 } };
+      return {
+        id,
+        type: 'icon',
+        name: 'Icon',
+        attrs: {
+          icon: String(values['text'] ?? 'circle')
+            .toLowerCase()
+            .replace(/\s+/gu, '-'),
+          color: '{means:ink}',
+          size: 24,
+        },
+      };
   }
 }

@@ -64,7 +64,8 @@ export function dropAt(world: World, wears: readonly Wear[], screen: Screen, roo
     const box = open[i];
     const node = box ? screen.nodes[box.node.key] : undefined;
     if (!box || !node) continue;
-    if (node.type === 'box') return between(screen, { parent: node.id }, box, boxes, x, y, held, node.id === screen.root ? screen.name : (node.name ?? (box.node.look.flow === 'row' ? 'the row' : 'the column')));
+    if (node.type === 'box')
+      return between(screen, { parent: node.id }, box, boxes, x, y, held, node.id === screen.root ? screen.name : (node.name ?? (box.node.look.flow === 'row' ? 'the row' : 'the column')));
     if (node.type !== 'instance') continue;
     const component = componentAt(world, shownComponent(wears, node.component));
     const slot = component?.contract.slots.find((s) => s.accepts.length === 0 || roles.every((r) => s.accepts.includes(r)));

@@ -4,9 +4,22 @@ import type { Thing } from './vocabulary.js';
 /** What usually stands where on a screen when the project has nothing to tell yet, by role. */
 const FIRST = ['banner', 'navigation', 'hero', 'heading', 'searchbox', 'textbox', 'card', 'listitem', 'button', 'tablist'];
 const AFTER: Readonly<Record<string, readonly string[]>> = {
-  banner: ['searchbox', 'heading', 'tabs', 'card'], navigation: ['hero', 'heading', 'table'], hero: ['group', 'heading', 'card'], heading: ['text', 'textbox', 'listitem', 'card'], searchbox: ['toolbar', 'listitem', 'card'],
-  toolbar: ['listitem', 'card', 'table'], textbox: ['textbox', 'combobox', 'checkbox', 'button'], combobox: ['textbox', 'combobox', 'button'], checkbox: ['checkbox', 'button'], listitem: ['listitem', 'separator', 'tablist'],
-  card: ['card', 'button', 'tablist'], button: ['button', 'link', 'tablist'], group: ['contentinfo', 'heading'], text: ['button', 'card', 'text'], alert: ['card', 'listitem', 'button'], table: ['button', 'contentinfo'],
+  banner: ['searchbox', 'heading', 'tabs', 'card'],
+  navigation: ['hero', 'heading', 'table'],
+  hero: ['group', 'heading', 'card'],
+  heading: ['text', 'textbox', 'listitem', 'card'],
+  searchbox: ['toolbar', 'listitem', 'card'],
+  toolbar: ['listitem', 'card', 'table'],
+  textbox: ['textbox', 'combobox', 'checkbox', 'button'],
+  combobox: ['textbox', 'combobox', 'button'],
+  checkbox: ['checkbox', 'button'],
+  listitem: ['listitem', 'separator', 'tablist'],
+  card: ['card', 'button', 'tablist'],
+  button: ['button', 'link', 'tablist'],
+  group: ['contentinfo', 'heading'],
+  text: ['button', 'card', 'text'],
+  alert: ['card', 'listitem', 'button'],
+  table: ['button', 'contentinfo'],
 };
 
 const memo = new WeakMap<readonly Screen[], ReadonlyMap<ComponentRef | '', ReadonlyMap<ComponentRef, number>>>();
@@ -47,5 +60,9 @@ export function likelyNext(things: readonly Thing[], screens: readonly Screen[],
     const last = recent.indexOf(thing.name);
     return { thing, i, score: (seen > 0 ? 20 + Math.min(seen, 10) : 0) + (rank < 0 ? 0 : 12 - rank) + (last < 0 ? 0 : 8 - Math.min(last, 7)) };
   });
-  return scored.filter((s) => s.score > 0).sort((a, b) => b.score - a.score || a.i - b.i).slice(0, most).map((s) => s.thing);
+  return scored
+    .filter((s) => s.score > 0)
+    .sort((a, b) => b.score - a.score || a.i - b.i)
+    .slice(0, most)
+    .map((s) => s.thing);
 }

@@ -1,5 +1,21 @@
 import { carryInstance } from '../carry/carry.js';
-import { componentAt, contentValue, listItems, shownComponent, shownKit, childrenOf, type ContentSet, type Json, type Kit, type Node, type NodeId, type Nodes, type Prop, type Wear, type World } from '../model/index.js';
+import {
+  componentAt,
+  contentValue,
+  listItems,
+  shownComponent,
+  shownKit,
+  childrenOf,
+  type ContentSet,
+  type Json,
+  type Kit,
+  type Node,
+  type NodeId,
+  type Nodes,
+  type Prop,
+  type Wear,
+  type World,
+} from '../model/index.js';
 import { firstSlot, mainProp, readPlaceLine, secondProp, type PlaceItem, type PlacePlan } from './placeline.js';
 import type { Thing } from './vocabulary.js';
 
@@ -28,7 +44,10 @@ interface Growing {
  * behind it; both are told in `notes`.
  */
 export function readOutline(text: string, things: readonly Thing[], kit: Kit | undefined, sets: readonly ContentSet[] = []): OutlinePlan {
-  const lines = text.replace(/\r\n?/gu, '\n').split('\n').filter((l) => l.trim() !== '');
+  const lines = text
+    .replace(/\r\n?/gu, '\n')
+    .split('\n')
+    .filter((l) => l.trim() !== '');
   if (lines.length > MOST_LINES) return { items: [], says: '', offers: [], problem: `This outline has ${lines.length} lines; at most ${MOST_LINES} are read at once. Nothing was placed.`, notes: [] };
   const top: Growing[] = [];
   let stack: Open[] = [{ indent: -1, list: top, refuses: null }];
@@ -55,12 +74,18 @@ export function readOutline(text: string, things: readonly Thing[], kit: Kit | u
     if (holds(last.item.thing)) stack = [...stack, { indent, list: last.children, refuses: null }];
     else stack = [...stack, { indent, list, refuses: `${last.item.thing.name} holds nothing; what is indented below it stands behind it.` }];
   }
-  if (unnamed > 0) notes.push(unnamed === lines.length ? `None of these lines names a thing in ${kit?.name ?? 'this project'}; ${unnamed === 1 ? 'it was' : 'they were'} placed as text.` : `${unnamed} ${unnamed === 1 ? 'line names' : 'lines name'} nothing in ${kit?.name ?? 'this project'} and became text.`);
+  if (unnamed > 0)
+    notes.push(
+      unnamed === lines.length
+        ? `None of these lines names a thing in ${kit?.name ?? 'this project'}; ${unnamed === 1 ? 'it was' : 'they were'} placed as text.`
+        : `${unnamed} ${unnamed === 1 ? 'line names' : 'lines name'} nothing in ${kit?.name ?? 'this project'} and became text.`,
+    );
   const items = top.map(close);
   return { items, says: `places ${lines.length} lines`, offers: [], problem: items.length === 0 ? 'There is nothing to place in this text.' : null, notes };
 }
 
-const holds = (thing: Thing): boolean => (thing.kind === 'component' ? firstSlot(thing.component) !== undefined : thing.kind === 'primitive' && ['row', 'column', 'box', 'series'].includes(thing.primitive));
+const holds = (thing: Thing): boolean =>
+  thing.kind === 'component' ? firstSlot(thing.component) !== undefined : thing.kind === 'primitive' && ['row', 'column', 'box', 'series'].includes(thing.primitive);
 const close = (g: Growing): PlaceItem => (g.children.length === 0 ? g.item : { ...g.item, children: [...g.item.children, ...g.children.map(close)] });
 
 /** Tabs count as four. */

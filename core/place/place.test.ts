@@ -3,7 +3,35 @@ import { norrvik, summit } from '../../kits/demo/screens.js';
 import { demoProjects } from '../../kits/demo/index.js';
 import { manifest, sailings } from '../../kits/demo/content.js';
 import { shippedKits } from '../../e2e/wall.js';
-import { applyEdit, arithmetic, bindColumns, blankScreen, buildPieces, childrenOf, emptyProject, likelyNext, MADE_UP, madeUpSet, nameByPattern, placeSteps, readOutline, readPlaceLine, readRows, suggestIcons, tableColumns, updateRows, vocabulary, writeOutline, writeRows, type ContentSet, type Kit, type Node, type Nodes, type Project, type World } from '../index.js';
+import {
+  applyEdit,
+  arithmetic,
+  bindColumns,
+  blankScreen,
+  buildPieces,
+  childrenOf,
+  emptyProject,
+  likelyNext,
+  MADE_UP,
+  madeUpSet,
+  nameByPattern,
+  placeSteps,
+  readOutline,
+  readPlaceLine,
+  readRows,
+  suggestIcons,
+  tableColumns,
+  updateRows,
+  vocabulary,
+  writeOutline,
+  writeRows,
+  type ContentSet,
+  type Kit,
+  type Node,
+  type Nodes,
+  type Project,
+  type World,
+} from '../index.js';
 
 const { kits } = shippedKits();
 const kit = (id: string): Kit => [...kits.values()].find((k) => k.id === id) as Kit;
@@ -33,6 +61,9 @@ describe('a place line', () => {
     const card = read('card with heading Today, button Book').items[0];
     expect(card?.values).toEqual([{ heading: 'Today' }]);
     expect(card?.children.map((c) => c.thing.name)).toEqual(['Button']);
+  });
+  it('fills two props from content with a colon, quoted or not', () => {
+    for (const l of ['field Full name: Asta', 'field "Full name": "Asta"']) expect(read(l).items[0]?.values).toEqual([{ label: 'Full name', value: 'Asta' }]);
   });
   it('takes quoted content as it is, commas and all', () => {
     expect(read('button "Save, then go with it"').items[0]?.values).toEqual([{ label: 'Save, then go with it' }]);
@@ -75,11 +106,32 @@ function placed(text: string, sets: readonly ContentSet[] = []): { world: World;
 /** A structure without its ids: what stands in what, with what chosen. */
 function shape(nodes: Nodes, id: string): unknown {
   const n = nodes[id];
-  return n && { type: n.type, ...(n.type === 'instance' ? { of: n.component, chosen: n.settings.map((s) => [s.name, s.value]).sort() } : {}), ...(n.type === 'series' ? { rows: n.rows, times: n.entries.length } : {}), inside: childrenOf(n).map((c) => shape(nodes, c)) };
+  return (
+    n && {
+      type: n.type,
+      ...(n.type === 'instance' ? { of: n.component, chosen: n.settings.map((s) => [s.name, s.value]).sort() } : {}),
+      ...(n.type === 'series' ? { rows: n.rows, times: n.entries.length } : {}),
+      inside: childrenOf(n).map((c) => shape(nodes, c)),
+    }
+  );
 }
 
 describe('an outline', () => {
-  const text = ['Top bar Trips with End icon user', 'Row', '  Field From: Skerrow', '  Field To', 'Card "Today, at last" with Lined off', '  Text A line', '  Row', '    Button Book', '    Link "Later: perhaps"', 'Series 3', '  List item Bread (cart)', 'List item from Sailings', 'Tab bar Home (house), Trips (ticket)'].join('\n');
+  const text = [
+    'Top bar Trips with End icon user',
+    'Row',
+    '  Field From: Skerrow',
+    '  Field To',
+    'Card "Today, at last" with Lined off',
+    '  Text A line',
+    '  Row',
+    '    Button Book',
+    '    Link "Later: perhaps"',
+    'Series 3',
+    '  List item Bread (cart)',
+    'List item from Sailings',
+    'Tab bar Home (house), Trips (ticket)',
+  ].join('\n');
   it('is pasted back to the same structure from what was copied', () => {
     const once = placed(text, [sailings]);
     const copied = writeOutline(once.world, [], once.nodes, once.top);
@@ -120,8 +172,15 @@ describe('an outline', () => {
 describe('rows', () => {
   it('reads separators, quotes and kinds', () => {
     const got = readRows('Name;Party;On board\n"Vik; Halvard";2;yes\nRask;1;no');
-    expect(got.columns.map((c) => [c.name, c.kind])).toEqual([['Name', 'text'], ['Party', 'number'], ['On board', 'flag']]);
-    expect(got.rows.map((r) => Object.values(r.values))).toEqual([['Vik; Halvard', 2, true], ['Rask', 1, false]]);
+    expect(got.columns.map((c) => [c.name, c.kind])).toEqual([
+      ['Name', 'text'],
+      ['Party', 'number'],
+      ['On board', 'flag'],
+    ]);
+    expect(got.rows.map((r) => Object.values(r.values))).toEqual([
+      ['Vik; Halvard', 2, true],
+      ['Rask', 1, false],
+    ]);
   });
   it('reads JSON lists of objects', () => expect(readRows('{"people":[{"name":"Asta","age":31},{"name":"Birk"}]}').rows).toHaveLength(2));
   it('mends ragged rows and says so', () => {
@@ -141,7 +200,10 @@ describe('rows', () => {
   });
   it('keeps ids and keys when rows are brought in again', () => {
     const next = updateRows(sailings, readRows('Boat,Sails\nMV Heron,09:15\nMV Petrel,06:30'));
-    expect(next.columns.map((c) => [c.id, c.name])).toEqual([['c3', 'Boat'], ['c1', 'Sails']]);
+    expect(next.columns.map((c) => [c.id, c.name])).toEqual([
+      ['c3', 'Boat'],
+      ['c1', 'Sails'],
+    ]);
     expect(new Set(next.rows.map((r) => r.key)).size).toBe(2);
   });
   it('writes what it reads', () => {
@@ -159,7 +221,19 @@ describe('rows', () => {
 });
 
 describe('small readers', () => {
-  it.each([['12', 12], ['12+4', 16], ['3*(2+4)', 18], ['+8', 18], ['*2', 20], ['-5', -5], ['1,5', 1.5], ['24 px', 24], ['abc', null], ['1/0', null], ['', null]])('arithmetic %s', (text, value) => expect(arithmetic(text, 10)).toBe(value));
+  it.each([
+    ['12', 12],
+    ['12+4', 16],
+    ['3*(2+4)', 18],
+    ['+8', 18],
+    ['*2', 20],
+    ['-5', -5],
+    ['1,5', 1.5],
+    ['24 px', 24],
+    ['abc', null],
+    ['1/0', null],
+    ['', null],
+  ])('arithmetic %s', (text, value) => expect(arithmetic(text, 10)).toBe(value));
   it('names by pattern', () => {
     const parts = { name: 'Pay', number: 3, of: 9, flow: 'Book', device: 'phone' };
     expect(nameByPattern('{number:2} {flow}: {name} {odd}', parts)).toBe('03 Book: Pay {odd}');

@@ -66,7 +66,8 @@ export function readPlaceLine(line: string, things: readonly Thing[], kit: Kit |
 
 function say(item: PlaceItem): string {
   const inside = item.children.length > 0 ? ` with ${item.children.map(say).join(', ')}` : '';
-  if (item.rows) return item.thing.role === 'table' ? `${item.thing.name} of ${item.rows.rows.length} rows from ${item.rows.name}` : `${item.rows.rows.length} ${item.thing.name} from ${item.rows.name}`;
+  if (item.rows)
+    return item.thing.role === 'table' ? `${item.thing.name} of ${item.rows.rows.length} rows from ${item.rows.name}` : `${item.rows.rows.length} ${item.thing.name} from ${item.rows.name}`;
   return `${item.count > 1 ? `${item.count} ` : ''}${item.thing.name}${inside}`;
 }
 
@@ -200,7 +201,10 @@ function readList(text: string, offset: number, things: readonly Thing[], kit: K
       close();
       open = { named, contents: named.rest === '' ? [] : [named.rest] };
     } else if (current) current.contents.push(segment.text);
-    else return { problem: `Nothing in ${kit?.name ?? 'this project'} is called “${segment.text.length > 60 ? `${segment.text.slice(0, 59)}…` : segment.text}”. Try a word such as button, field or card.` };
+    else
+      return {
+        problem: `Nothing in ${kit?.name ?? 'this project'} is called “${segment.text.length > 60 ? `${segment.text.slice(0, 59)}…` : segment.text}”. Try a word such as button, field or card.`,
+      };
   }
   close();
   return { items };
@@ -308,7 +312,7 @@ function textValues(props: readonly Prop[], given: string, kit: Kit | undefined)
 function plainTexts(props: readonly Prop[], content: string): Record<string, Json> {
   const main = mainProp(props);
   if (!main) return {};
-  const colon = /^([^:"“]+):\s+(.+)$/su.exec(content);
+  const colon = /^["“]([^"“”]*)["”]:\s+(.+)$/su.exec(content) ?? /^([^:"“]+):\s+(.+)$/su.exec(content);
   const second = colon ? secondProp(props) : undefined;
   if (colon && second) {
     const value = unquote(colon[2] ?? '');
@@ -376,7 +380,16 @@ function wrongValue(component: Component, text: string): string | null {
   const prop = component.contract.props.find((p) => text.toLowerCase().startsWith(`${p.name.toLowerCase()} `));
   if (!prop) return null;
   const given = text.slice(prop.name.length + 1).slice(0, 40);
-  const takes = prop.kind === 'choice' ? (prop.options ?? []).map((o) => o.name).join(', ') : prop.kind === 'flag' ? 'on or off' : prop.kind === 'number' ? 'a number' : prop.kind === 'icon' ? 'the name of an icon of the kit' : `a ${prop.kind}`;
+  const takes =
+    prop.kind === 'choice'
+      ? (prop.options ?? []).map((o) => o.name).join(', ')
+      : prop.kind === 'flag'
+        ? 'on or off'
+        : prop.kind === 'number'
+          ? 'a number'
+          : prop.kind === 'icon'
+            ? 'the name of an icon of the kit'
+            : `a ${prop.kind}`;
   return `${prop.name} of ${component.name} takes ${takes}; “${given}” is none of these.`;
 }
 

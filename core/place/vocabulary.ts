@@ -3,7 +3,15 @@ import { componentsInOrder, kitRef, type Component, type ComponentRef, type Kit,
 
 /** Something a place line can name. */
 export type Thing =
-  | { readonly kind: 'component'; readonly ref: ComponentRef; readonly component: Component; readonly siblings: readonly Component[]; readonly name: string; readonly words: readonly string[]; readonly role: string }
+  | {
+      readonly kind: 'component';
+      readonly ref: ComponentRef;
+      readonly component: Component;
+      readonly siblings: readonly Component[];
+      readonly name: string;
+      readonly words: readonly string[];
+      readonly role: string;
+    }
   | { readonly kind: 'template'; readonly template: Template; readonly kit: Kit; readonly name: string; readonly words: readonly string[]; readonly role: string }
   | { readonly kind: 'primitive'; readonly primitive: Plain; readonly name: string; readonly words: readonly string[]; readonly role: string };
 
@@ -94,7 +102,15 @@ export function thingsOf(kit: Kit): readonly Thing[] {
 
 /** The same, with the project's own components first and the plain boxes last. */
 export function vocabulary(kit: Kit | undefined, project?: Project): readonly Thing[] {
-  const own: Thing[] = Object.values(project?.originals ?? {}).map((component) => ({ kind: 'component', ref: `project/${component.id}`, component, siblings: Object.values(project?.originals ?? {}), name: component.name, words: component.words, role: component.role }));
+  const own: Thing[] = Object.values(project?.originals ?? {}).map((component) => ({
+    kind: 'component',
+    ref: `project/${component.id}`,
+    component,
+    siblings: Object.values(project?.originals ?? {}),
+    name: component.name,
+    words: component.words,
+    role: component.role,
+  }));
   const plain: Thing[] = PRIMITIVES.map((p) => ({ kind: 'primitive', ...p, role: p.primitive }));
   return [...own, ...(kit ? thingsOf(kit) : []), ...plain];
 }
@@ -171,12 +187,24 @@ export function search(things: readonly Thing[], query: string): readonly Thing[
 
 /** Icons that go with a text, best first: by their names and words, then those that are used most. At most `most`. */
 export function suggestIcons(kit: Kit, text: string, used: readonly string[], most: number): readonly string[] {
-  const asked = words(text).filter((w) => w.length > 2).map(singular);
+  const asked = words(text)
+    .filter((w) => w.length > 2)
+    .map(singular);
   const scored = Object.values(kit.icons).map((icon, i) => {
-    const fit = (names: readonly string[], whole: number): number => Math.max(0, ...asked.flatMap((a) => names.map(singular).map((n) => (n === a ? whole : n.length > 3 && (n.startsWith(a) || a.startsWith(n)) ? whole * 0.6 : 0))));
-    const score = Math.max(fit(words(icon.name), 100), fit(icon.words.flatMap((w) => words(w)), 80));
+    const fit = (names: readonly string[], whole: number): number =>
+      Math.max(0, ...asked.flatMap((a) => names.map(singular).map((n) => (n === a ? whole : n.length > 3 && (n.startsWith(a) || a.startsWith(n)) ? whole * 0.6 : 0))));
+    const score = Math.max(
+      fit(words(icon.name), 100),
+      fit(
+        icon.words.flatMap((w) => words(w)),
+        80,
+      ),
+    );
     const rank = used.indexOf(icon.id);
     return { id: icon.id, i, score: score + (rank < 0 ? 0 : Math.max(1, 20 - rank)) };
   });
-  return scored.sort((a, b) => b.score - a.score || a.i - b.i).slice(0, most).map((s) => s.id);
+  return scored
+    .sort((a, b) => b.score - a.score || a.i - b.i)
+    .slice(0, most)
+    .map((s) => s.id);
 }

@@ -8,7 +8,10 @@ import { blankScreen, emptyProject, explain, newInstance, resolve, type Instance
 const { kits } = shippedKits();
 const PLY = 'plywood@1.0.0';
 const set = (component: string, name: string, value: Setting['value'], at: readonly string[] = [], kind: Setting['kind'] = 'prop'): Setting => ({ home: `${PLY}/${component}`, at, kind, name, value });
-const use = (id: string, component: string, settings: readonly Setting[] = [], more: Partial<InstanceNode> = {}): InstanceNode => ({ ...newInstance(id, component.includes('/') ? component : `${PLY}/${component}`, {}, settings), ...more });
+const use = (id: string, component: string, settings: readonly Setting[] = [], more: Partial<InstanceNode> = {}): InstanceNode => ({
+  ...newInstance(id, component.includes('/') ? component : `${PLY}/${component}`, {}, settings),
+  ...more,
+});
 function made(nodes: readonly Node[], top: readonly string[], more: Partial<Project> = {}): { world: World; screen: Screen } {
   const blank = blankScreen('s', 'S', 'f', 'phone', 390, 844);
   const screen: Screen = { ...blank, nodes: { ...Object.fromEntries(nodes.map((n) => [n.id, n])), root: { ...(blank.nodes['root'] as Extract<Node, { type: 'box' }>), children: top } } };
@@ -41,7 +44,10 @@ describe('the cascade', () => {
 
 describe('slots', () => {
   it('hold a thing of their own kind: a card in a card is no circle', () => {
-    const { world, screen } = made([use('outer', 'card', [], { fills: [{ home: `${PLY}/card`, slot: 'inside', children: ['inner'] }] }), use('inner', 'card', [set('card', 'heading', 'Inner')])], ['outer']);
+    const { world, screen } = made(
+      [use('outer', 'card', [], { fills: [{ home: `${PLY}/card`, slot: 'inside', children: ['inner'] }] }), use('inner', 'card', [set('card', 'heading', 'Inner')])],
+      ['outer'],
+    );
     const found = all(resolve(world, screen).root);
     expect(found.filter((n) => n.type === 'broken')).toEqual([]);
     expect(text(resolve(world, screen).root)).toContain('Inner');
@@ -69,10 +75,14 @@ describe('slots', () => {
 
 describe('series', () => {
   it('show one item a row, each free to differ by its key', () => {
-    const { world, screen } = made([
-      { id: 'ser', type: 'series', attrs: { flow: 'column', gap: 4 }, item: 'it', rows: 'sailings', entries: [{ key: 'r3', settings: { it: [set('list-item', 'title', 'Mine')] } }] },
-      { ...use('it', 'list-item'), bind: { 'props.title': 'row.c1', 'props.note': 'row.c2' } },
-    ], ['ser'], { contentSets: { sailings } });
+    const { world, screen } = made(
+      [
+        { id: 'ser', type: 'series', attrs: { flow: 'column', gap: 4 }, item: 'it', rows: 'sailings', entries: [{ key: 'r3', settings: { it: [set('list-item', 'title', 'Mine')] } }] },
+        { ...use('it', 'list-item'), bind: { 'props.title': 'row.c1', 'props.note': 'row.c2' } },
+      ],
+      ['ser'],
+      { contentSets: { sailings } },
+    );
     const items = all(resolve(world, screen).root).filter((n) => n.instance?.role === 'listitem');
     expect(items.map((i) => i.instance?.props['title'])).toEqual(['06:30', '09:15', 'Mine', '14:40', '18:05', '22:20']);
     expect(items[0]?.key).toBe('ser/#r1/it');

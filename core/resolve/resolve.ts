@@ -126,7 +126,15 @@ export function resolveSample(world: World, ref: ComponentRef, settings: readonl
   const wears = options.wears ?? [];
   const kit = kitOfRef(world, shownComponent(wears, ref));
   const context: Context = { world, wears, mode: options.mode ?? '', main: kit, width: options.width ?? 390, options: { emptySlots: true, ...options }, count: 0 };
-  const node: InstanceNode = { id: 'sample', type: 'instance', attrs: {}, component: ref, ...(options.placed !== undefined && options.placed !== ref ? { placed: options.placed } : {}), settings, fills: NO_FILLS };
+  const node: InstanceNode = {
+    id: 'sample',
+    type: 'instance',
+    attrs: {},
+    component: ref,
+    ...(options.placed !== undefined && options.placed !== ref ? { placed: options.placed } : {}),
+    settings,
+    fills: NO_FILLS,
+  };
   const scope: Scope = { kit: undefined, nodes: { sample: node }, props: {}, rules: new Map(), reach: NOTHING, slot: () => [], states: [], prefix: '', owner: '', enclosing: [], within: [] };
   return resolveNode(context, scope, 'sample')[0] ?? broken(context, scope, 'sample', 'Nothing to show');
 }
@@ -231,7 +239,14 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
   const into = (itemKey: string, item: Scope['item'], entry: Scope['entry']): void => {
     const segment = `#${itemKey}`;
     const inner = reach.filter((c) => c.at[1] === segment).map((c) => ({ ...c, at: c.at.slice(2) }));
-    const next: Scope = { ...scope, prefix: `${key}/${segment}/`, reach: inner.length > 0 ? group(inner) : scope.component ? NOTHING : scope.reach, ...(item ? { item } : {}), ...(entry ? { entry } : {}), owner: scope.component ? scope.owner : node.item };
+    const next: Scope = {
+      ...scope,
+      prefix: `${key}/${segment}/`,
+      reach: inner.length > 0 ? group(inner) : scope.component ? NOTHING : scope.reach,
+      ...(item ? { item } : {}),
+      ...(entry ? { entry } : {}),
+      owner: scope.component ? scope.owner : node.item,
+    };
     if (template?.type === 'instance') children.push(resolveInstance(context, next, template));
     else children.push(...resolveNode(context, next, node.item));
   };
@@ -294,7 +309,8 @@ const MOST_WAYS = 3;
 const isOwn = (n: InstanceNode): boolean => n.component.startsWith('project/') || n.settings.some((s) => typeof s.value === 'string' && s.value.startsWith('project/'));
 
 const sameEnclosing = (a: readonly Enclosing[], b: readonly Enclosing[]): boolean =>
-  a.length === b.length && a.every((x, i) => {
+  a.length === b.length &&
+  a.every((x, i) => {
     const y = b[i];
     if (x.ref !== y?.ref || x.component !== y.component) return false;
     const keys = Object.keys(x.props);

@@ -71,7 +71,8 @@ const looks = new WeakMap<Attrs, Known>();
 /** Attributes made concrete. Values that cannot be read (a missing token, a wrong type) fall back to the default. */
 export function toLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
   const known = looks.get(a);
-  if (known && known.kit === kit && known.terms.wears === terms.wears && known.terms.mode === terms.mode && known.terms.main === terms.main && known.terms.world.kits === terms.world.kits) return known.look;
+  if (known && known.kit === kit && known.terms.wears === terms.wears && known.terms.mode === terms.mode && known.terms.main === terms.main && known.terms.world.kits === terms.world.kits)
+    return known.look;
   const look = newLook(terms, kit, a);
   looks.set(a, { terms: { world: terms.world, wears: terms.wears, mode: terms.mode, main: terms.main }, kit, look });
   return look;

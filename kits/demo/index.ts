@@ -1,4 +1,18 @@
-import { blankScreen, buildPieces, emptyProject, readOutline, vocabulary, type ContentSet, type InstanceNode, type Kit, type KitRef, type Node, type Project, type Screen, type Setting } from '../../core/index.js';
+import {
+  blankScreen,
+  buildPieces,
+  emptyProject,
+  readOutline,
+  vocabulary,
+  type ContentSet,
+  type InstanceNode,
+  type Kit,
+  type KitRef,
+  type Node,
+  type Project,
+  type Screen,
+  type Setting,
+} from '../../core/index.js';
 import { huts, manifest, sailings, travellers } from './content.js';
 import { norrvik, summit, type DemoScreen } from './screens.js';
 
@@ -9,7 +23,8 @@ function hang(demo: DemoScreen, kit: Kit, sets: readonly ContentSet[]): Screen {
   const [width, height] = SIZES[demo.device];
   const blank = blankScreen(demo.id, demo.name, demo.flow, demo.device, width, height);
   const plan = readOutline(demo.outline, vocabulary(kit), kit, sets);
-  if (plan.problem !== null || plan.notes.length > 0) throw new Error(`${demo.name}: ${plan.problem ?? plan.notes.join(' ')} ${JSON.stringify(plan.items.filter((i) => i.thing.role === 'text').map((i) => i.values))}`);
+  if (plan.problem !== null || plan.notes.length > 0)
+    throw new Error(`${demo.name}: ${plan.problem ?? plan.notes.join(' ')} ${JSON.stringify(plan.items.filter((i) => i.thing.role === 'text').map((i) => i.values))}`);
   let n = 0;
   const pieces = buildPieces(plan, () => `${demo.id}-${++n}`);
   const root = blank.nodes[blank.root];
@@ -55,7 +70,19 @@ export function demoProjects(kits: ReadonlyMap<KitRef, Kit>): Project[] {
   const skerry = find('skerry-line');
   if (skerry) {
     const [ref, kit] = skerry;
-    const plain = project('norrvik-crossings', 'Norrvik crossings', kit, ref, [['book', 'Book a crossing'], ['day', 'On the day'], ['desk', 'Deck desk']], norrvik, [sailings, manifest, travellers]);
+    const plain = project(
+      'norrvik-crossings',
+      'Norrvik crossings',
+      kit,
+      ref,
+      [
+        ['book', 'Book a crossing'],
+        ['day', 'On the day'],
+        ['desk', 'Deck desk'],
+      ],
+      norrvik,
+      [sailings, manifest, travellers],
+    );
     made.push(OWN_WAYS.reduce((p, o) => choose(p, ...o), plain));
   }
   const plywood = find('plywood');

@@ -6,9 +6,18 @@ import { textStyles, tokens } from './plywood/tokens.js';
 import { icons, ICONS, type Part } from './write.js';
 
 export const plywood: Part = {
-  format: 'dekkor-kit/1', id: 'plywood', name: 'Plywood', version: '1.0.0', author: 'Dekkor', licence: 'MIT; font Public Sans OFL 1.1; icons ISC', fidelity: 'wireframe',
-  summary: 'Wireframes: bare paper, grey lines, square corners.', notes: 'First version.', swatches: ['#ffffff', '#3a3a40', '#e7e7e9'],
-  tokens, textStyles,
+  format: 'dekkor-kit/1',
+  id: 'plywood',
+  name: 'Plywood',
+  version: '1.0.0',
+  author: 'Dekkor',
+  licence: 'MIT; font Public Sans OFL 1.1; icons ISC',
+  fidelity: 'wireframe',
+  summary: 'Wireframes: bare paper, grey lines, square corners.',
+  notes: 'First version.',
+  swatches: ['#ffffff', '#3a3a40', '#e7e7e9'],
+  tokens,
+  textStyles,
   fonts: [400, 600, 700].map((weight) => ({ family: 'Public Sans', weight, file: `fonts/PublicSans-${weight}.ttf` })),
   icons: icons(ICONS, 1.5),
   families: ['Actions', 'Inputs', 'Navigation', 'Content', 'Feedback', 'Data', 'Sections'],

@@ -6,9 +6,18 @@ import { textStyles, tokens } from './skerry/tokens.js';
 import { icons, ICONS, type Part } from './write.js';
 
 export const skerryLine: Part = {
-  format: 'dekkor-kit/1', id: 'skerry-line', name: 'Skerry Line', version: '2.1.0', author: 'Norrvik Journeys (made up)', licence: 'MIT; font Figtree OFL 1.1; icons ISC', fidelity: 'brand',
-  summary: 'Ferries: deep navy, buoy red, rounded.', notes: 'Rounder cards, a compact action.', swatches: ['#0b2f4e', '#c9331f', '#e2eef5'],
-  tokens, textStyles,
+  format: 'dekkor-kit/1',
+  id: 'skerry-line',
+  name: 'Skerry Line',
+  version: '2.1.0',
+  author: 'Norrvik Journeys (made up)',
+  licence: 'MIT; font Figtree OFL 1.1; icons ISC',
+  fidelity: 'brand',
+  summary: 'Ferries: deep navy, buoy red, rounded.',
+  notes: 'Rounder cards, a compact action.',
+  swatches: ['#0b2f4e', '#c9331f', '#e2eef5'],
+  tokens,
+  textStyles,
   fonts: [400, 600, 700].map((weight) => ({ family: 'Figtree', weight, file: `fonts/Figtree-${weight}.ttf` })),
   icons: icons(ICONS, 2),
   families: ['Actions', 'Inputs', 'Navigation', 'Content', 'Feedback', 'Data', 'Sections'],

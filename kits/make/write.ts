@@ -21,7 +21,13 @@ export const picture = (id: string, attrs: Attrs, m: More = {}): Part => ({ id, 
 export const slot = (id: string, attrs: Attrs = {}): Part => ({ id, type: 'slot', slot: id, attrs: { width: 'stretch', ...attrs } });
 export const series = (id: string, of: string, item: Part, attrs: Attrs): Part => ({ id, type: 'series', of, item, attrs });
 export const use = (id: string, component: string, props: Attrs = {}, m: More & { attrs?: Attrs; slots?: { readonly [slot: string]: readonly Part[] } } = {}): Part => ({
-  id, type: 'instance', component, ...more(m), props, ...(m.attrs ? { attrs: m.attrs } : {}), ...(m.slots ? { slots: m.slots } : {}),
+  id,
+  type: 'instance',
+  component,
+  ...more(m),
+  props,
+  ...(m.attrs ? { attrs: m.attrs } : {}),
+  ...(m.slots ? { slots: m.slots } : {}),
 });
 
 type PropMore = { readonly means?: string; readonly inherits?: boolean; readonly min?: number; readonly max?: number };
@@ -29,7 +35,8 @@ const prop = (kind: string, id: string, name: string, value: Json, description: 
   Object.fromEntries(Object.entries({ id, name, kind, default: value, description, ...m }).filter((e): e is [string, Json] => e[1] !== undefined));
 export const textProp = (id: string, name: string, value: string, description: string, means?: string): Part => prop('text', id, name, value, description, { ...(means ? { means } : {}) });
 export const flagProp = (id: string, name: string, value: boolean, description: string, means?: string): Part => prop('flag', id, name, value, description, { ...(means ? { means } : {}) });
-export const numberProp = (id: string, name: string, value: number, description: string, means?: string, range: { min?: number; max?: number } = {}): Part => prop('number', id, name, value, description, { ...(means ? { means } : {}), ...range });
+export const numberProp = (id: string, name: string, value: number, description: string, means?: string, range: { min?: number; max?: number } = {}): Part =>
+  prop('number', id, name, value, description, { ...(means ? { means } : {}), ...range });
 export const iconProp = (id: string, name: string, value: string, description: string, means?: string): Part => prop('icon', id, name, value, description, { ...(means ? { means } : {}) });
 export const imageProp = (id: string, name: string, description: string, means?: string): Part => prop('image', id, name, '', description, { ...(means ? { means } : {}) });
 export const colourProp = (id: string, name: string, value: string, description: string, means?: string): Part => prop('colour', id, name, value, description, { ...(means ? { means } : {}) });
@@ -44,17 +51,28 @@ export const choiceProp = (id: string, name: string, value: string, options: rea
     }),
   });
 export const listProp = (id: string, name: string, item: readonly Part[], items: readonly Attrs[], description: string, means?: string): Part =>
-  prop('list', id, name, items.map((values, i) => ({ key: `k${i + 1}`, values })), description, { item, ...(means ? { means } : {}) });
+  prop(
+    'list',
+    id,
+    name,
+    items.map((values, i) => ({ key: `k${i + 1}`, values })),
+    description,
+    { item, ...(means ? { means } : {}) },
+  );
 
 /** The same attributes for several parts. */
 export const each = (ids: readonly string[], attrs: Attrs): { readonly [node: string]: Attrs } => Object.fromEntries(ids.map((id) => [id, attrs]));
 
-export const rule = (props: { readonly [id: string]: Json } | null, set: { readonly [node: string]: Attrs }, when: { state?: string; minWidth?: number; maxWidth?: number } = {}): Part => ({ when: { ...(props ? { props } : {}), ...when }, set });
+export const rule = (props: { readonly [id: string]: Json } | null, set: { readonly [node: string]: Attrs }, when: { state?: string; minWidth?: number; maxWidth?: number } = {}): Part => ({
+  when: { ...(props ? { props } : {}), ...when },
+  set,
+});
 export const whenState = (state: string, set: { readonly [node: string]: Attrs }, props: { readonly [id: string]: Json } | null = null): Part => rule(props, set, { state });
 
 const STATE_NAMES: Readonly<Record<string, string>> = { hover: 'Hover', focus: 'Focus', pressed: 'Pressed', disabled: 'Disabled', selected: 'Selected' };
 /** The prop that draws a component in one of its states, so that a mockup can show them without a pointer. */
-export const shownAs = (id: string, states: readonly string[]): Part => choiceProp(id, 'Shown as', 'rest', ['rest:At rest:rest', ...states.map((s) => `${s}:${STATE_NAMES[s] ?? s}:${s}`)], 'The state it is drawn in.', 'state');
+export const shownAs = (id: string, states: readonly string[]): Part =>
+  choiceProp(id, 'Shown as', 'rest', ['rest:At rest:rest', ...states.map((s) => `${s}:${STATE_NAMES[s] ?? s}:${s}`)], 'The state it is drawn in.', 'state');
 
 export interface ComponentSpec {
   readonly id: string;
@@ -71,7 +89,14 @@ export interface ComponentSpec {
   readonly rules?: readonly Part[];
 }
 export const component = (c: ComponentSpec): Part => ({ words: [], props: [], slots: [], states: [], events: [], rules: [], ...c });
-export const slotOf = (id: string, name: string, description: string, accepts: readonly string[] = [], means = 'content', min = 0): Part => ({ id, name, description, accepts, means, ...(min > 0 ? { min } : {}) });
+export const slotOf = (id: string, name: string, description: string, accepts: readonly string[] = [], means = 'content', min = 0): Part => ({
+  id,
+  name,
+  description,
+  accepts,
+  means,
+  ...(min > 0 ? { min } : {}),
+});
 /** A slot that says what belongs in it until something does. */
 export const neededSlot = (id: string, name: string, description: string, accepts: readonly string[] = []): Part => slotOf(id, name, description, accepts, 'content', 1);
 
@@ -103,7 +128,9 @@ function toPaths(body: string): string[] {
     } else if (kind === 'rect') {
       const [x, y, w, h] = [num(attrs, 'x'), num(attrs, 'y'), num(attrs, 'width'), num(attrs, 'height')];
       const r = Math.min(num(attrs, 'rx') || num(attrs, 'ry'), w / 2, h / 2);
-      found.push(`M${x + r} ${y}h${w - 2 * r}a${r} ${r} 0 0 1 ${r} ${r}v${h - 2 * r}a${r} ${r} 0 0 1 ${-r} ${r}h${-(w - 2 * r)}a${r} ${r} 0 0 1 ${-r} ${-r}v${-(h - 2 * r)}a${r} ${r} 0 0 1 ${r} ${-r}z`);
+      found.push(
+        `M${x + r} ${y}h${w - 2 * r}a${r} ${r} 0 0 1 ${r} ${r}v${h - 2 * r}a${r} ${r} 0 0 1 ${-r} ${r}h${-(w - 2 * r)}a${r} ${r} 0 0 1 ${-r} ${-r}v${-(h - 2 * r)}a${r} ${r} 0 0 1 ${r} ${-r}z`,
+      );
     } else if (kind === 'line') found.push(`M${num(attrs, 'x1')} ${num(attrs, 'y1')}L${num(attrs, 'x2')} ${num(attrs, 'y2')}`);
     else {
       const points = /points="([^"]+)"/u.exec(attrs)?.[1];
@@ -129,14 +156,104 @@ export function icons(names: readonly string[], width: number): { [id: string]: 
 
 /** The icons every kit of ours brings. */
 export const ICONS: readonly string[] = [
-  'search|find look', 'menu|hamburger', 'x|close cancel dismiss', 'check|done tick ok', 'plus|add new', 'minus|less', 'chevron-right|next forward', 'chevron-left|back previous', 'chevron-down|open expand', 'chevron-up|collapse',
-  'arrow-left|back', 'arrow-right|forward go', 'arrow-up-right|open', 'ellipsis|more overflow', 'settings|preferences gear', 'user|person account me', 'users|people group passengers', 'house|home start', 'bell|alerts notifications', 'mail|message post',
-  'phone|call', 'map-pin|place location port', 'map|chart', 'compass|explore', 'calendar|date day', 'clock|time departure', 'ticket|trip booking', 'credit-card|pay card', 'wallet|money', 'receipt|bill',
-  'ship|ferry boat crossing', 'ship-wheel|helm', 'anchor|harbour port', 'sailboat|sailing', 'waves|sea swell', 'wind|breeze weather', 'cloud-fog|fog', 'cloud-rain|rain', 'sun|clear day', 'moon|night dark',
-  'bus|coach', 'train-front|train rail', 'car|vehicle', 'bike|bicycle', 'luggage|bags baggage', 'bed|cabin sleep berth', 'armchair|seat lounge', 'utensils|food meal', 'coffee|drink', 'dog|pet',
-  'star|favourite rating', 'heart|like', 'bookmark|save', 'share-2:share|send', 'download|save', 'upload|send', 'image|picture photo', 'camera|photo', 'video|film', 'play|start',
-  'pause|stop', 'info|about', 'circle-question-mark:help|question', 'triangle-alert:warning|caution alert', 'circle-alert:alert|error problem', 'circle-check:success|ok confirmed', 'lock|secure', 'eye|show view', 'eye-off|hide', 'pencil|edit change',
-  'trash|delete remove bin', 'copy|duplicate', 'link|chain', 'filter|refine', 'sliders-horizontal:adjust|options', 'list|rows', 'layout-grid:grid|tiles', 'qr-code|code boarding', 'scan-line:scan|read', 'accessibility|wheelchair access',
-  'baby|child', 'key|door', 'log-out|sign-out leave', 'log-in|sign-in enter', 'refresh-cw:refresh|again reload', 'globe|language world', 'flag|mark', 'gift|present', 'percent|discount', 'shopping-cart:cart|basket',
-  'mountain|fell peak', 'snowflake|winter cold', 'tent|camp', 'circle|dot round', 'square|box', 'thermometer|temperature', 'gauge|meter tide', 'megaphone|announce notice', 'clipboard-list:manifest|list', 'file-text:document|page',
+  'search|find look',
+  'menu|hamburger',
+  'x|close cancel dismiss',
+  'check|done tick ok',
+  'plus|add new',
+  'minus|less',
+  'chevron-right|next forward',
+  'chevron-left|back previous',
+  'chevron-down|open expand',
+  'chevron-up|collapse',
+  'arrow-left|back',
+  'arrow-right|forward go',
+  'arrow-up-right|open',
+  'ellipsis|more overflow',
+  'settings|preferences gear',
+  'user|person account me',
+  'users|people group passengers',
+  'house|home start',
+  'bell|alerts notifications',
+  'mail|message post',
+  'phone|call',
+  'map-pin|place location port',
+  'map|chart',
+  'compass|explore',
+  'calendar|date day',
+  'clock|time departure',
+  'ticket|trip booking',
+  'credit-card|pay card',
+  'wallet|money',
+  'receipt|bill',
+  'ship|ferry boat crossing',
+  'ship-wheel|helm',
+  'anchor|harbour port',
+  'sailboat|sailing',
+  'waves|sea swell',
+  'wind|breeze weather',
+  'cloud-fog|fog',
+  'cloud-rain|rain',
+  'sun|clear day',
+  'moon|night dark',
+  'bus|coach',
+  'train-front|train rail',
+  'car|vehicle',
+  'bike|bicycle',
+  'luggage|bags baggage',
+  'bed|cabin sleep berth',
+  'armchair|seat lounge',
+  'utensils|food meal',
+  'coffee|drink',
+  'dog|pet',
+  'star|favourite rating',
+  'heart|like',
+  'bookmark|save',
+  'share-2:share|send',
+  'download|save',
+  'upload|send',
+  'image|picture photo',
+  'camera|photo',
+  'video|film',
+  'play|start',
+  'pause|stop',
+  'info|about',
+  'circle-question-mark:help|question',
+  'triangle-alert:warning|caution alert',
+  'circle-alert:alert|error problem',
+  'circle-check:success|ok confirmed',
+  'lock|secure',
+  'eye|show view',
+  'eye-off|hide',
+  'pencil|edit change',
+  'trash|delete remove bin',
+  'copy|duplicate',
+  'link|chain',
+  'filter|refine',
+  'sliders-horizontal:adjust|options',
+  'list|rows',
+  'layout-grid:grid|tiles',
+  'qr-code|code boarding',
+  'scan-line:scan|read',
+  'accessibility|wheelchair access',
+  'baby|child',
+  'key|door',
+  'log-out|sign-out leave',
+  'log-in|sign-in enter',
+  'refresh-cw:refresh|again reload',
+  'globe|language world',
+  'flag|mark',
+  'gift|present',
+  'percent|discount',
+  'shopping-cart:cart|basket',
+  'mountain|fell peak',
+  'snowflake|winter cold',
+  'tent|camp',
+  'circle|dot round',
+  'square|box',
+  'thermometer|temperature',
+  'gauge|meter tide',
+  'megaphone|announce notice',
+  'clipboard-list:manifest|list',
+  'file-text:document|page',
 ];
