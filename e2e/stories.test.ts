@@ -145,7 +145,7 @@ describe('B. the same header on five screens; a title each, one background, one 
   }
   it('by keyboard', async () => {
     await begin(screens(5));
-    await page.click('[aria-label="Show all screens"]');
+    await page.click('.zoom button:nth-child(2)');
     await hand.chord('Control+a');
     await hand.chord('/');
     await hand.type('top bar Title with end icon user', 'Enter');
@@ -161,7 +161,7 @@ describe('B. the same header on five screens; a title each, one background, one 
   });
   it('by pointer', async () => {
     await begin(screens(5));
-    await page.click('[aria-label="Show all screens"]');
+    await page.click('.zoom button:nth-child(2)');
     for (let i = 2; i <= 5; i++) await hand.click(`aria/Screen ${i}[role="button"]`, { with: 'Shift' });
     await hand.click(tab('Navigation'));
     await hand.click(sample('Top bar'));
@@ -354,7 +354,7 @@ describe('F. the tone of every button on four screens', () => {
   it('by pointer', async () => {
     await begin(start());
     await hand.click(line('Button Button 11'));
-    await hand.click('button[aria-label="Select all 8 alike in this flow"]');
+    await hand.click('button[aria-label="8 in this flow, select all alike"]');
     await hand.click(`${row('Kind')} button:nth-child(3)`);
     await settled(done);
     count('F by pointer', 5);

@@ -220,20 +220,18 @@ function pictureRoutes(server: FastifyInstance, projects: Projects, kits: Kits, 
 
 function kitRoutes(server: FastifyInstance, kits: Kits): void {
   server.get('/api/kits', async () => ({
-    kits: kits
-      .list()
-      .map(({ kit, problems, shipped }) => ({
-        ref: kitRef(kit),
-        name: kit.name,
-        version: kit.version,
-        summary: kit.summary,
-        fidelity: kit.fidelity,
-        swatches: kit.swatches,
-        components: Object.keys(kit.components).length,
-        basedOn: kit.basedOn ?? null,
-        problems,
-        shipped,
-      })),
+    kits: kits.list().map(({ kit, problems, shipped }) => ({
+      ref: kitRef(kit),
+      name: kit.name,
+      version: kit.version,
+      summary: kit.summary,
+      fidelity: kit.fidelity,
+      swatches: kit.swatches,
+      components: Object.keys(kit.components).length,
+      basedOn: kit.basedOn ?? null,
+      problems,
+      shipped,
+    })),
   }));
   server.get<{ Params: { ref: string } }>('/api/kits/:ref/kit.json', async (request, reply) => {
     const found = kits.get(request.params.ref);

@@ -163,17 +163,15 @@ const MIGRATIONS: readonly { name: string; up: (s: Sequelize) => Promise<void> }
   {
     name: '003-pictures',
     up: async (s) => {
-      await s
-        .getQueryInterface()
-        .createTable('assets', {
-          id: { type: text, primaryKey: true },
-          name: { type: text, allowNull: false },
-          type: { type: text, allowNull: false },
-          width: { type: DataTypes.INTEGER, allowNull: false },
-          height: { type: DataTypes.INTEGER, allowNull: false },
-          bytes: { type: DataTypes.BLOB, allowNull: false },
-          added_at: { type: DataTypes.DATE, allowNull: false },
-        });
+      await s.getQueryInterface().createTable('assets', {
+        id: { type: text, primaryKey: true },
+        name: { type: text, allowNull: false },
+        type: { type: text, allowNull: false },
+        width: { type: DataTypes.INTEGER, allowNull: false },
+        height: { type: DataTypes.INTEGER, allowNull: false },
+        bytes: { type: DataTypes.BLOB, allowNull: false },
+        added_at: { type: DataTypes.DATE, allowNull: false },
+      });
     },
   },
 ];

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { componentsInOrder, kitRef, likelyNext, rankAlternatives, readPlaceLine, vocabulary, type Alternative, type ComponentRef, type Template, type Thing } from '../../core/index.js';
+import { componentsInOrder, kitRef, likelyNext, rankAlternatives, readPlaceLine, shownComponent, vocabulary, type Alternative, type ComponentRef, type Template, type Thing } from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
@@ -158,9 +158,11 @@ function placeStarter(t: Template): void {
   const thing = things.value.find((x) => x.kind === 'template' && x.template.id === t.id);
   if (thing) placed(() => commands.placePlan({ items: [{ thing, count: 1, values: [], children: [], from: 0, to: 0 }], says: `places ${t.name}`, offers: [], problem: null }), [t.name]);
 }
+/** Is this what the instance shows at this very moment? What the card says may be a moment old. */
+const shows = (a: Alternative): boolean => instance.value !== undefined && shownComponent(stage.wears, instance.value.component) === a.ref;
 function swap(a: Alternative): void {
   stage.trial = null;
-  if (!a.now) commands.swap(a.ref, a.name);
+  if (!shows(a)) commands.swap(a.ref, a.name);
 }
 /** Browsers also tell of a move when the page moves under a pointer that rests; that means nothing. */
 function moved(event: MouseEvent, a: Alternative): void {
@@ -168,7 +170,7 @@ function moved(event: MouseEvent, a: Alternative): void {
 }
 function hover(a: Alternative | null): void {
   const node = instance.value;
-  const next = a && node && !a.now ? { node: node.id, ref: a.ref } : null;
+  const next = a && node && !shows(a) ? { node: node.id, ref: a.ref } : null;
   if (next?.ref !== stage.trial?.ref || next?.node !== stage.trial?.node) stage.trial = next;
 }
 function focusLine(): void {

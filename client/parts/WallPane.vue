@@ -227,7 +227,7 @@ defineExpose({ fit, zoomBy });
       <div v-if="lift" class="tape" :style="{ left: `${lift.x}px`, top: `${lift.y}px`, height: `${lift.h}px` }" />
     </div>
     <p v-if="rows.hung.length === 0" class="empty">Screens hang here, in rows by flow. Add the first one at the left, or just type what belongs on it.</p>
-    <div class="zoom"><button class="plain" aria-label="Zoom out" @click="zoomBy(0.8)">−</button><button class="plain tabular" aria-label="Show all screens" :title="'Show all screens'" @click="fit(false)">{{ Math.round(zoom * 100) }} %</button><button class="plain" aria-label="Zoom in" @click="zoomBy(1.25)">+</button></div>
+    <div class="zoom"><button class="plain" aria-label="Zoom out" @click="zoomBy(0.8)">−</button><button class="plain tabular" :aria-label="`${Math.round(zoom * 100)} %, show all screens`" :title="'Show all screens'" @click="fit(false)">{{ Math.round(zoom * 100) }} %</button><button class="plain" aria-label="Zoom in" @click="zoomBy(1.25)">+</button></div>
     <p v-if="drag.held" class="held" :style="{ left: `${drag.at.x + 14}px`, top: `${drag.at.y + 12}px` }">{{ drag.copying ? 'Copy ' : '' }}{{ drag.held.name }}{{ drag.landing ? ` into ${drag.landing.says}` : '' }}</p>
   </section>
 </template>

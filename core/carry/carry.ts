@@ -207,7 +207,7 @@ function carryProp(
 /** For lists: which fields of the items wait for a component that has them. */
 function withLost(from: Prop, how: PropPair, value: Json): string {
   if (from.kind !== 'list') return how.why;
-  const lost = (from.item ?? []).filter((p) => how.item?.[p.id]?.to === null && listItems(value).some((i) => isFilled(i.values[p.id])));
+  const lost = (from.item ?? []).filter((p) => (how.item?.[p.id]?.to ?? null) === null && listItems(value).some((i) => isFilled(i.values[p.id])));
   return lost.length === 0 ? how.why : `${how.why}; its items' ${lost.map((p) => p.name.toLowerCase()).join(', ')} wait`;
 }
 
