@@ -134,7 +134,7 @@ function save(): void {
 <template>
   <Dialog v-model:visible="visible" modal header="Content sets" :style="{ width: '900px' }" @keydown.stop>
     <div class="content">
-      <aside><ul><li v-for="s in sets" :key="s.id"><button class="plain pick" :class="{ on: s.id === chosen && !bringing }" @click="chosen = s.id; bringing = false">{{ s.name }}<span class="note"> {{ s.rows.length }} rows</span></button></li></ul>
+      <aside><ul><li v-for="s in sets" :key="s.id"><button class="plain pick" :class="{ on: s.id === chosen && !bringing }" @click="chosen = s.id; bringing = false">{{ s.name }} <span class="note gapped">{{ s.rows.length }} rows</span></button></li></ul>
         <button class="quiet-link" @click="bringing = true">Bring in rows</button>
         <p class="note">Or made up:</p><ul><li v-for="m in MADE_UP" :key="m.id"><button class="quiet-link" :title="m.says" @click="madeUp(m.id)">{{ m.name }}</button></li></ul>
       </aside>
@@ -171,6 +171,8 @@ aside ul { width: 100%; }
 .bring, .edit { display: grid; gap: 10px; align-content: start; min-width: 0; }
 .bar { display: flex; gap: 10px; align-items: center; }
 .gap { flex: 1; }
+.gapped { margin-left: 6px; font-weight: 400; }
+th .clip { margin-right: 8px; }
 .grid-frame { overflow: auto; border: 1px solid var(--line); border-radius: 5px; max-height: 190px; }
 .grid-frame.tall { max-height: 380px; }
 table { border-collapse: collapse; width: 100%; font-size: 12px; }

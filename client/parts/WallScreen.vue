@@ -23,7 +23,7 @@ const list = ref<{ x: number; y: number; boxes: readonly Box[] } | null>(null);
 const current = computed(() => props.screen.id === stage.screenId);
 const picture = computed(() => stage.picture(props.screen));
 const root = computed<Box | null>(() => (current.value ? stage.box : stage.boxOf(props.screen)));
-const boxes = computed(() => (current.value ? stage.boxMap : root.value && marked.value.length > 0 ? boxesByKey(root.value) : new Map<string, Box>()));
+const boxes = computed(() => (current.value && !stage.trial ? stage.boxMap : root.value && (current.value || marked.value.length > 0) ? boxesByKey(root.value) : new Map<string, Box>()));
 const marked = computed<readonly string[]>(() => (current.value ? stage.selection : stage.elsewhere.filter((e) => e.screen === props.screen.id).map((e) => e.node)));
 /** An item of a series that is selected as such is marked wherever it shows. */
 const marks = computed(() => marked.value.flatMap((k) => { const b = boxes.value.get(k); return b ? [b] : [...boxes.value].flatMap(([key, item]) => (key.endsWith(`/${k}`) && key.includes('/#') ? [item] : [])); }));

@@ -195,8 +195,9 @@ export const useStage = defineStore('stage', () => {
   );
   const calmWorld = computed<World | null>(() => (calmProject.value && calmProject.value.id === doc.shown?.id ? { project: calmProject.value, kits: library.kits } : world.value));
   const calmScreen = computed(() => (calmWorld.value ? screenOf(calmWorld.value.project, screenId.value) : undefined));
-  /** Every box of the current screen by its key. */
-  const boxMap = computed<ReadonlyMap<string, Box>>(() => (box.value ? boxesByKey(box.value) : new Map()));
+  /** Every box of the current screen by its key: as it is, whatever is being tried on. */
+  const truth = computed(() => (trial.value && outlined.value ? boxOf(outlined.value) : box.value));
+  const boxMap = computed<ReadonlyMap<string, Box>>(() => (truth.value ? boxesByKey(truth.value) : new Map()));
 
   const selected = computed(() => selection.value.at(-1) ?? null);
   const selectedPlace = computed(() => (selected.value !== null && screen.value ? placeOfKey(screen.value, selected.value) : null));
@@ -282,7 +283,7 @@ export const useStage = defineStore('stage', () => {
       }
       return null;
     };
-    return box.value && screen.value?.nodes[key.split('/')[0] ?? ''] ? walk(box.value) : null;
+    return truth.value && screen.value?.nodes[key.split('/')[0] ?? ''] ? walk(truth.value) : null;
   }
   /** What lies under a point of the current screen, outermost first. */
   function under(x: number, y: number): readonly Box[] {

@@ -97,10 +97,10 @@ Card "Deck seat" with Note "A reclining seat under the roof.", Button "Take it, 
 Masthead "Pay" with Left icon arrow-left
 Tide Step 4 of 5: 80
 Card "Your crossing" with Note "Port Ellery to Skerrow, 14 June, 09:15. Two adults, one child."
-  Listing "Outside cabin" with End "€ 74"
-  Listing "Three deck fares" with End "€ 70"
+  Listing "Outside cabin" with Under "", End "€ 74", Glyph bed
+  Listing "Three deck fares" with Under "", End "€ 70", Glyph ticket
   Rule
-  Listing "Together" with End "€ 144"
+  Listing "Together" with Under "", End "€ 144", Glyph none
 Option "Card ending 4410" with Picked on, Help "Expires 09/28"
 Option "Pay on board" with Help "At the purser’s desk, before sailing."
 Entry "Voucher" with Prompt "Letters and numbers"
@@ -142,8 +142,8 @@ ${DOCK}`,
 Masthead "Service notice" with Left icon arrow-left
 Message "The 18:05 leaves at 19:10" with Body "Strong wind off Gull Holm. Your booking stays as it is.", Mood Rough
 Sea chart "Gull Holm sound"
-Listing "New departure" with End "19:10", Glyph clock
-Listing "New arrival" with End "21:30", Glyph map-pin
+Listing "New departure" with Under "", End "19:10", Glyph clock
+Listing "New arrival" with Under "", End "21:30", Glyph map-pin
 Toggle "Tell me when it changes again" with Running on
 Action "Take another sailing" with Tone Quiet
 Action "Give the ticket back" with Tone Danger`,
