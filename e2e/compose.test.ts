@@ -189,6 +189,61 @@ describe('the clipboard', () => {
   });
 });
 
+describe('pictures', () => {
+  it('are taken when a file is let go over the Wall, and stored once', async () => {
+    await begin(newInstance('pic', `${PLY}/image`, { width: 'stretch' }));
+    const bytes = [...new Uint8Array(await (await fetch(`${house.address}/api/pictures/harbour`)).arrayBuffer())];
+    const at = await on('one', 'pic');
+    const drop = (x: number, y: number): Promise<void> =>
+      page.evaluate(
+        (list: number[], px: number, py: number) => {
+          const data = new DataTransfer();
+          data.items.add(new File([new Uint8Array(list)], 'harbour.png', { type: 'image/png' }));
+          document.querySelector('.screen[aria-label="One"]')?.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true, clientX: px, clientY: py }));
+        },
+        bytes,
+        x,
+        y,
+      );
+    await drop(at.x, at.y);
+    const p = await settled((x) => (screen(x).nodes['pic'] as InstanceNode).settings.length === 1);
+    const stored = (screen(p).nodes['pic'] as InstanceNode).settings[0]?.value;
+    await drop(at.x, at.y + 250);
+    const q = await settled((x) => top(x).join() === 'image,image');
+    expect(Object.values(screen(q).nodes).find((n) => n.type === 'image')?.attrs.asset).toBe(stored);
+  });
+  it('that are none are refused by name, and change nothing', async () => {
+    await begin(newInstance('pic', `${PLY}/image`, { width: 'stretch' }));
+    await page.evaluate(() => {
+      const data = new DataTransfer();
+      data.items.add(new File(['only words'], 'notes.txt', { type: 'text/plain' }));
+      document.querySelector('.screen[aria-label="One"]')?.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true, clientX: 400, clientY: 300 }));
+    });
+    await page.waitForFunction(() => document.querySelector('.p-toast')?.textContent?.includes('notes.txt is not a picture'));
+    expect(top(await project())).toEqual(['image']);
+  });
+});
+
+describe('history', () => {
+  it('lists what was done and goes back to any step, and forth again', async () => {
+    await begin();
+    for (const what of ['button One', 'button Two', 'button Three']) {
+      await page.focus('[aria-label="Place line"]');
+      await page.keyboard.type(what);
+      await page.keyboard.press('Enter');
+    }
+    await settled((p) => top(p).length === 3);
+    await (await page.waitForSelector('aria/History[role="button"]'))?.click();
+    const steps = async (): Promise<void> => void (await page.waitForFunction(() => document.querySelectorAll('[aria-label="History"] li').length === 3));
+    await steps();
+    await page.click('[aria-label="History"] li:last-child button');
+    await settled((p) => top(p).length === 1);
+    await steps();
+    await page.click('[aria-label="History"] li:first-child button');
+    await settled((p) => top(p).length === 3);
+  });
+});
+
 describe('series and content sets', () => {
   it('repeats by key, adds by the plus, and lets one item differ', async () => {
     await begin(use('a', 'button', 'label', 'Go'));

@@ -271,7 +271,7 @@ const lens = computed(() => (stage.lens ? `lens=${encodeURIComponent(stage.lens)
 header { padding: 10px 14px; border-bottom: 1px solid var(--line); display: grid; gap: 2px; }
 .alike { display: flex; gap: 8px; flex-wrap: wrap; }
 .alike .quiet-link { font-size: 11.5px; }
-.body { overflow: auto; padding: 6px 0 20px; }
+.body { overflow: hidden auto; padding: 6px 0 20px; }
 .pad { padding: 8px 14px; }
 .body :deep(.section) { border-top: 1px solid var(--line); padding: 10px 14px; margin-top: 8px; display: grid; gap: 6px; }
 .body :deep(.between) { display: flex; justify-content: space-between; }

@@ -87,7 +87,7 @@ const swatch = computed(() => {
         <Popover ref="pop"><PicturePicker :value="written(value)" @choose="(v) => { pop?.hide(); emit('choose', v, false); }" /></Popover>
       </template>
       <InputText v-else-if="prop.kind === 'number'" :id="id" v-model="draft" size="small" fluid :placeholder="hint" inputmode="decimal" @change="number" @keydown="step" @keydown.enter="number" />
-      <span v-else-if="prop.kind === 'colour'" class="colour"><i :style="{ background: swatch }" /><InputText :id="id" v-model="draft" size="small" fluid :placeholder="hint || 'as the kit has it'" :list="`${id}-tokens`" @change="colour" @keydown.enter="colour" /><datalist :id="`${id}-tokens`"><option v-for="c in colours" :key="c.id" :value="c.id">{{ c.name }}</option></datalist></span>
+      <span v-else-if="prop.kind === 'colour'" class="colour"><i :style="{ background: swatch }" /><InputText :id="id" v-model="draft" size="small" fluid :placeholder="hint || 'from the kit'" :list="`${id}-tokens`" @change="colour" @keydown.enter="colour" /><datalist :id="`${id}-tokens`"><option v-for="c in colours" :key="c.id" :value="c.id">{{ c.name }}</option></datalist></span>
       <ListEditor v-else-if="prop.kind === 'list'" :prop="prop" :held="held" :kit="kit" @choose="(v, m) => emit('choose', v, m)" />
       <span v-if="yours || others" class="under"><button v-if="yours" class="quiet-link back" @click="emit('back')">Back to kit</button><span v-if="others" class="note">{{ others }}</span></span>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -107,6 +107,10 @@ label { padding-top: 4px; }
 .pick { display: flex; gap: 7px; align-items: center; width: 100%; border: 1px solid var(--line); border-radius: 5px; background: var(--raised); padding: 3px 8px; min-height: 28px; }
 .pick:hover { border-color: var(--line-2); }
 
+
+.value { min-width: 0; }
+.value :deep(.p-selectbutton) { max-width: 100%; }
+.value :deep(.p-togglebutton-content) { padding: 0.1rem 0.3rem; }
 .near { display: flex; gap: 2px; margin-top: 3px; }
 .near button { width: 24px; height: 24px; display: grid; place-items: center; border-radius: 4px; color: var(--soft); }
 .near button:hover { background: var(--wash); color: var(--ink); }

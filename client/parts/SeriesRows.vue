@@ -74,7 +74,7 @@ function bind(prop: string, column: string): void {
 
 <style scoped>
 .rows { display: grid; grid-template-columns: 96px minmax(0, 1fr); gap: 6px; align-items: center; padding: 4px 14px 8px; }
-.links { display: flex; gap: 12px; }
+.links { display: grid; gap: 4px; justify-items: start; }
 .rows > .quiet-link { justify-self: start; }
 .problem { grid-column: 1 / -1; color: var(--bad); font-size: 11.5px; }
 </style>

@@ -215,7 +215,7 @@ defineExpose({ focusLine, tryOn, nextLens });
     <div v-if="tab === 'try' && instance" class="samples" @mouseleave="hover(null)">
       <button v-for="a in alternatives" :key="a.ref" class="plain sample" :class="{ now: a.now }" :aria-label="`${a.name}, ${a.kit}, ${a.says}`" :title="a.waits.length > 0 ? `Would be parked: ${a.waits.join('. ')}` : undefined" @mousemove="moved($event, a)" @focus="hover(a)" @blur="hover(null)" @click="swap(a)">
         <span class="stage"><PictureCanvas v-if="drawn(a.ref, true)" v-bind="drawn(a.ref, true)!" /></span>
-        <span class="foot two"><strong class="clip">{{ a.name }}<span v-if="a.kit !== stage.mainKit?.name" class="note of">{{ a.kit }}</span></strong><span class="note clip">{{ a.says }}</span></span>
+        <span class="foot two"><strong class="clip">{{ a.name }}{{ ' ' }}<span class="note of">{{ a.kit }}</span></strong>{{ ' ' }}<span class="note clip">{{ a.says }}</span></span>
       </button>
     </div>
     <div v-else-if="tab === STARTERS" class="samples">

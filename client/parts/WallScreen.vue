@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
-import { boxesByKey, childrenOf, dropAt, pathAt, type Box, type Screen } from '../../core/index.js';
+import { boxesByKey, childrenOf, dropAt, pathAt, textPlace, type Box, type Screen } from '../../core/index.js';
+import { api } from '../api.js';
 import { useCommands } from '../stores/commands.js';
+import { useDocument } from '../stores/document.js';
 import { useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
@@ -10,6 +12,7 @@ import PictureCanvas from './PictureCanvas.vue';
 
 /** One screen on the Wall: its picture, and what is selected, pointed at, written and dropped on it. */
 const props = defineProps<{ screen: Screen; height: number; zoom: number }>();
+const doc = useDocument();
 const stage = useStage();
 const commands = useCommands();
 const drag = useDrag();
@@ -145,6 +148,28 @@ function landAt(x: number, y: number): ReturnType<typeof dropAt> {
   const without = h.kind === 'selection' && h.from === props.screen.id && !drag.copying ? h.ids : [];
   return dropAt(stage.world, stage.wearsShown(props.screen), props.screen, root.value, at.x, at.y, h.roles, without);
 }
+/** A picture file let go over the screen: into the picture it lies on, else as a picture of its own. */
+async function bring(event: DragEvent): Promise<void> {
+  const file = event.dataTransfer?.files[0];
+  if (!file) return;
+  const p = point(event);
+  const path = root.value ? pathAt(root.value, p.x, p.y) : [];
+  const over = [...path].reverse().find((b) => b.node.type === 'image');
+  try {
+    const added = await api.addPicture(file);
+    const w = stage.world;
+    const place = over && w ? textPlace(w, stage.wearsShown(props.screen), props.screen, over.node.key, 'asset') : null;
+    if (place) {
+      doc.act(`Show ${added.name}`, writing.stepsAt(props.screen, place, added.id, 'asset'));
+      return;
+    }
+    if (!current.value) stage.goTo(props.screen.id);
+    const id = stage.newId();
+    commands.placePieces(`Place ${added.name}`, [{ root: id, nodes: { [id]: { id, type: 'image', name: added.name, attrs: { asset: added.id, width: 'stretch', aspect: Math.round((added.width / added.height) * 100) / 100, fit: 'cover' } } } }]);
+  } catch (error) {
+    doc.say(error instanceof Error ? error.message : String(error), true);
+  }
+}
 defineExpose({ landAt, screen: props.screen });
 const nameOf = (b: Box): string => (b.node.type === 'text' && b.node.look.text !== '' ? `${b.node.name}: ${b.node.look.text.slice(0, 24)}` : b.node.name);
 const isEmpty = computed(() => {
@@ -154,7 +179,7 @@ const isEmpty = computed(() => {
 </script>
 
 <template>
-  <div ref="frame" :aria-label="screen.name" role="group" class="screen" :class="{ picked: stage.picked.includes(screen.id) }" :style="{ width: `${screen.width * zoom}px`, height: `${height * zoom}px` }" @pointerdown="press" @click="click" @dblclick="deeper" @mousemove="move" @mouseleave="hover = null">
+  <div ref="frame" :aria-label="screen.name" role="group" class="screen" :class="{ picked: stage.picked.includes(screen.id) }" :style="{ width: `${screen.width * zoom}px`, height: `${height * zoom}px` }" @pointerdown="press" @dragover.prevent @drop.prevent="bring" @click="click" @dblclick="deeper" @mousemove="move" @mouseleave="hover = null">
     <PictureCanvas v-if="picture" :primitives="picture.primitives" :width="screen.width" :height="height" :zoom="zoom" background="#ffffff" />
     <span v-else class="note waiting">Drawing …</span>
     <p v-if="isEmpty && zoom > 0.25" class="bare note">Drop a sample here, or press / and type what belongs on it.</p>

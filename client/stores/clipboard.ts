@@ -43,6 +43,17 @@ function readCargo(text: string): Cargo | null {
   }
 }
 
+/** Browsers give a paste without formatting the text alone: when it is what was copied here last, what was copied is known. */
+const KEPT = 'dekkor-copied';
+function kept(text: string): Cargo | null {
+  try {
+    const last = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as { text?: string; cargo?: string } | null;
+    return last?.text === text && text !== '' ? readCargo(last.cargo ?? '') : null;
+  } catch {
+    return null;
+  }
+}
+
 /** Copying and pasting between screens, projects and tabs. */
 export const useClipboard = defineStore('clipboard', () => {
   const doc = useDocument();
@@ -75,6 +86,7 @@ export const useClipboard = defineStore('clipboard', () => {
       const laid = layoutNode(box.node, fonts, box.w, box.h);
       event.clipboardData.setData('image/svg+xml', toSvg(paint(laid), { width: Math.ceil(laid.w), height: Math.ceil(laid.h), title: box.node.name, prefix: 'copy-' }));
     }
+    localStorage.setItem(KEPT, JSON.stringify({ text: event.clipboardData.getData('text/plain'), cargo: JSON.stringify(cargo) }));
     event.preventDefault();
     said.value = `${commands.named(ids)} copied`;
     if (cut) commands.remove();
@@ -82,7 +94,7 @@ export const useClipboard = defineStore('clipboard', () => {
   }
   /** Pastes own data, an outline, or a plain text; with `over`, onto the selection, whose settings are carried. */
   function paste(data: DataTransfer, over: boolean): boolean {
-    const own = readCargo(data.getData(OWN));
+    const own = readCargo(data.getData(OWN)) ?? kept(data.getData('text/plain'));
     if (own) return pasteCargo(own, over);
     const text = data.getData('text/plain');
     if (text.trim() === '') return false;

@@ -62,6 +62,7 @@ describe('a place line', () => {
     expect(card?.values).toEqual([{ heading: 'Today' }]);
     expect(card?.children.map((c) => c.thing.name)).toEqual(['Button']);
   });
+  it('leaves a comma within a number alone', () => expect(read('notice Snow above 1,600 m').items[0]?.values).toEqual([{ title: 'Snow above 1,600 m' }]));
   it('fills two props from content with a colon, quoted or not', () => {
     for (const l of ['field Full name: Asta', 'field "Full name": "Asta"']) expect(read(l).items[0]?.values).toEqual([{ label: 'Full name', value: 'Asta' }]);
   });

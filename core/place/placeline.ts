@@ -100,7 +100,7 @@ function segments(text: string, offset: number): Segment[] {
     if (quote !== '') {
       if (c === quote) quote = '';
     } else if (c === '"' || c === '“') quote = c === '“' ? '”' : c;
-    else if (c === ',') {
+    else if (c === ',' && !(/\d/u.test(text[i - 1] ?? '') && /\d/u.test(text[i + 1] ?? ''))) {
       push(i);
       from = i + 1;
     }
