@@ -1,0 +1,126 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { readKit, readTokens, type Json } from '../index.js';
+
+const file = (id: string): { [key: string]: Json } => JSON.parse(readFileSync(fileURLToPath(new URL(`../../kits/${id}/kit.json`, import.meta.url)), 'utf8')) as { [key: string]: Json };
+type Loose = { [key: string]: Json };
+/** A small sound kit, with something changed. */
+function small(change: Loose = {}, component: Loose = {}): Loose {
+  return {
+    format: 'dekkor-kit/1',
+    id: 'small',
+    name: 'Small',
+    version: '1.0.0',
+    fidelity: 'wireframe',
+    tokens: { color: { $type: 'color', ink: { $value: '#222222' } } },
+    textStyles: {},
+    fonts: [],
+    families: ['Own'],
+    icons: { dot: { name: 'Dot', paths: [{ d: 'M1 1h2v2z' }] } },
+    components: [
+      {
+        id: 'tag',
+        name: 'Tag',
+        role: 'badge',
+        family: 'Own',
+        summary: '',
+        words: [],
+        props: [{ id: 'label', name: 'Label', kind: 'text', default: 'Tag', description: '' }],
+        slots: [],
+        states: [],
+        events: [],
+        rules: [],
+        tree: { id: 'root', type: 'box', attrs: {}, children: [{ id: 'text', type: 'text', attrs: { color: '{color.ink}' }, bind: { text: 'label' } }] },
+        ...component,
+      },
+    ],
+    templates: [],
+    ...change,
+  };
+}
+const codes = (kit: unknown, files?: readonly string[]): string[] => readKit(kit, files ? { files } : {}).problems.map((p) => p.code);
+const withTree = (...children: readonly Loose[]): Loose => small({}, { tree: { id: 'root', type: 'box', attrs: {}, children: [...children] } });
+
+describe('a kit', () => {
+  it('that is sound is read without a word', () => {
+    expect(codes(small())).toEqual([]);
+    expect(readKit(small()).value?.components['tag']?.contract.props[0]?.default).toBe('Tag');
+  });
+  it.each([
+    ['an unknown component inside', withTree({ id: 'x', type: 'instance', component: 'gone' }), 'component.unknown'],
+    ['a component within itself', withTree({ id: 'x', type: 'instance', component: 'tag' }), 'component.cycle'],
+    ['a part bound to a prop that is not there', withTree({ id: 't', type: 'text', attrs: {}, bind: { text: 'nothing' } }), 'bind.prop'],
+    ['an icon that is not there', small({}, { props: [{ id: 'i', name: 'I', kind: 'icon', default: 'nowhere', description: '' }] }), 'icon.unknown'],
+    ['a prop of a kind that does not exist', small({}, { props: [{ id: 'x', name: 'X', kind: 'video', default: '', description: '' }] }), 'prop.kind'],
+    ['a choice without options', small({}, { props: [{ id: 'x', name: 'X', kind: 'choice', default: 'a', description: '' }] }), 'prop.options'],
+    ['a default of the wrong type', small({}, { props: [{ id: 'x', name: 'X', kind: 'flag', default: 'perhaps', description: '' }] }), 'prop.default'],
+    ['a rule for a part that is not there', small({}, { rules: [{ when: {}, set: { gone: { fill: '#fff' } } }] }), 'rule.part'],
+    ['a font that lies outside', small({ fonts: [{ family: 'Evil', weight: 400, file: '../../etc/passwd' }] }), 'font.outside'],
+    ['a drawing that is none', small({ icons: { bad: { name: 'Bad', paths: [{ d: 'url(javascript:alert(1))' }] } } }), 'icon.path'],
+  ])('with %s says so by name and keeps the rest', (_, kit, code) => {
+    const got = readKit(kit);
+    const found = got.problems.find((p) => p.code === code);
+    expect(found, JSON.stringify(got.problems)).toBeDefined();
+    expect(found?.message.length).toBeGreaterThan(15);
+  });
+  it('whose font is missing says which', () => {
+    const got = readKit(small({ fonts: [{ family: 'Own', weight: 400, file: 'fonts/Own.ttf' }] }), { files: [] });
+    expect(got.problems.find((p) => p.code === 'font.missing')?.message).toContain('Own');
+  });
+  it.each([null, 3, 'kit', [], {}, { id: 'x' }, { id: '__proto__', name: 'x', version: '1.0.0' }])('is refused when it is %j', (kit) => {
+    const got = readKit(kit);
+    expect(got.value ?? null).toBeNull();
+    expect(got.problems[0]?.level).toBe('refused');
+  });
+  it('never throws, whatever it is given, and never takes what it does not know', () => {
+    fc.assert(
+      fc.property(fc.jsonValue({ maxDepth: 5 }), (value) => {
+        const got = readKit(value);
+        expect(Array.isArray(got.problems)).toBe(true);
+      }),
+      { numRuns: 300 },
+    );
+  });
+  it('is read whatever single part of it is spoilt', () => {
+    const whole = file('plywood');
+    const paths: (string | number)[][] = [];
+    const walk = (v: Json, path: (string | number)[]): void => {
+      if (path.length > 5) return;
+      paths.push(path);
+      if (Array.isArray(v)) v.slice(0, 4).forEach((x, i) => walk(x, [...path, i]));
+      else if (typeof v === 'object' && v !== null) for (const [k, x] of Object.entries(v).slice(0, 14)) walk(x, [...path, k]);
+    };
+    walk(whole, []);
+    fc.assert(
+      fc.property(fc.constantFrom(...paths.slice(1)), fc.jsonValue({ maxDepth: 2 }), (path, junk) => {
+        const spoilt = structuredClone(whole) as Json;
+        let at = spoilt as { [k: string | number]: Json };
+        for (const k of path.slice(0, -1)) at = at[k] as { [k: string | number]: Json };
+        at[path.at(-1) as string] = junk as Json;
+        expect(() => readKit(spoilt)).not.toThrow();
+      }),
+      { numRuns: 120 },
+    );
+  });
+  it('based on another takes everything from there but its tokens, styles, fonts and icons', () => {
+    const base = readKit(file('skerry-line')).value;
+    if (!base) throw new Error('no base');
+    const got = readKit(file('fjell-coach'), { bases: new Map([['skerry-line@2.1.0', base]]) });
+    expect(got.problems).toEqual([]);
+    expect(Object.keys(got.value?.components ?? {})).toEqual(Object.keys(base.components));
+    expect(readKit(file('fjell-coach')).value ?? null).toBeNull();
+  });
+});
+
+describe('tokens', () => {
+  it('never throw on what is no token file', () => {
+    fc.assert(
+      fc.property(fc.jsonValue({ maxDepth: 4 }), (value) => {
+        expect(() => readTokens(value as never, { add: () => undefined, problems: [], list: () => [] } as never)).not.toThrow();
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
