@@ -1,0 +1,147 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { childrenOf, type InstanceNode, type Node, type Project, type Screen } from '../core/index.js';
+import { Hand } from './hand.js';
+import { byRole, freshDatabase, House, openBrowser, press } from './house.js';
+import { seen } from './wall.js';
+
+let house: House;
+let browser: Browser;
+let page: Page;
+let hand: Hand;
+const wrong: string[] = [];
+const id = 'norrvik-crossings';
+
+beforeAll(async () => {
+  house = new House(await freshDatabase());
+  await house.start();
+  browser = await openBrowser();
+  page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  page.setDefaultTimeout(9000);
+  page.on('pageerror', (e) => wrong.push(String(e)));
+  hand = new Hand(page);
+});
+afterAll(async () => {
+  await browser?.close();
+  await house?.kill();
+});
+
+const project = async (): Promise<Project> => ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
+async function settled(is: (p: Project) => boolean): Promise<Project> {
+  for (let i = 0; i < 120; i++) {
+    const p = await project();
+    if (is(p)) return p;
+    await page.evaluate(() => new Promise((r) => requestAnimationFrame(() => setTimeout(r, 40))));
+  }
+  throw new Error('It never came to that');
+}
+const screen = (p: Project, name: string): Screen => p.screens.find((s) => s.name === name) as Screen;
+const order = (s: Screen): string[] => [...childrenOf(s.nodes[s.root] as Node)];
+const line = (name: string): string => `[role="treeitem"][aria-label="${name}"]`;
+const row = (name: string): string => `[aria-label="Details"] [role="group"][aria-label="${name}"]`;
+
+describe('the demo, worked on', () => {
+  it('opens from Home, with landmarks by name', async () => {
+    await page.goto(house.address);
+    await hand.click('a[href="/p/norrvik-crossings/compose"]');
+    for (const name of ['Outline', 'Wall', 'Shelf', 'Details']) await byRole(page, 'region', name);
+    await byRole(page, 'navigation', 'Views');
+    await page.waitForSelector('.sample canvas');
+  });
+  it('adds tablet and desktop screens, renames and reorders them', async () => {
+    for (const [preset, name] of [
+      ['Tablet, 834 × 1112', 'Tablet'],
+      ['Desktop, 1280 × 800', 'Desktop'],
+    ] as const) {
+      await press(page, 'button', 'Add screen');
+      await press(page, 'menuitem', preset);
+      await settled((p) => p.screens.some((s) => s.name === name));
+    }
+    await page.click('[aria-label="Outline"] .name');
+    const field = await page.waitForSelector('input[aria-label="Screen name"]');
+    await field?.click({ count: 3 });
+    await page.keyboard.type('Harbour desk');
+    await page.keyboard.press('Enter');
+    const p = await settled((x) => x.screens.some((s) => s.name === 'Harbour desk'));
+    const at = p.screens.findIndex((s) => s.name === 'Harbour desk');
+    await press(page, 'button', 'Screen');
+    await press(page, 'menuitem', 'Move screen left');
+    await settled((x) => x.screens.findIndex((s) => s.name === 'Harbour desk') === at - 1);
+  });
+  it('walks with arrows, climbs with Escape, duplicates and deletes by key', async () => {
+    await page.goto(`${house.address}/p/${id}/compose/find`);
+    await hand.click(line('Title Where to?'));
+    const before = order(screen(await project(), 'Find a crossing'));
+    await page.keyboard.press('ArrowDown');
+    await page.waitForSelector('[role="treeitem"][aria-label^="Card"][aria-selected="true"]');
+    await page.keyboard.press('ArrowUp');
+    await page.waitForSelector(`${line('Title Where to?')}[aria-selected="true"]`);
+    await page.keyboard.down('Control');
+    await page.keyboard.press('d');
+    await page.keyboard.up('Control');
+    await settled((p) => order(screen(p, 'Find a crossing')).length === before.length + 1);
+    await page.keyboard.press('Delete');
+    await settled((p) => order(screen(p, 'Find a crossing')).join() === before.join());
+    await page.keyboard.press('Escape');
+  });
+  it('selects on the Wall, goes deeper with a double-click, and climbs out again', async () => {
+    const p = await project();
+    const action = await seen(page, p, 'find', (b) => b.node.instance?.role === 'button');
+    await hand.click(action);
+    await page.waitForSelector('[role="treeitem"][aria-label^="Card"][aria-selected="true"]');
+    await hand.click(action, { double: true });
+    await page.waitForSelector('[aria-label="Edit text"]');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+  });
+  it('overrides a nested part, counts it, and puts it back', async () => {
+    await hand.click('[role="treeitem"][aria-label^="Card"]');
+    await page.evaluate(() => document.querySelectorAll<HTMLDetailsElement>('[aria-label="Details"] details').forEach((d) => (d.open = true)));
+    await hand.click(`${row('Tone')} [role="combobox"]`);
+    await hand.click('aria/Danger[role="option"]');
+    const card = (x: Project): InstanceNode =>
+      Object.values(screen(x, 'Find a crossing').nodes).find((n): n is InstanceNode => n.type === 'instance' && n.component.endsWith('/panel-card')) as InstanceNode;
+    await settled((x) => card(x).settings.some((s) => s.at.join() === 'action' && s.value === 'danger'));
+    await hand.click(`${row('Tone')} .back`);
+    await settled((x) => !card(x).settings.some((s) => s.at.length > 0));
+  });
+  it('edits a text in place on the Wall', async () => {
+    const p = await project();
+    await hand.click(await seen(page, p, 'find', (b) => b.node.type === 'text' && b.node.look.text === 'Where to?'), { double: true });
+    await page.waitForSelector('[aria-label="Edit text"]');
+    await page.keyboard.type('Where shall we go?');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector(line('Title Where shall we go?'));
+  });
+  it('chooses an icon, a flag, a colour and list items in Details', async () => {
+    await hand.click('[role="treeitem"][aria-label^="Listing Port Ellery"]');
+    await hand.click(`${row('Glyph')} button[aria-haspopup]`);
+    await page.waitForSelector('[aria-label="Search icons"]');
+    await page.keyboard.type('anchor');
+    await page.keyboard.press('Enter');
+    await hand.click(`${row('Leads on')} input`);
+    const listing = (x: Project): InstanceNode =>
+      Object.values(screen(x, 'Find a crossing').nodes).find((n): n is InstanceNode => n.type === 'instance' && n.settings.some((s) => s.value === 'Port Ellery to Gull Holm')) as InstanceNode;
+    await settled((x) => listing(x).settings.some((s) => s.value === 'anchor') && listing(x).settings.some((s) => s.name === 'leads' && s.value === false));
+    await hand.click('[role="treeitem"][aria-label^="Dock"]');
+    const field = await page.waitForSelector('input[aria-label="Places 1 Word"]');
+    await field?.click({ count: 3 });
+    await page.keyboard.type('Home');
+    await settled((x) => JSON.stringify(screen(x, 'Find a crossing').nodes).includes('"word":"Home"'));
+  });
+  it('refuses what is no colour and no size, naming it, and keeps what was there', async () => {
+    await hand.click('[role="treeitem"][aria-label^="Card"]');
+    for (const [name, word] of [
+      ['Fill', 'blueish'],
+      ['Width', 'wide'],
+    ] as const) {
+      const field = await page.waitForSelector(`${row(name)} input`);
+      await field?.click({ count: 3 });
+      await page.keyboard.type(word);
+      await page.keyboard.press('Enter');
+      await page.waitForFunction((w: string) => [...document.querySelectorAll('[aria-label="Details"] [role="alert"]')].some((e) => e.textContent?.includes(`“${w}”`)), {}, word);
+    }
+  });
+  it('had no error on the page', () => expect(wrong).toEqual([]));
+});
