@@ -130,6 +130,15 @@ describe('the demo, worked on', () => {
     await page.keyboard.type('Home');
     await settled((x) => JSON.stringify(screen(x, 'Find a crossing').nodes).includes('"word":"Home"'));
   });
+  it('fills one thing from a row of a content set, and follows another row', async () => {
+    await hand.click('[role="treeitem"][aria-label^="Listing Skerrow"]');
+    await hand.click(`${row('Filled from')} [aria-label="Content set"]`);
+    await hand.click('aria/Sailings[role="option"]');
+    await page.waitForSelector('[role="treeitem"][aria-label^="Listing 06:30"]');
+    await hand.click(`${row('Filled from')} [aria-label="Row"]`);
+    await hand.click('[role="option"][aria-label^="3."]');
+    await page.waitForSelector('[role="treeitem"][aria-label^="Listing 12:40"]');
+  });
   it('refuses what is no colour and no size, naming it, and keeps what was there', async () => {
     await hand.click('[role="treeitem"][aria-label^="Card"]');
     for (const [name, word] of [

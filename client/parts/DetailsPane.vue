@@ -6,6 +6,7 @@ import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
 import { attrValue, GROUND_PROPS, lookValue, PART_PROPS, PLAIN_PROPS } from './attrProps.js';
+import CellsRow from './CellsRow.vue';
 import FillRow from './FillRow.vue';
 import PropRow from './PropRow.vue';
 import RoomRows from './RoomRows.vue';
@@ -243,6 +244,7 @@ const lens = computed(() => (stage.lens ? `lens=${encodeURIComponent(stage.lens)
             <p v-for="s in slots" :key="s.slot.id" class="note">{{ s.slot.name }}: {{ s.count === 0 ? 'empty' : plural(s.count, 'thing') }}{{ s.slot.accepts.length > 0 ? `; takes ${s.slot.accepts.join(', ')}` : '; takes anything' }}. {{ s.count === 0 ? 'Click a sample to put something here.' : '' }}</p></div>
         </template>
         <PropRow v-for="p in part && !top ? (PART_PROPS[part.part.type] ?? []) : []" :key="`${at.join()}${p.id}`" :prop="p" :id-base="`p-${written.id}`" :held="{ value: attrAt(at, p) }" :yours="isMine({ at, kind: 'attr', name: p.id })" :kit="kit" @choose="(v, m) => choose({ at, kind: 'attr', name: p.id }, p, attrValue(p.id, v) ?? (p.kind === 'flag' ? true : ''), m)" @back="back({ at, kind: 'attr', name: p.id }, p.name)" />
+        <CellsRow v-if="top && at.length === 0 && !entry && top.component.role !== 'table' && stage.countSelected === 1" :node="written" :component="top.component" />
         <RoomRows v-if="at.length === 0 && !entry" />
         <div v-if="yoursCount > 0" class="section between"><strong>{{ yoursCount === 1 ? '1 setting is yours' : `${yoursCount} settings are yours` }}</strong><button v-if="!entry" class="quiet-link" @click="allBack">Put all back</button></div>
         <div v-if="held.length > 0" class="section"><h3>Held</h3><p v-for="(e, i) in held" :key="i" class="note">{{ e.what }}. {{ e.why }}.</p></div>
