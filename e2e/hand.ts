@@ -56,7 +56,7 @@ export class Hand {
             const now = [r.x, r.y, r.width, r.height].join();
             same = now === last ? same + 1 : 0;
             last = now;
-            if (same >= 3 || ++frames > 120) done(same >= 3);
+            if (same >= 20 || ++frames > 240) done(same >= 20);
             else requestAnimationFrame(look);
           };
           look();
