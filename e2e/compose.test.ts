@@ -1,51 +1,28 @@
 import axe from 'axe-core';
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { blankScreen, childrenOf, newInstance, type Edit, type InstanceNode, type Node, type Project, type Screen, type Setting, type Step } from '../core/index.js';
+import type { Page } from 'puppeteer-core';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { blankScreen, childrenOf, newInstance, type InstanceNode, type Node, type Project, type Screen, type Setting, type Step } from '../core/index.js';
+import { Desk } from './desk.js';
 import { Hand } from './hand.js';
-import { freshDatabase, House, openBrowser } from './house.js';
+
 import { seen } from './wall.js';
 
-let house: House;
-let browser: Browser;
+const desk = new Desk();
 let page: Page;
 let hand: Hand;
-let id = '';
-const wrong: string[] = [];
 const PLY = 'plywood@1.0.0';
+const project = (): Promise<Project> => desk.project();
+const settled: typeof desk.settled = (is) => desk.settled(is);
 
-beforeAll(async () => {
-  house = new House(await freshDatabase());
-  await house.start();
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await house?.kill();
-});
-beforeEach(async ({ onTestFailed }) => {
-  onTestFailed(async () =>
-    console.log(await page.evaluate(() => [...document.querySelectorAll('.p-toast, [role="treeitem"], .state')].map((e) => e.getAttribute('aria-label') ?? e.textContent).join(' / '))),
-  );
-  await page?.close();
-  const context = await browser.createBrowserContext();
-  await context.overridePermissions(house.address, ['clipboard-read', 'clipboard-write', 'clipboard-sanitized-write']);
-  page = await context.newPage();
-  await page.setViewport({ width: 1280, height: 800 });
-  page.setDefaultTimeout(9000);
-  page.on('pageerror', (e) => wrong.push(String(e)));
+beforeEach(async () => {
+  page = await desk.newPage();
   hand = new Hand(page);
 });
 
-const project = async (): Promise<Project> => ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
 const label = (prop: string, value: Setting['value'], component: string): Setting => ({ home: `${PLY}/${component}`, at: [], kind: 'prop', name: prop, value });
 const use = (nodeId: string, component: string, prop: string, value: string): InstanceNode => newInstance(nodeId, `${PLY}/${component}`, { width: 'stretch' }, [label(prop, value, component)]);
 /** A project whose first screen holds these, beside an empty second screen. */
 async function begin(...nodes: readonly InstanceNode[]): Promise<void> {
-  const made = (await (
-    await fetch(`${house.address}/api/projects`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: 'Compose', kit: PLY }) })
-  ).json()) as { project: Project };
-  id = made.project.id;
   const blank = blankScreen('one', 'One', 'flow-1', 'phone', 390, 844);
   const screen: Screen = {
     ...blank,
@@ -55,22 +32,10 @@ async function begin(...nodes: readonly InstanceNode[]): Promise<void> {
     { do: 'insertScreen', screen, after: null },
     { do: 'insertScreen', screen: blankScreen('two', 'Two', 'flow-1', 'phone', 390, 844), after: 'one' },
   ];
-  await fetch(`${house.address}/api/projects/${id}/edits`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ base: 0, edits: [{ id: 'begin-compose', label: 'Begin', steps } satisfies Edit] }),
-  });
-  await page.goto(`${house.address}/p/${id}/compose/one`);
+  await desk.make('Compose', steps);
+  await page.goto(`${desk.house.address}/p/${desk.id}/compose/one`);
   await page.waitForSelector('.sample canvas');
   await page.waitForSelector('.screen[aria-label="Two"]');
-}
-async function settled(is: (p: Project) => boolean): Promise<Project> {
-  for (let i = 0; i < 120; i++) {
-    const p = await project();
-    if (is(p)) return p;
-    await page.evaluate(() => new Promise((r) => requestAnimationFrame(() => setTimeout(r, 40))));
-  }
-  throw new Error(`It never came to that: ${JSON.stringify((await project()).screens.map((s) => s.nodes))}`);
 }
 const screen = (p: Project, at = 0): Screen => p.screens[at] as Screen;
 const top = (p: Project, at = 0): string[] =>
@@ -189,10 +154,30 @@ describe('the clipboard', () => {
   });
 });
 
+describe('copied and pasted with keys', () => {
+  const held = async (...keys: readonly ('Control' | 'Shift' | 'c' | 'v')[]): Promise<void> => {
+    for (const k of keys) await page.keyboard.down(k);
+    for (const k of [...keys].reverse()) await page.keyboard.up(k);
+  };
+  it('goes behind the selection, or with Shift in its place, settings carried', async () => {
+    await begin(use('a', 'button', 'label', 'Go'), use('b', 'field', 'label', 'Name'));
+    await hand.click(line('Button Go'));
+    await held('Control', 'c');
+    await hand.click(line('Field Name'));
+    await held('Control', 'v');
+    await settled((p) => top(p).join() === 'button,field,button');
+    await hand.click(line('Field Name'));
+    await held('Control', 'Shift', 'v');
+    const p = await settled((x) => top(x).join() === 'button,button,button');
+    await page.waitForSelector(line('Button Name'));
+    expect((screen(p).nodes['b'] as InstanceNode).settings).toEqual([label('label', 'Name', 'field')]);
+  });
+});
+
 describe('pictures', () => {
   it('are taken when a file is let go over the Wall, and stored once', async () => {
     await begin(newInstance('pic', `${PLY}/image`, { width: 'stretch' }));
-    const bytes = [...new Uint8Array(await (await fetch(`${house.address}/api/pictures/harbour`)).arrayBuffer())];
+    const bytes = [...new Uint8Array(await (await fetch(`${desk.house.address}/api/pictures/harbour`)).arrayBuffer())];
     const at = await on('one', 'pic');
     const drop = (x: number, y: number): Promise<void> =>
       page.evaluate(
@@ -287,7 +272,7 @@ describe('what everybody can use', () => {
     ['Compose', '/p/norrvik-crossings/compose/find'],
     ['Rebrand', '/p/norrvik-crossings/rebrand'],
   ])('%s has no fault that axe finds', async (_, path) => {
-    await page.goto(house.address + path);
+    await page.goto(desk.house.address + path);
     await page.waitForFunction(() => document.querySelectorAll('canvas, .card').length > 1);
     if (path.includes('compose')) await hand.click('[role="treeitem"][aria-label^="Card"]');
     await page.evaluate(`${axe.source}; void 0`);
@@ -314,4 +299,4 @@ describe('what everybody can use', () => {
   });
 });
 
-it('had no error on the page', () => expect(wrong).toEqual([]));
+it('had no error on the page', () => expect(desk.wrong).toEqual([]));

@@ -1,41 +1,23 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Page } from 'puppeteer-core';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { childrenOf, type InstanceNode, type Node, type Project, type Screen } from '../core/index.js';
+import { Desk } from './desk.js';
 import { Hand } from './hand.js';
-import { byRole, freshDatabase, House, openBrowser, press } from './house.js';
+import { byRole, press } from './house.js';
 import { seen } from './wall.js';
 
-let house: House;
-let browser: Browser;
+const desk = new Desk();
 let page: Page;
 let hand: Hand;
-const wrong: string[] = [];
-const id = 'norrvik-crossings';
+const project = (): Promise<Project> => desk.project();
+const settled: typeof desk.settled = (is) => desk.settled(is);
 
 beforeAll(async () => {
-  house = new House(await freshDatabase());
-  await house.start();
-  browser = await openBrowser();
-  page = await browser.newPage();
-  await page.setViewport({ width: 1280, height: 800 });
-  page.setDefaultTimeout(9000);
-  page.on('pageerror', (e) => wrong.push(String(e)));
+  desk.id = 'norrvik-crossings';
+  page = await desk.newPage();
   hand = new Hand(page);
 });
-afterAll(async () => {
-  await browser?.close();
-  await house?.kill();
-});
 
-const project = async (): Promise<Project> => ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
-async function settled(is: (p: Project) => boolean): Promise<Project> {
-  for (let i = 0; i < 120; i++) {
-    const p = await project();
-    if (is(p)) return p;
-    await page.evaluate(() => new Promise((r) => requestAnimationFrame(() => setTimeout(r, 40))));
-  }
-  throw new Error('It never came to that');
-}
 const screen = (p: Project, name: string): Screen => p.screens.find((s) => s.name === name) as Screen;
 const order = (s: Screen): string[] => [...childrenOf(s.nodes[s.root] as Node)];
 const line = (name: string): string => `[role="treeitem"][aria-label="${name}"]`;
@@ -43,7 +25,7 @@ const row = (name: string): string => `[aria-label="Details"] [role="group"][ari
 
 describe('the demo, worked on', () => {
   it('opens from Home, with landmarks by name', async () => {
-    await page.goto(house.address);
+    await page.goto(desk.house.address);
     await hand.click('a[href="/p/norrvik-crossings/compose"]');
     for (const name of ['Outline', 'Wall', 'Shelf', 'Details']) await byRole(page, 'region', name);
     await byRole(page, 'navigation', 'Views');
@@ -70,7 +52,7 @@ describe('the demo, worked on', () => {
     await settled((x) => x.screens.findIndex((s) => s.name === 'Harbour desk') === at - 1);
   });
   it('walks with arrows, climbs with Escape, duplicates and deletes by key', async () => {
-    await page.goto(`${house.address}/p/${id}/compose/find`);
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/find`);
     await hand.click(line('Title Where to?'));
     const before = order(screen(await project(), 'Find a crossing'));
     await page.keyboard.press('ArrowDown');
@@ -152,5 +134,5 @@ describe('the demo, worked on', () => {
       await page.waitForFunction((w: string) => [...document.querySelectorAll('[aria-label="Details"] [role="alert"]')].some((e) => e.textContent?.includes(`“${w}”`)), {}, word);
     }
   });
-  it('had no error on the page', () => expect(wrong).toEqual([]));
+  it('had no error on the page', () => expect(desk.wrong).toEqual([]));
 });

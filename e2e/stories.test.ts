@@ -1,69 +1,32 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { blankScreen, carryInstance, childrenOf, resolve, type ContentSet, type Edit, type InstanceNode, type Project, type RNode, type Screen, type Step } from '../core/index.js';
+import type { Page } from 'puppeteer-core';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { blankScreen, carryInstance, childrenOf, resolve, type ContentSet, type InstanceNode, type Project, type RNode, type Screen, type Step } from '../core/index.js';
 import { manifest } from '../kits/demo/content.js';
+import { Desk } from './desk.js';
 import { Hand } from './hand.js';
-import { freshDatabase, House, openBrowser } from './house.js';
+
 import { seen, shippedKits } from './wall.js';
 
-let house: House;
-let browser: Browser;
+const desk = new Desk();
 let page: Page;
 let hand: Hand;
-let id = '';
-const wrong: string[] = [];
-
-beforeAll(async () => {
-  house = new House(await freshDatabase());
-  await house.start();
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await house?.kill();
-});
-
-const post = async (path: string, body: unknown): Promise<unknown> =>
-  (await fetch(`${house.address}/api${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json();
-const project = async (): Promise<Project> => ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
+const project = (): Promise<Project> => desk.project();
+const settled: typeof desk.settled = (is) => desk.settled(is);
 const blank = (n: number, device: 'phone' | 'desktop' = 'phone'): Screen => blankScreen(`s${n}`, `Screen ${n}`, 'flow-1', device, device === 'phone' ? 390 : 1280, 844);
 const screens = (n: number): Step[] => Array.from({ length: n }, (_, i): Step => ({ do: 'insertScreen', screen: blank(i + 1), after: i === 0 ? null : `s${i}` }));
 
 /** A new project, with what the story begins with, open in Compose. */
 async function begin(steps: readonly Step[] = []): Promise<void> {
-  const made = (await post('/projects', { name: 'Story', kit: 'plywood@1.0.0' })) as { project: Project };
-  id = made.project.id;
-  if (steps.length > 0) await post(`/projects/${id}/edits`, { base: 0, edits: [{ id: 'begin-story', label: 'Begin', steps } satisfies Edit] });
-  await page.goto(`${house.address}/p/${id}/compose`);
+  await desk.make('Story', steps);
+  await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
   await page.waitForSelector('[aria-label="Place line"]');
   await page.waitForSelector('.sample canvas');
 }
-beforeEach(async ({ onTestFailed }) => {
-  onTestFailed(async () =>
-    console.log(await page.evaluate(() => [...document.querySelectorAll('.p-toast, [role="treeitem"], .state, textarea')].map((e) => e.getAttribute('aria-label') ?? e.textContent).join(' / '))),
-  );
-  await page?.close();
-  const context = await browser.createBrowserContext();
-  page = await context.newPage();
-  await page.setViewport({ width: 1280, height: 800 });
-  page.setDefaultTimeout(9000);
-  page.on('pageerror', (e) => wrong.push(String(e)));
+beforeEach(async () => {
+  page = await desk.newPage();
   hand = new Hand(page);
 });
 
-/** Waits until the server has everything, and something holds of it. */
-async function settled(is: (p: Project) => boolean): Promise<Project> {
-  for (let i = 0; i < 120; i++) {
-    const p = await project();
-    if (is(p)) return p;
-    await page.evaluate(() => new Promise((r) => requestAnimationFrame(() => setTimeout(r, 40))));
-  }
-  const p = await project();
-  const told = await page.$$eval('.p-toast', (all) => all.map((e) => e.textContent).join(' '));
-  throw new Error(
-    `It never came to that. ${told} Outline: ${(await page.$$eval('[role="treeitem"]', (all) => all.map((e) => e.getAttribute('aria-label')))).join(' / ')}. The screens hold: ${p.screens.map((s) => `${s.name}: ${outline(p, s).join(' / ')}`).join(' || ')}`,
-  );
-}
 /** What a screen shows, thing by thing: component and props. */
 function things(p: Project, s: Screen): { name: string; role: string; props: Record<string, unknown>; node: RNode }[] {
   const { kits } = shippedKits();
@@ -75,7 +38,6 @@ function things(p: Project, s: Screen): { name: string; role: string; props: Rec
   visit(resolve({ project: p, kits }, s).root);
   return found;
 }
-const outline = (p: Project, s: Screen): string[] => things(p, s).map((t) => t.name);
 const first = (p: Project): Screen => p.screens[0] as Screen;
 const order = (s: Screen): string[] => childrenOf(s.nodes[s.root]!).map((c) => (s.nodes[c] as InstanceNode).component.split('/')[1] ?? '');
 const tab = (name: string): string => `aria/${name}[role="tab"]`;
@@ -361,4 +323,4 @@ describe('F. the tone of every button on four screens', () => {
   });
 });
 
-it('had no error on the page', () => expect(wrong).toEqual([]));
+it('had no error on the page', () => expect(desk.wrong).toEqual([]));

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { Ajv2020, type AnySchema } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
 import { composite, componentsInOrder, contrast, kitRef, layoutNode, readKit, resolveSample, emptyProject, type Box, type Kit, type Setting, type World } from '../core/index.js';
 import { shippedKits } from '../e2e/wall.js';
@@ -24,6 +25,12 @@ describe.each(all.map((k) => [k.name, k] as const))('%s', (_, kit) => {
     const source = KITS.find((k) => k['id'] === kit.id);
     expect(kitText(source)).toBe(file);
     expect(readKit(JSON.parse(file), { bases: kits }).problems).toEqual([]);
+  });
+  it('fits the schema that is published for kits', () => {
+    const read = (path: string): unknown => JSON.parse(readFileSync(fileURLToPath(new URL(path, import.meta.url)), 'utf8'));
+    const check = new Ajv2020({ allErrors: true }).compile(read('../docs/kit.schema.json') as AnySchema);
+    expect(check(read(`./${kit.id}/kit.json`)), JSON.stringify(check.errors?.slice(0, 3))).toBe(true);
+    expect(check({ ...(read(`./${kit.id}/kit.json`) as object), version: 'new', components: [{ id: 'x' }] })).toBe(false);
   });
   it('has text of AA contrast in every component, at rest and in each state', () => {
     for (const c of componentsInOrder(kit)) {

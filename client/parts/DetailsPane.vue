@@ -228,7 +228,7 @@ const lens = computed(() => (stage.lens ? `lens=${encodeURIComponent(stage.lens)
         <p class="note">{{ top ? subject : `Part of ${part?.owner.name}` }}</p>
         <p v-if="stage.countSelected > 1" class="note"><strong>{{ stage.countSelected }} selected{{ stage.targets.length > 1 ? ` on ${stage.targets.length} screens` : '' }}.</strong> What they share changes together.</p>
         <p v-else-if="itemOf" class="note">Item {{ itemOf.at }} of {{ itemOf.of }}; what you choose here is this item’s own. <button class="quiet-link" @click="stage.select([written.id])">All items</button></p>
-        <p v-if="alikes.length > 0" class="alike note">Select all alike: <button v-for="a in alikes" :key="a.scope" class="quiet-link" :aria-label="`${a.n} ${a.name}, select all alike`" @click="commands.selectAlike(a.scope)">{{ a.n }} {{ a.name }}</button></p>
+        <p v-if="top && at.length === 0" class="alike note">Select all alike: <span v-if="alikes.length === 0">there is no other</span><button v-for="a in alikes" :key="a.scope" class="quiet-link" :aria-label="`${a.n} ${a.name}, select all alike`" @click="commands.selectAlike(a.scope)">{{ a.n }} {{ a.name }}</button></p>
       </header>
       <div class="body">
         <template v-if="top">

@@ -1,16 +1,13 @@
 <script setup lang="ts">
-import Button from 'primevue/button';
-import InputText from 'primevue/inputtext';
-import Menu from 'primevue/menu';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { blankScreen, carryInstance, childrenOf, componentAt, DEVICES, listAt, placesOf, readPlaceLine, shownComponent, slotPlace, textPlace, vocabulary, type Node, type Screen, type Spot } from '../../core/index.js';
+import { carryInstance, childrenOf, componentAt, listAt, placesOf, readPlaceLine, shownComponent, slotPlace, textPlace, vocabulary, type Node, type Screen, type Spot } from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
-import RenameDialog from './RenameDialog.vue';
+import ScreenTools from './ScreenTools.vue';
 
 const doc = useDocument();
 const stage = useStage();
@@ -18,11 +15,6 @@ const commands = useCommands();
 const clipboard = useClipboard();
 const writing = useWriting();
 const drag = useDrag();
-const menu = ref<InstanceType<typeof Menu> | null>(null);
-const more = ref<InstanceType<typeof Menu> | null>(null);
-const renaming = ref(false);
-const batch = ref(false);
-const newName = ref('');
 const list = ref<HTMLElement | null>(null);
 /** Only the lines in view exist: px. */
 const LINE = 26;
@@ -95,10 +87,6 @@ const shownLines = computed(() => lines.value.slice(span.value.first, span.value
 function scrolled(): void {
   if (list.value) scroll.value = { top: list.value.scrollTop, height: list.value.clientHeight };
 }
-const size = computed(() => {
-  const s = stage.screen;
-  return s ? `${s.device.charAt(0).toUpperCase()}${s.device.slice(1)}, ${s.width} wide, ${s.height === null ? 'height follows content' : `at least ${s.height} high`}` : '';
-});
 const isOn = (line: Line): boolean => (line.head ? stage.picked.includes(line.screen.id) || (line.screen.id === stage.screenId && stage.countSelected === 0) : line.screen.id === stage.screenId ? stage.selectedIds.includes(line.id) : stage.elsewhere.some((e) => e.screen === line.screen.id && e.node === line.id));
 
 let anchor = '';
@@ -168,24 +156,12 @@ function openNew(): void {
   writingLine.value = { after: id, depth, spot, id: null, text: '' };
   focusLine();
 }
-function openText(line: Line, first = ''): void {
-  const s = stage.screen;
-  const w = stage.world;
-  const box = stage.findBox(line.id);
-  if (!s || !w || !box || line.screen.id !== s.id) return;
-  const walk = (b: typeof box): typeof box | null => {
-    if (b.node.type === 'text' && textPlace(w, stage.wears, s, b.node.key)) return b;
-    for (const c of b.children) {
-      const f = walk(c);
-      if (f) return f;
-    }
-    return null;
-  };
-  const text = walk(box);
+function openText(line: Line): void {
+  const text = line.screen.id === stage.screenId ? writing.firstText(line.id) : undefined;
   if (!text) return;
-  lineText.value = first === '' ? text.node.look.text : first;
+  lineText.value = text.node.look.text;
   writingLine.value = { after: line.id, depth: line.depth, spot: null, id: text.node.key, text: text.node.look.text };
-  focusLine(first !== '');
+  focusLine();
 }
 function focusLine(end = false): void {
   void nextTick(() => {
@@ -352,81 +328,12 @@ const unland = drag.lands((x, y, held) => {
 onBeforeUnmount(unland);
 const landing = (line: Line): string => (drag.landing?.line?.id === line.key ? drag.landing.line.where : '');
 
-// ── screens ──
-const presets = DEVICES.map((d) => ({
-  label: `${d.name}, ${d.width} × ${d.height}`,
-  command: () => {
-    const project = doc.shown;
-    const flow = stage.screen?.flow ?? project?.flows[0]?.id;
-    if (!project || !flow) return;
-    const id = stage.newId();
-    const same = project.screens.filter((s) => s.name.startsWith(d.name)).length;
-    const screen = blankScreen(id, same === 0 ? d.name : `${d.name} ${same + 1}`, flow, d.device, d.width, d.height);
-    if (doc.act(`Add the screen ${screen.name}`, [{ do: 'insertScreen', screen, after: stage.screenId || null }])) stage.goTo(id);
-  },
-}));
-const actions = computed(() => [
-  { label: 'Rename screens', command: () => void (batch.value = true) },
-  { label: 'Duplicate screen', command: duplicateScreen },
-  { label: 'Move screen left', command: () => shift(-1) },
-  { label: 'Move screen right', command: () => shift(1) },
-  { label: whole.value ? 'Show this screen only' : 'Show all screens of the flow', command: () => void (whole.value = !whole.value) },
-  { label: 'New flow for this screen', command: newFlow },
-  { separator: true },
-  { label: 'Delete screen', command: remove },
-]);
-function startRename(): void {
-  newName.value = stage.screen?.name ?? '';
-  renaming.value = true;
-}
-function rename(): void {
-  const s = stage.screen;
-  if (s && renaming.value && newName.value.trim() !== '' && newName.value !== s.name) doc.act(`Rename ${s.name}`, [{ do: 'setScreen', screen: s.id, field: 'name', value: newName.value.trim().slice(0, 200) }]);
-  renaming.value = false;
-}
-function duplicateScreen(): void {
-  const s = stage.screen;
-  if (!s) return;
-  const id = stage.newId();
-  if (doc.act(`Duplicate the screen ${s.name}`, [{ do: 'insertScreen', screen: { ...s, id, name: `${s.name} copy` }, after: s.id }])) stage.goTo(id);
-}
-function newFlow(): void {
-  const s = stage.screen;
-  const project = doc.shown;
-  if (!s || !project) return;
-  const id = stage.newId();
-  doc.act(`New flow for ${s.name}`, [{ do: 'flow', flow: id, value: { id, name: `${s.name} flow` }, after: project.flows.at(-1)?.id ?? null }, { do: 'moveScreen', screen: s.id, flow: id, after: project.screens.at(-1)?.id === s.id ? (project.screens.at(-2)?.id ?? null) : (project.screens.at(-1)?.id ?? null) }]);
-}
-function shift(by: -1 | 1): void {
-  const s = stage.screen;
-  const row = doc.shown?.screens.filter((x) => x.flow === s?.flow) ?? [];
-  const at = row.findIndex((x) => x.id === s?.id);
-  if (!s || !row[at + by]) return;
-  const first = doc.shown?.screens[(doc.shown?.screens.findIndex((x) => x.id === row[0]?.id) ?? 0) - 1]?.id ?? null;
-  doc.act(`Move ${s.name}`, [{ do: 'moveScreen', screen: s.id, flow: s.flow, after: by === 1 ? (row[at + 1]?.id ?? null) : (row[at - 2]?.id ?? first) }]);
-}
-function remove(): void {
-  const ids = stage.picked.length > 1 ? stage.picked : stage.screen ? [stage.screen.id] : [];
-  if (ids.length > 0) doc.act(ids.length > 1 ? `Delete ${ids.length} screens` : `Delete the screen ${stage.screen?.name ?? ''}`, ids.map((screen) => ({ do: 'removeScreen' as const, screen })));
-}
 const treeName = (line: Line): string => `${line.kind} ${line.text}`.trim();
 </script>
 
 <template>
   <section class="pane" aria-label="Outline" role="region">
-    <header>
-      <div v-if="stage.screen" class="top">
-        <InputText v-if="renaming" v-model="newName" size="small" autofocus aria-label="Screen name" @keydown.enter="rename" @keydown.escape="renaming = false" @blur="rename" />
-        <button v-else class="plain name clip" :title="'Rename'" @click="startRename"><h2 class="clip">{{ stage.screen.name }}</h2></button>
-        <span class="note clip">{{ stage.picked.length > 1 ? `${stage.picked.length} screens selected; what you place goes on each` : size }}</span>
-      </div>
-      <div class="tools">
-        <Button size="small" severity="secondary" outlined label="Add screen" aria-haspopup="true" @click="menu?.toggle($event)" />
-        <Button v-if="stage.screen" size="small" severity="secondary" outlined label="Screen" aria-haspopup="true" @click="more?.toggle($event)" />
-      </div>
-      <Menu ref="menu" :model="presets" popup />
-      <Menu ref="more" :model="actions" popup />
-    </header>
+    <ScreenTools v-model:whole="whole" />
     <div v-if="stage.screen" ref="list" class="lines" role="tree" aria-label="Screen outline" aria-multiselectable="true" tabindex="0" @scroll.passive="scrolled" @keydown="treeKey">
       <div :style="{ height: `${span.first * LINE}px` }" />
       <template v-for="{ line, at } in shownLines" :key="line.key">
@@ -447,16 +354,11 @@ const treeName = (line: Line): string => `${line.kind} ${line.text}`.trim();
       <p v-else-if="lines.length === 0" class="empty note">Nothing here yet. Press Enter here or / below and type, for instance “3 field From, To, Date”; or paste an outline.</p>
     </div>
     <p v-else class="empty note">No screens yet. Add one from a device preset, or type a place line: it makes a phone screen.</p>
-    <RenameDialog v-if="batch" v-model:visible="batch" />
   </section>
 </template>
 
 <style scoped>
 .pane { display: flex; flex-direction: column; border-right: 1px solid var(--line); background: var(--paper); min-height: 0; min-width: 0; overflow: hidden; }
-header { padding: 10px 14px; border-bottom: 1px solid var(--line); display: grid; gap: 8px; }
-.top { display: grid; min-width: 0; }
-.name { cursor: text; min-width: 0; }
-.tools { display: flex; gap: 8px; align-items: center; }
 .lines { overflow: auto; flex: 1; padding: 6px 0; overflow-anchor: none; }
 .lines:focus-visible { outline-offset: -2px; }
 .line { display: grid; grid-template-columns: 82px minmax(0, 1fr) auto; align-items: center; height: 26px; padding-right: 12px; cursor: default; user-select: none; touch-action: pan-y; }

@@ -317,7 +317,6 @@ export const useCommands = defineStore('commands', () => {
   }
   /** Shows everything selected as another component; settings are carried. */
   function swap(ref: ComponentRef, name: string): void {
-    const w = world();
     const steps = stage.targets.flatMap((t) =>
       t.ids.flatMap((id): Step[] => {
         const node = t.screen.nodes[id];
@@ -329,7 +328,7 @@ export const useCommands = defineStore('commands', () => {
       }),
     );
     const from = stage.selectedNode?.type === 'instance' ? stage.nameOf(stage.selectedNode) : 'it';
-    if (w) doc.act(stage.countSelected > 1 ? `Replace ${stage.countSelected} ${from} by ${name}` : `Swap ${from} for ${name}`, steps);
+    doc.act(stage.countSelected > 1 ? `Replace ${stage.countSelected} ${from} by ${name}` : `Swap ${from} for ${name}`, steps);
   }
   function back(): void {
     const steps = stage.targets.flatMap((t) =>

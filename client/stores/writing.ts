@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
-import { chooseSteps, screenOf, textPlace, treeOfScreen, withItemField, type Box, type Json, type Screen, type Shows, type Step, type TextPlace } from '../../core/index.js';
+import { boxesByKey, chooseSteps, screenOf, textPlace, treeOfScreen, withItemField, type Box, type Json, type Screen, type Shows, type Step, type TextPlace } from '../../core/index.js';
 import { useDocument } from './document.js';
 import { useStage } from './stage.js';
 
@@ -19,16 +19,9 @@ export const useWriting = defineStore('writing', () => {
   const picking = shallowRef<{ readonly screen: string; readonly key: string; readonly box: Box } | null>(null);
 
   function boxIn(screen: Screen, key: string): Box | null {
-    const walk = (b: Box): Box | null => {
-      if (b.node.key === key) return b;
-      for (const c of b.children) {
-        const f = walk(c);
-        if (f) return f;
-      }
-      return null;
-    };
-    const root = screen.id === stage.screenId ? stage.box : stage.boxOf(screen);
-    return root ? walk(root) : null;
+    if (screen.id === stage.screenId) return stage.findBox(key);
+    const root = stage.boxOf(screen);
+    return root ? (boxesByKey(root).get(key) ?? null) : null;
   }
   /** Texts at or below a part that can be written, in reading order. */
   function texts(screen: Screen, from: Box): Box[] {
@@ -44,11 +37,16 @@ export const useWriting = defineStore('writing', () => {
   function start(screen: Screen, box: Box): void {
     open.value = { screen: screen.id, key: box.node.key, box, before: box.node.look.text };
   }
+  /** The first text at or inside a part of the current screen that can be written. */
+  function firstText(key: string): Box | undefined {
+    const screen = stage.screen;
+    const box = screen ? boxIn(screen, key) : null;
+    return screen && box ? texts(screen, box)[0] : undefined;
+  }
   /** Opens the first text at or inside a part. */
   function write(key: string): boolean {
     const screen = stage.screen;
-    const box = screen ? boxIn(screen, key) : null;
-    const first = screen && box ? texts(screen, box)[0] : undefined;
+    const first = firstText(key);
     if (!screen || !first) return false;
     start(screen, first);
     return true;
@@ -150,5 +148,5 @@ export const useWriting = defineStore('writing', () => {
     open.value = null;
     picking.value = null;
   }
-  return { open, picking, write, commit, next, pickIcon, setIcon, leave, stepsAt, boxIn };
+  return { open, picking, firstText, write, commit, next, pickIcon, setIcon, leave, stepsAt, boxIn };
 });

@@ -99,8 +99,7 @@ describe('series', () => {
     const item = of(p, id).item;
     return act(p, [{ do: 'setting', tree: 'screen:s', node: item, key: `${PLY}/button||prop.label|`, value: label(value), entry: { series: id, key } }]);
   }
-  const says = (p: Project, id: string): unknown[] => childrenOf2(p, id);
-  function childrenOf2(p: Project, id: string): unknown[] {
+  function says(p: Project, id: string): unknown[] {
     const root = resolve({ project: p, kits }, screen(p)).root;
     const found = root.children.find((c) => c.key === id);
     return found?.children.map((c) => c.instance?.props['label']) ?? [];

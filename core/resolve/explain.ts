@@ -1,5 +1,6 @@
 import type { Screen, World } from '../model/index.js';
-import { resolve, type Layer, type ResolveOptions } from './resolve.js';
+import type { Layer } from './props.js';
+import { resolve, type ResolveOptions } from './resolve.js';
 
 /**
  * Where a value came from: every layer that gives `name` a value on the part with `key`, weakest first; the last one shows.

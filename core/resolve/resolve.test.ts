@@ -21,12 +21,15 @@ const all = (n: RNode): RNode[] => [n, ...n.children.flatMap(all)];
 const text = (n: RNode): string[] => all(n).flatMap((x) => (x.type === 'text' && x.look.text !== '' ? [x.look.text] : []));
 
 describe('the cascade', () => {
-  it('lets the outermost win: the original, then the enclosing original, then the screen', () => {
-    const { world, screen } = made([use('card', 'card', [set('card', 'action', 'Read')])], ['card']);
-    expect(text(resolve(world, screen).root)).toContain('Read');
-    const nested = made([use('card', 'card', [set('card', 'action', 'Read'), set('card', 'label', 'Mine', ['go'])])], ['card']);
-    const parts = all(resolve(nested.world, nested.screen).root).filter((n) => n.instance?.role === 'button');
-    expect(parts[0]?.instance?.props['label']).toBe(Object.hasOwn(parts[0]?.instance?.props ?? {}, 'label') && parts[0]?.key.endsWith('/go') ? 'Mine' : 'Read');
+  it('lets the outermost win: the original, then the prop of what encloses it, then the screen', () => {
+    const says = (...settings: Setting[]): unknown => {
+      const { world, screen } = made([use('card', 'card', settings)], ['card']);
+      return all(resolve(world, screen).root).find((n) => n.key === 'card/action')?.instance?.props['label'];
+    };
+    const shown = set('card', 'action', 'Read');
+    expect(says(shown)).toBe('Read');
+    expect(says(shown, set('card', 'label', 'Mine', ['action']))).toBe('Mine');
+    expect(says(set('card', 'label', 'Mine', ['action']), shown)).toBe('Mine');
   });
   it('explains where a value came from', () => {
     const { world, screen } = made([use('b', 'button', [set('button', 'kind', 'warning')])], ['b']);

@@ -27,6 +27,7 @@ import {
   type World,
 } from '../model/index.js';
 import type { ResolvedScreen, RNode } from './look.js';
+import { propsOf, statesFrom, type Enclosing, type Layer } from './props.js';
 import { applyRules, whenHolds } from './rules.js';
 import { toLook, type Terms } from './values.js';
 
@@ -41,15 +42,6 @@ export interface ResolveOptions {
   readonly emptySlots?: boolean;
   /** Told every layer that gives a value to an attribute of the part with this key. */
   readonly trace?: { readonly key: string; readonly tell: (layer: Layer) => void };
-}
-
-/** Who gave an attribute or prop a value. Later layers win. */
-export interface Layer {
-  readonly from: 'original' | 'rule' | 'binding' | 'default' | 'inherited' | 'held' | 'setting' | 'screen';
-  readonly name: string;
-  readonly value: Json;
-  /** The original, the prop or the instance that says so, in words. */
-  readonly whose: string;
 }
 
 interface Scope {
@@ -71,11 +63,6 @@ interface Scope {
   readonly item?: { readonly of: string; readonly values: Readonly<Record<string, Json>>; readonly props: readonly Prop[] };
   /** Inside an item of a screen's series: what differs in this item, by node. */
   readonly entry?: Readonly<Record<NodeId, readonly Setting[]>>;
-}
-interface Enclosing {
-  readonly ref: ComponentRef;
-  readonly component: Component;
-  readonly props: Readonly<Record<string, Json>>;
 }
 interface Context extends Terms {
   readonly width: number;
@@ -363,7 +350,7 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   const outer = (scope.reach.get(node.id) ?? []).filter((s) => s.kind === 'prop' || s.at.length > 1).map((s) => ({ ...s, at: s.at.slice(1) }));
   const layers: readonly Carried[] = outer.length > 0 || tree.length > 0 || single.length > 0 ? [...own.settings, ...tree, ...single, ...outer] : own.settings;
   const asked = context.options.states?.[key];
-  const props = propsOf(context, scope, component, layers, asked ?? NO_FILLS, key);
+  const props = propsOf(component, layers, { enclosing: scope.enclosing, owner: scope.owner, states: asked ?? NO_FILLS, width: context.width, tell: tracing(context, key) });
   const states = asked ?? statesFrom(component, props);
   const enclosing: Enclosing[] = [...scope.enclosing, { ref: shown, component, props }];
   const kit = kitOfRef(world, shown);
@@ -391,59 +378,6 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   if (!root) return broken(context, scope, node.id, `${component.name} has lost its root`);
   const look = hasPlace(attrs) ? { ...root.look, ...placeOf(context, scope.kit, attrs) } : root.look;
   return { ...root, key, look, name: node.name ?? component.name, owner, instance: { written, shown, name: component.name, role: component.role, props } };
-}
-
-/** States that a prop stands for: a prop that means disabled or selected and is on. */
-function statesFrom(component: Component, props: Readonly<Record<string, Json>>): readonly StateName[] {
-  const on: StateName[] = [];
-  for (const p of component.contract.props) {
-    if (p.means === 'state' && typeof props[p.id] === 'string') {
-      const means = p.options?.find((o) => o.id === props[p.id])?.means;
-      const state = component.contract.states.find((s) => s === means);
-      if (state) on.push(state);
-    }
-  }
-  return on;
-}
-
-function propsOf(context: Context, scope: Scope, component: Component, layers: readonly Carried[], states: readonly StateName[], key: string): Readonly<Record<string, Json>> {
-  const tell = tracing(context, key);
-  const props: Record<string, Json> = {};
-  const told = new Set<string>();
-  for (const p of component.contract.props) {
-    props[p.id] = p.default;
-    tell?.({ from: 'default', name: `props.${p.id}`, value: p.default, whose: component.name });
-  }
-  for (const s of layers) {
-    if (s.kind !== 'prop' || s.at.length > 0 || !Object.hasOwn(props, s.name) || !whenHolds(s.when, states, context.width)) continue;
-    props[s.name] = s.value;
-    told.add(s.name);
-    tell?.({ from: s.from < 0 ? 'held' : 'setting', name: `props.${s.name}`, value: s.value, whose: scope.owner || 'This screen' });
-  }
-  for (const p of component.contract.props) {
-    if (!p.inherits || told.has(p.id) || !p.means) continue;
-    const from = nearest(scope.enclosing, p);
-    if (from === undefined) continue;
-    props[p.id] = from.value;
-    tell?.({ from: 'inherited', name: `props.${p.id}`, value: from.value, whose: from.whose });
-  }
-  return props;
-}
-
-/** The nearest enclosing instance's prop with the same meaning, its option matched by meaning. */
-function nearest(enclosing: readonly Enclosing[], p: Prop): { value: Json; whose: string } | undefined {
-  for (let i = enclosing.length - 1; i >= 0; i--) {
-    const e = enclosing[i];
-    const q = e?.component.contract.props.find((x) => x.means === p.means);
-    if (!e || !q) continue;
-    const value = e.props[q.id];
-    if (value === undefined) continue;
-    if (p.kind !== 'choice' || q.kind !== 'choice') return { value, whose: e.component.name };
-    const means = q.options?.find((o) => o.id === value)?.means;
-    const option = p.options?.find((o) => (means !== undefined ? o.means === means : o.id === value));
-    if (option) return { value: option.id, whose: e.component.name };
-  }
-  return undefined;
 }
 
 const PLACE = ['visible', 'opacity', 'width', 'height', 'minWidth', 'maxWidth', 'minHeight', 'maxHeight', 'grow', 'shrink', 'alignSelf', 'x', 'y', 'edges', 'pin', 'aspect', 'share', 'bleed'] as const;

@@ -1,0 +1,63 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, expect } from 'vitest';
+import type { Edit, Project, Step } from '../core/index.js';
+import { freshDatabase, House, openBrowser } from './house.js';
+
+/** What stands on a page now, in words: for those who read why a test failed. */
+const seenNow = (page: Page): Promise<string> =>
+  page.evaluate(() => [...document.querySelectorAll('.p-toast, [role="treeitem"], .state')].map((e) => e.getAttribute('aria-label') ?? e.textContent).join(' / '));
+
+/** A house with a browser before it, for one file of tests; both end with it. */
+export class Desk {
+  house!: House;
+  browser!: Browser;
+  page!: Page;
+  /** The project that is worked on. */
+  id = '';
+  /** Errors of any page. */
+  readonly wrong: string[] = [];
+
+  constructor() {
+    beforeAll(async () => {
+      this.house = new House(await freshDatabase());
+      await this.house.start();
+      this.browser = await openBrowser();
+    });
+    afterAll(async () => {
+      await this.browser?.close();
+      await this.house?.kill();
+    });
+  }
+  /** A page that knows nothing of earlier ones. */
+  async newPage(): Promise<Page> {
+    await this.page?.close();
+    const context = await this.browser.createBrowserContext();
+    await context.overridePermissions(this.house.address, ['clipboard-read', 'clipboard-write']);
+    this.page = await context.newPage();
+    await this.page.setViewport({ width: 1280, height: 800 });
+    this.page.setDefaultTimeout(9000);
+    this.page.on('pageerror', (e) => this.wrong.push(String(e)));
+    return this.page;
+  }
+  async post(path: string, body: unknown): Promise<unknown> {
+    return (await fetch(`${this.house.address}/api${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json();
+  }
+  /** A new project in the wireframe kit that begins with these steps. */
+  async make(name: string, steps: readonly Step[] = []): Promise<void> {
+    this.id = ((await this.post('/projects', { name, kit: 'plywood@1.0.0' })) as { project: Project }).project.id;
+    if (steps.length > 0) await this.post(`/projects/${this.id}/edits`, { base: 0, edits: [{ id: 'begin-here', label: 'Begin', steps } satisfies Edit] });
+  }
+  /** The project as the server has it. */
+  async project(): Promise<Project> {
+    return ((await (await fetch(`${this.house.address}/api/projects/${this.id}`)).json()) as { project: Project }).project;
+  }
+  /** Waits until something holds of the project as the server has it. */
+  async settled(is: (p: Project) => boolean): Promise<Project> {
+    for (let i = 0; i < 120; i++) {
+      const p = await this.project();
+      if (is(p)) return p;
+      await this.page.evaluate(() => new Promise((r) => requestAnimationFrame(() => setTimeout(r, 40))));
+    }
+    return expect.fail(`It never came to that. On the page: ${await seenNow(this.page)}`);
+  }
+}
