@@ -1,4 +1,4 @@
-import { componentAt, componentsInOrder, kitRef, shownComponent, type ComponentRef, type InstanceNode, type Kit, type Wear, type World } from '../model/index.js';
+import { componentAt, kitAt, componentsInOrder, kitRef, shownComponent, type ComponentRef, type InstanceNode, type Kit, type Wear, type World } from '../model/index.js';
 import { carryInstance } from './carry.js';
 import { sameLineage } from './sheets.js';
 
@@ -40,7 +40,7 @@ export function rankAlternatives(world: World, wears: readonly Wear[], node: Ins
   const now = componentAt(world, shown);
   // The way back to what it was placed as always stands near.
   const first = node.placed === undefined ? undefined : shownComponent(wears, node.placed);
-  const nowKit = world.kits.get(shown.slice(0, shown.lastIndexOf('/')));
+  const nowKit = kitAt(world, shown.slice(0, shown.lastIndexOf('/')));
   const found: (Alternative & { readonly score: number })[] = [];
   const seen = new Set<ComponentRef>();
   kits.forEach((kit, rank) => {

@@ -1,8 +1,10 @@
+import { Memory } from '../base/index.js';
 import {
   componentAt,
   isFilled,
   contentWords,
   listItems,
+  lookIn,
   plainValue,
   shownComponent,
   type Component,
@@ -15,11 +17,12 @@ import {
   type Setting,
   type SlotFill,
   type SlotId,
+  type WaitingFields,
   type Wear,
   type When,
   type World,
 } from '../model/index.js';
-import { convert, convertIcon, convertStyle, convertToken, type Converted } from './convert.js';
+import { convert, convertIcon, meaningOf, convertStyle, convertToken, type Converted } from './convert.js';
 import { mapFor, pairFor } from './sheets.js';
 
 /** A setting in the terms of the component that is shown. */
@@ -67,24 +70,19 @@ export interface CarryInput {
   readonly fills: readonly SlotFill[];
 }
 
-const memo = new WeakMap<object, WeakMap<object, Map<string, { world: World['kits']; originals: object; sets: object; wears: readonly Wear[]; made: Carry }>>>();
+/** An instance is seen as it is, through a lens, and as some alternatives. */
+const memory = new Memory<Carry>(40);
 
 /**
  * Shows settings through another component. Pure: nothing is rewritten, so going back is exact.
  * Every setting appears in the ledger exactly once; where two settings meet in one place the later wins and the other is parked.
  */
 export function carry(world: World, wears: readonly Wear[], input: CarryInput): Carry {
-  let byFills = memo.get(input.settings);
-  if (!byFills) memo.set(input.settings, (byFills = new WeakMap()));
-  let cache = byFills.get(input.fills);
-  if (!cache) byFills.set(input.fills, (cache = new Map()));
-  const key = `${input.written}>${input.shown}`;
-  const known = cache.get(key);
-  if (known && known.world === world.kits && known.wears === wears && known.originals === world.project.originals && known.sets === world.project.contentSets) return known.made;
-  const made = compute(world, wears, input);
-  cache.set(key, { world: world.kits, originals: world.project.originals, sets: world.project.contentSets, wears, made });
-  return made;
+  if (input.settings.length === 0 && input.fills.length === 0 && input.written === input.shown) return NOTHING_CHOSEN;
+  return memory.of(input.settings, [input.fills, input.written, input.shown, wears], () => compute(world, wears, input), lookIn(world));
 }
+
+const NOTHING_CHOSEN: Carry = { settings: [], ledger: [], fills: { shown: {}, parked: [] } };
 
 /** `carry` for an instance of a document as it is shown now, or as it would be shown by `shown`. */
 export function carryInstance(world: World, wears: readonly Wear[], node: InstanceNode, shown?: ComponentRef): Carry {
@@ -160,7 +158,7 @@ function carryOne(world: World, wears: readonly Wear[], s: Setting, shown: Compo
     at.push(to);
     if (node.type === 'series' && homeNode?.type === 'series') continue;
     if (homeNode?.type !== 'instance' || node.type !== 'instance') return { ok: false, why: `${there.name} has no component in the place of ${homeNode?.name ?? segment}` };
-    homeRef = i === boundaries - 1 && s.leaf ? s.leaf : homeNode.component;
+    homeRef = s.through?.[i] ?? (i === boundaries - 1 && s.leaf ? s.leaf : homeNode.component);
     shownRef = shownComponent(wears, node.component);
     const next = componentAt(world, shownRef);
     if (!next) return { ok: false, why: `${shownRef} is missing` };
@@ -170,7 +168,7 @@ function carryOne(world: World, wears: readonly Wear[], s: Setting, shown: Compo
   if (!home) return { ok: false, why: `${homeRef} is missing` };
   const map = mapFor(world, wears, homeRef, shownRef);
   const pair = homeRef === shownRef ? null : pairFor(world, wears, homeRef, shownRef);
-  if (s.kind === 'prop') return carryProp(wears, s, home, there, at, pair?.props ?? null, map);
+  if (s.kind === 'prop') return carryProp(world, wears, s, { ref: homeRef, component: home }, { ref: shownRef, component: there }, at, pair?.props ?? null, map);
   const part = s.at[s.at.length - 1] ?? '';
   const to = pair === null ? part : pair?.parts[part];
   const node = to ? there.nodes[to] : undefined;
@@ -184,11 +182,17 @@ function carryOne(world: World, wears: readonly Wear[], s: Setting, shown: Compo
   return { ok: true, at: [...at, to], name: s.name, value: value.value, why: 'the same part', to: `${s.name} of ${node.name ?? to}` };
 }
 
+interface Side {
+  readonly ref: ComponentRef;
+  readonly component: Component;
+}
+
 function carryProp(
+  world: World,
   wears: readonly Wear[],
   s: Setting,
-  home: Component,
-  there: Component,
+  { component: home }: Side,
+  { component: there, ref: shown }: Side,
   at: readonly string[],
   props: Readonly<Record<string, PropPair>> | null,
   map: ReturnType<typeof mapFor>,
@@ -199,9 +203,20 @@ function carryProp(
   const to = there.contract.props.find((p) => p.id === how?.to);
   if (!how || !to) return { ok: false, why: `${there.name} has no ${from.name.toLowerCase()}` };
   if (props === null) return { ok: true, at, name: to.id, value: s.value, why: how.why, to: to.name };
-  const got = convert(from, to, how, s.value, { ...(map ? { map } : {}), show: (ref) => shownComponent(wears, ref) });
+  const got = convert(from, to, how, s.value, { ...(map ? { map } : {}), show: (ref) => shownComponent(wears, ref), waiting: (w) => waitingAt(world, wears, w, shown, to) });
   if (!got.ok) return { ok: false, why: `${there.name}: ${got.why}` };
   return { ok: true, at, name: to.id, value: got.value, why: withLost(from, how, s.value), to: to.name };
+}
+
+/** Fields that wait on an item, in the terms of the list that shows it now: those it has a place for. */
+function waitingAt(world: World, wears: readonly Wear[], w: WaitingFields, shown: ComponentRef, to: Prop): Readonly<Record<string, Json>> {
+  if (w.home === shown) return w.prop === to.id ? w.values : {};
+  const from = componentAt(world, w.home)?.contract.props.find((p) => p.id === w.prop);
+  const how = pairFor(world, wears, w.home, shown)?.props[w.prop];
+  if (!from || how?.to !== to.id) return {};
+  const map = mapFor(world, wears, w.home, shown);
+  const got = convert(from, to, how, [{ key: 'k', values: w.values }], { ...(map ? { map } : {}), show: (ref) => shownComponent(wears, ref), bare: true });
+  return got.ok ? (listItems(got.value)[0]?.values ?? {}) : {};
 }
 
 /** For lists: which fields of the items wait for a component that has them. */
@@ -211,21 +226,6 @@ function withLost(from: Prop, how: PropPair, value: Json): string {
   return lost.length === 0 ? how.why : `${how.why}; its items' ${lost.map((p) => p.name.toLowerCase()).join(', ')} wait`;
 }
 
-/** What a default means: its option's meaning, on or off, filled or not. */
-function meaningOf(p: Prop): string | undefined {
-  switch (p.kind) {
-    case 'choice':
-      return p.options?.find((o) => o.id === p.default)?.means;
-    case 'flag':
-      return p.default === true ? 'on' : 'off';
-    case 'text':
-    case 'icon':
-    case 'image':
-      return isFilled(p.default) ? 'filled' : 'empty';
-    default:
-      return undefined;
-  }
-}
 
 /** Meanings the designer left at A's default where B's default means something else: shown as A meant them. */
 function heldOf(world: World, wears: readonly Wear[], written: ComponentRef, shown: ComponentRef, target: Component, taken: readonly Carried[], ledger: LedgerEntry[]): Carried[] {
@@ -277,7 +277,7 @@ function describe(world: World, s: Setting, home: Component | undefined): string
     const node = owner?.nodes[segment];
     if (segment.startsWith('#')) return;
     names.push(node?.name ?? segment);
-    if (node?.type === 'instance') owner = componentAt(world, i === s.at.length - 1 && s.leaf ? s.leaf : node.component);
+    if (node?.type === 'instance') owner = componentAt(world, s.through?.[i] ?? (i === s.at.length - 1 && s.leaf ? s.leaf : node.component));
   });
   const prop = s.kind === 'prop' ? owner?.contract.props.find((p) => p.id === s.name) : undefined;
   const label = prop?.name ?? ATTR_NAMES[s.name] ?? s.name;

@@ -1,4 +1,4 @@
-import { aliasPath, listItems, type ComponentRef, type Json, type Prop, type PropPair } from '../model/index.js';
+import { aliasPath, isFilled, listItems, type ComponentRef, type Json, type Prop, type PropPair, type WaitingFields } from '../model/index.js';
 import type { KitMap } from './kitmap.js';
 
 /** A converted value, or the reason why there is none. */
@@ -10,6 +10,26 @@ const no = (why: string): Converted => ({ ok: false, why });
 export interface Terms {
   readonly map?: KitMap;
   readonly show: (ref: ComponentRef) => ComponentRef;
+  /** Fields that wait on an item of a list, as far as this list has a place for them. */
+  readonly waiting?: (fields: WaitingFields) => Readonly<Record<string, Json>>;
+  /** Nothing is held: only what is there is converted. */
+  readonly bare?: boolean;
+}
+
+/** What a default means: its option's meaning, on or off, filled or not. */
+export function meaningOf(p: Prop): string | undefined {
+  switch (p.kind) {
+    case 'choice':
+      return p.options?.find((o) => o.id === p.default)?.means;
+    case 'flag':
+      return p.default === true ? 'on' : 'off';
+    case 'text':
+    case 'icon':
+    case 'image':
+      return isFilled(p.default) ? 'filled' : 'empty';
+    default:
+      return undefined;
+  }
 }
 
 /** A value that may be a token of kit A, in terms of kit B. Literals stay. */
@@ -70,10 +90,23 @@ export function convert(a: Prop, b: Prop, pair: PropPair, value: Json, terms: Te
   return ok(b.kind === 'flag' ? to === 'true' : to);
 }
 
-/** Items keep their keys; a field without counterpart, or whose value has none, is left to the item's default. */
+/**
+ * Items keep their keys; a field without counterpart, or whose value has none, is left to the item's default. What nobody
+ * set, and this list's items would start with something of another meaning, is held as it was meant.
+ */
 function convertList(a: Prop, b: Prop, pair: PropPair, value: Json, terms: Terms): Json {
+  const held: Record<string, Json> = {};
+  for (const from of terms.bare ? [] : (a.item ?? [])) {
+    const how = pair.item?.[from.id];
+    const to = b.item?.find((p) => p.id === how?.to);
+    const meant = meaningOf(from);
+    if (!how || !to || meant === undefined || from.kind !== to.kind || meant === meaningOf(to)) continue;
+    const got = convert(from, to, how, from.default, terms);
+    if (got.ok) held[to.id] = got.value;
+  }
   return listItems(value).map((item) => {
-    const values: Record<string, Json> = {};
+    const values: Record<string, Json> = { ...held };
+    for (const w of item.waits ?? []) Object.assign(values, terms.waiting?.(w));
     for (const [id, v] of Object.entries(item.values)) {
       const from = a.item?.find((p) => p.id === id);
       const how = pair.item?.[id];

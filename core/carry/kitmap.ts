@@ -1,3 +1,4 @@
+import { Memory } from '../base/index.js';
 import type { Kit, Token } from '../model/index.js';
 import { similarity } from './similar.js';
 
@@ -8,7 +9,7 @@ export interface KitMap {
   readonly icons: Readonly<Record<string, string | null>>;
 }
 
-const memo = new WeakMap<Kit, WeakMap<Kit, KitMap>>();
+const memory = new Memory<KitMap>(12);
 
 function best<T>(all: readonly T[], score: (t: T) => number): T | undefined {
   let found: T | undefined;
@@ -33,10 +34,10 @@ function tokenScore(a: Token, b: Token): number {
 
 /** Plans how one kit's tokens, text styles and icons read in another: by path, meaning, then name. Memoised. */
 export function mapKit(a: Kit, b: Kit): KitMap {
-  let inner = memo.get(a);
-  if (!inner) memo.set(a, (inner = new WeakMap()));
-  const known = inner.get(b);
-  if (known) return known;
+  return memory.of(a, [b], () => match(a, b));
+}
+
+function match(a: Kit, b: Kit): KitMap {
   const tokensB = Object.values(b.tokens);
   const stylesB = Object.values(b.textStyles);
   const iconsB = Object.values(b.icons);
@@ -52,7 +53,5 @@ export function mapKit(a: Kit, b: Kit): KitMap {
     const found = Object.hasOwn(b.icons, i.id) ? b.icons[i.id] : best(iconsB, (u) => (i.means !== undefined && i.means === u.means ? 500 : similarity(i.name, u.name) >= 0.8 ? 100 : 0));
     icons[i.id] = found?.id ?? null;
   }
-  const made = { tokens, textStyles, icons };
-  inner.set(b, made);
-  return made;
+  return { tokens, textStyles, icons };
 }

@@ -1,4 +1,5 @@
-import type { Component, ComponentPair, ComponentRef, Node, NodeId, Option, Prop, PropPair, SlotId } from '../model/index.js';
+import { Memory, seen, type LookUp } from '../base/index.js';
+import { subtree, type Component, type ComponentPair, type ComponentRef, type Node, type NodeId, type Option, type Prop, type PropPair, type SlotId } from '../model/index.js';
 import { assign } from './assign.js';
 import { similarity } from './similar.js';
 
@@ -107,9 +108,19 @@ function boundTo(node: Node): string | undefined {
   return node.bind?.['text'] ?? node.bind?.['icon'] ?? node.bind?.['asset'] ?? node.bind?.['props.label'];
 }
 
+/** Parts as they stand in the tree, whatever order the record that holds them has; strays last, by their ids. */
+function inOrder(c: Component): readonly Node[] {
+  const ids = subtree(c.nodes, c.root);
+  const placed = new Set(ids);
+  const strays = Object.keys(c.nodes)
+    .filter((id) => !placed.has(id))
+    .sort();
+  return [...ids, ...strays].flatMap((id) => c.nodes[id] ?? []);
+}
+
 function pairParts(a: Component, b: Component, props: Readonly<Record<string, PropPair>>, lookup: Lookup, sameKit: boolean): Record<NodeId, NodeId | null> {
-  const x = Object.values(a.nodes);
-  const y = Object.values(b.nodes);
+  const x = inOrder(a);
+  const y = inOrder(b);
   const found = assign(x.length, y.length, (i, j) => {
     const p = x[i];
     const q = y[j];
@@ -131,7 +142,8 @@ function pairParts(a: Component, b: Component, props: Readonly<Record<string, Pr
   return Object.fromEntries(x.map((p, i) => [p.id, y[found[i] ?? -1]?.id ?? null]));
 }
 
-const memo = new WeakMap<Component, WeakMap<Component, ComponentPair>>();
+/** What two components were matched to depends on what their parts are instances of, which is looked up on the way. */
+const memory = new Memory<ComponentPair>(60);
 
 /**
  * How component `a` is shown by component `b`: props, options, slots and parts, each by same id (same kit),
@@ -139,14 +151,15 @@ const memo = new WeakMap<Component, WeakMap<Component, ComponentPair>>();
  * @param sameKit both come from versions of one kit, or one kit is based on the other: ids are trusted.
  */
 export function pairContracts(refA: ComponentRef, a: Component, refB: ComponentRef, b: Component, lookup: Lookup, sameKit: boolean): ComponentPair {
-  let inner = memo.get(a);
-  if (!inner) memo.set(a, (inner = new WeakMap()));
-  const known = inner.get(b);
-  if (known && known.from === refA && known.to === refB) return known;
+  const look: LookUp = (kind, name) => (kind === 'component' ? lookup(name) : undefined);
+  return memory.of(a, [b, refA, refB, sameKit], () => match(refA, a, refB, b, (ref) => seen('component', ref, lookup(ref)), sameKit), look);
+}
+
+function match(refA: ComponentRef, a: Component, refB: ComponentRef, b: Component, lookup: Lookup, sameKit: boolean): ComponentPair {
   const props = pairProps(a.contract.props, b.contract.props, sameKit);
   const matched = Object.values(props).filter((p) => p.to !== null).length;
   const total = a.contract.props.length;
-  const pair: ComponentPair = {
+  return {
     from: refA,
     to: refB,
     confidence: total === 0 ? 1 : matched / total,
@@ -155,8 +168,6 @@ export function pairContracts(refA: ComponentRef, a: Component, refB: ComponentR
     slots: pairSlots(a, b, sameKit),
     parts: pairParts(a, b, props, lookup, sameKit),
   };
-  inner.set(b, pair);
-  return pair;
 }
 
 const invert = (map: Readonly<Record<string, string | null>>): Record<string, string | null> => {
@@ -174,24 +185,19 @@ function invertProps(props: Readonly<Record<string, PropPair>>): Record<string, 
   return back;
 }
 
-const inverses = new WeakMap<ComponentPair, ComponentPair>();
+const inverses = new Memory<ComponentPair>();
 
 /** The same pair read the other way round. */
 export function invertPair(pair: ComponentPair): ComponentPair {
-  let back = inverses.get(pair);
-  if (!back) {
-    back = {
-      from: pair.to ?? pair.from,
-      to: pair.from,
-      confidence: pair.confidence,
-      why: pair.why,
-      props: invertProps(pair.props),
-      slots: invert(pair.slots),
-      parts: invert(pair.parts),
-    };
-    inverses.set(pair, back);
-  }
-  return back;
+  return inverses.of(pair, [], () => ({
+    from: pair.to ?? pair.from,
+    to: pair.from,
+    confidence: pair.confidence,
+    why: pair.why,
+    props: invertProps(pair.props),
+    slots: invert(pair.slots),
+    parts: invert(pair.parts),
+  }));
 }
 
 export { invert as invertMap };

@@ -1,5 +1,8 @@
+import { Memory } from '../base/index.js';
 import {
   componentAt,
+  kitAt,
+  lookIn,
   componentsInOrder,
   shownComponent,
   shownKit,
@@ -106,8 +109,13 @@ export function countUses(world: World, screens: readonly Screen[]): Record<Comp
  * What the designer chose in an earlier sheet is kept. Throws RangeError when a kit is not installed.
  */
 export function planRebrand(world: World, from: KitRef, to: KitRef, earlier?: MatchSheet): RebrandPlan {
-  const a = world.kits.get(from);
-  const b = world.kits.get(to);
+  return { from, to, sheet: planSheet(world, from, to, earlier), uses: countUses(world, world.project.screens) };
+}
+
+/** The sheet of such a plan alone. */
+export function planSheet(world: World, from: KitRef, to: KitRef, earlier?: MatchSheet): MatchSheet {
+  const a = kitAt(world, from);
+  const b = kitAt(world, to);
   if (!a || !b) throw new RangeError(`The kit ${a ? to : from} is not installed`);
   const saved = earlier ?? world.project.sheets[sheetKey(from, to)];
   const back = world.project.wears.find((w) => w.kit === to && w.shows === from)?.sheet;
@@ -129,7 +137,7 @@ export function planRebrand(world: World, from: KitRef, to: KitRef, earlier?: Ma
     pairs[ref] = worn ? invertPair(worn) : counterpart(world, ref, component, b, to);
   }
   const map = mapKit(a, b);
-  return { from, to, sheet: { from, to, pairs, tokens: map.tokens, textStyles: map.textStyles, icons: map.icons }, uses: countUses(world, world.project.screens) };
+  return { from, to, pairs, tokens: map.tokens, textStyles: map.textStyles, icons: map.icons };
 }
 
 /** Two sheets one after the other: the components the designer saw paired stay paired; their contracts are matched afresh. */
@@ -144,8 +152,8 @@ function compose(world: World, first: MatchSheet, second: MatchSheet): MatchShee
         ? { ...matched(world, ref, a, two.to, b), confidence: Math.min(one.confidence, two.confidence), why: two.why, ...(one.chosen || two.chosen ? { chosen: true } : {}) }
         : noCounterpart(ref);
   }
-  const a = world.kits.get(first.from);
-  const b = world.kits.get(second.to);
+  const a = kitAt(world, first.from);
+  const b = kitAt(world, second.to);
   const map = a && b ? mapKit(a, b) : { tokens: {}, textStyles: {}, icons: {} };
   return { from: first.from, to: second.to, pairs, tokens: map.tokens, textStyles: map.textStyles, icons: map.icons };
 }
@@ -190,15 +198,11 @@ export function lensWears(world: World, screen: Screen | undefined, to: KitRef):
   const now = wearsOf(world.project, screen);
   const from = wornKit(world.project, screen);
   if (from === undefined || from === to) return now;
-  const known = lensMemo.get(now)?.get(to);
-  if (known && known.kits === world.kits) return known.wears;
-  const wears = wearsAfter(world, now, planRebrand(world, from, to).sheet);
-  let inner = lensMemo.get(now);
-  if (!inner) lensMemo.set(now, (inner = new Map()));
-  inner.set(to, { kits: world.kits, wears });
-  return wears;
+  // What was corrected in a sheet since, here or in the project's, shows through the lens too.
+  const saved = world.project.sheets[sheetKey(from, to)];
+  return lenses.of(now, [to, from, saved, world.project.wears], () => wearsAfter(world, now, planSheet(world, from, to)), lookIn(world));
 }
-const lensMemo = new WeakMap<object, Map<KitRef, { kits: World['kits']; wears: readonly Wear[] }>>();
+const lenses = new Memory<readonly Wear[]>(8);
 
 /** The component to place so that `ref` shows through a lens: its counterpart in what is really worn, when there is one. */
 export function behindLens(wears: readonly Wear[], lens: readonly Wear[], ref: ComponentRef): ComponentRef {

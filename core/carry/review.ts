@@ -1,8 +1,8 @@
 import { layout, type Box } from '../layout/index.js';
-import { aliasPath, componentAt, shownComponent, splitRef, wearsOf, type InstanceNode, type Screen, type Wear, type World } from '../model/index.js';
+import { aliasPath, componentAt, shownComponent, splitRef, wearsOf, type InstanceNode, type Screen, type SeriesNode, type Wear, type World } from '../model/index.js';
 import { resolve } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
-import { carryInstance, type LedgerEntry, type Outcome } from './carry.js';
+import { carry, carryInstance, type Carry, type Outcome } from './carry.js';
 import { composite, contrast } from './contrast.js';
 
 export type Concern = 'text-cut' | 'text-wrapped' | 'text-outside' | 'contrast' | 'small-target' | 'outside' | 'grew' | 'parked' | 'parked-content' | 'no-counterpart' | 'literal';
@@ -52,6 +52,7 @@ export function reviewScreen(world: World, screen: Screen, after: readonly Wear[
   const counts = { kept: 0, mapped: 0, parked: 0, held: 0 };
   let instances = 0;
   for (const node of Object.values(screen.nodes)) {
+    if (node.type === 'series') reviewEntries(world, screen, node, after, before, counts, findings);
     if (node.type !== 'instance') continue;
     instances++;
     reviewSettings(world, screen, node, after, before, counts, findings);
@@ -80,17 +81,37 @@ export function sumReviews(screens: readonly ScreenReview[]): Review {
   return { screens, counts, instances: screens.reduce((n, s) => n + s.instances, 0), findings };
 }
 
+/** What was chosen on single items of a series is carried, counted and told like everything else. */
+function reviewEntries(world: World, screen: Screen, series: SeriesNode, after: readonly Wear[], before: readonly Wear[], counts: Record<Outcome, number>, findings: Finding[]): void {
+  for (const entry of series.entries) {
+    for (const [id, settings] of Object.entries(entry.settings)) {
+      const node = screen.nodes[id];
+      if (node?.type !== 'instance') continue;
+      const at = (wears: readonly Wear[]): Carry => {
+        const shown = shownComponent(wears, node.component);
+        return carry(world, wears, { written: shown, shown, settings, fills: NO_FILLS });
+      };
+      tell(at(after), at(before), screen, id, counts, findings, ` in an item of ${series.name ?? 'a series'}`);
+    }
+  }
+}
+const NO_FILLS: readonly never[] = [];
+
+/** Counts what a carry did; what waits now and did not before is something to look at. */
+function tell(now: Carry, was: Carry, screen: Screen, node: string, counts: Record<Outcome, number>, findings: Finding[], where = ''): void {
+  for (const entry of now.ledger) {
+    counts[entry.outcome]++;
+    if (entry.outcome === 'parked' && was.ledger[entry.setting]?.outcome !== 'parked')
+      findings.push({ concern: 'parked', screen: screen.id, node, title: `Parked: ${entry.what}`, detail: `${entry.why}${where}. Kept for later on ${screen.name}.`, measure: 1 });
+  }
+}
+
 function reviewSettings(world: World, screen: Screen, node: InstanceNode, after: readonly Wear[], before: readonly Wear[], counts: Record<Outcome, number>, findings: Finding[]): void {
   const got = carryInstance(world, after, node);
   const earlier = carryInstance(world, before, node);
   const name = node.name ?? componentAt(world, shownComponent(after, node.component))?.name ?? node.component;
-  const waiting: LedgerEntry[] = [];
-  for (const entry of got.ledger) {
-    counts[entry.outcome]++;
-    if (entry.outcome === 'parked' && earlier.ledger[entry.setting]?.outcome !== 'parked') waiting.push(entry);
-  }
+  tell(got, earlier, screen, node.id, counts, findings);
   const push = (concern: Concern, title: string, detail: string, measure: number): void => void findings.push({ concern, screen: screen.id, node: node.id, title, detail, measure });
-  for (const entry of waiting) push('parked', `Parked: ${entry.what}`, `${entry.why}. Kept for later on ${screen.name}.`, 1);
   for (const f of got.fills.parked) {
     const count = f.children.length;
     push('parked-content', `Content waits: ${count} ${count === 1 ? 'thing' : 'things'} in ${name}`, `${name} has no slot for it. Kept for later on ${screen.name}.`, count);

@@ -1,4 +1,5 @@
-import { componentAt, kitOfRef, splitRef, type Component, type ComponentPair, type ComponentRef, type Kit, type Wear, type World } from '../model/index.js';
+import { Memory } from '../base/index.js';
+import { componentAt, kitAt, kitOfRef, splitRef, type Component, type ComponentPair, type ComponentRef, type Kit, type Wear, type World } from '../model/index.js';
 import { mapKit, type KitMap } from './kitmap.js';
 import { invertMap, invertPair, pairContracts } from './pair.js';
 
@@ -33,7 +34,7 @@ export function matched(world: World, from: ComponentRef, a: Component, to: Comp
   return pairContracts(from, a, to, b, (ref) => componentAt(world, ref), sameLineage(kitOfRef(world, from), kitOfRef(world, to)));
 }
 
-const backwards = new WeakMap<object, KitMap>();
+const backwards = new Memory<KitMap>();
 
 /** Tokens, text styles and icons from one component's kit to another's. Undefined: nothing to translate. */
 export function mapFor(world: World, wears: readonly Wear[], from: ComponentRef, to: ComponentRef): KitMap | undefined {
@@ -48,15 +49,13 @@ export function mapBetween(world: World, wears: readonly Wear[], a: string, b: s
   const forth = wears.find((w) => w.kit === a && w.shows === b);
   if (forth) return forth.sheet;
   const back = wears.find((w) => w.kit === b && w.shows === a);
-  if (back) {
-    let map = backwards.get(back.sheet);
-    if (!map) {
-      map = { tokens: invertMap(back.sheet.tokens), textStyles: invertMap(back.sheet.textStyles), icons: invertMap(back.sheet.icons) };
-      backwards.set(back.sheet, map);
-    }
-    return map;
-  }
-  const kitA = world.kits.get(a);
-  const kitB = world.kits.get(b);
+  if (back)
+    return backwards.of(back.sheet, [], () => ({
+      tokens: invertMap(back.sheet.tokens),
+      textStyles: invertMap(back.sheet.textStyles),
+      icons: invertMap(back.sheet.icons),
+    }));
+  const kitA = kitAt(world, a);
+  const kitB = kitAt(world, b);
   return kitA && kitB ? mapKit(kitA, kitB) : undefined;
 }

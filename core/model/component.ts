@@ -1,4 +1,4 @@
-import type { Json } from './json.js';
+import type { Json } from '../base/index.js';
 import type { Attrs, ComponentRef, NodeId, Nodes, PropId, SlotId, StateName } from './node.js';
 
 export type PropKind = 'text' | 'flag' | 'choice' | 'number' | 'icon' | 'image' | 'colour' | 'component' | 'list';
@@ -31,6 +31,14 @@ export interface Prop {
 /** An item of a list value. Keys stay with their item when the list is reordered. */
 export interface ListItem {
   readonly key: string;
+  readonly values: Readonly<Record<PropId, Json>>;
+  /** Fields that what showed when the list was changed has no place for: they wait, in the terms of the component that has. */
+  readonly waits?: readonly WaitingFields[];
+}
+export interface WaitingFields {
+  readonly home: ComponentRef;
+  /** The list prop of `home`. */
+  readonly prop: PropId;
   readonly values: Readonly<Record<PropId, Json>>;
 }
 

@@ -1,5 +1,6 @@
-import type { Json } from './json.js';
-import type { ContentSet, Project } from './project.js';
+import type { Json } from '../base/index.js';
+import { Memory } from '../base/index.js';
+import { contentSetAt, type Project } from './project.js';
 
 /**
  * A value that comes from a content set, kept as such so that new rows show by themselves:
@@ -18,34 +19,29 @@ export function contentValue(value: Json | undefined): ContentValue | null {
   return null;
 }
 
-const lists = new WeakMap<ContentSet, Map<string, Json>>();
+const lists = new Memory<Json>(8);
 
 /** The plain value behind one that comes from a content set; undefined when the set, row or column is gone. Other values as they are. */
 export function plainValue(project: Project, value: Json): Json | undefined {
   const from = contentValue(value);
   if (!from) return value;
-  if ('cell' in from) return project.contentSets[from.cell]?.rows.find((r) => r.key === from.row)?.values[from.column];
-  const set = project.contentSets[from.rows];
+  if ('cell' in from) return contentSetAt(project, from.cell)?.rows.find((r) => r.key === from.row)?.values[from.column];
+  const set = contentSetAt(project, from.rows);
   if (!set) return undefined;
-  let known = lists.get(set);
-  if (!known) lists.set(set, (known = new Map()));
-  const key = JSON.stringify(from.fields);
-  let made = known.get(key);
-  if (made === undefined) {
-    made = set.rows.map((r) => ({
+  const fields = Object.entries(from.fields);
+  return lists.of(set, fields.flat(), () =>
+    set.rows.map((r) => ({
       key: r.key,
-      values: Object.fromEntries(Object.entries(from.fields).flatMap(([field, column]) => (r.values[column] === undefined ? [] : [[field, r.values[column] as Json]]))),
-    }));
-    known.set(key, made);
-  }
-  return made;
+      values: Object.fromEntries(fields.flatMap(([field, column]) => (r.values[column] === undefined ? [] : [[field, r.values[column] as Json]]))),
+    })),
+  );
 }
 
 /** How a value from a content set is said: `from Passengers`. */
 export function contentWords(project: Project, value: Json): string | null {
   const from = contentValue(value);
   if (!from) return null;
-  const set = project.contentSets['cell' in from ? from.cell : from.rows];
+  const set = contentSetAt(project, 'cell' in from ? from.cell : from.rows);
   if (!set) return 'from a content set that is gone';
   if ('rows' in from) return `from ${set.name}`;
   return `${set.columns.find((c) => c.id === from.column)?.name ?? 'a column'} of ${set.name}`;

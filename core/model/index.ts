@@ -1,4 +1,4 @@
-export * from './json.js';
+export { sameJson, type Json } from '../base/index.js';
 export * from './node.js';
 export * from './component.js';
 export * from './kit.js';

@@ -1,4 +1,4 @@
-import type { Json } from './json.js';
+import type { Json } from '../base/index.js';
 import type { Component, Template } from './component.js';
 import type { KitRef } from './node.js';
 

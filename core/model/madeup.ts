@@ -1,4 +1,4 @@
-import type { Json } from './json.js';
+import type { Json } from '../base/index.js';
 import type { ContentSet } from './project.js';
 
 /** Kinds of rows that come with Dekkor. Everything in them is invented. */

@@ -1,4 +1,4 @@
-import type { Json } from './json.js';
+import { Memory, type Json } from '../base/index.js';
 
 /** Id of a node within its tree. Stays the same through every version of a kit. */
 export type NodeId = string;
@@ -98,7 +98,12 @@ export type AttrName = keyof Attrs;
 export interface Setting {
   /** The component that was shown at the instance when the choice was made. */
   readonly home: ComponentRef;
-  /** The component that owns the part or prop at the end of `at`, when it cannot be told from `home` alone. */
+  /**
+   * The components that stood at each instance boundary of `at` when the choice was made, where another brand showed some of
+   * them: without it they are those that `home` itself names.
+   */
+  readonly through?: readonly ComponentRef[];
+  /** As written before `through`: only the last of them. */
   readonly leaf?: ComponentRef;
   /** One node id per instance boundary, `#key` after a series. Empty: the instance's own contract. */
   readonly at: readonly string[];
@@ -184,9 +189,9 @@ export interface Into {
 }
 
 /** Identity of a setting: what it is about, not its value. */
-export function settingKey(s: Pick<Setting, 'home' | 'at' | 'kind' | 'name' | 'when'>): string {
+export function settingKey(s: Pick<Setting, 'home' | 'at' | 'kind' | 'name' | 'when' | 'through'>): string {
   const when = s.when ? `${s.when.state ?? ''}:${s.when.minWidth ?? ''}:${s.when.maxWidth ?? ''}` : '';
-  return `${s.home}|${s.at.join('/')}|${s.kind}.${s.name}|${when}`;
+  return `${s.home}|${s.at.join('/')}|${s.kind}.${s.name}|${when}${s.through ? `|${s.through.join(',')}` : ''}`;
 }
 
 /** Children of a node in document order, slot content and series item included. */
@@ -218,24 +223,19 @@ export function subtree(nodes: Nodes, id: NodeId): NodeId[] {
   return found;
 }
 
-const places = new WeakMap<Nodes, ReadonlyMap<NodeId, Into>>();
+const places = new Memory<ReadonlyMap<NodeId, Into>>();
 
 /** Where each node of a tree stands. Memoised on the identity of `nodes`. */
 export function placesOf(nodes: Nodes): ReadonlyMap<NodeId, Into> {
-  let known = places.get(nodes);
-  if (!known) {
+  return places.of(nodes, [], () => {
     const map = new Map<NodeId, Into>();
     for (const node of Object.values(nodes)) {
       if (node.type === 'instance') {
-        for (const f of node.fills) {
-          for (const c of f.children) map.set(c, { parent: node.id, slot: { home: f.home, slot: f.slot } });
-        }
+        for (const f of node.fills) for (const c of f.children) map.set(c, { parent: node.id, slot: { home: f.home, slot: f.slot } });
       } else for (const c of childrenOf(node)) map.set(c, { parent: node.id });
     }
-    known = map;
-    places.set(nodes, known);
-  }
-  return known;
+    return map;
+  });
 }
 
 /** The ids that stand in one place, in order. */

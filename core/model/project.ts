@@ -1,4 +1,4 @@
-import type { Json } from './json.js';
+import { seen, type Json, type LookUp } from '../base/index.js';
 import type { Component } from './component.js';
 import type { Kit } from './kit.js';
 import { splitRef } from './component.js';
@@ -92,12 +92,42 @@ export interface World {
   readonly kits: ReadonlyMap<KitRef, Kit>;
 }
 
-/** The original that a reference names, or undefined. */
+/** The original that a reference names, or undefined. Whatever is being made depends on it from then on. */
 export function componentAt(world: World, ref: ComponentRef): Component | undefined {
+  return seen('component', ref, findComponent(world, ref));
+}
+
+function findComponent(world: World, ref: ComponentRef): Component | undefined {
   const { kit, id } = splitRef(ref);
   if (kit === 'project') return own(world.project.originals, id);
   const found = world.kits.get(kit);
   return found ? own(found.components, id) : undefined;
+}
+
+/** An installed kit by its reference; seen in the same way. */
+export function kitAt(world: Pick<World, 'kits'>, ref: KitRef): Kit | undefined {
+  return seen('kit', ref, world.kits.get(ref));
+}
+
+/** A content set by its id; seen in the same way. */
+export function contentSetAt(project: Pick<Project, 'contentSets'>, id: string): ContentSet | undefined {
+  return seen('content', id, own(project.contentSets, id));
+}
+
+/** How what was looked up is found again, for everything that is remembered about this world. */
+export function lookIn(world: World): LookUp {
+  return (kind, name) => {
+    switch (kind) {
+      case 'component':
+        return findComponent(world, name);
+      case 'kit':
+        return world.kits.get(name);
+      case 'content':
+        return own(world.project.contentSets, name);
+      default:
+        return undefined;
+    }
+  };
 }
 
 /** Looks up without being fooled by names such as `constructor`. */
@@ -107,7 +137,7 @@ function own<T>(record: Readonly<Record<string, T>>, id: string): T | undefined 
 
 /** The kit a reference belongs to; undefined for the project's own components. */
 export function kitOfRef(world: World, ref: ComponentRef): Kit | undefined {
-  return world.kits.get(splitRef(ref).kit);
+  return kitAt(world, splitRef(ref).kit);
 }
 
 export function screenOf(project: Project, id: string): Screen | undefined {

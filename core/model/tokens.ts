@@ -1,4 +1,5 @@
-import type { Json } from './json.js';
+import type { Json } from '../base/index.js';
+import { Memory } from '../base/index.js';
 import type { Kit, TextStyle, Token } from './kit.js';
 
 const ALIAS = /^\{([^{}]+)\}$/;
@@ -9,32 +10,30 @@ export function aliasPath(value: unknown): string | null {
   return ALIAS.exec(value)?.[1] ?? null;
 }
 
-const byMeans = new WeakMap<Kit, ReadonlyMap<string, string>>();
+const byMeans = new Memory<ReadonlyMap<string, string>>();
 
 /** The first token of a kit with a meaning, memoised. */
 export function tokenMeaning(kit: Kit, means: string): Token | undefined {
-  let map = byMeans.get(kit);
-  if (!map) {
-    const made = new Map<string, string>();
-    for (const t of Object.values(kit.tokens)) if (t.means && !made.has(t.means)) made.set(t.means, t.path);
-    map = made;
-    byMeans.set(kit, map);
-  }
-  const path = map.get(means);
+  const path = byMeans
+    .of(kit, [], () => {
+      const made = new Map<string, string>();
+      for (const t of Object.values(kit.tokens)) if (t.means && !made.has(t.means)) made.set(t.means, t.path);
+      return made;
+    })
+    .get(means);
   return path === undefined ? undefined : kit.tokens[path];
 }
 
-const values = new WeakMap<Kit, Map<string, Json | undefined>>();
+/** The values of a kit's tokens in one mode, filled as they are asked for: a kit never changes. */
+const values = new Memory<Map<string, Json | undefined>>(4);
 
 /**
  * The literal value of a token, aliases followed.
  * Unknown tokens and aliases in a circle give undefined.
  */
 export function tokenValue(kit: Kit, path: string, mode = ''): Json | undefined {
-  let cache = values.get(kit);
-  if (!cache) values.set(kit, (cache = new Map()));
-  const key = `${mode}|${path}`;
-  if (cache.has(key)) return cache.get(key);
+  const cache = values.of(kit, [mode], () => new Map());
+  if (cache.has(path)) return cache.get(path);
   let at = path;
   let value: Json | undefined;
   for (let hop = 0; hop < 32; hop++) {
@@ -49,7 +48,7 @@ export function tokenValue(kit: Kit, path: string, mode = ''): Json | undefined 
     at = next;
     value = undefined;
   }
-  cache.set(key, value);
+  cache.set(path, value);
   return value;
 }
 

@@ -1,6 +1,7 @@
 import { carryInstance } from '../carry/carry.js';
 import {
   componentAt,
+  kitAt,
   contentValue,
   listItems,
   shownComponent,
@@ -131,7 +132,7 @@ export function lineOf(world: World, wears: readonly Wear[], node: Node): string
     }
     case 'box': {
       const plain = node.attrs.flow === 'row' ? 'Row' : (node.attrs.padding ?? 0) !== 0 ? 'Box' : 'Column';
-      const kit = world.kits.get(shownKit(wears, world.project.kits[0] ?? ''));
+      const kit = kitAt(world, shownKit(wears, world.project.kits[0] ?? ''));
       // A kit may call one of its own components so.
       const kind = Object.values(kit?.components ?? {}).some((c) => c.name === plain) ? `Plain ${plain.toLowerCase()}` : plain;
       return node.name === undefined ? kind : `${kind} ${quote(node.name)}`;

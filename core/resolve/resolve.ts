@@ -1,8 +1,12 @@
+import { Memory } from '../base/index.js';
 import { carry, type Carried } from '../carry/carry.js';
 import {
   componentAt,
+  contentSetAt,
   isFilled,
+  kitAt,
   kitOfRef,
+  lookIn,
   listItems,
   screenOf,
   shownComponent,
@@ -15,6 +19,7 @@ import {
   type InstanceNode,
   type Json,
   type Kit,
+  type KitRef,
   type Node,
   type NodeId,
   type Nodes,
@@ -22,6 +27,7 @@ import {
   type Screen,
   type SeriesNode,
   type Setting,
+  type SlotFill,
   type StateName,
   type Wear,
   type World,
@@ -89,8 +95,16 @@ export function resolve(world: World, screen: Screen | string, options: ResolveO
   if (!found) throw new RangeError(`There is no screen ${String(screen)}`);
   const wears = options.wears ?? wearsOf(world.project, found);
   const first = world.project.kits[0];
-  const main = first === undefined ? undefined : world.kits.get(shownKit(wears, first));
-  const context: Context = { world, wears, mode: options.mode ?? '', main, width: found.width, options, count: 0 };
+  if (options.trace || options.states) return resolveNew(world, found, wears, first, options);
+  return screens.of(found, [wears, first, options.mode ?? '', options.emptySlots === true], () => resolveNew(world, found, wears, first, options), lookIn(world));
+}
+
+/** A screen as it is, through two lenses, and as it would be after a rebrand. */
+const screens = new Memory<ResolvedScreen>(4);
+
+function resolveNew(world: World, found: Screen, wears: readonly Wear[], first: KitRef | undefined, options: ResolveOptions): ResolvedScreen {
+  const main = first === undefined ? undefined : kitAt(world, shownKit(wears, first));
+  const context: Context = { world, wears, mode: options.mode ?? '', main, width: found.width, options, look: lookIn(world), count: 0 };
   const scope: Scope = {
     kit: undefined,
     nodes: found.nodes,
@@ -108,11 +122,21 @@ export function resolve(world: World, screen: Screen | string, options: ResolveO
   return { id: found.id, name: found.name, width: found.width, height: found.height, root, mainKit: main };
 }
 
-/** A component by itself, with given props: for samples, the Workbench and documentation. */
-export function resolveSample(world: World, ref: ComponentRef, settings: readonly Setting[] = [], options: ResolveOptions & { width?: number; placed?: ComponentRef } = {}): RNode {
+/** How a component is shown by itself. */
+export interface SampleOptions extends ResolveOptions {
+  /** Of the room it stands in, px. */
+  readonly width?: number;
+  readonly placed?: ComponentRef;
+  /** What is in its slots, and the tree that the content belongs to. */
+  readonly fills?: readonly SlotFill[];
+  readonly nodes?: Nodes;
+}
+
+/** A component by itself, with given props and content: for samples, alternatives and documentation. */
+export function resolveSample(world: World, ref: ComponentRef, settings: readonly Setting[] = [], options: SampleOptions = {}): RNode {
   const wears = options.wears ?? [];
   const kit = kitOfRef(world, shownComponent(wears, ref));
-  const context: Context = { world, wears, mode: options.mode ?? '', main: kit, width: options.width ?? 390, options: { emptySlots: true, ...options }, count: 0 };
+  const context: Context = { world, wears, mode: options.mode ?? '', main: kit, width: options.width ?? 390, options: { emptySlots: true, ...options }, look: lookIn(world), count: 0 };
   const node: InstanceNode = {
     id: 'sample',
     type: 'instance',
@@ -120,9 +144,9 @@ export function resolveSample(world: World, ref: ComponentRef, settings: readonl
     component: ref,
     ...(options.placed !== undefined && options.placed !== ref ? { placed: options.placed } : {}),
     settings,
-    fills: NO_FILLS,
+    fills: options.fills ?? NO_FILLS,
   };
-  const scope: Scope = { kit: undefined, nodes: { sample: node }, props: {}, rules: new Map(), reach: NOTHING, slot: () => [], states: [], prefix: '', owner: '', enclosing: [], within: [] };
+  const scope: Scope = { kit: undefined, nodes: { ...options.nodes, sample: node }, props: {}, rules: new Map(), reach: NOTHING, slot: () => [], states: [], prefix: '', owner: '', enclosing: [], within: [] };
   return resolveNode(context, scope, 'sample')[0] ?? broken(context, scope, 'sample', 'Nothing to show');
 }
 
@@ -242,7 +266,7 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
     for (const item of listItems(scope.props[node.of])) into(item.key, { of: node.of, values: item.values, props: prop?.item ?? [] }, undefined);
   } else if (node.rows !== undefined) {
     const differ = new Map(node.entries.map((e) => [e.key, e.settings]));
-    for (const row of context.world.project.contentSets[node.rows]?.rows ?? []) into(row.key, { of: ROW, values: row.values, props: [] }, differ.get(row.key) ?? NOTHING_DIFFERS);
+    for (const row of contentSetAt(context.world.project, node.rows)?.rows ?? []) into(row.key, { of: ROW, values: row.values, props: [] }, differ.get(row.key) ?? NOTHING_DIFFERS);
   } else for (const entry of node.entries) into(entry.key, undefined, entry.settings);
   const owner = scope.component ? scope.owner : node.id;
   return [{ key, type: 'box', name: node.name ?? 'Series', look: toLook(context, scope.kit, attrs), children: children.filter((c) => c.look.visible), owner, series: true }];
@@ -275,58 +299,37 @@ function treeSettings(scope: Scope, node: InstanceNode, ref: ComponentRef): read
 }
 
 function treeCarried(context: Context, scope: Scope, node: InstanceNode, shown: ComponentRef): readonly Carried[] {
-  const made = treeSettings(scope, node, node.component);
+  // What a tree binds and sets is said in the terms of what was placed there first, also when it was swapped since.
+  const home = node.placed ?? node.component;
+  const made = treeSettings(scope, node, home);
   if (made.length === 0) return NO_FILLS;
-  if (shown === node.component) return made.map((s) => ({ at: s.at, kind: s.kind, name: s.name, value: s.value, from: 0 }));
-  // The nested component is shown by another kit's: what the tree says is translated, what is held is not said twice.
-  return carry(context.world, context.wears, { written: node.component, shown, settings: made, fills: NO_FILLS }).settings.filter((s) => s.from >= 0);
+  if (shown === home) return made.map((s) => ({ at: s.at, kind: s.kind, name: s.name, value: s.value, from: 0 }));
+  // Shown by another component: what the tree says is translated, what is held is not said twice.
+  return carry(context.world, context.wears, { written: home, shown, settings: made, fills: NO_FILLS }).settings.filter((s) => s.from >= 0);
 }
 
-interface Remembered {
-  readonly on: readonly unknown[];
-  readonly enclosing: readonly Enclosing[];
-  readonly key: string;
-  readonly count: number;
-  readonly made: RNode;
-}
-const memo = new WeakMap<InstanceNode, Remembered[]>();
 /** A screen is looked at as it is, through a lens, and as a trial: so many ways are remembered. */
-const MOST_WAYS = 3;
-
-const isOwn = (n: InstanceNode): boolean => n.component.startsWith('project/') || n.settings.some((s) => typeof s.value === 'string' && s.value.startsWith('project/'));
-
-const sameEnclosing = (a: readonly Enclosing[], b: readonly Enclosing[]): boolean =>
-  a.length === b.length &&
-  a.every((x, i) => {
-    const y = b[i];
-    if (x.ref !== y?.ref || x.component !== y.component) return false;
-    const keys = Object.keys(x.props);
-    return keys.length === Object.keys(y.props).length && keys.every((k) => x.props[k] === y.props[k]);
-  });
+const instances = new Memory<{ readonly made: RNode; readonly count: number }>(4);
 
 /** An instance that a screen wrote, unchanged, what is in its slots included, is resolved once for what it stands in. */
 function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
-  const { options, world } = context;
+  const { options } = context;
   if (scope.component || scope.item || scope.entry || options.trace || options.states || scope.reach !== NOTHING) return resolveInstance(context, scope, node);
-  const on: unknown[] = [world.kits, world.project.contentSets, context.wears, context.mode, context.main, context.width, options.emptySlots === true];
-  const inside = node.fills.length > 0 ? subtree(scope.nodes, node.id).map((id) => scope.nodes[id]) : [node];
-  if (node.fills.length > 0) on.push(...inside);
-  // Kits' components never hold the project's own: only where one of those is used does a change to them matter.
-  if (inside.some((n) => n?.type === 'instance' && isOwn(n))) on.push(world.project.originals);
-  const key = scope.prefix + node.id;
-  let list = memo.get(node);
-  const known = list?.find((r) => r.key === key && r.on.length === on.length && r.on.every((x, i) => x === on[i]) && sameEnclosing(r.enclosing, scope.enclosing));
-  if (known) {
-    context.count += known.count;
-    return known.made;
-  }
+  const on: unknown[] = [context.wears, context.mode, context.main, context.width, options.emptySlots === true, scope.prefix];
+  if (node.fills.length > 0) for (const id of subtree(scope.nodes, node.id)) on.push(scope.nodes[id]);
+  for (const e of scope.enclosing) on.push(e.ref, e.component, ...Object.values(e.props));
   const before = context.count;
-  const made = resolveInstance(context, scope, node);
-  if (context.count > MOST_PARTS) return made;
-  if (!list) memo.set(node, (list = []));
-  if (list.length >= MOST_WAYS) list.shift();
-  list.push({ on, enclosing: scope.enclosing, key, count: context.count - before, made });
-  return made;
+  const known = instances.of(
+    node,
+    on,
+    () => {
+      const made = resolveInstance(context, scope, node);
+      return { made, count: context.count - before };
+    },
+    context.look,
+  );
+  context.count = before + known.count;
+  return known.made;
 }
 
 function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RNode {

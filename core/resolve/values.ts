@@ -1,4 +1,5 @@
-import { aliasPath, shownKit, textStyleOf, toPx, tokenMeaning, tokenValue, type Attrs, type Icon, type Json, type Kit, type KitRef, type TextStyle, type Wear, type World } from '../model/index.js';
+import { Memory, type LookUp } from '../base/index.js';
+import { aliasPath, kitAt, shownKit, textStyleOf, toPx, tokenMeaning, tokenValue, type Attrs, type Icon, type Json, type Kit, type KitRef, type TextStyle, type Wear, type World } from '../model/index.js';
 import { mapBetween } from '../carry/sheets.js';
 import type { Look, Shadow } from './look.js';
 
@@ -9,6 +10,8 @@ export interface Terms {
   readonly mode: string;
   /** The kit that screens take their page, ink and body text from. */
   readonly main: Kit | undefined;
+  /** How names are looked up again for what is remembered. */
+  readonly look: LookUp;
 }
 
 /** The literal behind a token or literal; undefined when the token does not exist. */
@@ -25,7 +28,7 @@ export function valueOf(terms: Terms, kit: Kit | undefined, value: Json | undefi
     const shown = shownKit(terms.wears, from);
     const name = path.slice(cut + 1);
     const to = shown === from ? name : mapBetween(terms.world, terms.wears, from, shown)?.tokens[name];
-    const there = terms.world.kits.get(to ? shown : from);
+    const there = kitAt(terms.world, to ? shown : from);
     return there ? tokenValue(there, to ?? name, terms.mode) : undefined;
   }
   return kit ? tokenValue(kit, path, terms.mode) : undefined;
@@ -39,7 +42,7 @@ export function styleOf(terms: Terms, kit: Kit | undefined, value: Json | undefi
     const shown = shownKit(terms.wears, from);
     const name = id.slice(cut + 1);
     const to = shown === from ? name : mapBetween(terms.world, terms.wears, from, shown)?.textStyles[name];
-    const there = terms.world.kits.get(to ? shown : from);
+    const there = kitAt(terms.world, to ? shown : from);
     return there ? textStyleOf(there, to ?? name) : undefined;
   }
   const source = id?.startsWith('means:') ? terms.main : (kit ?? terms.main);
@@ -61,21 +64,11 @@ function shadowOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): 
   return { x: toPx(s['offsetX']) ?? 0, y: toPx(s['offsetY']) ?? 0, blur: toPx(s['blur']) ?? 0, color: typeof color === 'string' ? color : '#00000020' };
 }
 
-interface Known {
-  readonly terms: Terms;
-  readonly kit: Kit | undefined;
-  readonly look: Look;
-}
-const looks = new WeakMap<Attrs, Known>();
+const looks = new Memory<Look>(3);
 
 /** Attributes made concrete. Values that cannot be read (a missing token, a wrong type) fall back to the default. */
 export function toLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
-  const known = looks.get(a);
-  if (known && known.kit === kit && known.terms.wears === terms.wears && known.terms.mode === terms.mode && known.terms.main === terms.main && known.terms.world.kits === terms.world.kits)
-    return known.look;
-  const look = newLook(terms, kit, a);
-  looks.set(a, { terms: { world: terms.world, wears: terms.wears, mode: terms.mode, main: terms.main }, kit, look });
-  return look;
+  return looks.of(a, [kit, terms.wears, terms.mode, terms.main], () => newLook(terms, kit, a), terms.look);
 }
 
 function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {

@@ -1,0 +1,2 @@
+export { Memory, recorded, seen, stillReads, type LookUp, type Reads } from './remember.js';
+export { sameJson, type Json } from './json.js';
