@@ -1,6 +1,6 @@
 import { componentAt, kitAt, componentsInOrder, kitRef, shownComponent, type ComponentRef, type InstanceNode, type Kit, type Wear, type World } from '../model/index.js';
 import { carryInstance } from './carry.js';
-import { sameLineage } from './sheets.js';
+import { sameLineage } from '../match/index.js';
 
 /** Something to swap an instance to, and what would become of what was chosen. */
 export interface Alternative {

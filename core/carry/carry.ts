@@ -23,7 +23,7 @@ import {
   type World,
 } from '../model/index.js';
 import { convert, convertIcon, meaningOf, convertStyle, convertToken, type Converted } from './convert.js';
-import { mapFor, pairFor } from './sheets.js';
+import { mapFor, pairFor } from '../match/index.js';
 
 /** A setting in the terms of the component that is shown. */
 export interface Carried {
@@ -217,6 +217,35 @@ function waitingAt(world: World, wears: readonly Wear[], w: WaitingFields, shown
   const map = mapFor(world, wears, w.home, shown);
   const got = convert(from, to, how, [{ key: 'k', values: w.values }], { ...(map ? { map } : {}), show: (ref) => shownComponent(wears, ref), bare: true });
   return got.ok ? (listItems(got.value)[0]?.values ?? {}) : {};
+}
+
+/**
+ * A list value as it is to be kept when it is changed under `shown`: fields of its items that `shown` has no place for go on
+ * waiting, by the keys of the items, in the terms of the component they were chosen on.
+ * @param earlier the settings that the new value takes the place of, and the component each list belongs to
+ */
+export function withWaiting(world: World, wears: readonly Wear[], shown: ComponentRef, prop: string, value: Json, earlier: readonly { readonly setting: Setting; readonly home: ComponentRef | undefined }[]): Json {
+  if (!Array.isArray(value)) return value;
+  const waits = new Map<string, WaitingFields[]>();
+  for (const { setting: s, home } of earlier) {
+    const before = plainValue(world.project, s.value);
+    for (const item of listItems(before)) {
+      const kept = [...(item.waits ?? []).filter((w) => w.home !== shown), ...(home !== undefined && home !== shown ? lostOf(world, wears, home, shown, s.name, prop, item.values) : [])];
+      if (kept.length > 0) waits.set(item.key, kept);
+    }
+  }
+  if (waits.size === 0) return value;
+  return listItems(value).map((item): Json => {
+    const kept = waits.get(item.key);
+    return { key: item.key, values: item.values, ...(kept ? { waits: kept.map((w) => ({ home: w.home, prop: w.prop, values: w.values })) } : {}) };
+  });
+}
+
+/** The fields of one item that have no place in the list that shows it. */
+function lostOf(world: World, wears: readonly Wear[], home: ComponentRef, shown: ComponentRef, name: string, prop: string, values: Readonly<Record<string, Json>>): WaitingFields[] {
+  const how = pairFor(world, wears, home, shown)?.props[name];
+  const lost = Object.fromEntries(Object.entries(values).filter(([field]) => how?.to !== prop || (how.item?.[field]?.to ?? null) === null));
+  return Object.keys(lost).length > 0 ? [{ home, prop: name, values: lost }] : [];
 }
 
 /** For lists: which fields of the items wait for a component that has them. */

@@ -1,5 +1,5 @@
 import { aliasPath, isFilled, listItems, type ComponentRef, type Json, type Prop, type PropPair, type WaitingFields } from '../model/index.js';
-import type { KitMap } from './kitmap.js';
+import type { KitMap } from '../match/index.js';
 
 /** A converted value, or the reason why there is none. */
 export type Converted = { readonly ok: true; readonly value: Json } | { readonly ok: false; readonly why: string };

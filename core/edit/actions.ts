@@ -1,9 +1,10 @@
-import { carryInstance, targetKey, type Carried } from '../carry/carry.js';
-import { pairFor } from '../carry/sheets.js';
+import { carryInstance, targetKey, withWaiting, type Carried } from '../carry/index.js';
+import { pairFor } from '../match/index.js';
 import {
   componentAt,
   listAt,
   placesOf,
+  sameJson,
   settingKey,
   shownComponent,
   subtree,
@@ -20,7 +21,8 @@ import {
   type When,
   type World,
 } from '../model/index.js';
-import type { EntryRef, Step, TreeRef } from './steps.js';
+import type { TreeRef } from './kind.js';
+import type { EntryRef, Step } from './steps/index.js';
 
 /** Makes ids that no other node has. */
 export type NewId = () => string;
@@ -65,21 +67,27 @@ export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
   return { root: to(root), nodes: made };
 }
 
-/** Where an address leads in the shown component, and which component owns its end. */
-function leafAt(world: World, wears: readonly Wear[], shown: ComponentRef, at: readonly string[], boundaries: number): ComponentRef | undefined {
+/**
+ * The components that an address passes, one for each of its segments: an empty text for what is no boundary (a series, a key).
+ * Undefined when it leads nowhere.
+ */
+function boundariesOf(world: World, wears: readonly Wear[], shown: ComponentRef, at: readonly string[], boundaries: number): readonly ComponentRef[] | undefined {
   let ref = shown;
+  const passed: ComponentRef[] = [];
   for (let i = 0; i < boundaries; i++) {
     const segment = at[i] ?? '';
-    if (segment.startsWith('#')) continue;
-    const node = componentAt(world, ref)?.nodes[segment];
-    if (node?.type === 'series') continue;
+    const node = segment.startsWith('#') ? undefined : componentAt(world, ref)?.nodes[segment];
+    if (segment.startsWith('#') || node?.type === 'series') {
+      passed.push('');
+      continue;
+    }
     if (node?.type !== 'instance') return undefined;
     ref = shownComponent(wears, node.component);
+    passed.push(ref);
   }
-  return ref;
+  return passed;
 }
 
-/** The settings that show in a target now, superseded ones included. */
 /** An instance as one item of a series has it: with what is set on that item alone. */
 function inEntry(nodes: Nodes, node: InstanceNode, entry: EntryRef | undefined): InstanceNode {
   if (!entry) return node;
@@ -88,6 +96,7 @@ function inEntry(nodes: Nodes, node: InstanceNode, entry: EntryRef | undefined):
   return { ...node, settings: own ?? [] };
 }
 
+/** The settings that show in a target now, superseded ones included. */
 export function settingsBehind(world: World, wears: readonly Wear[], node: InstanceNode, target: Target): readonly Setting[] {
   const key = targetKey(target);
   const shown = carryInstance(world, wears, node);
@@ -103,33 +112,36 @@ export interface ItemOf {
   readonly entry?: EntryRef;
 }
 
+/** The component whose prop a setting is about, as it stood when the setting was made. */
+function ownerOf(world: World, s: Setting): ComponentRef | undefined {
+  if (s.at.length === 0) return s.home;
+  return (s.through ?? boundariesOf(world, [], s.home, s.at, s.at.length))?.filter((r) => r !== '').at(-1) ?? s.leaf;
+}
+
 /** Chooses a value on an instance, in the terms of what is shown. Replaces the setting it came from. */
 export function chooseSteps(world: World, wears: readonly Wear[], tree: TreeRef, written: InstanceNode, target: Target, value: Json, item?: ItemOf): Step[] {
   const node = item ? inEntry(item.nodes, written, item.entry) : written;
   const within = item?.entry ? { entry: item.entry } : {};
   const shown = shownComponent(wears, node.component);
   const boundaries = target.kind === 'attr' ? target.at.length - 1 : target.at.length;
-  const owner = leafAt(world, wears, shown, target.at, boundaries);
-  const plain = componentLeaf(world, shown, target.at, boundaries);
+  const passed = boundariesOf(world, wears, shown, target.at, boundaries);
+  const plain = boundariesOf(world, [], shown, target.at, boundaries);
+  const earlier = settingsBehind(world, wears, node, target);
+  const owner = passed?.filter((r) => r !== '').at(-1) ?? shown;
   const setting: Setting = {
     home: shown,
     at: target.at,
     kind: target.kind,
     name: target.name,
-    value,
+    value: target.kind === 'prop' ? withWaiting(world, wears, owner, target.name, value, earlier.map((s) => ({ setting: s, home: ownerOf(world, s) }))) : value,
     ...(target.when ? { when: target.when } : {}),
-    ...(owner !== undefined && owner !== plain ? { leaf: owner } : {}),
+    ...(passed !== undefined && !sameJson(passed, plain) ? { through: passed } : {}),
   };
   const key = settingKey(setting);
-  const steps: Step[] = settingsBehind(world, wears, node, target)
+  const steps: Step[] = earlier
     .filter((s) => settingKey(s) !== key)
     .map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null, ...within }));
   return [...steps, { do: 'setting', tree, node: node.id, key, value: setting, ...within }];
-}
-
-/** The owner at the end of an address as the tree itself says, nothing worn. */
-function componentLeaf(world: World, shown: ComponentRef, at: readonly string[], boundaries: number): ComponentRef | undefined {
-  return leafAt(world, [], shown, at, boundaries);
 }
 
 /** Drops what was chosen in a target: the original's value shows again. */
@@ -191,10 +203,27 @@ export function spotFor(world: World, wears: readonly Wear[], screen: Screen, se
       }
     }
   }
-  const place = selected === null ? undefined : placesOf(nodes).get(selected);
-  if (node && place && !(node.attrs.pin === 'bottom')) return { into: place, after: node.id };
+  // Behind the only thing a series repeats: behind the series.
+  const found = selected === null ? null : holderOf(nodes, selected);
+  if (found && !(nodes[found.after]?.attrs.pin === 'bottom')) return found;
   const ground = nodes[root];
   return { into: { parent: root }, after: ground?.type === 'box' ? lastFree(nodes, ground.children) : null };
+}
+
+/** Where something behind a node stands: in its container, or behind a container that holds just the one thing. */
+function holderOf(nodes: Nodes, id: NodeId): { readonly into: Into; readonly after: NodeId } | null {
+  let after = id;
+  for (let into = placesOf(nodes).get(after); into; into = placesOf(nodes).get(after)) {
+    if (nodes[into.parent]?.type !== 'series') return { into, after };
+    after = into.parent;
+  }
+  return null;
+}
+
+/** Is this the only thing its container can hold, so that it cannot leave it? */
+export function isOnly(nodes: Nodes, id: NodeId): boolean {
+  const into = placesOf(nodes).get(id);
+  return into !== undefined && nodes[into.parent]?.type === 'series';
 }
 
 /** The last child that is not pinned to the bottom: new things come before a tab bar. */
@@ -226,14 +255,14 @@ export function outermost(nodes: Nodes, root: NodeId, ids: readonly NodeId[]): N
 
 export function removeSteps(tree: TreeRef, screen: Pick<Screen, 'nodes' | 'root'>, ids: readonly NodeId[]): Step[] {
   return outermost(screen.nodes, screen.root, ids)
-    .filter((id) => id !== screen.root)
+    .filter((id) => id !== screen.root && !isOnly(screen.nodes, id))
     .map((node): Step => ({ do: 'remove', tree, node }));
 }
 
 /** Copies each node directly behind itself. Tells the new ids, to be selected. */
 export function duplicateSteps(tree: TreeRef, screen: Pick<Screen, 'nodes' | 'root'>, ids: readonly NodeId[], newId: NewId): { steps: Step[]; made: NodeId[] } {
   const places = placesOf(screen.nodes);
-  const tops = outermost(screen.nodes, screen.root, ids).filter((id) => places.has(id));
+  const tops = outermost(screen.nodes, screen.root, ids).filter((id) => places.has(id) && !isOnly(screen.nodes, id));
   const steps: Step[] = [];
   const made: NodeId[] = [];
   // Several neighbours are copied as a run behind the last of them.
@@ -267,10 +296,10 @@ export function nudgeSteps(tree: TreeRef, screen: Pick<Screen, 'nodes'>, id: Nod
 export function indentSteps(world: World, wears: readonly Wear[], tree: TreeRef, screen: Screen, id: NodeId, by: 'in' | 'out'): Step[] {
   const places = placesOf(screen.nodes);
   const into = places.get(id);
-  if (!into) return [];
+  if (!into || isOnly(screen.nodes, id)) return [];
   if (by === 'out') {
     const up = places.get(into.parent);
-    return up ? [{ do: 'move', tree, node: id, into: up, after: into.parent }] : [];
+    return up && !isOnly(screen.nodes, into.parent) ? [{ do: 'move', tree, node: id, into: up, after: into.parent }] : [];
   }
   const list = listAt(screen.nodes, into);
   const before = screen.nodes[list[list.indexOf(id) - 1] ?? ''];

@@ -4,6 +4,7 @@ import {
   placesOf,
   settingKey,
   shownComponent,
+  subtree,
   type ComponentRef,
   type InstanceNode,
   type Into,
@@ -16,14 +17,15 @@ import {
   type Setting,
   type Wear,
 } from '../model/index.js';
-import { copyPiece, outermost, treeOfScreen, type NewId, type Piece, type Spot } from './actions.js';
-import type { Step, TreeRef } from './steps.js';
+import { copyPiece, isOnly, outermost, treeOfScreen, type NewId, type Piece, type Spot } from './actions.js';
+import type { TreeRef } from './kind.js';
+import type { Step } from './steps/index.js';
 
 type Tree = Pick<Screen, 'nodes' | 'root'>;
 
 /** Moves nodes, in document order, to a spot of the same tree. Into themselves they cannot go: then no steps. */
 export function moveSteps(tree: TreeRef, screen: Tree, ids: readonly NodeId[], spot: Spot): Step[] {
-  const tops = outermost(screen.nodes, screen.root, ids).filter((id) => id !== screen.root);
+  const tops = outermost(screen.nodes, screen.root, ids).filter((id) => id !== screen.root && !isOnly(screen.nodes, id));
   const places = placesOf(screen.nodes);
   for (let up: NodeId | undefined = spot.into.parent; up !== undefined; up = places.get(up)?.parent) if (tops.includes(up)) return [];
   // Behind one of the moved: behind whatever stays in front of it.
@@ -40,7 +42,7 @@ export function moveSteps(tree: TreeRef, screen: Tree, ids: readonly NodeId[], s
 
 /** Takes nodes from one screen and puts them on another, with new ids. Tells the new ids. */
 export function transferSteps(from: Screen, to: Screen, ids: readonly NodeId[], spot: Spot, newId: NewId): { steps: Step[]; made: NodeId[] } {
-  const tops = outermost(from.nodes, from.root, ids).filter((id) => id !== from.root);
+  const tops = outermost(from.nodes, from.root, ids).filter((id) => id !== from.root && !isOnly(from.nodes, id));
   const steps: Step[] = [];
   const made: NodeId[] = [];
   let { after } = spot;
@@ -60,6 +62,10 @@ export function wrapSteps(tree: TreeRef, screen: Tree, ids: readonly NodeId[], c
   const first = tops[0];
   const into = first === undefined ? undefined : placesOf(screen.nodes).get(first);
   if (first === undefined || !into) return [];
+  // Things that stand in different places keep theirs where they cannot leave it.
+  const movable = tops.filter((id) => !isOnly(screen.nodes, id));
+  if (movable.length === 0) return replaceItem(tree, screen, into.parent, holding(container, first, slot));
+  if (movable.length < tops.length) return wrapSteps(tree, screen, movable, container, slot);
   const list = listAt(screen.nodes, into);
   const after = list[list.indexOf(first) - 1] ?? null;
   const steps: Step[] = [{ do: 'insert', tree, root: container.id, nodes: { [container.id]: container }, into, after }];
@@ -71,6 +77,26 @@ export function wrapSteps(tree: TreeRef, screen: Tree, ids: readonly NodeId[], c
   return steps;
 }
 
+/** A container with one thing in it. */
+function holding(container: Node, child: NodeId, slot: Into['slot']): Node {
+  if (container.type === 'box') return { ...container, children: [child] };
+  return container.type === 'instance' && slot ? { ...container, fills: [{ ...slot, children: [child] }] } : container;
+}
+
+/** Repeats another thing: one that holds what was repeated before, or a part of it. The series keeps its place, id and items. */
+function replaceItem(tree: TreeRef, screen: Tree, seriesId: NodeId, item: Node): Step[] {
+  const series = screen.nodes[seriesId];
+  const into = placesOf(screen.nodes).get(seriesId);
+  if (series?.type !== 'series' || !into) return [];
+  const all: Record<NodeId, Node> = { [seriesId]: { ...series, item: item.id }, [item.id]: item };
+  for (const below of childrenOf(item)) for (const id of subtree(screen.nodes, below)) all[id] = screen.nodes[id] as Node;
+  const list = listAt(screen.nodes, into);
+  return [
+    { do: 'remove', tree, node: seriesId },
+    { do: 'insert', tree, root: seriesId, nodes: all, into, after: list[list.indexOf(seriesId) - 1] ?? null },
+  ];
+}
+
 /** Takes a container away and leaves what it held in its place. Nothing for things that hold nothing. */
 export function unwrapSteps(tree: TreeRef, screen: Tree, id: NodeId): { steps: Step[]; left: readonly NodeId[] } {
   const node = screen.nodes[id];
@@ -78,6 +104,10 @@ export function unwrapSteps(tree: TreeRef, screen: Tree, id: NodeId): { steps: S
   if (!node || !into || node.type === 'series' || id === screen.root) return { steps: [], left: [] };
   const left = childrenOf(node);
   if (left.length === 0) return { steps: [], left };
+  if (isOnly(screen.nodes, id)) {
+    const inner = left.length === 1 ? screen.nodes[left[0] ?? ''] : undefined;
+    return inner ? { steps: replaceItem(tree, screen, into.parent, inner), left } : { steps: [], left: [] };
+  }
   let after: NodeId | null = id;
   const steps: Step[] = left.map((child): Step => {
     const step: Step = { do: 'move', tree, node: child, into, after };
@@ -117,7 +147,7 @@ function outermostFirst(screen: Screen): Node[] {
 export function seriesSteps(tree: TreeRef, screen: Tree, id: NodeId, count: number, newId: NewId): { steps: Step[]; made: NodeId } | null {
   const into = placesOf(screen.nodes).get(id);
   const node = screen.nodes[id];
-  if (!into || !node || node.type === 'series') return null;
+  if (!into || !node || node.type === 'series' || isOnly(screen.nodes, id)) return null;
   const list = listAt(screen.nodes, into);
   const after = list[list.indexOf(id) - 1] ?? null;
   const around = screen.nodes[into.parent];
@@ -202,7 +232,7 @@ function over(settings: readonly Setting[], more: readonly Setting[]): readonly 
 export function breakSeriesSteps(project: Project, tree: TreeRef, screen: Tree, id: NodeId, newId: NewId): { steps: Step[]; made: NodeId[] } {
   const series = screen.nodes[id];
   const into = placesOf(screen.nodes).get(id);
-  if (series?.type !== 'series' || !into) return { steps: [], made: [] };
+  if (series?.type !== 'series' || !into || isOnly(screen.nodes, id)) return { steps: [], made: [] };
   const rows = series.rows === undefined ? undefined : project.contentSets[series.rows]?.rows;
   const pieces = entriesOf(project, series).map((entry): Piece => {
     const own: Record<NodeId, Node> = {};

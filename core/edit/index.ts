@@ -1,6 +1,9 @@
-export { applyEdit, applyStep, invertEdit, treeOf, type EditResult, type StepResult } from './apply.js';
-export { rebaseEdit, revertEdit, type Rebased, type Reverted } from './rebase.js';
-export { NODE_FIELDS, SCREEN_FIELDS, type Edit, type EntryRef, type Refusal, type ScreenField, type Step, type TreeRef } from './steps.js';
+export { editEnvelope, editShape, MOST_STEPS, type Edit } from './edit.js';
+export { STEP_NAMES, stepFault, type EntryRef, type Step, type StepName } from './steps/index.js';
+export { treeOf, type Refusal, type StepResult, type TreeRef } from './kind.js';
+export { applyEdit, applyStep, compact, invertEdit, touchedBy, type EditResult } from './apply.js';
+export { rebaseEdit, type Rebased } from './rebase.js';
+export { revertEdit, type Reverted } from './revert.js';
 export * from './actions.js';
 export * from './arrange.js';
 export { arithmetic } from './arithmetic.js';

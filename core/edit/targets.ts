@@ -1,6 +1,6 @@
 import { componentAt, listItems, shownComponent, type Component, type ComponentRef, type InstanceNode, type Json, type Node, type NodeId, type Screen, type Wear, type World } from '../model/index.js';
 import type { Target } from './actions.js';
-import type { EntryRef } from './steps.js';
+import type { EntryRef } from './steps/index.js';
 
 /** A part of a resolved screen, taken apart: the node on the screen, and the way into its component as it is shown. */
 export interface Place {

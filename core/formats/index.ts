@@ -1,5 +1,5 @@
-export { readKit, takes, KIT_FORMAT, type KitSources } from './kit.js';
+export { readKit, KIT_FORMAT, type KitSources } from './kit.js';
 export { readTokens, readTextStyles } from './tokens.js';
-export { attrTakes, isPathData, readTree, ATTR_CHECKS } from './tree.js';
+export { readTree } from './tree.js';
 export { Report, isObject, isId } from './checks.js';
 export { readRows, updateRows, valueOf, writeRows, MOST_COLUMNS, MOST_ROWS, type ReadRows } from './rows.js';

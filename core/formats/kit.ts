@@ -1,7 +1,6 @@
 import {
   aliasPath,
   kitRef,
-  listItems,
   splitRef,
   STATES,
   type Component,
@@ -22,9 +21,10 @@ import {
   type TextStyle,
   type Token,
 } from '../model/index.js';
+import { attrTakes, isPathData, takes } from '../shape/index.js';
 import { depthOf, isId, isObject, list, Report, text, texts, type JsonObject } from './checks.js';
 import { readTextStyles, readTokens } from './tokens.js';
-import { attrTakes, isPathData, readTree } from './tree.js';
+import { readTree } from './tree.js';
 
 /** What reading a kit needs from outside. */
 export interface KitSources {
@@ -206,22 +206,6 @@ function fallbackOf(kind: PropKind, options: readonly Option[]): Json {
       return [];
     default:
       return '';
-  }
-}
-
-/** Is this a value that a prop of this kind takes? */
-export function takes(kind: PropKind, options: readonly Option[] | undefined, value: Json): boolean {
-  switch (kind) {
-    case 'flag':
-      return typeof value === 'boolean';
-    case 'number':
-      return typeof value === 'number' && Number.isFinite(value);
-    case 'choice':
-      return options?.some((o) => o.id === value) === true;
-    case 'list':
-      return Array.isArray(value) && listItems(value).length === value.length && new Set(listItems(value).map((i) => i.key)).size === value.length;
-    default:
-      return typeof value === 'string' && value.length <= 20_000;
   }
 }
 

@@ -1,5 +1,5 @@
 import { aliasPath, toPx, type Json, type TextStyle, type Token, type TokenType } from '../model/index.js';
-import { isColour } from '../carry/contrast.js';
+import { isColour } from '../colour/index.js';
 import { isObject, text, type JsonObject, type Report } from './checks.js';
 
 const TYPES: readonly string[] = ['color', 'dimension', 'number', 'shadow', 'fontFamily', 'fontWeight', 'duration'];

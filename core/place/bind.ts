@@ -1,5 +1,4 @@
-import { assign } from '../carry/assign.js';
-import { similarity } from '../carry/similar.js';
+import { assign, similarity } from '../match/index.js';
 import type { ContentSet, Prop, PropKind } from '../model/index.js';
 
 type Column = ContentSet['columns'][number];

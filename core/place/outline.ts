@@ -1,4 +1,4 @@
-import { carryInstance } from '../carry/carry.js';
+import { carryInstance } from '../carry/index.js';
 import {
   componentAt,
   kitAt,

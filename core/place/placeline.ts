@@ -1,5 +1,5 @@
-import { words } from '../carry/similar.js';
-import { isColour } from '../carry/contrast.js';
+import { words } from '../match/index.js';
+import { isColour } from '../colour/index.js';
 import type { Component, ContentSet, Icon, Json, Kit, Prop, Slot } from '../model/index.js';
 import { naming, search, type Thing } from './vocabulary.js';
 

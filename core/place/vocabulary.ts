@@ -1,4 +1,4 @@
-import { words, similarity } from '../carry/similar.js';
+import { words, similarity } from '../match/index.js';
 import { componentsInOrder, kitRef, type Component, type ComponentRef, type Kit, type Project, type Template } from '../model/index.js';
 
 /** Something a place line can name. */

@@ -1,4 +1,4 @@
-import type { Carried } from '../carry/carry.js';
+import type { Carried } from '../carry/index.js';
 import type { Component, ComponentRef, Json, Prop, StateName } from '../model/index.js';
 import { whenHolds } from './rules.js';
 

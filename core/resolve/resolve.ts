@@ -1,5 +1,5 @@
 import { Memory } from '../base/index.js';
-import { carry, type Carried } from '../carry/carry.js';
+import { carry, type Carried } from '../carry/index.js';
 import {
   componentAt,
   contentSetAt,

@@ -2,8 +2,8 @@ import { layout, type Box } from '../layout/index.js';
 import { aliasPath, componentAt, shownComponent, splitRef, wearsOf, type InstanceNode, type Screen, type SeriesNode, type Wear, type World } from '../model/index.js';
 import { resolve } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
-import { carry, carryInstance, type Carry, type Outcome } from './carry.js';
-import { composite, contrast } from './contrast.js';
+import { carry, carryInstance, type Carry, type Outcome } from '../carry/index.js';
+import { composite, contrast } from '../colour/index.js';
 
 export type Concern = 'text-cut' | 'text-wrapped' | 'text-outside' | 'contrast' | 'small-target' | 'outside' | 'grew' | 'parked' | 'parked-content' | 'no-counterpart' | 'literal';
 

@@ -19,11 +19,8 @@ import {
   type Wear,
   type World,
 } from '../model/index.js';
-import type { Step } from '../edit/steps.js';
-import { mapKit } from './kitmap.js';
-import { invertPair } from './pair.js';
-import { matched, sameLineage } from './sheets.js';
-import { similarity } from './similar.js';
+import type { Step } from '../edit/steps/index.js';
+import { invertPair, mapKit, matched, sameLineage, similarity } from '../match/index.js';
 
 export interface RebrandPlan {
   readonly from: KitRef;

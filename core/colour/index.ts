@@ -1,0 +1,1 @@
+export { composite, contrast, isColour } from './contrast.js';

@@ -1,0 +1,15 @@
+export {
+  applyRebrand,
+  behindLens,
+  choosePair,
+  counterpart,
+  countUses,
+  lensWears,
+  planRebrand,
+  planSheet,
+  sheetKey,
+  wearsAfter,
+  wornKit,
+  type RebrandPlan,
+} from './plan.js';
+export { reviewRebrand, reviewScreen, sumReviews, type Concern, type Finding, type Review, type ScreenReview } from './review.js';

@@ -1,0 +1,87 @@
+import { isColour } from '../colour/index.js';
+import { aliasPath, toPx, type AttrName, type Json } from '../model/index.js';
+
+type Takes = (v: Json) => boolean;
+const length: Takes = (v) => toPx(v) !== undefined || aliasPath(v) !== null;
+const size: Takes = (v) => v === 'fit' || v === 'stretch' || length(v);
+const colour: Takes = (v) => v === 'none' || aliasPath(v) !== null || (typeof v === 'string' && isColour(v));
+const flag: Takes = (v) => typeof v === 'boolean';
+const number: Takes = (v) => typeof v === 'number' && Number.isFinite(v);
+const string: Takes = (v) => typeof v === 'string';
+const oneOf =
+  (...all: string[]): Takes =>
+  (v) =>
+    typeof v === 'string' && all.includes(v);
+const path: Takes = (v) => typeof v === 'string' && isPathData(v);
+
+/** What each attribute takes. The one list that readers, steps and Details go by. */
+export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
+  visible: flag,
+  opacity: number,
+  width: size,
+  height: size,
+  minWidth: length,
+  maxWidth: length,
+  minHeight: length,
+  maxHeight: length,
+  aspect: number,
+  share: number,
+  shareRows: flag,
+  bleed: flag,
+  grow: number,
+  shrink: number,
+  alignSelf: oneOf('start', 'center', 'end', 'stretch', 'baseline'),
+  x: number,
+  y: number,
+  edges: (v) => isGroup(v) && Object.entries(v).every(([edge, does]) => ['left', 'right', 'top', 'bottom'].includes(edge) && ['keep', 'share', 'free'].includes(does as string)),
+  pin: oneOf('top', 'bottom'),
+  flow: oneOf('row', 'column', 'grid', 'free'),
+  gap: length,
+  rowGap: length,
+  columns: number,
+  padding: length,
+  paddingX: length,
+  paddingY: length,
+  paddingTop: length,
+  paddingRight: length,
+  paddingBottom: length,
+  paddingLeft: length,
+  justify: oneOf('start', 'center', 'end', 'between', 'around', 'evenly'),
+  align: oneOf('start', 'center', 'end', 'stretch', 'baseline'),
+  wrap: flag,
+  clip: flag,
+  fill: colour,
+  stroke: colour,
+  strokeWidth: length,
+  strokeSides: oneOf('all', 'top', 'bottom', 'left', 'right', 'y'),
+  dash: flag,
+  radius: length,
+  shadow: (v) => v === 'none' || aliasPath(v) !== null,
+  text: string,
+  textStyle: string,
+  color: colour,
+  textAlign: oneOf('start', 'center', 'end'),
+  maxLines: number,
+  bars: flag,
+  underline: flag,
+  icon: string,
+  size: length,
+  asset: string,
+  fit: oneOf('cover', 'contain'),
+  focalX: number,
+  focalY: number,
+  shape: oneOf('ellipse', 'line', 'path'),
+  path,
+};
+
+/** SVG path data and nothing else. */
+export function isPathData(d: string): boolean {
+  return d.length <= 20_000 && /^[MmLlHhVvCcSsQqTtAaZz0-9eE+\-.,\s]*$/u.test(d);
+}
+
+/** Is this a value an attribute takes? Unknown attributes take nothing. */
+export function attrTakes(name: string, value: Json): boolean {
+  return Object.hasOwn(ATTR_CHECKS, name) && ATTR_CHECKS[name as AttrName](value);
+}
+
+const isGroup = (v: Json): v is { readonly [k: string]: Json } => typeof v === 'object' && v !== null && !Array.isArray(v);

@@ -1,0 +1,96 @@
+import type { Component, ContentSet, Json, PropKind, Screen } from '../model/index.js';
+import { both, fault, flag, group, id, isGroup, json, list, name, number, oneOf, orNull, record, ref, text, type Check } from './check.js';
+import { tree, when } from './node.js';
+import { takes } from './props.js';
+
+/** The shapes of what documents are made of. Each goes to the bottom: what passes can be opened, drawn and undone. */
+
+const wear: Check = group({
+  kit: ref,
+  shows: ref,
+  sheet: (v, w) => sheet(v, w),
+});
+export const wears: Check = list(wear, 100);
+
+const mapping: Check = record(orNull(text(240)), 20_000);
+const propPair: Check = (v, w) => group({ to: orNull(text(120)), why: text(400) }, { options: mapping, item: record(propPair, 500) })(v, w);
+const pair: Check = group(
+  { from: ref, to: orNull(ref), confidence: number(-1, 2), why: text(400), props: record(propPair, 500), slots: mapping, parts: mapping },
+  { chosen: flag },
+);
+export const sheet: Check = group({ from: ref, to: ref, pairs: record(pair, 2000), tokens: mapping, textStyles: mapping, icons: mapping });
+
+export const flow: Check = group({ id, name: name(200) });
+
+/** Width and height of a screen, px. */
+export const screenWidth = number(40, 10_000);
+export const screenHeight = orNull(number(40, 50_000));
+export const device = oneOf('phone', 'tablet', 'desktop', 'custom');
+
+export const screen: Check = both(
+  group(
+    { id, name: name(200), flow: id, device, width: screenWidth, height: screenHeight, root: id, nodes: () => null },
+    { wears },
+  ),
+  (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
+  (v, w) => {
+    const s = v as Screen;
+    return s.nodes[s.root]?.type === 'box' ? null : fault(w, 'does not begin with a box');
+  },
+);
+
+const cell: Check = (v, w) => (v === null || typeof v === 'boolean' || (typeof v === 'number' && Number.isFinite(v)) || (typeof v === 'string' && v.length <= 20_000) ? null : fault(w, 'must be a text, a number, yes or no'));
+export const column: Check = group({ id, name: name(200), kind: oneOf('text', 'number', 'flag', 'image', 'icon') });
+export const rowValues: Check = record(cell, 200, id);
+export const row: Check = group({ key: id, values: rowValues });
+const MOST_ROWS = 10_000;
+
+export const contentSet: Check = both(
+  group({ id, name: name(200), columns: list(column, 200), rows: list(row, MOST_ROWS) }),
+  (v, w) => twice((v as ContentSet).columns.map((c) => c.id), `${w}.columns`) ?? twice((v as ContentSet).rows.map((r) => r.key), `${w}.rows`),
+);
+
+function twice(keys: readonly string[], where: string): ReturnType<Check> {
+  const known = new Set<string>();
+  for (const k of keys) {
+    if (known.has(k)) return fault(where, `has ${k} twice`);
+    known.add(k);
+  }
+  return null;
+}
+
+const KINDS: Readonly<Record<PropKind, true>> = { text: true, flag: true, choice: true, number: true, icon: true, image: true, colour: true, component: true, list: true };
+const option: Check = group({ id, name: text(200) }, { means: text(120) });
+const prop: Check = (v, w) =>
+  group(
+    { id, name: text(200), kind: oneOf(...Object.keys(KINDS)), default: json(), description: text(2000) },
+    { means: text(120), options: list(option, 500), item: list(prop, 100), min: number(-1e9, 1e9), max: number(-1e9, 1e9), inherits: flag, renamedFrom: text(120) },
+  )(v, w) ?? defaultFits(v as { kind: PropKind; options?: readonly { id: string }[]; default: Json }, w);
+
+function defaultFits(p: { readonly kind: PropKind; readonly options?: readonly { readonly id: string }[]; readonly default: Json }, where: string): ReturnType<Check> {
+  if (p.kind === 'choice' && !p.options?.length) return fault(where, 'has nothing to choose from');
+  return takes(p.kind, p.options, p.default) ? null : fault(`${where}.default`, `is no value of a ${p.kind}`);
+}
+
+const slot: Check = group({ id, name: text(200), description: text(2000), accepts: list(text(80), 200) }, { means: text(120), min: number(0, 1000), max: number(0, 1000), placeholder: text(200) });
+const states = list(text(20), 10);
+export const contract: Check = both(group({ props: list(prop, 500), slots: list(slot, 100), states, events: list(text(120), 100) }), (v, w) => {
+  const c = v as Component['contract'];
+  return twice(c.props.map((p) => p.id), `${w}.props`) ?? twice(c.slots.map((s) => s.id), `${w}.slots`);
+});
+
+const ruleWhen: Check = (v, w) => {
+  if (!isGroup(v)) return fault(w, 'must be a record');
+  const { props, ...rest } = v;
+  return when(rest, w) ?? (props === undefined ? null : record(json(4), 50)(props, `${w}.props`));
+};
+const rule: Check = group({ when: ruleWhen, set: record(record(json(6), 100), 500) }, { id });
+
+export const component: Check = both(
+  group(
+    { id, name: name(200), role: text(80), family: text(120), summary: text(2000), words: list(text(120), 200), contract, root: id, nodes: () => null, rules: list(rule, 1000) },
+    { docs: text(200_000) },
+  ),
+  (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
+);
+export const kits: Check = both(list(ref, 100), (v, w) => ((v as unknown[]).length > 0 ? null : fault(w, 'must name at least one kit')));

@@ -1,0 +1,107 @@
+import { childrenOf, STATES, type Json, type Node, type NodeId, type Nodes } from '../model/index.js';
+import { attrTakes } from './attrs.js';
+import { byMember, fault, group, id, isGroup, json, list, name, number, oneOf, record, ref, text, type Check, type Fault } from './check.js';
+
+export const MOST_NODES = 20_000;
+const ids: Check = list(id, MOST_NODES);
+const label: Check = text(400);
+
+/** Attributes that exist, with values that they take. */
+export const attrs: Check = (value, where) => {
+  if (!isGroup(value)) return fault(where, 'must be a record of attributes');
+  for (const [attr, v] of Object.entries(value)) {
+    if (v !== undefined && !attrTakes(attr, v as Json)) return fault(`${where}.${attr}`, `cannot be ${(JSON.stringify(v) ?? 'nothing').slice(0, 60)}`);
+  }
+  return null;
+};
+
+export const when: Check = group({}, { state: oneOf(...STATES), minWidth: number(0, 100_000), maxWidth: number(0, 100_000) });
+
+export const setting: Check = group(
+  { home: ref, at: list(text(120), 40), kind: oneOf('prop', 'attr'), name: text(120), value: json() },
+  { leaf: ref, through: list(text(240), 40), when },
+);
+const settings: Check = list(setting, 2000);
+
+export const entry: Check = group({ key: id, settings: record(settings, 200, id) });
+const bind: Check = record(text(240), 100);
+const was: Check = group({ component: ref, at: list(text(120), 40) });
+
+const common = { id, type: text(20), attrs } as const;
+const maybe = { name: label, means: text(120), bind, was } as const;
+const leaf = group(common, maybe);
+
+/** One node, to the bottom; not whether what it names is there. */
+export const node: Check = byMember('type', {
+  box: group({ ...common, children: ids }, maybe),
+  text: leaf,
+  icon: leaf,
+  image: leaf,
+  shape: leaf,
+  instance: group(
+    { ...common, component: ref, settings, fills: list(group({ home: ref, slot: name(120), children: ids }), 100) },
+    { ...maybe, placed: ref },
+  ),
+  slot: group({ ...common, slot: name(120) }, maybe),
+  series: group({ ...common, item: id, entries: list(entry, 5000) }, { ...maybe, of: text(120), rows: id }),
+} satisfies Record<Node['type'], Check>);
+
+/** Nodes by their own ids. */
+export const nodes: Check = (value, where) => {
+  const bad = record(node, MOST_NODES, id)(value, where);
+  if (bad) return bad;
+  for (const [key, n] of Object.entries(value as Nodes)) if (n.id !== key) return fault(`${where}.${key}`, `calls itself ${n.id}`);
+  return null;
+};
+
+/**
+ * Is this one whole tree: everything hangs below the root, exactly once, and nothing named is missing?
+ * Nodes are of the right shape already.
+ */
+export function wholeTree(root: NodeId, all: Nodes, where: string): Fault | null {
+  if (!Object.hasOwn(all, root)) return fault(where, `has no ${root}, which it should begin with`);
+  const held = new Set<NodeId>([root]);
+  const open: NodeId[] = [root];
+  for (let at = open.pop(); at !== undefined; at = open.pop()) {
+    const n = all[at];
+    if (!n) continue;
+    for (const child of childrenOf(n)) {
+      if (!Object.hasOwn(all, child)) return fault(`${where}.${at}`, `holds ${child}, which is not there`);
+      if (held.has(child)) return fault(`${where}.${child}`, 'stands in two places, or inside itself');
+      held.add(child);
+      open.push(child);
+    }
+  }
+  const stray = Object.keys(all).find((key) => !held.has(key));
+  return stray === undefined ? null : fault(`${where}.${stray}`, 'stands nowhere');
+}
+
+/** `{ root, nodes }` of the right shape that is one whole tree. */
+export function tree(value: Readonly<Record<string, unknown>>, where: string): Fault | null {
+  return id(value['root'], `${where}.root`) ?? nodes(value['nodes'], `${where}.nodes`) ?? wholeTree(value['root'] as NodeId, value['nodes'] as Nodes, `${where}.nodes`);
+}
+
+/** Fills of an instance in the order of their homes and slots, each once, none empty: so that taking one away and putting it back changes nothing. */
+export function tidy(n: Node): Node {
+  if (n.type !== 'instance') return n;
+  const key = (f: { home: string; slot: string }): string => `${f.home}|${f.slot}`;
+  if (n.fills.every((f, i) => f.children.length > 0 && (i === 0 || key(n.fills[i - 1] ?? f) < key(f)))) return n;
+  const by = new Map<string, (typeof n.fills)[number]>();
+  for (const f of n.fills) {
+    const known = by.get(key(f));
+    if (f.children.length > 0) by.set(key(f), known ? { ...known, children: [...known.children, ...f.children] } : f);
+  }
+  return { ...n, fills: [...by].sort((a, b) => (a[0] < b[0] ? -1 : 1)).map(([, f]) => f) };
+}
+
+/** All nodes of a tree made tidy; the same record when they are. */
+export function tidyNodes(all: Nodes): Nodes {
+  let changed = false;
+  const next: Record<NodeId, Node> = {};
+  for (const n of Object.values(all)) {
+    const t = tidy(n);
+    if (t !== n) changed = true;
+    next[n.id] = t;
+  }
+  return changed ? next : all;
+}
