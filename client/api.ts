@@ -1,4 +1,4 @@
-import type { Edit, Problem, Project } from '../core/index.js';
+import type { Confirmed, Past, Problem, Project, Edit } from '../core/index.js';
 
 /** What the server says went wrong, in words for the designer. */
 export class ServerProblem extends Error {
@@ -45,6 +45,7 @@ export interface Listed {
   readonly shown: readonly string[];
   readonly changedAt: string;
   readonly deletedAt: string | null;
+  readonly problem: string | null;
 }
 export interface KitInfo {
   readonly ref: string;
@@ -58,14 +59,12 @@ export interface KitInfo {
   readonly problems: readonly Problem[];
   readonly shipped: boolean;
 }
-export interface Confirmed {
-  readonly revision: number;
-  readonly edit: Edit;
-  readonly at: string;
-}
+export type { Confirmed };
 export interface Stand {
   readonly revision: number;
   readonly project: Project;
+  /** What had to be mended to open it. */
+  readonly problems?: readonly Problem[];
 }
 
 export interface PictureInfo {
@@ -92,7 +91,14 @@ export const api = {
   copy: (id: string) => call<Stand>('POST', `/projects/${encodeURIComponent(id)}/copy`, {}),
   remove: (id: string) => call('DELETE', `/projects/${encodeURIComponent(id)}`),
   restore: (id: string) => call('POST', `/projects/${encodeURIComponent(id)}/restore`, {}),
-  since: (id: string, after: number) => call<{ edits: Confirmed[] }>('GET', `/projects/${encodeURIComponent(id)}/edits?after=${after}`).then((r) => r.edits),
+  since: (id: string, after: number, until?: number) =>
+    call<{ edits: Confirmed[] }>('GET', `/projects/${encodeURIComponent(id)}/edits?after=${after}${until === undefined ? '' : `&until=${until}`}`).then((r) => r.edits),
+  /** What was done, newest first. */
+  history: (id: string, { before, most = 100, by }: { before?: number; most?: number; by?: string }) =>
+    call<{ history: Past[] }>('GET', `/projects/${encodeURIComponent(id)}/history?most=${most}${before === undefined ? '' : `&before=${before}`}${by === undefined ? '' : `&by=${encodeURIComponent(by)}`}`).then(
+      (r) => r.history,
+    ),
+  at: (id: string, revision: number) => call<Stand>('GET', `/projects/${encodeURIComponent(id)}/at/${revision}`),
   send: (id: string, base: number, edits: readonly Edit[]) => call<{ edits: Confirmed[] }>('POST', `/projects/${encodeURIComponent(id)}/edits`, { base, edits }).then((r) => r.edits),
   kits: () => call<{ kits: KitInfo[] }>('GET', '/kits').then((r) => r.kits),
   kit: (ref: string) => call<unknown>('GET', `/kits/${encodeURIComponent(ref)}/kit.json`),

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { imageSize } from 'image-size';
 import type { Database } from './database.js';
 import type { Pictures } from './pictures.js';
-import { ProblemError } from './problems.js';
+import { ProblemError } from './errors.js';
 
 /** A picture that screens can show. */
 export interface Asset {
@@ -67,18 +67,17 @@ export class Assets {
     try {
       size = imageSize(bytes);
     } catch {
-      throw new ProblemError(415, 'picture.kind', `${label} is not a picture that can be shown; PNG, JPEG, GIF, WebP and SVG can. Nothing was changed.`, label);
+      throw new ProblemError('picture.kind', `${label} is not a picture that can be shown; PNG, JPEG, GIF, WebP and SVG can. Nothing was changed.`, label);
     }
     const type = TYPES[size.type ?? ''];
-    if (!type) throw new ProblemError(415, 'picture.kind', `${label} is a ${(size.type ?? 'file').toUpperCase()}; PNG, JPEG, GIF, WebP and SVG can be shown. Nothing was changed.`, label);
+    if (!type) throw new ProblemError('picture.kind', `${label} is a ${(size.type ?? 'file').toUpperCase()}; PNG, JPEG, GIF, WebP and SVG can be shown. Nothing was changed.`, label);
     if (size.width > LONGEST || size.height > LONGEST || size.width * size.height > MOST_PIXELS)
       throw new ProblemError(
-        422,
         'picture.large',
         `${label} has ${size.width} × ${size.height} pixels; at most ${LONGEST} a side and 60 million in all are taken. Make it smaller first; nothing was changed.`,
         label,
       );
-    if (size.width < 1 || size.height < 1) throw new ProblemError(422, 'picture.empty', `${label} has no size. Nothing was changed.`, label);
+    if (size.width < 1 || size.height < 1) throw new ProblemError('picture.empty', `${label} has no size. Nothing was changed.`, label);
     const id = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
     await this.db.assets.findOrCreate({ where: { id }, defaults: { id, name: label, type, width: size.width, height: size.height, bytes, addedAt: new Date() } });
     return { id, name: label, width: size.width, height: size.height, shipped: false };
@@ -89,14 +88,14 @@ export class Assets {
     try {
       size = imageSize(svg);
     } catch {
-      throw new ProblemError(422, 'picture.drawing', `${label} is a drawing without a size. Nothing was changed.`, label);
+      throw new ProblemError('picture.drawing', `${label} is a drawing without a size. Nothing was changed.`, label);
     }
     if (!(size.width > 0 && size.height > 0) || size.width > LONGEST || size.height > LONGEST || size.width * size.height > MOST_PIXELS)
-      throw new ProblemError(422, 'picture.large', `${label} says it is ${size.width} × ${size.height} px; at most ${LONGEST} a side and 60 million in all are taken. Nothing was changed.`, label);
+      throw new ProblemError('picture.large', `${label} says it is ${size.width} × ${size.height} px; at most ${LONGEST} a side and 60 million in all are taken. Nothing was changed.`, label);
     try {
       return Buffer.from(await this.pictures.png(svg.toString('utf8'), Math.min(4, Math.max(1, 1200 / size.width))));
     } catch (error) {
-      throw new ProblemError(422, 'picture.drawing', `${label} cannot be drawn: ${error instanceof Error ? error.message.slice(0, 120) : ''}. Nothing was changed.`, label);
+      throw new ProblemError('picture.drawing', `${label} cannot be drawn: ${error instanceof Error ? error.message.slice(0, 120) : ''}. Nothing was changed.`, label);
     }
   }
 }

@@ -15,6 +15,11 @@ export interface EditRow {
   editId: string;
   edit: string;
   at: Date;
+  /** Of the edit as it was sent; null for those stored before this was kept. */
+  digest: string | null;
+  label: string | null;
+  by: string | null;
+  undoes: string | null;
 }
 export interface SnapshotRow {
   projectId: string;
@@ -76,6 +81,10 @@ export function openDatabase(url: string): Database {
     editId: { type: text, allowNull: false },
     edit: { type: text, allowNull: false },
     at: { type: DataTypes.DATE, allowNull: false },
+    digest: { type: text },
+    label: { type: text },
+    by: { type: text },
+    undoes: { type: text },
   });
   const snapshots: Table<SnapshotRow> = sequelize.define('snapshots', {
     projectId: { type: text, primaryKey: true },
@@ -172,6 +181,14 @@ const MIGRATIONS: readonly { name: string; up: (s: Sequelize) => Promise<void> }
         bytes: { type: DataTypes.BLOB, allowNull: false },
         added_at: { type: DataTypes.DATE, allowNull: false },
       });
+    },
+  },
+  {
+    name: '004-what-edits-say',
+    up: async (s) => {
+      const q = s.getQueryInterface();
+      for (const column of ['digest', 'label', 'by', 'undoes']) await q.addColumn('edits', column, { type: text });
+      await q.addIndex('edits', ['project_id', 'by', 'revision']);
     },
   },
 ];

@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path';
 import { unzipSync } from 'fflate';
 import { Fonts, kitRef, readKit, type Kit, type KitRef, type Problem } from '../core/index.js';
 import type { Database } from './database.js';
-import { ProblemError } from './problems.js';
+import { ProblemError } from './errors.js';
 
 interface Installed {
   readonly kit: Kit;
@@ -69,10 +69,13 @@ export class Kits {
     try {
       parsed = JSON.parse(json);
     } catch (error) {
-      throw new ProblemError(422, 'kit.json', `The kit’s kit.json is not JSON: ${error instanceof Error ? error.message : 'it cannot be read'}. Nothing was installed.`, 'kit.json');
+      throw new ProblemError('kit.json', `The kit’s kit.json is not JSON: ${error instanceof Error ? error.message : 'it cannot be read'}. Nothing was installed.`, 'kit.json');
     }
     const { value, problems } = readKit(parsed, { files, bases: this.kits });
-    if (!value) throw new ProblemError(422, problems[0]?.code ?? 'kit.refused', `${problems[0]?.message ?? 'This kit cannot be read.'} Nothing was installed.`, problems[0]?.where ?? '', { problems });
+    if (!value)
+      throw new ProblemError({ core: problems[0]?.code ?? 'kit.refused', status: 422 }, `${problems[0]?.message ?? 'This kit cannot be read.'} Nothing was installed.`, problems[0]?.where ?? '', {
+        problems,
+      });
     const more: Problem[] = [];
     for (const f of value.fonts) {
       const bytes = (await file(f.file)) ?? (value.basedOn ? await this.file(value.basedOn, f.file) : null);
@@ -84,12 +87,12 @@ export class Kits {
     }
     const all = [...problems, ...more];
     this.installed.set(kitRef(value), { kit: value, json, problems: all, file, shipped });
+    this.kits.set(kitRef(value), value);
     return { kit: value, problems: all };
   }
 
-  get kits(): ReadonlyMap<KitRef, Kit> {
-    return new Map([...this.installed].map(([ref, i]) => [ref, i.kit]));
-  }
+  /** All kits by reference. One map: what was worked out with it holds as long as a kit stays what it is. */
+  readonly kits = new Map<KitRef, Kit>();
 
   get(ref: KitRef): Installed | undefined {
     return this.installed.get(ref);
@@ -123,16 +126,21 @@ export class Kits {
     try {
       parsed = JSON.parse(json);
     } catch {
-      throw new ProblemError(422, 'kit.json', 'This is neither a kit package (zip) nor a kit’s JSON. Nothing was installed.');
+      throw new ProblemError('kit.json', 'This is neither a kit package (zip) nor a kit’s JSON. Nothing was installed.');
     }
     const probe = readKit(parsed, { files: [...files.keys()], bases: this.kits });
     if (!probe.value)
-      throw new ProblemError(422, probe.problems[0]?.code ?? 'kit.refused', `${probe.problems[0]?.message ?? 'This kit cannot be read.'} Nothing was installed.`, probe.problems[0]?.where ?? '', {
-        problems: probe.problems,
-      });
+      throw new ProblemError(
+        { core: probe.problems[0]?.code ?? 'kit.refused', status: 422 },
+        `${probe.problems[0]?.message ?? 'This kit cannot be read.'} Nothing was installed.`,
+        probe.problems[0]?.where ?? '',
+        {
+          problems: probe.problems,
+        },
+      );
     const ref = kitRef(probe.value);
     if (this.installed.has(ref))
-      throw new ProblemError(409, 'kit.exists', `${probe.value.name} ${probe.value.version} is installed already. Installed versions never change; give this one another version.`, ref);
+      throw new ProblemError('kit.exists', `${probe.value.name} ${probe.value.version} is installed already. Installed versions never change; give this one another version.`, ref);
     await this.db.sequelize.transaction(async (transaction) => {
       await this.db.kits.create({ ref, json, installedAt: new Date() }, { transaction });
       for (const [name, content] of files) await this.db.kitFiles.create({ ref, name, bytes: Buffer.from(content) }, { transaction });
@@ -149,7 +157,7 @@ function unpack(bytes: Uint8Array): { json: string; files: Map<string, Uint8Arra
   let total = 0;
   let count = 0;
   const refuse = (message: string): never => {
-    throw new ProblemError(422, 'kit.package', `${message} Nothing was installed.`);
+    throw new ProblemError('kit.package', `${message} Nothing was installed.`);
   };
   let entries: Record<string, Uint8Array>;
   try {

@@ -22,6 +22,11 @@ export class Live {
     for (const socket of this.rooms.get(project) ?? []) if (socket.readyState === 1) socket.send(message);
   }
 
+  /** Tells everyone, whatever they have open, that kits were installed. */
+  tellKits(): void {
+    for (const room of this.rooms.values()) for (const socket of room) if (socket.readyState === 1) socket.send('{"kits":true}');
+  }
+
   close(): void {
     for (const room of this.rooms.values()) for (const socket of room) socket.close(1001);
   }

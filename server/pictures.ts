@@ -2,7 +2,7 @@ import { Worker } from 'node:worker_threads';
 import { escapeXml, kitRef, layout, lensWears, paint, resolve, screenOf, toSvg, wearsOf, type Primitive, type Screen, type World } from '../core/index.js';
 import type { Assets } from './assets.js';
 import type { Kits } from './kits.js';
-import { notFound } from './problems.js';
+import { notFound } from './errors.js';
 
 /** A screen as SVG: text as text, its fonts inside, nothing outside referred to. */
 export async function screenSvg(

@@ -1,18 +1,11 @@
-import { applyEdit, emptyProject, rebaseEdit, type Edit, type Project } from '../core/index.js';
-import { Op, type Database, type Transaction } from './database.js';
-import { notFound, ProblemError } from './problems.js';
+import { createHash } from 'node:crypto';
+import { applyEdit, emptyProject, PROJECT_FORMAT, type Edit, type Problem, type Project } from '../core/index.js';
+import { Op, type Database, type EditRow, type Transaction } from './database.js';
+import { notFound, ProblemError } from './errors.js';
+import { place, readDocument, Standing, type Confirmed, type Stand } from './standings.js';
 
-/** A document as it stands after a revision. */
-export interface Stand {
-  readonly revision: number;
-  readonly project: Project;
-}
-/** An edit as it was confirmed. */
-export interface Confirmed {
-  readonly revision: number;
-  readonly edit: Edit;
-  readonly at: string;
-}
+export type { Confirmed, Stand } from './standings.js';
+
 export interface Listed {
   readonly id: string;
   readonly name: string;
@@ -22,18 +15,41 @@ export interface Listed {
   readonly shown: readonly string[];
   readonly changedAt: string;
   readonly deletedAt: string | null;
+  /** Why it cannot be opened; the others can. */
+  readonly problem: string | null;
+}
+/** An edit as the history tells it. */
+export interface Told {
+  readonly revision: number;
+  readonly id: string;
+  readonly label: string;
+  readonly at: string;
+  readonly by?: string;
+  readonly undoes?: string;
 }
 
-/** A snapshot is kept every so many edits, so that opening stays quick. */
+/** A snapshot is kept every so many edits, more of them for large documents, so that opening stays quick. */
 const EVERY = 100;
+const EVERY_LARGE = 1000;
+const LARGE = 60;
 const REMEMBERED = 40;
+/** Requests that wait for one project are answered together, at most so many at once. */
+const TOGETHER = 200;
+
+interface Asked {
+  readonly base: number;
+  readonly edits: readonly Edit[];
+  readonly done: (told: readonly Confirmed[]) => void;
+  readonly fail: (error: unknown) => void;
+}
 
 /**
- * Projects as an append-only list of edits. Edits of one project are taken one after the other under a lock on its row,
- * and are only announced after they are committed.
+ * Projects as an append-only list of edits. Edits of one project are taken in the order they come, those that wait in one
+ * transaction, under a lock on its row; they are only announced after they are committed. Projects do not hold each other up.
  */
 export class Projects {
-  private readonly cache = new Map<string, Stand>();
+  private readonly known = new Map<string, Standing>();
+  private readonly queues = new Map<string, Asked[]>();
 
   constructor(
     private readonly db: Database,
@@ -46,7 +62,13 @@ export class Projects {
     const listed: Listed[] = [];
     for (const row of rows) {
       const r = row.get();
-      const all = r.deletedAt ? [] : (await this.open(r.id)).project.screens;
+      let all: Project['screens'] = [];
+      let problem: string | null = null;
+      try {
+        if (!r.deletedAt) all = (await this.open(r.id)).project.screens;
+      } catch (error) {
+        problem = error instanceof ProblemError ? error.message : 'It cannot be opened. What was confirmed is still stored.';
+      }
       listed.push({
         id: r.id,
         name: r.name,
@@ -55,6 +77,7 @@ export class Projects {
         shown: all.slice(0, 4).map((s) => s.id),
         changedAt: r.updatedAt.toISOString(),
         deletedAt: r.deletedAt?.toISOString() ?? null,
+        problem,
       });
     }
     return listed;
@@ -64,9 +87,9 @@ export class Projects {
   async create(project: Project): Promise<Stand> {
     const at = this.now();
     await this.db.sequelize.transaction(async (transaction) => {
-      if (await this.db.projects.findByPk(project.id, { transaction })) throw new ProblemError(409, 'project.exists', `A project ${project.id} is there already.`, project.id);
+      if (await this.db.projects.findByPk(project.id, { transaction })) throw new ProblemError('project.exists', `A project ${project.id} is there already.`, project.id);
       await this.db.projects.create({ id: project.id, name: project.name, revision: 0, createdAt: at, updatedAt: at, deletedAt: null }, { transaction });
-      await this.db.snapshots.create({ projectId: project.id, revision: 0, document: JSON.stringify(project) }, { transaction });
+      await this.db.snapshots.create({ projectId: project.id, revision: 0, document: written(project) }, { transaction });
     });
     return { revision: 0, project };
   }
@@ -76,116 +99,235 @@ export class Projects {
   }
 
   /** The document as last confirmed. */
-  async open(id: string, transaction?: Transaction): Promise<Stand> {
-    const row = (await this.db.projects.findByPk(id, { ...(transaction ? { transaction } : {}) }))?.get();
-    if (!row || (row.deletedAt && !transaction)) throw notFound('project', id);
-    const cached = this.cache.get(id);
-    if (cached && cached.revision === row.revision) return cached;
-    const stand = await this.at(id, row.revision, transaction);
-    this.remember(id, stand);
-    return stand;
+  async open(id: string): Promise<Stand> {
+    const row = (await this.db.projects.findByPk(id))?.get();
+    if (!row || row.deletedAt) throw notFound('project', id);
+    return (await this.standing(id, row.revision)).stand;
   }
 
-  private remember(id: string, stand: Stand): void {
-    this.cache.delete(id);
-    this.cache.set(id, stand);
-    if (this.cache.size > REMEMBERED) this.cache.delete(this.cache.keys().next().value ?? '');
+  private async standing(id: string, revision: number, transaction?: Transaction): Promise<Standing> {
+    const known = this.known.get(id);
+    if (known && known.stand.revision === revision) return known;
+    const made = new Standing(await this.at(id, revision, transaction));
+    this.remember(id, made);
+    return made;
+  }
+
+  private remember(id: string, standing: Standing): void {
+    this.known.delete(id);
+    this.known.set(id, standing);
+    if (this.known.size > REMEMBERED) this.known.delete(this.known.keys().next().value ?? '');
   }
 
   /** The document as it stood after a revision: the nearest snapshot before it, and the edits since. */
   async at(id: string, revision: number, transaction?: Transaction): Promise<Stand> {
+    const near = this.known.get(id)?.at(revision);
+    if (near) return { revision, project: near };
     const options = transaction ? { transaction } : {};
+    const row = (await this.db.projects.findByPk(id, options))?.get();
+    if (!row || (row.deletedAt && !transaction)) throw notFound('project', id);
+    if (revision > row.revision) throw new ProblemError('revision.unknown', `Revision ${revision} is not stored; the last is ${row.revision}.`, id);
     const snapshot = (await this.db.snapshots.findOne({ where: { projectId: id, revision: { [Op.lte]: revision } }, order: [['revision', 'DESC']], ...options }))?.get();
     if (!snapshot) throw notFound('project', id);
-    let project = JSON.parse(snapshot.document) as Project;
+    const read = readDocument(snapshot.document);
+    let { project } = read;
+    const problems: Problem[] = [...read.problems];
     for (const { edit } of await this.editsBetween(id, snapshot.revision, revision, transaction)) {
       const got = applyEdit(project, edit);
-      if (!got.ok) throw new Error(`Stored edit ${edit.id} no longer applies: ${got.refusal.message}`);
-      project = got.project;
+      if (got.ok) project = got.project;
+      // It was taken by an earlier version that let it spoil something: the rest is worth more than it.
+      else problems.push({ code: 'edit.left-out', where: edit.label, message: `“${edit.label}” no longer applies and was left out: ${got.refusal.message}`, level: 'left out' });
     }
-    return { revision, project };
+    return { revision, project, ...(problems.length > 0 ? { problems } : {}) };
   }
 
   private async editsBetween(id: string, from: number, to: number, transaction?: Transaction): Promise<Confirmed[]> {
     const rows = await this.db.edits.findAll({ where: { projectId: id, revision: { [Op.gt]: from, [Op.lte]: to } }, order: [['revision', 'ASC']], ...(transaction ? { transaction } : {}) });
-    return rows.map((r) => {
-      const { revision, edit, at } = r.get();
-      return { revision, edit: JSON.parse(edit) as Edit, at: at.toISOString() };
-    });
+    return rows.map((r) => confirmedOf(r.get()));
   }
 
-  /** Edits confirmed after a revision, oldest first. */
-  async since(id: string, revision: number): Promise<Confirmed[]> {
+  /** Edits confirmed after a revision, oldest first; at most up to `until`. */
+  async since(id: string, revision: number, until = Infinity): Promise<readonly Confirmed[]> {
     const row = (await this.db.projects.findByPk(id))?.get();
     if (!row || row.deletedAt) throw notFound('project', id);
     if (revision > row.revision)
-      throw new ProblemError(409, 'revision.ahead', `Revision ${revision} is ahead of what is stored (${row.revision}). Reload to see what is there.`, id, { revision: row.revision });
-    return this.editsBetween(id, revision, row.revision);
+      throw new ProblemError('revision.ahead', `Revision ${revision} is ahead of what is stored (${row.revision}). Reload to see what is there.`, id, { revision: row.revision });
+    const known = this.known.get(id);
+    const near = known?.stand.revision === row.revision ? known.since(revision) : undefined;
+    const all = near ?? (await this.editsBetween(id, revision, Math.min(until, row.revision)));
+    return all.filter((c) => c.revision <= until);
+  }
+
+  /** What was done, newest first: at most `most` edits before a revision, of one writer when `by` is given. */
+  async history(id: string, before: number, most: number, by?: string): Promise<Told[]> {
+    const row = (await this.db.projects.findByPk(id))?.get();
+    if (!row || row.deletedAt) throw notFound('project', id);
+    const rows = await this.db.edits.findAll({
+      where: { projectId: id, revision: { [Op.lt]: before }, ...(by === undefined ? {} : { by }) },
+      attributes: ['revision', 'editId', 'label', 'by', 'undoes', 'at'],
+      order: [['revision', 'DESC']],
+      limit: most,
+    });
+    const old = rows.filter((r) => r.get().label === null).map((r) => r.get().revision);
+    // Edits stored by the first version say what they are only inside.
+    const inside = new Map(
+      old.length === 0 ? [] : (await this.db.edits.findAll({ where: { projectId: id, revision: old } })).map((r) => [r.get().revision, (JSON.parse(r.get().edit) as Edit).label] as const),
+    );
+    return rows.map((r): Told => {
+      const { revision, editId, label, by: writer, undoes, at } = r.get();
+      return { revision, id: editId, label: label ?? inside.get(revision) ?? 'Change', at: at.toISOString(), ...(writer ? { by: writer } : {}), ...(undoes ? { undoes } : {}) };
+    });
   }
 
   /**
    * Takes edits made on revision `base`. Each is rebased onto what came since, applied and stored; all or none.
-   * An edit that was confirmed before is told again, not done again.
+   * An edit that was confirmed before is told again, not done again; the same id with other content is refused.
    */
-  async take(id: string, base: number, edits: readonly Edit[]): Promise<Confirmed[]> {
-    const fresh: Confirmed[] = [];
-    const told: Confirmed[] = [];
-    const stand = await this.db.sequelize.transaction(async (transaction) => {
+  take(id: string, base: number, edits: readonly Edit[]): Promise<readonly Confirmed[]> {
+    return new Promise((done, fail) => {
+      const waiting = this.queues.get(id);
+      const asked: Asked = { base, edits, done, fail };
+      if (waiting) waiting.push(asked);
+      else {
+        this.queues.set(id, [asked]);
+        void this.drain(id);
+      }
+    });
+  }
+
+  /** Takes what waits for a project, as long as anything does. */
+  private async drain(id: string): Promise<void> {
+    for (let queue = this.queues.get(id); queue && queue.length > 0; queue = this.queues.get(id)) {
+      const batch = queue.splice(0, TOGETHER);
+      try {
+        await this.takeTogether(id, batch);
+      } catch (error) {
+        for (const asked of batch) asked.fail(error);
+      }
+    }
+    this.queues.delete(id);
+  }
+
+  private async takeTogether(id: string, batch: readonly Asked[]): Promise<void> {
+    const answers: (() => void)[] = [];
+    const fresh: { confirmed: Confirmed; project: Project }[] = [];
+    const standing = await this.db.sequelize.transaction(async (transaction) => {
       const row = await this.db.projects.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
       const current = row?.get();
       if (!row || !current || current.deletedAt) throw notFound('project', id);
-      if (base > current.revision)
-        throw new ProblemError(409, 'revision.ahead', `This was made on revision ${base}, but only ${current.revision} is stored. Reload to see what is there.`, id, { revision: current.revision });
-      let { project, revision } = await this.open(id, transaction);
-      const others = base < revision ? await this.editsBetween(id, base, revision, transaction) : [];
-      const before = others.length > 0 ? (await this.at(id, base, transaction)).project : project;
-      const ids = edits.map((e) => e.id);
-      const known = new Map((await this.db.edits.findAll({ where: { projectId: id, editId: ids }, transaction })).map((r) => [r.get().editId, r.get()]));
+      const from = await this.standing(id, current.revision, transaction);
+      const rows: EditRow[] = [];
+      const known = await this.stored(id, batch, transaction);
+      for (const asked of batch) {
+        try {
+          const told = await this.takeOne(id, asked, from, fresh, rows, known, transaction);
+          answers.push(() => asked.done(told));
+        } catch (error) {
+          if (!(error instanceof ProblemError)) throw error;
+          answers.push(() => asked.fail(error));
+        }
+      }
+      const last = fresh.at(-1);
+      if (last) {
+        await this.db.edits.bulkCreate(rows, { transaction });
+        await row.update({ revision: last.confirmed.revision, name: last.project.name, updatedAt: this.now() }, { transaction });
+      }
+      return from.with(fresh);
+    });
+    this.remember(id, standing);
+    if (fresh.length > 0)
+      this.announce(
+        id,
+        fresh.map((f) => f.confirmed),
+      );
+    for (const answer of answers) answer();
+    await this.snapshot(id, standing.stand, fresh.length);
+  }
+
+  /** Edits of these requests that are stored already, by their ids. */
+  private async stored(id: string, batch: readonly Asked[], transaction: Transaction): Promise<Map<string, EditRow>> {
+    const ids = batch.flatMap((a) => a.edits.map((e) => e.id));
+    const rows = await this.db.edits.findAll({ where: { projectId: id, editId: ids }, transaction });
+    return new Map(rows.map((r) => [r.get().editId, r.get()]));
+  }
+
+  /** One request: everything it asks, or nothing and the reason. */
+  private async takeOne(
+    id: string,
+    { base, edits }: Asked,
+    from: Standing,
+    fresh: { confirmed: Confirmed; project: Project }[],
+    rows: EditRow[],
+    known: Map<string, EditRow>,
+    transaction: Transaction,
+  ): Promise<readonly Confirmed[]> {
+    const latest = (): Stand => {
+      const last = fresh.at(-1);
+      return last ? { revision: last.confirmed.revision, project: last.project } : from.stand;
+    };
+    if (base > latest().revision)
+      throw new ProblemError('revision.ahead', `This was made on revision ${base}, but only ${latest().revision} is stored. Reload to see what is there.`, id, { revision: latest().revision });
+    const earlier = from.since(base) ?? (await this.editsBetween(id, base, from.stand.revision, transaction));
+    const others = [...earlier, ...fresh.map((f) => f.confirmed).filter((c) => c.revision > base)];
+    const before = base >= from.stand.revision ? (fresh.find((f) => f.confirmed.revision === base)?.project ?? from.stand.project) : (from.at(base) ?? (await this.at(id, base, transaction)).project);
+    const mark = fresh.length;
+    const told: Confirmed[] = [];
+    try {
       for (const edit of edits) {
         const was = known.get(edit.id);
+        const digest = digestOf(edit);
         if (was) {
-          told.push({ revision: was.revision, edit: JSON.parse(was.edit) as Edit, at: was.at.toISOString() });
+          if (was.digest !== null && was.digest !== digest)
+            throw new ProblemError('edit.changed', `“${edit.label}” was confirmed before with other content. Nothing was changed; reload to see what is there.`, edit.id, { edit: edit.id });
+          told.push(confirmedOf(was));
           continue;
         }
-        // Everything confirmed since `base`, this batch's own earlier edits included, stands before this one.
-        const rebased =
-          others.length > 0
-            ? rebaseEdit(
-                edit,
-                before,
-                [...others, ...fresh].map((c) => c.edit),
-              )
-            : ({ ok: true, edit } as const);
-        const got = rebased.ok ? applyEdit(project, rebased.edit) : rebased;
-        if (!rebased.ok || !got.ok) {
-          const refusal = !got.ok ? got.refusal : { code: 'edit.stale', about: edit.id, message: 'It no longer fits.' };
-          throw new ProblemError(409, refusal.code, `“${edit.label}” could not be done: ${refusal.message} Nothing was changed.`, refusal.about, { edit: edit.id, revision });
-        }
-        project = got.project;
-        revision++;
+        const { project, revision } = latest();
+        const own = fresh.slice(mark).map((f) => f.confirmed);
+        const got = place(edit, before, others.length > 0 ? [...others, ...own].map((c) => c.edit) : [], project, revision);
         const at = this.now();
-        await this.db.edits.create({ projectId: id, revision, editId: edit.id, edit: JSON.stringify(rebased.edit), at }, { transaction });
-        const confirmed = { revision, edit: rebased.edit, at: at.toISOString() };
-        fresh.push(confirmed);
+        const confirmed: Confirmed = { revision: revision + 1, edit: got.edit, at: at.toISOString() };
+        const row: EditRow = {
+          projectId: id,
+          revision: revision + 1,
+          editId: edit.id,
+          edit: JSON.stringify(got.edit),
+          at,
+          digest,
+          label: edit.label,
+          by: edit.by ?? null,
+          undoes: edit.undoes ?? null,
+        };
+        fresh.push({ confirmed, project: got.project });
+        rows.push(row);
+        known.set(edit.id, row);
         told.push(confirmed);
-        if (revision % EVERY === 0) await this.db.snapshots.create({ projectId: id, revision, document: JSON.stringify(project) }, { transaction });
       }
-      if (fresh.length > 0) await row.update({ revision, name: project.name, updatedAt: this.now() }, { transaction });
-      return { project, revision };
-    });
-    this.remember(id, stand);
-    if (fresh.length > 0) this.announce(id, fresh);
+    } catch (error) {
+      for (const row of rows.splice(mark)) known.delete(row.editId);
+      fresh.splice(mark);
+      throw error;
+    }
     return told;
   }
 
+  /** Keeps a snapshot when enough was done since the last; nobody waits for it, and nothing depends on it. */
+  private async snapshot(id: string, { revision, project }: Stand, done: number): Promise<void> {
+    const every = project.screens.length > LARGE ? EVERY_LARGE : EVERY;
+    if (Math.floor(revision / every) === Math.floor((revision - done) / every)) return;
+    await this.db.snapshots.upsert({ projectId: id, revision, document: written(project) }).catch(() => undefined);
+  }
+
+  /** Renames a project as one of its edits. */
   async rename(id: string, name: string): Promise<void> {
     const { revision } = await this.open(id);
-    await this.take(id, revision, [{ id: `rename-${revision}-${this.now().getTime()}`, label: `Rename the project to ${name}`, steps: [{ do: 'name', value: name }] }]);
+    const unique = createHash('sha256').update(`${id}|${name}|${revision}|${this.now().getTime()}|${Math.random()}`).digest('hex').slice(0, 20);
+    await this.take(id, revision, [{ id: `rename-${unique}`, label: `Rename the project to ${name}`.slice(0, 300), steps: [{ do: 'name', value: name }] }]);
   }
 
   async duplicate(id: string, newId: string): Promise<Stand> {
     const { project } = await this.open(id);
-    return this.create({ ...project, id: newId, name: `${project.name}, copy` });
+    return this.create({ ...project, id: newId, name: `${project.name}, copy`.slice(0, 200) });
   }
 
   /** Puts a project away; it can be brought back. */
@@ -194,3 +336,12 @@ export class Projects {
     if (count === 0) throw notFound('project', id);
   }
 }
+
+const written = (project: Project): string => JSON.stringify({ format: PROJECT_FORMAT, project });
+const confirmedOf = (row: EditRow): Confirmed => ({ revision: row.revision, edit: JSON.parse(row.edit) as Edit, at: row.at.toISOString() });
+/** What was sent under an id, so that something else under the same is noticed. */
+const digestOf = (edit: Edit): string =>
+  createHash('sha256')
+    .update(JSON.stringify([edit.label, edit.steps]))
+    .digest('hex')
+    .slice(0, 32);

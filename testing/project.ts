@@ -59,7 +59,10 @@ export function someValue(chance: Chance, p: Prop): Json {
     case 'choice':
       return chance.of(p.options ?? []).id;
     case 'list':
-      return Array.from({ length: chance.below(4) }, (_, i) => ({ key: `k${i + 1}`, values: Object.fromEntries((p.item ?? []).filter(() => chance.is(0.6)).map((q) => [q.id, someValue(chance, q)])) }));
+      return Array.from({ length: chance.below(4) }, (_, i) => ({
+        key: `k${i + 1}`,
+        values: Object.fromEntries((p.item ?? []).filter(() => chance.is(0.6)).map((q) => [q.id, someValue(chance, q)])),
+      }));
     case 'icon':
       return chance.of(['star', 'house', 'search', 'none']);
     default:

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount } from 'vue';
-import { allBackSteps, backToKitSteps, carryInstance, chooseSteps, componentAt, countUses, entriesOf, findAt, kitOfRef, listAt, mainProp, shownComponent, slotPlace, targetKey, treeOfScreen, type Box, type Component, type ComponentRef, type InstanceNode, type ItemOf, type Json, type Prop, type Screen, type Step, type Target } from '../../core/index.js';
+import { allBackSteps, backToKitSteps, carryInstance, chooseSteps, componentAt, entriesOf, findAt, kitOfRef, listAt, mainProp, otherValues, shownComponent, slotPlace, targetKey, treeOfScreen, type Box, type Component, type ComponentRef, type InstanceNode, type ItemOf, type Json, type Prop, type Screen, type Step, type Target } from '../../core/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
@@ -179,9 +179,8 @@ const uses = computed(() => {
   const w = stage.world;
   const t = top.value;
   if (!w || !t) return null;
-  const screens = stage.calmProject?.screens ?? [];
   const all = commands.alikeOf('project', stage.calmProject);
-  return { times: countUses(w, screens)[t.ref] ?? 0, screens: new Set(all.map((a) => a.screen)).size };
+  return { times: all.length, screens: new Set(all.map((a) => a.screen)).size };
 });
 const plural = (n: number, one: string): string => (n === 1 ? `1 ${one}` : `${n.toLocaleString('en-GB')} ${one}s`);
 const subject = computed(() => {
@@ -194,19 +193,10 @@ const alikes = computed(() => (at.value.length === 0 && top.value ? (['screen', 
 /** How the same prop stands elsewhere: `3 other values on 12 screens`. */
 function elsewhere(prop: Prop): string | undefined {
   if (stage.countSelected > 1 || at.value.length > 0 || !isMine({ at: [], kind: 'prop', name: prop.id }) || prop.kind === 'text') return undefined;
-  const all = commands.alikeOf('project', stage.calmProject).filter((a) => a.node !== written.value?.id);
-  const found = new Set<string>();
-  const screens = new Set<string>();
-  for (const a of all) {
-    const s = stage.calmProject?.screens.find((x) => x.id === a.screen);
-    const n = s?.nodes[a.node];
-    const c = s && n?.type === 'instance' && stage.world ? carryInstance(stage.world, stage.wearsShown(s), n).settings.find((x) => x.kind === 'prop' && x.at.length === 0 && x.name === prop.id) : undefined;
-    const v = JSON.stringify(c?.value ?? prop.default);
-    if (v === JSON.stringify(values.value[prop.id])) continue;
-    found.add(v);
-    screens.add(a.screen);
-  }
-  return found.size === 0 ? undefined : `${plural(found.size, 'other value')} on ${plural(screens.size, 'screen')}`;
+  const w = stage.calmWorld;
+  if (!w || !top.value) return undefined;
+  const found = otherValues(w, w.project.screens, stage.wearsShown, top.value.ref, prop.id, values.value[prop.id], prop.default);
+  return found.values === 0 ? undefined : `${plural(found.values, 'other value')} on ${plural(found.screens, 'screen')}`;
 }
 const itemOf = computed(() => {
   const e = entry.value;

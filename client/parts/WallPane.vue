@@ -36,7 +36,7 @@ const rows = computed(() => {
     let x = 0;
     let tall = 60;
     for (const screen of screens) {
-      const h = stage.picture(screen)?.height ?? screen.height ?? 800;
+      const h = stage.heightOf(screen);
       hung.push({ screen, x, y: y + HEAD + LABEL, w: screen.width * z, h: h * z, tall: h });
       x += screen.width * z + gap;
       tall = Math.max(tall, h * z);
@@ -50,6 +50,16 @@ const visible = computed(() => rows.value.hung.filter((r) => {
   const y = r.y + pan.value.y;
   return x < view.value.w + 50 && y < view.value.h + 50 && x + r.w > -50 && y + r.h > -50;
 }));
+/** What is out of sight is drawn when there is time: so that heights are known, and it is there when it is scrolled to. */
+watch([() => stage.calmProject, () => stage.lens], () => {
+  const all = rows.value.hung.map((r) => r.screen);
+  let at = 0;
+  const some = (): void => {
+    for (const until = at + 10; at < until && at < all.length; at++) if (all[at] && doc.shown?.screens.includes(all[at]!)) stage.picture(all[at]!, false);
+    if (at < all.length) requestIdleCallback(some);
+  };
+  requestIdleCallback(some);
+}, { immediate: true });
 const here = computed(() => rows.value.hung.find((r) => r.screen.id === stage.screenId));
 
 function onWheel(event: WheelEvent): void {

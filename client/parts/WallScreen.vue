@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
-import { boxesByKey, childrenOf, dropAt, pathAt, textPlace, type Box, type Screen } from '../../core/index.js';
+import { boxesByKey, childrenOf, dropAt, pathAt, textPlace, type Box, type Rect, type Screen } from '../../core/index.js';
 import { api } from '../api.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useDrag } from '../stores/drag.js';
+import { useDrawing } from '../stores/drawing.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
 import IconPicker from './IconPicker.vue';
@@ -16,6 +17,7 @@ const doc = useDocument();
 const stage = useStage();
 const commands = useCommands();
 const drag = useDrag();
+const drawing = useDrawing();
 const writing = useWriting();
 const frame = ref<HTMLElement | null>(null);
 const field = ref<HTMLTextAreaElement | null>(null);
@@ -25,11 +27,19 @@ const list = ref<{ x: number; y: number; boxes: readonly Box[] } | null>(null);
 
 const current = computed(() => props.screen.id === stage.screenId);
 const picture = computed(() => stage.picture(props.screen));
+/** Laid out here only when the pointer asks for it: what is seen comes from the worker. */
 const root = computed<Box | null>(() => (current.value ? stage.box : stage.boxOf(props.screen)));
-const boxes = computed(() => (current.value && !stage.trial ? stage.boxMap : root.value && (current.value || marked.value.length > 0) ? boxesByKey(root.value) : new Map<string, Box>()));
+const boxes = computed(() => (!current.value ? NOTHING : stage.trial && root.value ? boxesByKey(root.value) : stage.boxMap));
+const NOTHING: ReadonlyMap<string, Box> = new Map();
 const marked = computed<readonly string[]>(() => (current.value ? stage.selection : stage.elsewhere.filter((e) => e.screen === props.screen.id).map((e) => e.node)));
 /** An item of a series that is selected as such is marked wherever it shows. */
-const marks = computed(() => marked.value.flatMap((k) => { const b = boxes.value.get(k); return b ? [b] : [...boxes.value].flatMap(([key, item]) => (key.endsWith(`/${k}`) && key.includes('/#') ? [item] : [])); }));
+const marks = computed<readonly { key: string; at: Rect }[]>(() =>
+  marked.value.flatMap((k) => {
+    if (!current.value) return drawing.rectsOf(props.screen, stage.wearsShown(props.screen), k).map((at, i) => ({ key: `${k}${i}`, at }));
+    const b = boxes.value.get(k);
+    return b ? [{ key: k, at: b }] : [...boxes.value].flatMap(([key, item]) => (key.endsWith(`/${k}`) && key.includes('/#') ? [{ key, at: item }] : []));
+  }),
+);
 const ghosts = computed(() => (current.value && stage.ghost ? stage.ghost.made.flatMap((k) => boxes.value.get(k) ?? []) : []));
 const landing = computed(() => (drag.landing?.drop && drag.landing.screen.id === props.screen.id ? drag.landing : null));
 const open = computed(() => (writing.open?.screen === props.screen.id ? writing.open : null));
@@ -183,8 +193,8 @@ const isEmpty = computed(() => {
     <PictureCanvas v-if="picture" :primitives="picture.primitives" :width="screen.width" :height="height" :zoom="zoom" background="#ffffff" />
     <span v-else class="note waiting">Drawing …</span>
     <p v-if="isEmpty && zoom > 0.25" class="bare note">Drop a sample here, or press / and type what belongs on it.</p>
-    <div v-if="hover && !marks.some((m) => m.node.key === hover?.node.key)" class="hover" :style="px(hover)"><span>{{ hover.node.name }}</span></div>
-    <div v-for="b in marks" :key="b.node.key" class="marks" :style="px(b, 5)"><i /><i /><i /><i /></div>
+    <div v-if="hover && !marks.some((m) => m.key === hover?.node.key)" class="hover" :style="px(hover)"><span>{{ hover.node.name }}</span></div>
+    <div v-for="b in marks" :key="b.key" class="marks" :style="px(b.at, 5)"><i /><i /><i /><i /></div>
     <div v-if="stage.picked.includes(screen.id)" class="marks" :style="px({ x: 0, y: 0, w: screen.width, h: height }, 6)"><i /><i /><i /><i /></div>
     <div v-for="b in ghosts" :key="b.node.key" class="ghost" :style="px(b, 2)" />
     <template v-if="landing?.drop">

@@ -1,80 +1,76 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { applyEdit, rebaseEdit, revertEdit, type Edit, type Project, type Step } from '../../core/index.js';
+import { act as actOn, give, openDesk, pendingOf, provide, refused, restoreSteps, resume, take, turn, turnNames, type Desk, type Edit, type Notice, type Past, type Project, type Step, type Way, type Where } from '../../core/index.js';
 import { api, ServerProblem, Unreachable, type Confirmed } from '../api.js';
-import { freshId } from '../ids.js';
+import { freshId, writer } from '../ids.js';
 import { keep, takeKept } from './outbox.js';
 
-interface Entry {
-  readonly edit: Edit;
-  readonly inverse: readonly Step[];
-  readonly before: Project;
-  readonly after: Project;
-  readonly merge: string | null;
-  readonly at: number;
-}
-
-/** Choices on the same thing within this time become one step: ms. */
-const MERGE = 1200;
 /** How long a change waits for more of the same before it is sent: ms. */
 const WAIT = 250;
 const RETRY = 1500;
+/** Own edits asked for when a project is opened: as many steps back. */
+const BACK = 300;
+
+/** An earlier state that is looked at. */
+export interface Looking {
+  readonly revision: number;
+  readonly label: string;
+  readonly at: string;
+  readonly project: Project;
+}
 
 /**
- * The open project: what the server confirmed, what is on its way, and what shows (the one with the other on top).
- * Every change is an edit; nothing else ever changes a document.
+ * The open project, thin over the core's desk: what the server confirmed, what is on its way, and what shows. Every change is
+ * an edit; nothing else ever changes a document.
  */
 export const useDocument = defineStore('document', () => {
   const id = ref('');
-  const shown = shallowRef<Project | null>(null);
-  const revision = ref(0);
-  const pending = shallowRef<readonly Edit[]>([]);
+  const desk = shallowRef<Desk | null>(null);
   const offline = ref(false);
-  const undoable = shallowRef<readonly Entry[]>([]);
-  const redoable = shallowRef<readonly Entry[]>([]);
   /** Told to the person: refusals, things left alone. */
-  const notices = shallowRef<readonly { readonly id: number; readonly text: string; readonly bad: boolean }[]>([]);
-  let confirmed: Project | null = null;
-  /** Ids of edits that the server was sent and has not answered for. */
-  let inFlight: ReadonlySet<string> = new Set();
+  const notices = shallowRef<readonly (Notice & { readonly id: number })[]>([]);
+  const looking = shallowRef<Looking | null>(null);
+  /** Where somebody is, to be shown again when what they did is undone. Set by the stage. */
+  const whereNow = shallowRef<() => Where | null>(() => null);
+  const goBack = shallowRef<(where: Where) => void>(() => undefined);
+  /** Told when a kit was installed somewhere. */
+  const onKits = shallowRef<() => void>(() => undefined);
   let timer: ReturnType<typeof setTimeout> | undefined;
   let socket: WebSocket | null = null;
   let serial = 0;
   let generation = 0;
+  let sending = false;
 
+  const shown = computed<Project | null>(() => looking.value?.project ?? desk.value?.shown ?? null);
+  const revision = computed(() => desk.value?.revision ?? 0);
+  const pending = computed<readonly Edit[]>(() => (desk.value ? pendingOf(desk.value) : []));
   const saveState = computed(() => (pending.value.length === 0 ? 'all saved' : offline.value ? `${pending.value.length} not sent, kept here` : 'saving'));
+  const names = computed(() => (desk.value && !looking.value ? turnNames(desk.value) : { undo: null, redo: null }));
 
   function say(text: string, bad = false): void {
     notices.value = [...notices.value, { id: ++serial, text, bad }];
   }
+  const sayAll = (list: readonly Notice[]): void => list.forEach((n) => say(n.text, n.bad));
+  const message = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
   async function open(projectId: string): Promise<void> {
     close();
     const mine = ++generation;
-    const stand = await api.open(projectId);
+    const [stand, own] = await Promise.all([api.open(projectId), api.history(projectId, { by: writer, most: BACK }).catch((): readonly Past[] => [])]);
     const kept = await takeKept(projectId).catch(() => []);
+    const known = new Set<string>();
+    for (const k of kept) for (const c of await api.since(projectId, Math.min(k.base, stand.revision))) known.add(c.edit.id);
     if (mine !== generation) return;
     id.value = projectId;
-    confirmed = stand.project;
-    revision.value = stand.revision;
-    let project = stand.project;
-    const again: Edit[] = [];
-    for (const k of kept) {
-      const known = new Set((await api.since(projectId, Math.min(k.base, stand.revision))).map((c) => c.edit.id));
-      for (const edit of k.edits) {
-        if (known.has(edit.id)) continue;
-        const got = applyEdit(project, edit);
-        if (got.ok) {
-          project = got.project;
-          again.push(edit);
-        } else say(`“${edit.label}” was not saved before the page closed and no longer fits: ${got.refusal.message}`, true);
-      }
-    }
-    if (mine !== generation) return;
-    shown.value = project;
-    pending.value = again;
+    const opened = resume(
+      openDesk(stand.project, stand.revision, writer, [...own].reverse()),
+      kept.flatMap((k) => k.edits.filter((e) => !known.has(e.id))),
+    );
+    desk.value = opened.desk;
+    sayAll(opened.notices);
+    for (const p of stand.problems ?? []) say(p.message, true);
     listen();
-    if (again.length > 0) void store();
+    if (opened.desk.waiting.length > 0) void store();
     schedule(0);
   }
 
@@ -83,12 +79,9 @@ export const useDocument = defineStore('document', () => {
     clearTimeout(timer);
     socket?.close();
     socket = null;
-    shown.value = null;
-    confirmed = null;
-    pending.value = [];
-    undoable.value = [];
-    redoable.value = [];
-    inFlight = new Set();
+    desk.value = null;
+    looking.value = null;
+    sending = false;
     id.value = '';
   }
 
@@ -97,9 +90,10 @@ export const useDocument = defineStore('document', () => {
     const ws = new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/projects/${encodeURIComponent(id.value)}/live`);
     socket = ws;
     ws.onmessage = (event) => {
-      const message = JSON.parse(String(event.data)) as { edits?: Confirmed[]; hello?: string };
+      const told = JSON.parse(String(event.data)) as { edits?: Confirmed[]; hello?: string; kits?: boolean };
       if (mine !== generation) return;
-      if (message.edits) receive(message.edits);
+      if (told.edits) receive(told.edits);
+      else if (told.kits) onKits.value();
       else void catchUp();
     };
     ws.onclose = () => {
@@ -121,50 +115,22 @@ export const useDocument = defineStore('document', () => {
     }
   }
 
-  /** Takes confirmed edits in the server's order; own ones leave the queue, others' go underneath it. */
   function receive(list: readonly Confirmed[]): void {
-    for (const c of [...list].sort((a, b) => a.revision - b.revision)) {
-      if (!confirmed || c.revision <= revision.value) continue;
-      if (c.revision > revision.value + 1) {
-        void catchUp();
-        return;
-      }
-      const got = applyEdit(confirmed, c.edit);
-      if (!got.ok) {
-        say('This page and the server no longer agree; it was opened again from the server.', true);
-        void open(id.value);
-        return;
-      }
-      const before = confirmed;
-      confirmed = got.project;
-      revision.value = c.revision;
-      const own = pending.value.findIndex((e) => e.id === c.edit.id);
-      if (own === 0) {
-        pending.value = pending.value.slice(1);
-        inFlight = new Set([...inFlight].filter((x) => x !== c.edit.id));
-      } else rebasePending(before, c.edit, own);
+    if (!desk.value || list.length === 0) return;
+    const got = take(desk.value, list);
+    desk.value = got.desk;
+    sayAll(got.notices);
+    if (got.apart) {
+      say('This page and the server no longer agree; it was opened again from the server.', true);
+      void open(id.value);
+      return;
     }
+    if (got.gap) void catchUp();
     void store();
   }
 
-  function rebasePending(before: Project, other: Edit, own: number): void {
-    const waiting = own < 0 ? pending.value : pending.value.filter((_, i) => i !== own);
-    let project = confirmed as Project;
-    const kept: Edit[] = [];
-    for (const edit of waiting) {
-      const moved = rebaseEdit(edit, before, [other, ...kept]);
-      const got = moved.ok ? applyEdit(project, moved.edit) : moved;
-      if (moved.ok && got.ok) {
-        project = got.project;
-        kept.push(moved.edit);
-      } else say(`“${edit.label}” could not be kept: ${!got.ok ? got.refusal.message : ''} Someone changed it at the same time.`, true);
-    }
-    pending.value = kept;
-    shown.value = project;
-  }
-
   function store(): Promise<void> {
-    return keep(id.value, { base: revision.value, edits: pending.value }).catch(() => undefined);
+    return keep(id.value, { base: desk.value?.sent?.revision ?? revision.value, edits: pending.value }).catch(() => undefined);
   }
 
   function schedule(wait: number): void {
@@ -173,22 +139,24 @@ export const useDocument = defineStore('document', () => {
   }
 
   async function send(): Promise<void> {
-    if (inFlight.size > 0 || pending.value.length === 0 || id.value === '') return;
+    const given = desk.value && !sending ? give(desk.value) : null;
+    if (!given) return;
     const mine = generation;
-    const batch = pending.value.slice(0, 100);
-    const ids = new Set(batch.map((e) => e.id));
-    inFlight = ids;
+    sending = true;
+    desk.value = given.desk;
     try {
-      const told = await api.send(id.value, revision.value, batch);
+      const told = await api.send(id.value, given.base, given.edits);
       if (mine !== generation) return;
+      sending = false;
       offline.value = false;
       receive(told);
-      if (inFlight === ids || [...inFlight].every((x) => ids.has(x))) inFlight = new Set();
+      // What others did in between comes on its own way; until it has, nothing of ours can be taken in.
+      if (desk.value?.sent) await catchUp();
       if (pending.value.length > 0) schedule(0);
     } catch (error) {
       if (mine !== generation) return;
-      inFlight = new Set();
-      if (error instanceof ServerProblem && error.status < 500 && error.status !== 429) await refused(error, batch);
+      sending = false;
+      if (error instanceof ServerProblem && error.status < 500 && error.status !== 429) await refuse(error, given.edits);
       else {
         offline.value = true;
         schedule(RETRY);
@@ -197,24 +165,14 @@ export const useDocument = defineStore('document', () => {
   }
 
   /** An edit the server cannot take is taken back here too, and named. */
-  async function refused(problem: ServerProblem, batch: readonly Edit[]): Promise<void> {
-    const bad = String(problem.body['edit'] ?? batch[0]?.id ?? '');
+  async function refuse(problem: ServerProblem, batch: readonly Edit[]): Promise<void> {
     await catchUp();
-    say(problem.message, true);
-    const rest = pending.value.filter((e) => e.id !== bad);
-    let project = confirmed as Project;
-    const kept: Edit[] = [];
-    for (const edit of rest) {
-      const got = applyEdit(project, edit);
-      if (got.ok) {
-        project = got.project;
-        kept.push(edit);
-      } else say(`“${edit.label}” went with it: ${got.refusal.message}`, true);
-    }
-    pending.value = kept;
-    shown.value = project;
+    if (!desk.value) return;
+    const got = refused(desk.value, String(problem.body['edit'] ?? batch[0]?.id ?? ''), problem.message);
+    desk.value = got.desk;
+    sayAll(got.notices);
     await store();
-    if (kept.length > 0) schedule(0);
+    schedule(0);
   }
 
   /**
@@ -222,92 +180,101 @@ export const useDocument = defineStore('document', () => {
    * @returns false when it was refused; the reason is shown
    */
   function act(label: string, steps: readonly Step[], merge: string | null = null): boolean {
-    if (!shown.value || steps.length === 0) return false;
-    const now = Date.now();
-    const last = undoable.value.at(-1);
-    const unsent = last && pending.value.at(-1)?.id === last.edit.id && !inFlight.has(last.edit.id);
-    const joins = merge !== null && last?.merge === merge && now - last.at < MERGE && unsent && last.after === shown.value;
-    const before = joins ? last.before : shown.value;
-    const edit: Edit = joins ? { ...last.edit, label, steps: compact([...last.edit.steps, ...steps]) } : { id: freshId(), label, steps };
-    const got = applyEdit(before, edit);
+    if (!desk.value || steps.length === 0) return false;
+    if (looking.value) {
+      say('You are looking at how it was. Go back to it, or return to now, to change something.', true);
+      return false;
+    }
+    const got = actOn(desk.value, { id: freshId(), label: label.slice(0, 300), steps, merge, where: whereNow.value(), now: Date.now() });
     if (!got.ok) {
       say(`${label}: ${got.refusal.message} Nothing was changed.`, true);
       return false;
     }
-    const entry: Entry = { edit, inverse: got.inverse, before, after: got.project, merge, at: now };
-    undoable.value = joins ? [...undoable.value.slice(0, -1), entry] : [...undoable.value.slice(-199), entry];
-    redoable.value = [];
-    pending.value = joins ? [...pending.value.slice(0, -1), edit] : [...pending.value, edit];
-    shown.value = got.project;
+    desk.value = got.desk;
     void store();
     schedule(merge === null ? 0 : WAIT);
     return true;
   }
 
-  function revert(from: typeof undoable, to: typeof undoable, verb: string): string | null {
-    const entry = from.value.at(-1);
-    if (!entry || !shown.value) return null;
-    const label = verb === 'Undo' ? `Undo ${entry.edit.label}` : entry.edit.label.replace(/^Undo /u, '');
-    const back = revertEdit(shown.value, label, entry.inverse, entry.after, freshId());
-    from.value = from.value.slice(0, -1);
-    for (const left of back.left) say(left);
-    if (back.edit.steps.length === 0) return entry.edit.label;
-    const got = applyEdit(shown.value, back.edit);
-    if (!got.ok) {
-      say(got.refusal.message, true);
-      return null;
+  /** Undoes or does again; what was done in an earlier visit is fetched first. */
+  async function turnOnce(way: Way): Promise<string | null> {
+    if (!desk.value || looking.value) return null;
+    let got = turn(desk.value, way, freshId(), Date.now());
+    if (!got.ok && got.needs) {
+      const { needs } = got;
+      const mine = generation;
+      try {
+        const [before, [edit]] = await Promise.all([api.at(id.value, needs.revision - 1), api.since(id.value, needs.revision - 1, needs.revision)]);
+        if (mine !== generation || !desk.value) return null;
+        const ready = edit ? provide(desk.value, needs, before.project, edit.edit) : null;
+        if (!ready) {
+          say(`“${needs.label}” was done by an earlier version and cannot be undone by itself; History can still go back to before it.`, true);
+          return null;
+        }
+        desk.value = ready;
+        got = turn(ready, way, freshId(), Date.now());
+      } catch (error) {
+        say(`${message(error)} Nothing was undone.`, true);
+        return null;
+      }
     }
-    to.value = [...to.value, { edit: back.edit, inverse: got.inverse, before: shown.value, after: got.project, merge: null, at: entry.at }];
-    pending.value = [...pending.value, back.edit];
-    shown.value = got.project;
+    if (!got.ok) return null;
+    desk.value = got.desk;
+    sayAll(got.notices);
+    if (got.where) goBack.value(got.where);
     void store();
     schedule(0);
-    return entry.edit.label;
+    return got.label;
+  }
+  const undo = (): Promise<string | null> => turnOnce('undo');
+  const redo = (): Promise<string | null> => turnOnce('redo');
+
+  /** Shows the project as it was after a revision; nothing is changed by looking. */
+  async function look(past: Pick<Past, 'revision' | 'label' | 'at'>): Promise<void> {
+    const mine = generation;
+    try {
+      const stand = await api.at(id.value, past.revision);
+      if (mine === generation) looking.value = { ...past, project: stand.project };
+    } catch (error) {
+      say(message(error), true);
+    }
+  }
+  function lookAway(): void {
+    looking.value = null;
+  }
+  /** Makes everything as it is looked at, in one step that can be undone. */
+  function restore(label: string): boolean {
+    const was = looking.value;
+    if (!was || !desk.value) return false;
+    looking.value = null;
+    const steps = restoreSteps(desk.value.shown, was.project);
+    if (steps.length === 0) return true;
+    return act(label, steps);
   }
 
-  const undo = (): string | null => revert(undoable, redoable, 'Undo');
-  const redo = (): string | null => revert(redoable, undoable, 'Redo');
-  /** Everything done since the project was opened, the newest first: what is undone stands on top until something new is done. */
-  const steps = computed(() => {
-    const done = undoable.value.map((e, i) => ({
-      id: e.edit.id,
-      label: e.edit.label.replace(/^Undo (?=Undo )|^Undo /u, ''),
-      time: clock(e.at),
-      at: i + 1,
-      undone: false,
-      now: i === undoable.value.length - 1,
-    }));
-    const undone = [...redoable.value]
-      .reverse()
-      .map((e, i) => ({ id: e.edit.id, label: e.edit.label.replace(/^Undo /u, ''), time: clock(e.at), at: undoable.value.length + i + 1, undone: true, now: false }));
-    return [...done, ...undone].reverse();
-  });
-  /** Goes to the state behind the step at this place: back through what was done, or forth again. */
-  function goTo(at: number): void {
-    for (let guard = 0; undoable.value.length > at && guard < 500; guard++) if (undo() === null) return;
-    for (let guard = 0; undoable.value.length < at && redoable.value.length > 0 && guard < 500; guard++) if (redo() === null) return;
-  }
-  const undoName = computed(() => undoable.value.at(-1)?.edit.label ?? null);
-  const redoName = computed(() => redoable.value.at(-1)?.edit.label.replace(/^Undo /u, '') ?? null);
-
-  return { id, shown, revision, pending, offline, saveState, notices, undoName, redoName, steps, goTo, open, close, act, undo, redo, say };
+  return {
+    id,
+    desk,
+    shown,
+    revision,
+    pending,
+    offline,
+    saveState,
+    notices,
+    looking,
+    undoName: computed(() => names.value.undo),
+    redoName: computed(() => names.value.redo),
+    whereNow,
+    goBack,
+    onKits,
+    open,
+    close,
+    act,
+    undo,
+    redo,
+    look,
+    lookAway,
+    restore,
+    say,
+  };
 });
-
-const clock = (ms: number): string => new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' });
-
-/** Of several steps that set the same thing, only the last matters. */
-function compact(steps: readonly Step[]): readonly Step[] {
-  const last = new Map<string, number>();
-  const about = (s: Step): string | null => (s.do === 'set' ? `set|${s.tree}|${s.node}|${s.field}` : s.do === 'setting' ? `setting|${s.tree}|${s.node}|${s.key}` : null);
-  steps.forEach((s, i) => {
-    const key = about(s);
-    if (key !== null) last.set(key, i);
-  });
-  return steps.filter((s, i) => {
-    const key = about(s);
-    if (key === null || last.get(key) === i) return true;
-    // A setting that is dropped after it was put must not be dropped from a document that never had it.
-    const later = steps[last.get(key) ?? i];
-    return later?.do === 'setting' && later.value === null;
-  });
-}

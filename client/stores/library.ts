@@ -14,18 +14,22 @@ export interface FontData {
 
 /** The fonts of every kit. Outside the store, so that shaping never goes through a reactive proxy. */
 export const fonts = new Fonts();
+const FALLBACK_WEIGHTS = [400, 700];
 
-/** Installed kits and their fonts, loaded once for the page and its worker. */
+/** Installed kits and their fonts, loaded once for the page and its worker; kits that come later are added. */
 export const useLibrary = defineStore('library', () => {
   const kits = shallowRef<ReadonlyMap<KitRef, Kit>>(new Map());
   const infos = shallowRef<readonly KitInfo[]>([]);
   const worker = shallowRef<CoreWorker | null>(null);
+  /** Grows with every font, so that what was drawn with fewer is drawn again. */
+  const fontsKnown = shallowRef(0);
+  const faces = new Set<string>();
   let loading: Promise<void> | null = null;
 
-  async function fetchFont(url: string): Promise<ArrayBuffer> {
+  async function fetchFont(url: string, font: Omit<FontData, 'bytes'>): Promise<FontData> {
     const response = await fetch(url);
     if (!response.ok) throw new Error(`The font ${url} could not be loaded`);
-    return response.arrayBuffer();
+    return { ...font, bytes: await response.arrayBuffer() };
   }
 
   async function add(font: FontData): Promise<void> {
@@ -34,55 +38,55 @@ export const useLibrary = defineStore('library', () => {
     document.fonts.add(await face.load());
   }
 
-  async function loadAll(): Promise<void> {
-    infos.value = await api.kits();
-    const jsons = await Promise.all(infos.value.map(async (i) => [i.ref, await api.kit(i.ref)] as const));
-    const read = new Map<KitRef, Kit>();
-    const wanted = new Map<string, Promise<FontData>>();
+  /** Reads every kit that is not known yet. What is known stays the same object: an installed kit never changes. */
+  async function loadNew(): Promise<void> {
+    const list = await api.kits();
+    const fresh = list.filter((i) => !kits.value.has(i.ref));
+    const jsons = await Promise.all(fresh.map(async (i) => [i.ref, await api.kit(i.ref)] as const));
+    const read = new Map(kits.value);
+    const wanted: Promise<FontData>[] = [];
+    const want = (key: string, url: string, font: Omit<FontData, 'bytes'>): void => {
+      if (faces.has(key)) return;
+      faces.add(key);
+      wanted.push(fetchFont(url, font));
+    };
     // A kit that is based on another is read after it; the server lists them in that order.
     for (const [ref, json] of jsons) {
       const { value } = readKit(json, { bases: read });
       if (!value) continue;
       read.set(kitRef(value), value);
-      for (const f of value.fonts) {
-        const key = `${f.family}|${f.weight}|${f.italic}`;
-        if (!wanted.has(key))
-          wanted.set(
-            key,
-            fetchFont(`/api/kits/${encodeURIComponent(ref)}/files/${f.file}`).then((bytes) => ({ family: f.family, weight: f.weight, italic: f.italic, bytes, use: 'kit' })),
-          );
-      }
+      for (const f of value.fonts)
+        want(`${f.family}|${f.weight}|${f.italic}`, `/api/kits/${encodeURIComponent(ref)}/files/${f.file}`, { family: f.family, weight: f.weight, italic: f.italic, use: 'kit' });
     }
-    for (const weight of [400, 700])
-      wanted.set(
-        `fallback${weight}`,
-        fetchFont(`/api/fonts/NotoSans-${weight}.ttf`).then((bytes) => ({ family: 'Noto Sans', weight, italic: false, bytes, use: 'fallback' })),
-      );
-    const loaded = (await Promise.allSettled(wanted.values())).flatMap((r) => (r.status === 'fulfilled' ? [r.value] : []));
+    for (const weight of FALLBACK_WEIGHTS) want(`fallback${weight}`, `/api/fonts/NotoSans-${weight}.ttf`, { family: 'Noto Sans', weight, italic: false, use: 'fallback' });
+    const loaded = (await Promise.allSettled(wanted)).flatMap((r) => (r.status === 'fulfilled' ? [r.value] : []));
     await Promise.all(loaded.map((f) => add(f).catch(() => undefined)));
-    const started = await startWorker();
-    await started.library(
+    const on = worker.value ?? (await startWorker());
+    await on.library(
       jsons.map(([, json]) => json),
       loaded,
     );
-    kits.value = read;
-    worker.value = started;
+    infos.value = list;
+    if (fresh.length > 0) kits.value = read;
+    fontsKnown.value += loaded.length;
+    worker.value = on;
   }
 
   /** Loads everything once; a failed load can be tried again. */
   function load(): Promise<void> {
-    loading ??= loadAll().catch((error: unknown) => {
+    loading ??= loadNew().catch((error: unknown) => {
       loading = null;
       throw error;
     });
     return loading;
   }
 
-  /** After a kit was installed. */
-  async function reload(): Promise<void> {
+  /** After a kit was installed, here or elsewhere. */
+  async function refresh(): Promise<void> {
+    if (loading) await loading.catch(() => undefined);
     loading = null;
     await load();
   }
 
-  return { kits, infos, worker, load, reload };
+  return { kits, infos, worker, fontsKnown, load, refresh };
 });

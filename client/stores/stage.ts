@@ -1,22 +1,14 @@
 import { refDebounced } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowReactive, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import {
   applyEdit,
   behindLens,
   boxesByKey,
   componentAt,
-  defaultRoom,
   findAt,
-  layout,
-  layoutNode,
-  kitRef,
   lensWears,
-  paint,
-  qualify,
   placeOfKey,
-  resolve,
-  resolveSample,
   screenOf,
   shownComponent,
   shownKit,
@@ -24,9 +16,7 @@ import {
   type Box,
   type ComponentRef,
   type InstanceNode,
-  type Primitive,
   type Screen,
-  type Setting,
   type Sighting,
   type SlotFill,
   type Step,
@@ -36,17 +26,15 @@ import {
 } from '../../core/index.js';
 import { freshId } from '../ids.js';
 import { useDocument } from './document.js';
-import { fonts, useLibrary } from './library.js';
-
-export interface Picture {
-  readonly primitives: readonly Primitive[];
-  readonly height: number;
-}
+import { boxOf as layOut, pictureOf, useDrawing, type Picture } from './drawing.js';
+import { useLibrary } from './library.js';
+import { sampleOf, templateOf, type Sample } from './samples.js';
 
 /** What is looked at: the screen, the selection, the lens; and pictures of screens and samples. */
 export const useStage = defineStore('stage', () => {
   const doc = useDocument();
   const library = useLibrary();
+  const drawing = useDrawing();
   const screenId = ref('');
   /** Keys of the selected parts, the leading one last. */
   const selection = ref<readonly string[]>([]);
@@ -76,18 +64,10 @@ export const useStage = defineStore('stage', () => {
   });
   const behind = (r: ComponentRef): ComponentRef => (world.value ? behindLens(wearsOf(world.value.project, screen.value), wears.value, r) : r);
 
-  /** The layout of a screen, worked out here and remembered as long as nothing it depends on changes. */
-  const boxes = new WeakMap<Screen, { key: readonly unknown[]; box: Box }>();
+  /** A screen laid out here, at once. */
   function boxOf(of: Screen): Box | null {
     const w = world.value;
-    if (!w) return null;
-    const worn = wearsShown(of);
-    const key = [worn, w.kits, w.project.originals];
-    const known = boxes.get(of);
-    if (known && known.key.every((k, i) => k === key[i])) return known.box;
-    const box = layout(resolve(w, of, { wears: worn }), fonts);
-    boxes.set(of, { key, box });
-    return box;
+    return w ? layOut(w, of, wearsShown(of)) : null;
   }
   /** The screen with what is about to be placed on it. */
   const outlined = computed<Screen | undefined>(() => {
@@ -109,82 +89,36 @@ export const useStage = defineStore('stage', () => {
   });
   const box = computed(() => (current.value ? boxOf(current.value) : null));
 
-  const pictures = shallowReactive(new Map<string, Picture & { readonly of: Screen; readonly wears: readonly Wear[]; readonly originals: unknown }>());
-  let shellSent: unknown = null;
   /** The picture of a screen: the edited one at once, others from the worker when they are ready. */
-  function picture(of: Screen): Picture | null {
+  function picture(of: Screen, near = true): Picture | null {
     const w = world.value;
     if (!w) return null;
-    if (of.id === screenId.value && box.value) return { primitives: paint(box.value), height: box.value.h };
-    const worn = wearsShown(of);
-    const known = pictures.get(of.id);
-    if (known && known.of === of && known.wears === worn && known.originals === w.project.originals) return known;
-    void request(of, worn, w);
-    return known ?? null;
+    if (of.id === screenId.value && box.value) return pictureOf(box.value);
+    return drawing.picture(w, of, wearsShown(of), near);
   }
-  const asked = new Map<string, { of: Screen; wears: readonly Wear[] }>();
-  async function request(of: Screen, worn: readonly Wear[], w: World): Promise<void> {
-    const now = asked.get(of.id);
-    if (now && now.of === of && now.wears === worn) return;
-    asked.set(of.id, { of, wears: worn });
-    const worker = library.worker;
-    if (!worker) return;
-    if (shellSent !== w.project.originals) {
-      shellSent = w.project.originals;
-      await worker.shell({ ...w.project, screens: [] });
-    }
-    const drawn = await worker.draw(of, worn);
-    const still = asked.get(of.id);
-    if (still?.of === of && still.wears === worn) pictures.set(of.id, { ...drawn, of, wears: worn, originals: w.project.originals });
+  /** How tall a screen is as far as is known, without drawing it: px. */
+  function heightOf(of: Screen): number {
+    if (of.id === screenId.value && box.value) return box.value.h;
+    void drawing.pictures;
+    return drawing.heightOf(of, wearsShown(of));
   }
+  watch([screen, box], ([, b], [left, was]) => {
+    const w = world.value;
+    if (w && left && was && left.id !== screenId.value && b !== was) drawing.remember(w, left, wearsShown(left), was);
+  });
 
   /** A component drawn by itself, with what would be carried to it. */
-  const NO_SETTINGS: readonly Setting[] = [];
-  let sampledFor: readonly unknown[] = [];
-  let sampled = new WeakMap<readonly Setting[], Map<string, Picture & { width: number }>>();
-  function sample(ref: ComponentRef, width: number, node?: InstanceNode): (Picture & { width: number }) | null {
+  function sample(ref: ComponentRef, width: number, node?: InstanceNode): Sample | null {
     const w = world.value;
-    if (!w) return null;
-    const settings = node?.settings ?? NO_SETTINGS;
-    // Samples are asked for at every turn of the page; each is drawn once for what it shows.
-    const stand = [w.kits, w.project.originals, wears.value];
-    if (stand.some((x, i) => x !== sampledFor[i])) {
-      sampledFor = stand;
-      sampled = new WeakMap();
-    }
-    const mine = sampled.get(settings) ?? new Map<string, Picture & { width: number }>();
-    sampled.set(settings, mine);
-    const known = mine.get(`${ref}|${width}`);
-    if (known) return known;
-    const made = resolveSample(w, ref, settings, { wears: wears.value, width, ...(node ? { placed: node.placed ?? node.component } : {}) });
-    const wide = defaultRoom(made.instance?.role ?? '').width === 'stretch';
-    const laid = layoutNode(made, fonts, wide ? width : undefined, undefined, width);
-    const drawn = { primitives: paint(laid), height: laid.h, width: laid.w };
-    mine.set(`${ref}|${width}`, drawn);
-    return drawn;
+    void library.fontsKnown;
+    const nodes = node && node.fills.length > 0 ? screen.value?.nodes : undefined;
+    return w ? sampleOf(w, ref, width, wears.value, node, nodes) : null;
   }
-
   /** A section or page starter drawn by itself. */
-  const starters = new WeakMap<Template, { wears: readonly Wear[]; picture: Picture & { width: number } }>();
-  function templateSample(t: Template): (Picture & { width: number }) | null {
-    const known = starters.get(t);
-    if (known?.wears === wears.value) return known.picture;
+  function templateSample(t: Template): Sample | null {
     const w = world.value;
     const kit = mainKit.value;
-    if (!w || !kit) return null;
-    const width = t.kind === 'page' ? (t.device === 'phone' ? 390 : t.device === 'tablet' ? 834 : 1280) : 390;
-    const nodes = qualify(t.nodes, kitRef(kit));
-    const laid = layout(
-      resolve(
-        w,
-        { id: 'sample', name: t.name, flow: '', device: 'custom', width, height: t.kind === 'page' ? Math.round(width * (width < 500 ? 2 : 0.65)) : null, root: t.root, nodes },
-        { wears: wears.value },
-      ),
-      fonts,
-    );
-    const picture = { primitives: paint(laid), height: laid.h, width };
-    starters.set(t, { wears: wears.value, picture });
-    return picture;
+    return w && kit ? templateOf(w, t, kit, wears.value) : null;
   }
 
   /** The project as it was when it last rested: for whatever need not follow every key. */
@@ -308,6 +242,11 @@ export const useStage = defineStore('stage', () => {
   const focusWall = shallowRef<() => void>(() => undefined);
   const newId = (): string => `n${freshId(10)}`;
 
+  doc.whereNow = () => (screenId.value === '' ? null : { screen: screenId.value, keys: selection.value });
+  doc.goBack = (where) => {
+    const there = doc.shown ? screenOf(doc.shown, where.screen) : undefined;
+    if (there) goTo(there.id, where.keys.filter((k) => placeOfKey(there, k) !== null));
+  };
   watch(screen, (s, was) => {
     if (s && was && s.id === was.id) selection.value = selection.value.filter((k) => placeOfKey(s, k) !== null);
   });
@@ -342,6 +281,7 @@ export const useStage = defineStore('stage', () => {
     picture,
     sample,
     templateSample,
+    heightOf,
     selected,
     selectedPlace,
     selectedNode,

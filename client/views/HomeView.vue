@@ -8,9 +8,11 @@ import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Problem } from '../../core/index.js';
 import { api, type KitInfo, type Listed } from '../api.js';
+import { useLibrary } from '../stores/library.js';
 
 const router = useRouter();
 const confirm = useConfirm();
+const library = useLibrary();
 const projects = ref<Listed[]>([]);
 const kits = ref<KitInfo[]>([]);
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
@@ -57,7 +59,10 @@ function remove(p: Listed): void {
 async function install(): Promise<void> {
   const chosen = file.value?.files?.[0];
   if (!chosen) return;
-  await attempt(async () => (installed.value = await api.install(chosen)));
+  await attempt(async () => {
+    installed.value = await api.install(chosen);
+    await library.refresh();
+  });
   if (file.value) file.value.value = '';
 }
 const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });

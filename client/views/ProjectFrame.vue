@@ -5,6 +5,8 @@ import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { shownKit } from '../../core/index.js';
+import HistoryList from '../parts/HistoryList.vue';
+import LookingBar from '../parts/LookingBar.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
@@ -28,6 +30,12 @@ async function open(): Promise<void> {
 }
 watch(() => props.project, open, { immediate: true });
 onBeforeUnmount(() => doc.close());
+// A kit that was installed elsewhere, or that somebody put on, is brought in without a reload.
+doc.onKits = () => void library.refresh().catch(() => undefined);
+watch(
+  () => (doc.shown?.kits ?? []).filter((ref) => !library.kits.has(ref)).join(),
+  (missing) => missing !== '' && library.kits.size > 0 && doc.onKits(),
+);
 
 const worn = computed(() => {
   const first = doc.shown?.kits[0];
@@ -49,14 +57,13 @@ const lenses = computed(() => [{ ref: '', name: 'as is' }, ...library.infos.filt
       <Button size="small" text class="on-ink" label="Undo" :aria-label="`Undo ${doc.undoName ?? 'nothing'}`" :title="doc.undoName ? `Undo ${doc.undoName}` : 'Nothing to undo'" :disabled="!doc.undoName" @click="doc.undo()" />
       <Button size="small" text class="on-ink" label="Redo" :aria-label="`Redo ${doc.redoName ?? 'nothing'}`" :title="doc.redoName ? `Redo ${doc.redoName}` : 'Nothing to redo'" :disabled="!doc.redoName" @click="doc.redo()" />
       <Button size="small" text class="on-ink" label="History" aria-haspopup="dialog" @click="history?.toggle($event)" />
-      <Popover ref="history"><div class="history" role="dialog" aria-label="History"><p v-if="doc.steps.length === 0" class="note">What you do stands here, with its time. Nothing yet.</p>
-        <ol><li v-for="s in doc.steps" :key="s.id"><button class="plain" :class="{ off: s.undone, now: s.now }" :aria-current="s.now ? 'step' : undefined" @click="doc.goTo(s.at)"><span class="clip">{{ s.label }}</span><span class="note tabular">{{ s.time }}</span></button></li></ol></div></Popover>
+      <Popover ref="history"><HistoryList /></Popover>
       <span class="wears"><span class="swatches"><i v-for="s in worn?.swatches" :key="s" :style="{ background: s }" /></span>Wears {{ worn?.name }}</span>
       <label class="lens">Lens <Select v-model="stage.lens" size="small" :options="lenses" option-label="name" option-value="ref" placeholder="as is" aria-label="Lens" /></label>
     </header>
     <div v-if="failure" class="failure" role="alert"><p>{{ failure }}</p><Button label="Try again" @click="open" /> <RouterLink to="/">Back to Home</RouterLink></div>
     <p v-else-if="!doc.shown" class="opening">Opening …</p>
-    <main v-else class="view"><RouterView class="inner" /></main>
+    <main v-else class="view"><LookingBar /><RouterView class="inner" /></main>
   </div>
 </template>
 
@@ -76,12 +83,8 @@ nav a.on { color: #fff; font-weight: 600; border-color: var(--tape); }
 .on-ink:disabled { color: #9b9281 !important; }
 .on-ink:not(:disabled):hover { background: #4b4438 !important; }
 .failure, .opening { padding: 40px; display: grid; gap: 12px; justify-items: start; align-content: start; }
-.view { min-height: 0; display: grid; }
+.view { min-height: 0; min-width: 0; display: grid; grid-template-rows: minmax(0, 1fr); }
+.view:has(> .looking) { grid-template-rows: auto minmax(0, 1fr); }
 .inner { min-height: 0; min-width: 0; }
 h1 { font-size: 13px; }
-.history { width: 320px; max-height: 360px; overflow: auto; }
-.history button { display: flex; gap: 10px; justify-content: space-between; width: 100%; padding: 4px 8px; border-radius: 4px; }
-.history button:hover { background: var(--wash); }
-.history .off { color: var(--soft); }
-.history .now { background: var(--tape-soft); font-weight: 600; }
 </style>

@@ -7,12 +7,14 @@ import { useRouter } from 'vue-router';
 import { applyRebrand, choosePair, componentAt, componentsInOrder, kitRef, layout, paint, planRebrand, resolve, shownComponent, sumReviews, wearsAfter, wearsOf, wornKit, type ComponentRef, type Finding, type MatchSheet, type Primitive, type RebrandPlan, type Screen, type ScreenReview } from '../../core/index.js';
 import PictureCanvas from '../parts/PictureCanvas.vue';
 import { useDocument } from '../stores/document.js';
+import { useDrawing } from '../stores/drawing.js';
 import { fonts, useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
 
 const doc = useDocument();
 const library = useLibrary();
 const stage = useStage();
+const drawing = useDrawing();
 const router = useRouter();
 const from = computed(() => (doc.shown ? (wornKit(doc.shown) ?? '') : ''));
 const kits = computed(() => [...library.kits.values()].filter((k) => kitRef(k) !== from.value).map((k) => ({ ref: kitRef(k), name: `${k.name} ${k.version}` })));
@@ -48,9 +50,9 @@ watch([plan, () => doc.shown], async () => {
   const project = doc.shown;
   const worker = library.worker;
   if (!plan.value || !project || !worker) return;
-  await worker.shell({ ...project, screens: [] });
+  drawing.sync(project);
   for (const screen of project.screens) {
-    const review = await worker.review(screen, after(screen));
+    const review = await worker.review(screen, drawing.wearNumber(after(screen)));
     if (mine !== run) return;
     reviews.value = [...reviews.value, review];
     done.value = reviews.value.length;

@@ -59,7 +59,11 @@ describe('what is remembered', () => {
   });
   it('leaves nothing recorded behind when making throws', () => {
     const memory = new Memory<number>();
-    expect(() => memory.of({}, [], () => { throw new Error('no'); })).toThrow('no');
+    expect(() =>
+      memory.of({}, [], () => {
+        throw new Error('no');
+      }),
+    ).toThrow('no');
     expect(recorded(() => 1).reads.size).toBe(0);
   });
 });

@@ -224,7 +224,14 @@ function waitingAt(world: World, wears: readonly Wear[], w: WaitingFields, shown
  * waiting, by the keys of the items, in the terms of the component they were chosen on.
  * @param earlier the settings that the new value takes the place of, and the component each list belongs to
  */
-export function withWaiting(world: World, wears: readonly Wear[], shown: ComponentRef, prop: string, value: Json, earlier: readonly { readonly setting: Setting; readonly home: ComponentRef | undefined }[]): Json {
+export function withWaiting(
+  world: World,
+  wears: readonly Wear[],
+  shown: ComponentRef,
+  prop: string,
+  value: Json,
+  earlier: readonly { readonly setting: Setting; readonly home: ComponentRef | undefined }[],
+): Json {
   if (!Array.isArray(value)) return value;
   const waits = new Map<string, WaitingFields[]>();
   for (const { setting: s, home } of earlier) {
@@ -254,7 +261,6 @@ function withLost(from: Prop, how: PropPair, value: Json): string {
   const lost = (from.item ?? []).filter((p) => (how.item?.[p.id]?.to ?? null) === null && listItems(value).some((i) => isFilled(i.values[p.id])));
   return lost.length === 0 ? how.why : `${how.why}; its items' ${lost.map((p) => p.name.toLowerCase()).join(', ')} wait`;
 }
-
 
 /** Meanings the designer left at A's default where B's default means something else: shown as A meant them. */
 function heldOf(world: World, wears: readonly Wear[], written: ComponentRef, shown: ComponentRef, target: Component, taken: readonly Carried[], ledger: LedgerEntry[]): Carried[] {

@@ -133,14 +133,22 @@ export function chooseSteps(world: World, wears: readonly Wear[], tree: TreeRef,
     at: target.at,
     kind: target.kind,
     name: target.name,
-    value: target.kind === 'prop' ? withWaiting(world, wears, owner, target.name, value, earlier.map((s) => ({ setting: s, home: ownerOf(world, s) }))) : value,
+    value:
+      target.kind === 'prop'
+        ? withWaiting(
+            world,
+            wears,
+            owner,
+            target.name,
+            value,
+            earlier.map((s) => ({ setting: s, home: ownerOf(world, s) })),
+          )
+        : value,
     ...(target.when ? { when: target.when } : {}),
     ...(passed !== undefined && !sameJson(passed, plain) ? { through: passed } : {}),
   };
   const key = settingKey(setting);
-  const steps: Step[] = earlier
-    .filter((s) => settingKey(s) !== key)
-    .map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null, ...within }));
+  const steps: Step[] = earlier.filter((s) => settingKey(s) !== key).map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null, ...within }));
   return [...steps, { do: 'setting', tree, node: node.id, key, value: setting, ...within }];
 }
 

@@ -3,9 +3,7 @@ import {
   listAt,
   placesOf,
   settingKey,
-  shownComponent,
   subtree,
-  type ComponentRef,
   type InstanceNode,
   type Into,
   type Node,
@@ -15,7 +13,6 @@ import {
   type SeriesEntry,
   type SeriesNode,
   type Setting,
-  type Wear,
 } from '../model/index.js';
 import { copyPiece, isOnly, outermost, treeOfScreen, type NewId, type Piece, type Spot } from './actions.js';
 import type { TreeRef } from './kind.js';
@@ -115,32 +112,6 @@ export function unwrapSteps(tree: TreeRef, screen: Tree, id: NodeId): { steps: S
     return step;
   });
   return { steps: [...steps, { do: 'remove', tree, node: id }], left };
-}
-
-/** An instance somewhere in the project. */
-export interface Sighting {
-  readonly screen: string;
-  readonly node: NodeId;
-}
-
-/** Every instance that shows the same component, on the given screens, in their order. */
-export function alike(screens: readonly Screen[], wearsOf: (screen: Screen) => readonly Wear[], shown: ComponentRef): Sighting[] {
-  return screens.flatMap((s) => {
-    const wears = wearsOf(s);
-    return outermostFirst(s).flatMap((n) => (n.type === 'instance' && shownComponent(wears, n.component) === shown ? [{ screen: s.id, node: n.id }] : []));
-  });
-}
-
-function outermostFirst(screen: Screen): Node[] {
-  const found: Node[] = [];
-  const visit = (id: NodeId): void => {
-    const n = screen.nodes[id];
-    if (!n) return;
-    found.push(n);
-    for (const c of childrenOf(n)) visit(c);
-  };
-  visit(screen.root);
-  return found;
 }
 
 /** Repeats a thing: it becomes the item of a series that stands where it stood. Takes the gap of what it stands in. */

@@ -2,7 +2,23 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shippedKits } from '../../e2e/wall.js';
-import { applyEdit, applyStep, blankScreen, editShape, emptyProject, layout, mendProject, resolve, STEP_NAMES, stepFault, type Component, type Edit, type Node, type Project, type Step } from '../index.js';
+import {
+  applyEdit,
+  applyStep,
+  blankScreen,
+  editShape,
+  emptyProject,
+  layout,
+  mendProject,
+  resolve,
+  STEP_NAMES,
+  stepFault,
+  type Component,
+  type Edit,
+  type Node,
+  type Project,
+  type Step,
+} from '../index.js';
 
 const project: Project = { ...emptyProject('p', 'P', 'plywood@1.0.0'), screens: [blankScreen('s', 'S', 'flow-1', 'phone', 390, 844)] };
 const box = (id: string, children: readonly string[] = []): Node => ({ id, type: 'box', attrs: {}, children });
@@ -32,13 +48,44 @@ describe('a step that would spoil a document is refused, with what is wrong', ()
     ['a component that is a number', loose({ do: 'original', original: 'x', value: 42 }), 'must be a record'],
     ['a screen of width abc', loose({ do: 'insertScreen', screen: { ...blankScreen('t', 'T', 'flow-1', 'phone', 390, 844), width: 'abc' }, after: null }), 'width must be a number'],
     ['a screen’s width set to abc', loose({ do: 'setScreen', screen: 's', field: 'width', value: 'abc' }), 'width of S must be a number'],
-    ['a screen whose ground holds what is not there', loose({ do: 'insertScreen', screen: { ...blankScreen('t', 'T', 'flow-1', 'phone', 390, 844), nodes: { root: box('root', ['gone']) } }, after: null }), 'not there'],
+    [
+      'a screen whose ground holds what is not there',
+      loose({ do: 'insertScreen', screen: { ...blankScreen('t', 'T', 'flow-1', 'phone', 390, 844), nodes: { root: box('root', ['gone']) } }, after: null }),
+      'not there',
+    ],
     ['an attribute that no node has', loose({ do: 'set', tree: 'screen:s', node: 'root', field: 'attrs.sparkle', value: 1 }), 'sparkle'],
     ['children set as a field', loose({ do: 'set', tree: 'screen:s', node: 'root', field: 'children', value: ['root'] }), 'children'],
-    ['a content set with the same row twice', loose({ do: 'contentSet', set: 'c', value: { id: 'c', name: 'C', columns: [], rows: [{ key: 'r', values: {} }, { key: 'r', values: {} }] } }), 'twice'],
+    [
+      'a content set with the same row twice',
+      loose({
+        do: 'contentSet',
+        set: 'c',
+        value: {
+          id: 'c',
+          name: 'C',
+          columns: [],
+          rows: [
+            { key: 'r', values: {} },
+            { key: 'r', values: {} },
+          ],
+        },
+      }),
+      'twice',
+    ],
     ['a step of an unknown kind', loose({ do: 'explode' }), 'unknown kind'],
     ['something that is no step', loose(null), 'must be a record'],
-    ['names that reach into objects', loose({ do: 'insert', tree: 'screen:s', root: 'a', nodes: JSON.parse('{"a":{"id":"a","type":"box","attrs":{},"children":[],"bind":{"__proto__":"x"}}}') as Json, into: { parent: 'root' }, after: null }), '__proto__'],
+    [
+      'names that reach into objects',
+      loose({
+        do: 'insert',
+        tree: 'screen:s',
+        root: 'a',
+        nodes: JSON.parse('{"a":{"id":"a","type":"box","attrs":{},"children":[],"bind":{"__proto__":"x"}}}') as Json,
+        into: { parent: 'root' },
+        after: null,
+      }),
+      '__proto__',
+    ],
     ['moving the ground', { do: 'move', tree: 'screen:s', node: 'root', into: { parent: 'root' }, after: null }, 'ground'],
   ];
   it.each(cases)('%s', (_, step, says) => {
@@ -58,7 +105,15 @@ describe('a step that would spoil a document is refused, with what is wrong', ()
   it('whatever is sent: nothing throws, and what is accepted is drawn', () => {
     const { kits, fonts } = shippedKits();
     const json = fc.jsonValue({ maxDepth: 3 });
-    const near = fc.record({ do: fc.constantFrom(...STEP_NAMES), tree: fc.constantFrom('screen:s', 'original:a'), node: fc.constantFrom('root', 'x'), field: fc.constantFrom('attrs.width', 'name'), value: json, screen: fc.constant('s'), after: fc.constant(null) });
+    const near = fc.record({
+      do: fc.constantFrom(...STEP_NAMES),
+      tree: fc.constantFrom('screen:s', 'original:a'),
+      node: fc.constantFrom('root', 'x'),
+      field: fc.constantFrom('attrs.width', 'name'),
+      value: json,
+      screen: fc.constant('s'),
+      after: fc.constant(null),
+    });
     fc.assert(
       fc.property(fc.oneof(json, near), (value) => {
         const got = applyStep(project, value as unknown as Step);

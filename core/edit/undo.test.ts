@@ -65,7 +65,14 @@ describe('undo leaves alone what others did since, and names it', () => {
   });
   it('keeps a later move', () => {
     const desk = new Desk();
-    desk.act(put('a', null), put('b', 'a'), put('c', 'b'), { do: 'insert', tree: 'screen:s', root: 'box', nodes: { box: { id: 'box', type: 'box', attrs: {}, children: [] } }, into: { parent: 'root' }, after: 'c' });
+    desk.act(put('a', null), put('b', 'a'), put('c', 'b'), {
+      do: 'insert',
+      tree: 'screen:s',
+      root: 'box',
+      nodes: { box: { id: 'box', type: 'box', attrs: {}, children: [] } },
+      into: { parent: 'root' },
+      after: 'c',
+    });
     const moved = desk.act({ do: 'move', tree: 'screen:s', node: 'a', into: { parent: 'root' }, after: 'c' });
     desk.act({ do: 'move', tree: 'screen:s', node: 'a', into: { parent: 'box' }, after: null });
     expect(desk.undo(moved)).toHaveLength(1);
@@ -100,7 +107,10 @@ describe('what is brought back', () => {
   it('keeps the order of a series’ items when a choice on one of them is undone', () => {
     const desk = new Desk();
     const series: Node = { id: 'list', type: 'series', attrs: {}, item: 'one', rows: 'boats', entries: [{ key: 'r2', settings: {} }] };
-    desk.act({ do: 'contentSet', set: 'boats', value: boats }, { do: 'insert', tree: 'screen:s', root: 'list', nodes: { list: series, one: newInstance('one', 'plywood@1.0.0/button') }, into: { parent: 'root' }, after: null });
+    desk.act(
+      { do: 'contentSet', set: 'boats', value: boats },
+      { do: 'insert', tree: 'screen:s', root: 'list', nodes: { list: series, one: newInstance('one', 'plywood@1.0.0/button') }, into: { parent: 'root' }, after: null },
+    );
     const before = desk.project;
     const setting = { home: 'plywood@1.0.0/button', at: [], kind: 'prop' as const, name: 'label', value: 'Go' };
     const chosen = desk.act({ do: 'setting', tree: 'screen:s', node: 'one', key: 'plywood@1.0.0/button||prop.label|', value: setting, entry: { series: 'list', key: 'r1' } });
@@ -109,7 +119,13 @@ describe('what is brought back', () => {
   });
   it('fills one slot beside others that stand out of order without losing what is in them', () => {
     const desk = new Desk();
-    const card: Node = { ...newInstance('card', 'plywood@1.0.0/card'), fills: [{ home: 'z', slot: 's', children: ['x'] }, { home: 'a', slot: 's', children: ['y'] }] };
+    const card: Node = {
+      ...newInstance('card', 'plywood@1.0.0/card'),
+      fills: [
+        { home: 'z', slot: 's', children: ['x'] },
+        { home: 'a', slot: 's', children: ['y'] },
+      ],
+    };
     desk.act({ do: 'insert', tree: 'screen:s', root: 'card', nodes: { card, x: text('x'), y: text('y') }, into: { parent: 'root' }, after: null });
     const before = desk.project;
     const into = { parent: 'card', slot: { home: 'm', slot: 's' } };
@@ -148,7 +164,14 @@ describe('an edit that meets others', () => {
     desk.act(put('a', null), put('b', 'a'));
     const before = desk.project;
     const theirs: Edit = { id: 't', label: 't', steps: [{ do: 'remove', tree: 'screen:s', node: 'a' }] };
-    const mine: Edit = { id: 'm', label: 'm', steps: [{ do: 'remove', tree: 'screen:s', node: 'a' }, { do: 'remove', tree: 'screen:s', node: 'b' }] };
+    const mine: Edit = {
+      id: 'm',
+      label: 'm',
+      steps: [
+        { do: 'remove', tree: 'screen:s', node: 'a' },
+        { do: 'remove', tree: 'screen:s', node: 'b' },
+      ],
+    };
     const moved = rebaseEdit(mine, before, [theirs]);
     const now = applyEdit(before, theirs);
     const got = moved.ok && now.ok ? applyEdit(now.project, moved.edit) : null;

@@ -4,7 +4,6 @@ import {
   kitAt,
   lookIn,
   componentsInOrder,
-  shownComponent,
   shownKit,
   splitRef,
   wearsOf,
@@ -20,6 +19,7 @@ import {
   type World,
 } from '../model/index.js';
 import type { Step } from '../edit/steps/index.js';
+import { countUses } from '../check/index.js';
 import { invertPair, mapKit, matched, sameLineage, similarity } from '../match/index.js';
 
 export interface RebrandPlan {
@@ -87,26 +87,12 @@ export function choosePair(world: World, sheet: MatchSheet, from: ComponentRef, 
   return { ...sheet, pairs: { ...sheet.pairs, [from]: pair } };
 }
 
-/** How often each shown component stands on the given screens, parts of other components not counted. */
-export function countUses(world: World, screens: readonly Screen[]): Record<ComponentRef, number> {
-  const uses: Record<ComponentRef, number> = {};
-  for (const screen of screens) {
-    const wears = wearsOf(world.project, screen);
-    for (const node of Object.values(screen.nodes)) {
-      if (node.type !== 'instance') continue;
-      const shown = shownComponent(wears, node.component);
-      uses[shown] = (uses[shown] ?? 0) + 1;
-    }
-  }
-  return uses;
-}
-
 /**
  * Pairs every component, token, text style and icon of one kit with its best counterpart in another.
  * What the designer chose in an earlier sheet is kept. Throws RangeError when a kit is not installed.
  */
 export function planRebrand(world: World, from: KitRef, to: KitRef, earlier?: MatchSheet): RebrandPlan {
-  return { from, to, sheet: planSheet(world, from, to, earlier), uses: countUses(world, world.project.screens) };
+  return { from, to, sheet: planSheet(world, from, to, earlier), uses: countUses(world.project.screens, (s) => wearsOf(world.project, s)) };
 }
 
 /** The sheet of such a plan alone. */

@@ -146,7 +146,19 @@ export function resolveSample(world: World, ref: ComponentRef, settings: readonl
     settings,
     fills: options.fills ?? NO_FILLS,
   };
-  const scope: Scope = { kit: undefined, nodes: { ...options.nodes, sample: node }, props: {}, rules: new Map(), reach: NOTHING, slot: () => [], states: [], prefix: '', owner: '', enclosing: [], within: [] };
+  const scope: Scope = {
+    kit: undefined,
+    nodes: { ...options.nodes, sample: node },
+    props: {},
+    rules: new Map(),
+    reach: NOTHING,
+    slot: () => [],
+    states: [],
+    prefix: '',
+    owner: '',
+    enclosing: [],
+    within: [],
+  };
   return resolveNode(context, scope, 'sample')[0] ?? broken(context, scope, 'sample', 'Nothing to show');
 }
 

@@ -1,5 +1,21 @@
 import { Memory, type LookUp } from '../base/index.js';
-import { aliasPath, kitAt, shownKit, textStyleOf, toPx, tokenMeaning, tokenValue, type Attrs, type Icon, type Json, type Kit, type KitRef, type TextStyle, type Wear, type World } from '../model/index.js';
+import {
+  aliasPath,
+  kitAt,
+  shownKit,
+  textStyleOf,
+  toPx,
+  tokenMeaning,
+  tokenValue,
+  type Attrs,
+  type Icon,
+  type Json,
+  type Kit,
+  type KitRef,
+  type TextStyle,
+  type Wear,
+  type World,
+} from '../model/index.js';
 import { mapBetween } from '../match/index.js';
 import type { Look, Shadow } from './look.js';
 

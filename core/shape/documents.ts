@@ -14,10 +14,7 @@ export const wears: Check = list(wear, 100);
 
 const mapping: Check = record(orNull(text(240)), 20_000);
 const propPair: Check = (v, w) => group({ to: orNull(text(120)), why: text(400) }, { options: mapping, item: record(propPair, 500) })(v, w);
-const pair: Check = group(
-  { from: ref, to: orNull(ref), confidence: number(-1, 2), why: text(400), props: record(propPair, 500), slots: mapping, parts: mapping },
-  { chosen: flag },
-);
+const pair: Check = group({ from: ref, to: orNull(ref), confidence: number(-1, 2), why: text(400), props: record(propPair, 500), slots: mapping, parts: mapping }, { chosen: flag });
 export const sheet: Check = group({ from: ref, to: ref, pairs: record(pair, 2000), tokens: mapping, textStyles: mapping, icons: mapping });
 
 export const flow: Check = group({ id, name: name(200) });
@@ -28,10 +25,7 @@ export const screenHeight = orNull(number(40, 50_000));
 export const device = oneOf('phone', 'tablet', 'desktop', 'custom');
 
 export const screen: Check = both(
-  group(
-    { id, name: name(200), flow: id, device, width: screenWidth, height: screenHeight, root: id, nodes: () => null },
-    { wears },
-  ),
+  group({ id, name: name(200), flow: id, device, width: screenWidth, height: screenHeight, root: id, nodes: () => null }, { wears }),
   (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
   (v, w) => {
     const s = v as Screen;
@@ -39,7 +33,8 @@ export const screen: Check = both(
   },
 );
 
-const cell: Check = (v, w) => (v === null || typeof v === 'boolean' || (typeof v === 'number' && Number.isFinite(v)) || (typeof v === 'string' && v.length <= 20_000) ? null : fault(w, 'must be a text, a number, yes or no'));
+const cell: Check = (v, w) =>
+  v === null || typeof v === 'boolean' || (typeof v === 'number' && Number.isFinite(v)) || (typeof v === 'string' && v.length <= 20_000) ? null : fault(w, 'must be a text, a number, yes or no');
 export const column: Check = group({ id, name: name(200), kind: oneOf('text', 'number', 'flag', 'image', 'icon') });
 export const rowValues: Check = record(cell, 200, id);
 export const row: Check = group({ key: id, values: rowValues });
@@ -47,7 +42,15 @@ const MOST_ROWS = 10_000;
 
 export const contentSet: Check = both(
   group({ id, name: name(200), columns: list(column, 200), rows: list(row, MOST_ROWS) }),
-  (v, w) => twice((v as ContentSet).columns.map((c) => c.id), `${w}.columns`) ?? twice((v as ContentSet).rows.map((r) => r.key), `${w}.rows`),
+  (v, w) =>
+    twice(
+      (v as ContentSet).columns.map((c) => c.id),
+      `${w}.columns`,
+    ) ??
+    twice(
+      (v as ContentSet).rows.map((r) => r.key),
+      `${w}.rows`,
+    ),
 );
 
 function twice(keys: readonly string[], where: string): ReturnType<Check> {
@@ -76,7 +79,16 @@ const slot: Check = group({ id, name: text(200), description: text(2000), accept
 const states = list(text(20), 10);
 export const contract: Check = both(group({ props: list(prop, 500), slots: list(slot, 100), states, events: list(text(120), 100) }), (v, w) => {
   const c = v as Component['contract'];
-  return twice(c.props.map((p) => p.id), `${w}.props`) ?? twice(c.slots.map((s) => s.id), `${w}.slots`);
+  return (
+    twice(
+      c.props.map((p) => p.id),
+      `${w}.props`,
+    ) ??
+    twice(
+      c.slots.map((s) => s.id),
+      `${w}.slots`,
+    )
+  );
 });
 
 const ruleWhen: Check = (v, w) => {

@@ -17,10 +17,7 @@ export const attrs: Check = (value, where) => {
 
 export const when: Check = group({}, { state: oneOf(...STATES), minWidth: number(0, 100_000), maxWidth: number(0, 100_000) });
 
-export const setting: Check = group(
-  { home: ref, at: list(text(120), 40), kind: oneOf('prop', 'attr'), name: text(120), value: json() },
-  { leaf: ref, through: list(text(240), 40), when },
-);
+export const setting: Check = group({ home: ref, at: list(text(120), 40), kind: oneOf('prop', 'attr'), name: text(120), value: json() }, { leaf: ref, through: list(text(240), 40), when });
 const settings: Check = list(setting, 2000);
 
 export const entry: Check = group({ key: id, settings: record(settings, 200, id) });
@@ -38,10 +35,7 @@ export const node: Check = byMember('type', {
   icon: leaf,
   image: leaf,
   shape: leaf,
-  instance: group(
-    { ...common, component: ref, settings, fills: list(group({ home: ref, slot: name(120), children: ids }), 100) },
-    { ...maybe, placed: ref },
-  ),
+  instance: group({ ...common, component: ref, settings, fills: list(group({ home: ref, slot: name(120), children: ids }), 100) }, { ...maybe, placed: ref }),
   slot: group({ ...common, slot: name(120) }, maybe),
   series: group({ ...common, item: id, entries: list(entry, 5000) }, { ...maybe, of: text(120), rows: id }),
 } satisfies Record<Node['type'], Check>);

@@ -8,10 +8,10 @@ export const PROJECT_FORMAT = 1;
 
 const named = (check: Check): Check => record(check, 5000);
 const project: Check = (v, w) =>
-  group(
-    { id, name: name(200), kits, wears, flows: list(flow, 1000), screens: list(screen, 20_000), originals: named(component), contentSets: named(contentSet), sheets: record(sheet, 1000) },
-    {},
-  )(v, w);
+  group({ id, name: name(200), kits, wears, flows: list(flow, 1000), screens: list(screen, 20_000), originals: named(component), contentSets: named(contentSet), sheets: record(sheet, 1000) }, {})(
+    v,
+    w,
+  );
 
 /**
  * Reads a stored project, however old. What cannot be is mended or left out, and named: a project always opens with all of

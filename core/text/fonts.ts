@@ -42,14 +42,17 @@ export class Face {
     hb.shape(this.font, buffer);
     let sum = 0;
     for (const p of buffer.getGlyphPositions()) sum += p.xAdvance;
-    if (this.widths.size >= CACHE) this.widths.clear();
     const width = sum / this.upem;
+    // Very long texts come once; keeping them would keep much.
+    if (text.length > LONG) return width;
+    if (this.widths.size >= CACHE) this.widths.clear();
     this.widths.set(text, width);
     return width;
   }
 }
 
 const CACHE = 60_000;
+const LONG = 2000;
 const buffer = new hb.Buffer();
 
 /** The fonts a document may use: those of its kits, and fallbacks for characters they lack. */

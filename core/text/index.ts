@@ -1,2 +1,2 @@
 export { Fonts, Face } from './fonts.js';
-export { paragraph, longestWord, type Paragraph, type Line, type Run } from './measure.js';
+export { clusters, paragraph, longestWord, type Paragraph, type Line, type Run } from './measure.js';

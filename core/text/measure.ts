@@ -38,6 +38,19 @@ interface Piece {
 
 const pieces = new Map<string, readonly Piece[]>();
 
+/** Spaces that end a line are not seen there (CSS Text 3, 4.1.3); those that do not break are kept. */
+const HANGING = /[\t \u1680\u2000-\u2006\u2008-\u200a\u205f\u3000]+$/u;
+const trimLine = (text: string): string => text.replace(HANGING, '');
+
+const segmenter = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
+/** Letters and the like that need no look at what stands around them. */
+const SIMPLE = /^[\u0020-\u02ff\u0370-\u0482\u048a-\u058f]*$/u;
+
+/** What a reader takes for one character (UAX 29): never torn apart. */
+export function clusters(text: string): readonly string[] {
+  return SIMPLE.test(text) ? text.split('') : Array.from(segmenter.segment(text), (s) => s.segment);
+}
+
 /** Splits at the break opportunities of Unicode's line breaking algorithm (UAX 14). */
 function split(text: string): readonly Piece[] {
   const known = pieces.get(text);
@@ -48,7 +61,7 @@ function split(text: string): readonly Piece[] {
   for (let at = breaker.nextBreak(); at; at = breaker.nextBreak()) {
     const part = text.slice(from, at.position);
     const clean = part.replace(/[\r\n\u2028\u2029\u000b\u000c\u0085]+$/u, '');
-    found.push({ text: clean, bare: clean.trimEnd(), hard: clean !== part && at.position < text.length });
+    found.push({ text: clean, bare: trimLine(clean), hard: clean !== part && at.position < text.length });
     from = at.position;
   }
   if (pieces.size > 20_000) pieces.clear();
@@ -63,16 +76,15 @@ function runsOf(line: string, faces: readonly Face[], size: number, spacing: num
   const runs: Run[] = [];
   let x = 0;
   const push = (text: string, face: Face): void => {
-    const width = face.advance(text) * size + spacing * [...text].length;
+    const width = face.advance(text) * size + (spacing === 0 ? 0 : spacing * clusters(text).length);
     runs.push({ text, x, width, family: face.family, weight: face.weight, italic: face.italic });
     x += width;
   };
   let from = 0;
   let current = main;
   let at = 0;
-  for (const char of line) {
-    const code = char.codePointAt(0) ?? 0;
-    const face = main.has(code) || code < 0x21 ? main : (faces.find((f) => f.has(code)) ?? main);
+  for (const char of faces.length > 1 ? clusters(line) : []) {
+    const face = faceFor(char, faces, main);
     if (face !== current) {
       if (at > from) push(line.slice(from, at), current);
       from = at;
@@ -80,8 +92,20 @@ function runsOf(line: string, faces: readonly Face[], size: number, spacing: num
     }
     at += char.length;
   }
+  if (at < line.length) at = line.length;
   if (at > from) push(line.slice(from, at), current);
   return runs;
+}
+
+/** Of no width of their own, and drawn by whatever draws what they belong to. */
+const JOINING = /^[\u200c\u200d\ufe00-\ufe0f]$/u;
+
+/** The first font that has all of a character, else the first that has its base. */
+function faceFor(char: string, faces: readonly Face[], main: Face): Face {
+  const code = char.codePointAt(0) ?? 0;
+  if (char.length === 1) return code < 0x21 || main.has(code) ? main : (faces.find((f) => f.has(code)) ?? main);
+  const codes = [...char].filter((c) => !JOINING.test(c)).map((c) => c.codePointAt(0) ?? 0);
+  return faces.find((f) => codes.every((c) => f.has(c))) ?? faces.find((f) => f.has(code)) ?? main;
 }
 
 function widthOf(text: string, faces: readonly Face[], size: number, spacing: number): number {
@@ -122,7 +146,7 @@ function breakLines(fonts: Fonts, text: string, style: TextStyle, maxWidth: numb
   let cut = false;
   const all = split(text);
   const endRow = (): void => {
-    rows.push(row.trimEnd());
+    rows.push(trimLine(row));
     row = '';
     rowWidth = 0;
   };
@@ -177,29 +201,38 @@ function breakLines(fonts: Fonts, text: string, style: TextStyle, maxWidth: numb
   return { lines, width, height: lines.length * style.lineHeight, baseline: (style.lineHeight - ascent - descent) / 2 + ascent, cut };
 }
 
+/** A word in parts that fit, each as long as can be; at least one character each, so that it ends. Linear in its length. */
 function breakWord(word: string, limit: number, measure: (t: string) => number): string[] {
   const parts: string[] = [];
-  const chars = [...word];
+  const chars = clusters(word);
   let at = 0;
+  // What fitted last is about what fits next: the search begins there and never measures much more than a line.
+  let guess = 8;
   while (at < chars.length) {
-    // The most characters that fit, by halving; at least one, so that it ends.
+    const fits = (n: number): boolean => measure(chars.slice(at, at + n).join('')) <= limit;
+    const rest = chars.length - at;
     let low = 1;
-    let high = chars.length - at;
+    let high = Math.min(rest, guess);
+    while (high < rest && fits(high)) {
+      low = high;
+      high = Math.min(rest, high * 2);
+    }
     while (low < high) {
       const mid = (low + high + 1) >> 1;
-      if (measure(chars.slice(at, at + mid).join('')) <= limit) low = mid;
+      if (fits(mid)) low = mid;
       else high = mid - 1;
     }
     parts.push(chars.slice(at, at + low).join(''));
     at += low;
+    guess = low + 2;
   }
   return parts;
 }
 
 function ellipsis(line: string, limit: number, measure: (t: string) => number): string {
-  const chars = [...line];
-  while (chars.length > 0 && measure(`${chars.join('').trimEnd()}…`) > limit) chars.pop();
-  return `${chars.join('').trimEnd()}…`;
+  const chars = [...clusters(line)];
+  while (chars.length > 0 && measure(`${trimLine(chars.join(''))}…`) > limit) chars.pop();
+  return `${trimLine(chars.join(''))}…`;
 }
 
 /** The narrowest a text can be without breaking inside a word, px. */

@@ -49,7 +49,13 @@ const contentName: StepKind<Of<'contentName'>, ContentStep> = {
 };
 
 /** One of a set's columns or rows put, replaced in place, or taken away. */
-function member<T>(list: readonly T[], key: string, value: T | null, prior: string | null | undefined, keyOf: (t: T) => string): { readonly next: readonly T[]; readonly was: T | null; readonly before: string | null } {
+function member<T>(
+  list: readonly T[],
+  key: string,
+  value: T | null,
+  prior: string | null | undefined,
+  keyOf: (t: T) => string,
+): { readonly next: readonly T[]; readonly was: T | null; readonly before: string | null } {
   const at = list.findIndex((t) => keyOf(t) === key);
   const was = list[at] ?? null;
   const before = list[at - 1];
@@ -103,8 +109,7 @@ function lines<S extends LineStep<T> & ContentStep, T>(terms: LineTerms<S, T>): 
       const at = list.indexOf(keyIn(step));
       return at < 0 ? null : { list: listName(step), id: keyIn(step), before: list[at - 1] ?? null };
     },
-    behind: (now, step, before: Before) =>
-      step.after === undefined ? step : { ...step, after: standing(listName(step), step.after, (id) => all(now, step).some((t) => keyOf(t) === id), before) },
+    behind: (now, step, before: Before) => (step.after === undefined ? step : { ...step, after: standing(listName(step), step.after, (id) => all(now, step).some((t) => keyOf(t) === id), before) }),
     order: (project, step) => all(project, step).map(keyOf),
     takesAway: (step) => step.value === null,
   };

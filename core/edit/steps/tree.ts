@@ -17,8 +17,7 @@ export const after = check.orNull(check.id);
 const into = check.group({ parent: check.id }, { slot: check.group({ home: check.ref, slot: check.name(120) }) });
 
 const slotKey = (s: { readonly home: string; readonly slot: string }): string => `${s.home}|${s.slot}`;
-const samePlace = (a: Into | undefined, b: Into | undefined): boolean =>
-  a?.parent === b?.parent && (a?.slot ? slotKey(a.slot) : '') === (b?.slot ? slotKey(b.slot) : '');
+const samePlace = (a: Into | undefined, b: Into | undefined): boolean => a?.parent === b?.parent && (a?.slot ? slotKey(a.slot) : '') === (b?.slot ? slotKey(b.slot) : '');
 const listName = (tree: TreeRef, place: Into): string => `${tree}|${place.parent}|${place.slot ? slotKey(place.slot) : ''}`;
 
 function withChildren(parent: Node, place: Into, change: (list: readonly NodeId[]) => readonly NodeId[]): Node {
@@ -154,7 +153,12 @@ const move: StepKind<Move, TreeStep> = {
     const inverse: Move = { do: 'move', tree: step.tree, node: step.node, into: found.place, after: found.before };
     if (samePlace(found.place, step.into) && found.before === step.after) return { ok: true, project, inverse };
     const without = withList(nodes, found.place, (l) => l.filter((id) => id !== step.node));
-    return done(project, step.tree, withList(without, step.into, (l) => insertAfter(l, step.node, step.after, (x) => x)), inverse);
+    return done(
+      project,
+      step.tree,
+      withList(without, step.into, (l) => insertAfter(l, step.node, step.after, (x) => x)),
+      inverse,
+    );
   },
   still(then, now, step) {
     const a = treeOf(then, step.tree);

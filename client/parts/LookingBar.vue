@@ -1,0 +1,28 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useDocument } from '../stores/document.js';
+
+/** While an earlier state is looked at: what it is, and the ways on. */
+const doc = useDocument();
+const when = computed(() => {
+  const at = doc.looking ? new Date(doc.looking.at) : null;
+  return at ? at.toLocaleString('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' }) : '';
+});
+function back(): void {
+  if (doc.looking) doc.restore(`Go back to ${when.value}`);
+}
+</script>
+
+<template>
+  <div v-if="doc.looking" class="looking" role="status" aria-label="Looking at an earlier state">
+    <span class="clip"><strong>How it was</strong> after “{{ doc.looking.label }}”, {{ when }}. Nothing is changed by looking.</span>
+    <Button size="small" label="Go back to this" @click="back" />
+    <Button size="small" severity="secondary" outlined label="Return to now" @click="doc.lookAway()" />
+  </div>
+</template>
+
+<style scoped>
+.looking { display: flex; gap: 12px; align-items: center; padding: 6px 14px; background: var(--tape-soft); border-bottom: 1px solid var(--tape-ink); min-width: 0; }
+.clip { flex: 1; }
+</style>

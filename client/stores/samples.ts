@@ -1,0 +1,75 @@
+import {
+  defaultRoom,
+  kitRef,
+  layout,
+  layoutNode,
+  lookIn,
+  Memory,
+  paint,
+  qualify,
+  resolve,
+  resolveSample,
+  type ComponentRef,
+  type InstanceNode,
+  type Kit,
+  type Nodes,
+  type Primitive,
+  type Setting,
+  type Template,
+  type Wear,
+  type World,
+} from '../../core/index.js';
+import { fonts } from './library.js';
+
+/** Something drawn by itself. */
+export interface Sample {
+  readonly primitives: readonly Primitive[];
+  /** px */
+  readonly height: number;
+  readonly width: number;
+}
+
+const NO_SETTINGS: readonly Setting[] = [];
+const drawn = new Memory<Sample>(300);
+const starters = new Memory<Sample>(4);
+/** What samples of a kit itself are remembered for. */
+const ITSELF = {};
+
+/** A component drawn by itself, with what is chosen on an instance and what is in its slots carried to it. Width in px. */
+export function sampleOf(world: World, ref: ComponentRef, width: number, wears: readonly Wear[], node?: InstanceNode, nodes?: Nodes): Sample {
+  const inside = node && node.fills.length > 0 ? nodes : undefined;
+  return drawn.of(
+    node ?? ITSELF,
+    [ref, width, wears, inside, fonts.version],
+    () => {
+      const made = resolveSample(world, ref, node?.settings ?? NO_SETTINGS, {
+        wears,
+        width,
+        ...(node ? { placed: node.placed ?? node.component, fills: node.fills } : {}),
+        ...(inside ? { nodes: inside } : {}),
+      });
+      const wide = defaultRoom(made.instance?.role ?? '').width === 'stretch';
+      const laid = layoutNode(made, fonts, wide ? width : undefined, undefined, width);
+      return { primitives: paint(laid), height: laid.h, width: laid.w };
+    },
+    lookIn(world),
+  );
+}
+
+const WIDTHS = { phone: 390, tablet: 834, desktop: 1280 } as const;
+
+/** A section or page starter drawn by itself. */
+export function templateOf(world: World, t: Template, kit: Kit, wears: readonly Wear[]): Sample {
+  return starters.of(
+    t,
+    [kit, wears, fonts.version],
+    () => {
+      const width = t.kind === 'page' ? WIDTHS[t.device ?? 'phone'] : WIDTHS.phone;
+      const height = t.kind === 'page' ? Math.round(width * (width < 500 ? 2 : 0.65)) : null;
+      const nodes = qualify(t.nodes, kitRef(kit));
+      const laid = layout(resolve(world, { id: 'sample', name: t.name, flow: '', device: 'custom', width, height, root: t.root, nodes }, { wears }), fonts);
+      return { primitives: paint(laid), height: laid.h, width };
+    },
+    lookIn(world),
+  );
+}

@@ -1,0 +1,1 @@
+export { alike, countUses, otherValues, usesOn, type Sighting } from './uses.js';

@@ -1,0 +1,24 @@
+export {
+  act,
+  give,
+  MERGE,
+  openDesk,
+  pendingOf,
+  provide,
+  refused,
+  resume,
+  take,
+  turn,
+  turnNames,
+  type Act,
+  type Acted,
+  type Confirmed,
+  type Desk,
+  type Notice,
+  type Sent,
+  type Taken,
+  type Turned,
+  type Way,
+} from './desk.js';
+export { isPast, labelOf, plainLabel, stacks, type Done, type Past, type Undoable, type Where } from './history.js';
+export { restoreSteps } from './restore.js';

@@ -1,0 +1,284 @@
+import { describe, expect, it } from 'vitest';
+import { ids, someAction, someProject } from '../../testing/project.js';
+import { Chance } from '../../testing/random.js';
+import { shippedKits } from '../../e2e/wall.js';
+import {
+  act,
+  applyEdit,
+  blankScreen,
+  emptyProject,
+  give,
+  openDesk,
+  pendingOf,
+  provide,
+  rebaseEdit,
+  refused,
+  restoreSteps,
+  resume,
+  stacks,
+  take,
+  turn,
+  turnNames,
+  type Confirmed,
+  type Desk,
+  type Edit,
+  type Kit,
+  type Past,
+  type Project,
+  type Step,
+} from '../index.js';
+
+const { kits } = shippedKits();
+const kit = kits.get('plywood@1.0.0') as Kit;
+const small: Project = { ...emptyProject('p', 'P', 'plywood@1.0.0'), screens: [blankScreen('s', 'S', 'flow-1', 'phone', 390, 844)] };
+const put = (id: string, after: string | null = null): Step => ({
+  do: 'insert',
+  tree: 'screen:s',
+  root: id,
+  nodes: { [id]: { id, type: 'text', attrs: { text: id } } },
+  into: { parent: 'root' },
+  after,
+});
+const say = (id: string, text: string): Step => ({ do: 'set', tree: 'screen:s', node: id, field: 'attrs.text', value: text });
+
+/** A server as the real one is, without a database. */
+class Server {
+  readonly log: Confirmed[] = [];
+  private readonly stands: Project[];
+  constructor(project: Project) {
+    this.stands = [project];
+  }
+  get project(): Project {
+    return this.stands.at(-1) as Project;
+  }
+  at(revision: number): Project {
+    return this.stands[revision] as Project;
+  }
+  take(base: number, edits: readonly Edit[]): { ok: true; told: Confirmed[] } | { ok: false; edit: string; why: string } {
+    let { project } = this;
+    const others = this.log.slice(base).map((c) => c.edit);
+    const fresh: Confirmed[] = [];
+    const told: Confirmed[] = [];
+    const stands: Project[] = [];
+    for (const edit of edits) {
+      const known = this.log.find((c) => c.edit.id === edit.id);
+      if (known) {
+        told.push(known);
+        continue;
+      }
+      const moved = others.length > 0 ? rebaseEdit(edit, this.at(base), [...others, ...fresh.map((c) => c.edit)]) : ({ ok: true, edit } as const);
+      const got = moved.ok ? applyEdit(project, moved.edit) : moved;
+      if (!moved.ok || !got.ok) return { ok: false, edit: edit.id, why: got.ok ? '' : got.refusal.message };
+      project = got.project;
+      stands.push(project);
+      const c = { revision: this.log.length + fresh.length + 1, edit: moved.edit, at: '2026-11-26T12:00:00Z' };
+      fresh.push(c);
+      told.push(c);
+    }
+    this.log.push(...fresh);
+    this.stands.push(...stands);
+    return { ok: true, told };
+  }
+}
+function doing(desk: Desk, id: string, steps: readonly Step[], more: { merge?: string; now?: number } = {}): Desk {
+  const got = act(desk, { id, label: `Do ${id}`, steps, merge: more.merge ?? null, now: more.now ?? 0 });
+  if (!got.ok) throw new Error(got.refusal.message);
+  return got.desk;
+}
+function turned(desk: Desk, way: 'undo' | 'redo', id: string): Desk {
+  const got = turn(desk, way, id, 0);
+  if (!got.ok) throw new Error('nothing to turn');
+  return got.desk;
+}
+
+describe('writers at one document', () => {
+  it('all come to what the server has, whatever they do and whenever they hear of it', () => {
+    let confirmed = 0;
+    for (let seed = 1; seed <= 120; seed++) {
+      const chance = new Chance(seed);
+      const project = someProject(new Chance(seed * 11), kit);
+      const server = new Server(project);
+      const desks = [0, 1, 2].map((i) => ({ desk: openDesk(project, 0, `w${i}`), newId: ids(`w${i}n`), serial: 0 }));
+      const hear = (d: (typeof desks)[number]): void => {
+        const got = take(d.desk, server.log.slice(d.desk.revision, d.desk.revision + 1 + chance.below(4)));
+        expect(got.apart || got.gap, `seed ${seed}`).toBe(false);
+        d.desk = got.desk;
+      };
+      const send = (d: (typeof desks)[number]): void => {
+        const given = give(d.desk);
+        if (!given) return;
+        d.desk = given.desk;
+        const answer = server.take(given.base, given.edits);
+        // Now and then the answer is lost: the same is sent again later.
+        if (chance.is(0.2)) return;
+        const all = server.log.slice(d.desk.revision);
+        d.desk = take(d.desk, all).desk;
+        if (!answer.ok) d.desk = refused(d.desk, answer.edit, answer.why).desk;
+      };
+      for (let i = 0; i < 40; i++) {
+        const d = chance.of(desks);
+        const what = chance.below(4);
+        if (what < 2) {
+          const { label, steps } = someAction(chance, { project: d.desk.shown, kits }, d.newId);
+          const got = steps.length > 0 ? act(d.desk, { id: `${d.desk.by}e${d.serial++}`, label, steps, now: i }) : null;
+          if (got?.ok) d.desk = got.desk;
+          else if (chance.is(0.5)) {
+            const back = turn(d.desk, chance.is(0.7) ? 'undo' : 'redo', `${d.desk.by}u${d.serial++}`, i);
+            if (back.ok) d.desk = back.desk;
+          }
+        } else if (what === 2) send(d);
+        else hear(d);
+      }
+      for (const d of desks) for (let i = 0; i < 20 && pendingOf(d.desk).length > 0; i++) send(d);
+      for (const d of desks) {
+        d.desk = take(d.desk, server.log.slice(d.desk.revision)).desk;
+        expect(pendingOf(d.desk)).toEqual([]);
+        expect(d.desk.shown, `seed ${seed}`).toEqual(server.project);
+      }
+      confirmed += server.log.length;
+    }
+    expect(confirmed).toBeGreaterThan(1000);
+  });
+  it('see while an edit is on its way exactly what the server will make of it', () => {
+    let compared = 0;
+    for (let seed = 1; seed <= 400; seed++) {
+      const chance = new Chance(seed);
+      const project = someProject(new Chance(seed * 13), kit);
+      const server = new Server(project);
+      const mine = someAction(chance, { project, kits }, ids('m'));
+      let desk = openDesk(project, 0, 'me');
+      const got = mine.steps.length > 0 ? act(desk, { id: 'mine', label: mine.label, steps: mine.steps, now: 0 }) : null;
+      if (!got?.ok) continue;
+      const given = give(got.desk);
+      if (!given) continue;
+      desk = given.desk;
+      const newId = ids('t');
+      for (let i = 0; i < 4; i++) {
+        const { label, steps } = someAction(chance, { project: server.project, kits }, newId);
+        if (steps.length > 0) server.take(server.log.length, [{ id: `t${i}`, label, steps }]);
+      }
+      for (const c of server.log) desk = take(desk, [c]).desk;
+      const seen = desk.shown;
+      const answer = server.take(given.base, given.edits);
+      if (!answer.ok) continue;
+      compared++;
+      expect(seen, `${mine.label}, seed ${seed}`).toEqual(server.project);
+    }
+    expect(compared).toBeGreaterThan(150);
+  });
+});
+
+describe('what was sent', () => {
+  it('is never changed or merged into, and is sent again as it was', () => {
+    let desk = doing(openDesk(small, 0, 'me'), 'a', [put('t')]);
+    const first = give(desk);
+    desk = doing(first?.desk as Desk, 'b', [say('t', 'Port')], { merge: 't', now: 10 });
+    const waiting = desk.waiting;
+    desk = doing(desk, 'c', [say('t', 'Port Ellery')], { merge: 't', now: 20 });
+    expect([waiting.length, desk.waiting.length, desk.waiting[0]?.id]).toEqual([1, 1, 'b']);
+    const again = give(desk);
+    expect(again?.edits).toBe(first?.edits);
+    desk = take(desk, [{ revision: 1, edit: first?.edits[0] as Edit, at: '' }]).desk;
+    const second = give(desk)?.desk as Desk;
+    const third = doing(second, 'd', [say('t', 'Port Ellery, north')], { merge: 't', now: 30 });
+    expect(third.waiting.map((e) => e.id)).toEqual(['d']);
+  });
+  it('takes what was built on it along when it is refused, and says so', () => {
+    let desk = doing(doing(openDesk(small, 0, 'me'), 'a', [put('t')]), 'b', [say('t', 'x')]);
+    desk = (give(desk) as { desk: Desk }).desk;
+    desk = doing(desk, 'c', [{ do: 'name', value: 'Kept' }]);
+    const got = refused(desk, 'a', 'The server said no.');
+    expect(got.notices.map((n) => n.text)).toEqual(['The server said no.', expect.stringContaining('“Do b” went with it')]);
+    expect([got.desk.shown.name, got.desk.waiting.map((e) => e.id), turnNames(got.desk).undo]).toEqual(['Kept', ['c'], 'Do c']);
+  });
+});
+
+describe('undo', () => {
+  it('takes steps of typing as one, goes back and forth, and knows its names', () => {
+    let desk = doing(openDesk(small, 0, 'me'), 'a', [put('t')]);
+    for (const [i, text] of ['P', 'Po', 'Por'].entries()) desk = doing(desk, `k${i}`, [say('t', text)], { merge: 't', now: i * 100 });
+    expect(desk.waiting).toHaveLength(2);
+    expect(turnNames(desk)).toEqual({ undo: 'Do k2', redo: null });
+    const undone = turned(desk, 'undo', 'u1');
+    expect(undone.shown.screens[0]?.nodes['t']?.attrs.text).toBe('t');
+    const forth = turned(turned(turned(undone, 'redo', 'r1'), 'undo', 'u2'), 'redo', 'r2');
+    expect(forth.shown).toEqual(desk.shown);
+    expect(turnNames(forth)).toEqual({ undo: 'Do k2', redo: null });
+  });
+  it('brings back where one was', () => {
+    const got = act(openDesk(small, 0, 'me'), { id: 'a', label: 'Place', steps: [put('t')], now: 0, where: { screen: 's', keys: ['x'] } });
+    const back = got.ok ? turn(got.desk, 'undo', 'u', 0) : null;
+    expect(back?.ok && back.where).toEqual({ screen: 's', keys: ['x'] });
+  });
+  it('goes on across visits: what was done is told by the server and fetched when it is wanted', () => {
+    const server = new Server(small);
+    let desk = doing(doing(openDesk(small, 0, 'me'), 'a', [put('t')]), 'b', [say('t', 'Mine')]);
+    server.take(0, (give(desk) as { edits: readonly Edit[] }).edits);
+    server.take(2, [{ id: 'x', label: 'Theirs', steps: [put('other', 't')], by: 'you' }]);
+    const past = server.log.map((c): Past => ({
+      id: c.edit.id,
+      label: c.edit.label,
+      revision: c.revision,
+      at: c.at,
+      ...(c.edit.by ? { by: c.edit.by } : {}),
+      ...(c.edit.undoes ? { undoes: c.edit.undoes } : {}),
+    }));
+    desk = openDesk(
+      server.project,
+      3,
+      'me',
+      past.filter((p) => p.by === 'me'),
+    );
+    expect(turnNames(desk).undo).toBe('Do b');
+    const asked = turn(desk, 'undo', 'u', 0);
+    const needs = asked.ok ? null : asked.needs;
+    expect(needs?.revision).toBe(2);
+    desk = provide(desk, needs as Past, server.at(1), server.log[1]?.edit as Edit) as Desk;
+    desk = turned(desk, 'undo', 'u');
+    expect(desk.shown.screens[0]?.nodes['t']?.attrs.text).toBe('t');
+    expect(desk.shown.screens[0]?.nodes['other']).toBeDefined();
+  });
+  it('knows from the log what was undone and done again', () => {
+    const past = (id: string, undoes?: string): Past => ({ id, label: id, revision: 1, at: '', ...(undoes ? { undoes } : {}) });
+    const of = (...list: Past[]): string =>
+      `${stacks(list)
+        .done.map((d) => d.id)
+        .join('')}|${stacks(list)
+        .undone.map((d) => d.id)
+        .join('')}`;
+    expect(of(past('a'), past('b'))).toBe('ab|');
+    expect(of(past('a'), past('b'), past('u', 'b'))).toBe('a|u');
+    expect(of(past('a'), past('b'), past('u', 'b'), past('r', 'u'))).toBe('ar|');
+    expect(of(past('a'), past('b'), past('u', 'b'), past('c'))).toBe('ac|');
+  });
+});
+
+describe('a new visit', () => {
+  it('puts what was kept on top again and names what no longer fits', () => {
+    const kept: Edit[] = [
+      { id: 'a', label: 'Name it', steps: [{ do: 'name', value: 'Kept' }] },
+      { id: 'b', label: 'Change what is gone', steps: [say('gone', 'x')] },
+    ];
+    const got = resume(openDesk(small, 0, 'me'), kept);
+    expect([got.desk.shown.name, got.desk.waiting.length, got.notices.length]).toEqual(['Kept', 1, 1]);
+  });
+  it('goes back to how everything stood, as one edit', () => {
+    for (let seed = 1; seed <= 60; seed++) {
+      const then = someProject(new Chance(seed), kit, 3);
+      const chance = new Chance(seed * 3);
+      let now = then;
+      const newId = ids('n');
+      for (let i = 0; i < 8; i++) {
+        const { label, steps } = someAction(chance, { project: now, kits }, newId);
+        const got = steps.length > 0 ? applyEdit(now, { id: 'e', label, steps }) : null;
+        if (got?.ok) now = got.project;
+      }
+      const steps = restoreSteps(now, then);
+      if (steps.length === 0) continue;
+      const got = applyEdit(now, { id: 'back', label: 'Back', steps });
+      expect(got.ok ? got.project : got.refusal, `seed ${seed}`).toEqual(then);
+      const undone = got.ok ? applyEdit(got.project, { id: 'u', label: 'u', steps: got.inverse }) : null;
+      expect(undone?.ok && undone.project).toEqual(now);
+    }
+  });
+});

@@ -1,0 +1,102 @@
+/**
+ * Every error that the server answers with by itself: its code, the HTTP status, and when it is said. What the core refuses
+ * (a step, a kit) keeps the core's own code; those are listed too. `docs/errors.md` holds the same list.
+ */
+export const ERRORS = {
+  'host.unknown': [403, 'The request was sent to another name than this machine’s own.'],
+  'origin.unknown': [403, 'A page that this server did not serve asked for something.'],
+  'address.unknown': [404, 'There is nothing at this address.'],
+  'request.shape': [400, 'The body of a request has not the shape it must have.'],
+  'request.unreadable': [400, 'A request could not be read at all.'],
+  'request.large': [413, 'A request is larger than is taken at once.'],
+  'request.many': [429, 'Too many requests in a short time.'],
+  'server.failed': [500, 'Something went wrong on the server that nobody foresaw.'],
+  'project.unknown': [404, 'There is no such project, or it was put away.'],
+  'project.exists': [409, 'A project with this id is there already.'],
+  'project.broken': [422, 'A project cannot be opened at all.'],
+  'revision.ahead': [409, 'Something was made on a revision that is not stored.'],
+  'revision.unknown': [404, 'The project never had this revision.'],
+  'edit.changed': [409, 'An edit was sent again under the same id with other content.'],
+  'screen.unknown': [404, 'There is no such screen.'],
+  'picture.unknown': [404, 'There is no such picture.'],
+  'picture.kind': [415, 'A file is no picture that can be shown, or a screen was asked for in another form.'],
+  'picture.missing': [400, 'No picture came with the request.'],
+  'picture.large': [422, 'A picture has too many pixels.'],
+  'picture.empty': [422, 'A picture has no size.'],
+  'picture.drawing': [422, 'A drawing cannot be drawn.'],
+  'picture.scale': [400, 'A picture was asked for at a scale that is not offered.'],
+  'kit.unknown': [404, 'There is no such kit.'],
+  'file.unknown': [404, 'A kit has no such file.'],
+  'font.unknown': [404, 'There is no such font.'],
+  'kit.missing': [400, 'No kit came with the request.'],
+  'kit.json': [422, 'A kit’s JSON cannot be read.'],
+  'kit.exists': [409, 'This version of a kit is installed already.'],
+  'kit.package': [422, 'A kit’s package cannot be opened, or holds what it must not.'],
+  'kit.refused': [422, 'A kit cannot be read at all.'],
+} as const satisfies Readonly<Record<string, readonly [number, string]>>;
+export type ErrorCode = keyof typeof ERRORS;
+
+/** Why the core does not do a step: the codes an edit can be refused with. All are answered with 409. */
+export const REFUSALS: Readonly<Record<string, string>> = {
+  'step.shape': 'A step has not the shape it must have.',
+  'step.field': 'A field or attribute cannot have this value.',
+  'step.key': 'What a step holds and what it is called do not agree.',
+  'tree.gone': 'The screen or component it belongs to is gone.',
+  'node.gone': 'The thing it names is gone.',
+  'node.exists': 'The thing is there already.',
+  'node.loose': 'What is placed is not one whole tree.',
+  'node.no-children': 'What should hold something cannot.',
+  'node.neighbour-gone': 'The neighbour to stand behind is gone.',
+  'node.root': 'A screen’s own ground cannot be moved or deleted.',
+  'node.only': 'A series needs the thing it repeats.',
+  'node.self': 'Something cannot stand behind itself.',
+  'node.inside-itself': 'Something cannot be put inside itself.',
+  'component.cycle': 'A component would contain itself.',
+  'setting.gone': 'The setting is gone.',
+  'screen.gone': 'The screen is gone.',
+  'screen.exists': 'The screen is there already.',
+  'screen.self': 'A screen cannot stand behind itself.',
+  'flow.gone': 'The flow is gone.',
+  'flow.in-use': 'The flow still has screens.',
+  'content.gone': 'The content set, row or column is gone.',
+  'original.gone': 'The component is gone.',
+};
+
+/** An error that a designer can read, sent as RFC 9457 problem JSON. */
+export class ProblemError extends Error {
+  readonly status: number;
+  constructor(
+    /** Stable, for programs. A code of the core's own comes with its status. */
+    readonly code: ErrorCode | { readonly core: string; readonly status: number },
+    /** One sentence: what happened, what was kept, what to do. */
+    message: string,
+    /** The thing concerned. */
+    readonly about = '',
+    readonly more: Readonly<Record<string, unknown>> = {},
+  ) {
+    super(message);
+    this.status = typeof code === 'string' ? ERRORS[code][0] : code.status;
+  }
+  get body(): Record<string, unknown> {
+    return problemBody(this.status, typeof this.code === 'string' ? this.code : this.code.core, this.message, this.about, this.more);
+  }
+}
+
+const TITLES: Readonly<Record<number, string>> = {
+  400: 'Not understood',
+  403: 'Not allowed',
+  404: 'Not found',
+  409: 'No longer fits',
+  413: 'Too large',
+  415: 'Not this kind of file',
+  422: 'Cannot be taken',
+  429: 'Too fast',
+  500: 'Something went wrong here',
+};
+
+function problemBody(status: number, code: string, detail: string, about = '', more: Readonly<Record<string, unknown>> = {}): Record<string, unknown> {
+  return { ...more, type: `urn:dekkor:${code}`, title: TITLES[status] ?? 'Not done', status, detail, code, ...(about ? { about } : {}) };
+}
+
+export const notFound = (what: 'project' | 'screen' | 'picture' | 'kit' | 'file' | 'font', id: string): ProblemError =>
+  new ProblemError(`${what}.unknown`, `There is no ${what} ${id.slice(0, 60)}. It may have been deleted; go back to Home to see what is there.`, id.slice(0, 60));

@@ -1,0 +1,72 @@
+import type { FastifyInstance } from 'fastify';
+import { customAlphabet } from 'nanoid';
+import type * as yup from 'yup';
+import { notFound, ProblemError } from '../errors.js';
+import type { Kits } from '../kits.js';
+import type { Live } from '../live.js';
+import type { Projects } from '../projects.js';
+import { editsBody, newProjectBody, renameBody, type EditsBody } from '../shapes.js';
+
+/** Ids of projects: letters and figures, since addresses are made of them. */
+const freshId = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 14);
+/** More of the history is not told at once. */
+const MOST_TOLD = 500;
+
+async function checked<T>(schema: yup.Schema, body: unknown): Promise<T> {
+  return (await schema.validate(body, { strict: true, abortEarly: true })) as T;
+}
+function whole(given: string | undefined, otherwise: number, name: string): number {
+  if (given === undefined) return otherwise;
+  const n = Number(given);
+  if (!Number.isInteger(n) || n < 0) throw new ProblemError('request.shape', `The ${name} must be a whole number.`, name);
+  return n;
+}
+
+interface Options {
+  readonly projects: Projects;
+  readonly kits: Kits;
+  readonly live: Live;
+}
+interface WithId {
+  Params: { id: string };
+}
+
+/** Projects and their edits. */
+export async function projectRoutes(server: FastifyInstance, { projects, kits, live }: Options): Promise<void> {
+  server.get('/', async () => ({ projects: await projects.list() }));
+  server.post('/', async (request, reply) => {
+    const body = await checked<{ id?: string; name: string; kit: string }>(newProjectBody, request.body);
+    if (!kits.get(body.kit)) throw notFound('kit', body.kit);
+    const stand = await projects.createEmpty(body.id ?? freshId(), body.name.trim(), body.kit);
+    return reply.code(201).send(stand);
+  });
+  server.get<WithId>('/:id', async (request) => projects.open(request.params.id));
+  server.get<{ Params: { id: string; revision: string } }>('/:id/at/:revision', async (request) => projects.at(request.params.id, whole(request.params.revision, 0, 'revision')));
+  server.patch<WithId>('/:id', async (request) => {
+    const body = await checked<{ name: string }>(renameBody, request.body);
+    await projects.rename(request.params.id, body.name);
+    return { ok: true };
+  });
+  server.post<WithId>('/:id/copy', async (request, reply) => reply.code(201).send(await projects.duplicate(request.params.id, freshId())));
+  server.delete<WithId>('/:id', async (request) => {
+    await projects.setDeleted(request.params.id, true);
+    return { ok: true };
+  });
+  server.post<WithId>('/:id/restore', async (request) => {
+    await projects.setDeleted(request.params.id, false);
+    return { ok: true };
+  });
+  server.get<WithId & { Querystring: { after?: string; until?: string } }>('/:id/edits', async (request) => {
+    const { after, until } = request.query;
+    return { edits: await projects.since(request.params.id, whole(after, 0, 'after'), until === undefined ? Infinity : whole(until, 0, 'until')) };
+  });
+  server.get<WithId & { Querystring: { before?: string; most?: string; by?: string } }>('/:id/history', async (request) => {
+    const { before, most, by } = request.query;
+    return { history: await projects.history(request.params.id, whole(before, 2_147_483_647, 'before'), Math.min(MOST_TOLD, whole(most, 100, 'most')), by) };
+  });
+  server.post<WithId>('/:id/edits', async (request) => {
+    const body = await checked<EditsBody>(editsBody, request.body);
+    return { edits: await projects.take(request.params.id, body.base, body.edits) };
+  });
+  server.get<WithId>('/:id/live', { websocket: true }, (socket, request) => live.join(request.params.id, socket));
+}
