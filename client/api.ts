@@ -95,9 +95,10 @@ export const api = {
     call<{ edits: Confirmed[] }>('GET', `/projects/${encodeURIComponent(id)}/edits?after=${after}${until === undefined ? '' : `&until=${until}`}`).then((r) => r.edits),
   /** What was done, newest first. */
   history: (id: string, { before, most = 100, by }: { before?: number; most?: number; by?: string }) =>
-    call<{ history: Past[] }>('GET', `/projects/${encodeURIComponent(id)}/history?most=${most}${before === undefined ? '' : `&before=${before}`}${by === undefined ? '' : `&by=${encodeURIComponent(by)}`}`).then(
-      (r) => r.history,
-    ),
+    call<{ history: Past[] }>(
+      'GET',
+      `/projects/${encodeURIComponent(id)}/history?most=${most}${before === undefined ? '' : `&before=${before}`}${by === undefined ? '' : `&by=${encodeURIComponent(by)}`}`,
+    ).then((r) => r.history),
   at: (id: string, revision: number) => call<Stand>('GET', `/projects/${encodeURIComponent(id)}/at/${revision}`),
   send: (id: string, base: number, edits: readonly Edit[]) => call<{ edits: Confirmed[] }>('POST', `/projects/${encodeURIComponent(id)}/edits`, { base, edits }).then((r) => r.edits),
   kits: () => call<{ kits: KitInfo[] }>('GET', '/kits').then((r) => r.kits),

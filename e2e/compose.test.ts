@@ -210,7 +210,10 @@ describe('pictures', () => {
 });
 
 describe('history', () => {
-  it('lists what was done and goes back to any step, and forth again', async () => {
+  const items = (n: number): Promise<unknown> => page.waitForFunction((k) => document.querySelectorAll('[aria-label="History"] li').length === k, {}, n);
+  const lines = (n: number): Promise<unknown> => page.waitForFunction((k) => document.querySelectorAll('[aria-label="Screen outline"] [role="treeitem"]').length === k, {}, n);
+  const button = async (name: string): Promise<void> => void (await (await page.waitForSelector(`aria/${name}[role="button"]`))?.click());
+  it('shows how it was, goes back to it as one step, and knows everything after a reload', async () => {
     await begin();
     for (const what of ['button One', 'button Two', 'button Three']) {
       await page.focus('[aria-label="Place line"]');
@@ -218,14 +221,31 @@ describe('history', () => {
       await page.keyboard.press('Enter');
     }
     await settled((p) => top(p).length === 3);
-    await (await page.waitForSelector('aria/History[role="button"]'))?.click();
-    const steps = async (): Promise<void> => void (await page.waitForFunction(() => document.querySelectorAll('[aria-label="History"] li').length === 3));
-    await steps();
-    await page.click('[aria-label="History"] li:last-child button');
+    await button('History');
+    await items(4);
+    await page.click('[aria-label="History"] li:nth-last-child(2) button');
+    await page.waitForSelector('[aria-label="Looking at an earlier state"]');
+    await lines(1);
+    // Looking changes nothing.
+    expect(top(await settled(() => true))).toHaveLength(3);
+    await button('Return to now');
+    await lines(3);
+    await button('History');
+    await items(4);
+    await page.click('[aria-label="History"] li:nth-last-child(2) button');
+    await lines(1);
+    await button('Go back to this');
     await settled((p) => top(p).length === 1);
-    await steps();
-    await page.click('[aria-label="History"] li:first-child button');
+    await page.reload();
+    await lines(1);
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
     await settled((p) => top(p).length === 3);
+    await page.reload();
+    await lines(3);
+    await button('History');
+    await items(6);
   });
 });
 

@@ -1,6 +1,26 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { act as actOn, give, openDesk, pendingOf, provide, refused, restoreSteps, resume, take, turn, turnNames, type Desk, type Edit, type Notice, type Past, type Project, type Step, type Way, type Where } from '../../core/index.js';
+import {
+  act as actOn,
+  give,
+  openDesk,
+  pendingOf,
+  provide,
+  refused,
+  restoreSteps,
+  resume,
+  take,
+  turn,
+  turnNames,
+  type Desk,
+  type Edit,
+  type Notice,
+  type Past,
+  type Project,
+  type Step,
+  type Way,
+  type Where,
+} from '../../core/index.js';
 import { api, ServerProblem, Unreachable, type Confirmed } from '../api.js';
 import { freshId, writer } from '../ids.js';
 import { keep, takeKept } from './outbox.js';

@@ -245,7 +245,11 @@ export const useStage = defineStore('stage', () => {
   doc.whereNow = () => (screenId.value === '' ? null : { screen: screenId.value, keys: selection.value });
   doc.goBack = (where) => {
     const there = doc.shown ? screenOf(doc.shown, where.screen) : undefined;
-    if (there) goTo(there.id, where.keys.filter((k) => placeOfKey(there, k) !== null));
+    if (there)
+      goTo(
+        there.id,
+        where.keys.filter((k) => placeOfKey(there, k) !== null),
+      );
   };
   watch(screen, (s, was) => {
     if (s && was && s.id === was.id) selection.value = selection.value.filter((k) => placeOfKey(s, k) !== null);

@@ -1,5 +1,5 @@
 import type { Project } from '../model/index.js';
-import { applyStep } from './apply.js';
+import { applyEdit, applyStep } from './apply.js';
 import type { Edit } from './edit.js';
 import type { Before, Refusal } from './kind.js';
 import { kindOf, type Step } from './steps/index.js';
@@ -29,21 +29,21 @@ export function rebaseEdit(edit: Edit, before: Project, others: readonly Edit[])
     const there = now;
     steps = steps.map((s) => kindOf(s).behind?.(there, s, tell) ?? s);
   }
-  return fitting({ ...edit, steps }, now);
+  return fitting({ ...edit, steps }, now, (i) => applyEdit(before, { ...edit, steps: edit.steps.slice(0, i + 1) }).ok);
 }
 
 const mark = (list: string, id: string): string => `${list}>${id}`;
 
-/** The edit as it can be done on `now`. */
-function fitting(edit: Edit, now: Project): Rebased {
+/** The edit as it can be done on `now`. `could`: could it be done, up to this step, where it was made? */
+function fitting(edit: Edit, now: Project, could: (step: number) => boolean): Rebased {
   let at = now;
   const steps: Step[] = [];
-  for (const step of edit.steps) {
+  for (const [i, step] of edit.steps.entries()) {
     const got = applyStep(at, step);
     if (got.ok) at = got.project;
     else if (step.ifThere !== true) {
       // Somebody has taken it away already.
-      if (kindOf(step).takesAway?.(step) !== true || !got.refusal.code.endsWith('.gone')) return { ok: false, refusal: got.refusal };
+      if (kindOf(step).takesAway?.(step) !== true || !got.refusal.code.endsWith('.gone') || !could(i)) return { ok: false, refusal: got.refusal };
       steps.push({ ...step, ifThere: true });
       continue;
     }
