@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount } from 'vue';
-import { allBackSteps, backToKitSteps, carryInstance, chooseSteps, componentAt, entriesOf, findAt, kitOfRef, listAt, mainProp, otherValues, shownComponent, slotPlace, targetKey, treeOfScreen, type Box, type Component, type ComponentRef, type InstanceNode, type ItemOf, type Json, type Prop, type Screen, type Step, type Target } from '../../core/index.js';
+import { alike, allBackSteps, backToKitSteps, carryInstance, chooseSteps, componentAt, entriesOf, findAt, kitOfRef, listAt, mainProp, otherValues, sharedProps, shownComponent, slotPlace, targetKey, treeOfScreen, type Box, type Component, type ComponentRef, type InstanceNode, type ItemOf, type Json, type Prop, type SelectedThing, type SharedProp, type Step, type Target } from '../../core/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
-import { useWriting } from '../stores/writing.js';
 import { attrValue, GROUND_PROPS, lookValue, PART_PROPS, PLAIN_PROPS } from './attrProps.js';
 import CellsRow from './CellsRow.vue';
 import FillRow from './FillRow.vue';
@@ -15,7 +14,6 @@ import SeriesRows from './SeriesRows.vue';
 const doc = useDocument();
 const stage = useStage();
 const commands = useCommands();
-const writing = useWriting();
 const emit = defineEmits<{ content: [set: string] }>();
 
 const place = computed(() => stage.selectedPlace);
@@ -83,34 +81,20 @@ const slots = computed(() => {
 });
 
 // ── several at once: everything selected that has the same prop ──
-interface Other { readonly screen: Screen; readonly node: InstanceNode; readonly prop: string; readonly value: Json | undefined }
-function propOf(n: InstanceNode, screen: Screen, prop: Prop): string | undefined {
-  const props = stage.world ? (componentAt(stage.world, shownComponent(stage.wearsShown(screen), n.component))?.contract.props ?? []) : [];
-  return (props.find((p) => p.id === prop.id && p.kind === prop.kind) ?? props.find((p) => prop.means !== undefined && p.means === prop.means))?.id;
-}
-/** The value of each other selected thing for the same prop; things without it are left out. */
-function othersOf(prop: Prop): Other[] {
-  if (stage.countSelected < 2 || at.value.length > 0) return [];
-  return stage.targets.flatMap((t) => t.ids.flatMap((id): Other[] => {
+const shared = computed<readonly SharedProp[] | null>(() => {
+  const w = stage.world;
+  if (!w || !top.value || stage.countSelected < 2 || at.value.length > 0) return null;
+  const others = stage.targets.flatMap((t) => t.ids.flatMap((id): SelectedThing[] => {
     const n = t.screen.nodes[id];
-    if (n?.type !== 'instance' || (n.id === written.value?.id && t.screen.id === stage.screenId)) return [];
-    const name = propOf(n, t.screen, prop);
-    return name === undefined ? [] : [{ screen: t.screen, node: n, prop: name, value: writing.boxIn(t.screen, id)?.node.instance?.props[name] }];
+    return n?.type === 'instance' && !(n.id === written.value?.id && t.screen.id === stage.screenId) ? [{ screen: t.screen, node: n }] : [];
   }));
-}
-const several = computed(() => {
-  const map = new Map<string, boolean>();
-  if (stage.countSelected < 2) return map;
-  for (const p of top.value?.component.contract.props ?? []) map.set(p.id, othersOf(p).some((o) => JSON.stringify(o.value) !== JSON.stringify(values.value[p.id])));
-  return map;
+  // Something that is no instance has no props at all.
+  return others.length + 1 < stage.countSelected ? [] : sharedProps(w, stage.wearsShown, top.value.component, values.value, others);
 });
+const othersOf = (prop: Prop): SharedProp['others'] => shared.value?.find((s) => s.prop.id === prop.id)?.others ?? [];
+const several = computed(() => new Map((shared.value ?? []).map((s) => [s.prop.id, s.differs])));
 /** Props that everything selected has; with one thing selected, all of its own. */
-const props = computed(() => {
-  const all = top.value?.component.contract.props ?? [];
-  if (stage.countSelected < 2 || at.value.length > 0) return all;
-  const things = stage.targets.flatMap((t) => t.ids.map((id) => ({ screen: t.screen, node: t.screen.nodes[id] })));
-  return all.filter((p) => things.every((t) => t.node?.type === 'instance' && propOf(t.node, t.screen, p) !== undefined));
-});
+const props = computed(() => (shared.value ? shared.value.map((s) => s.prop) : (top.value?.component.contract.props ?? [])));
 /** What the thing says, to find icons that go with it. */
 const says = computed(() => { const main = top.value ? mainProp(top.value.component.contract.props) : undefined; return main ? String(values.value[main.id] ?? '') : ''; });
 /** A row is only drawn again when its own value changes: the wrapped value stays the same object as long as it says the same. */
@@ -175,21 +159,31 @@ function setPlain(prop: Prop, value: Json, merge: boolean): void {
 }
 const plainValue = (prop: Prop): Json | undefined => lookValue(prop.id, (plain.value?.attrs as Record<string, Json> | undefined)?.[prop.id], measured.value?.node.look);
 
+const topRef = computed(() => top.value?.ref ?? '');
+const calmScreens = computed(() => stage.calmProject?.screens ?? []);
 const uses = computed(() => {
-  const w = stage.world;
-  const t = top.value;
-  if (!w || !t) return null;
-  const all = commands.alikeOf('project', stage.calmProject);
-  return { times: all.length, screens: new Set(all.map((a) => a.screen)).size };
+  const all = alike(calmScreens.value, stage.wearsShown, topRef.value);
+  return { all, screens: new Set(all.map((a) => a.screen)).size };
 });
 const plural = (n: number, one: string): string => (n === 1 ? `1 ${one}` : `${n.toLocaleString('en-GB')} ${one}s`);
 const subject = computed(() => {
   if (!top.value || !stage.world) return '';
   const from = kitOfRef(stage.world, top.value.ref)?.name ?? 'Original in this project';
   if (at.value.length > 0) return `${from}. Part of ${part.value?.owner.name ?? ''}`;
-  return `${from}. Used ${uses.value?.times === 1 ? 'once' : `${uses.value?.times ?? 0} times`} on ${plural(uses.value?.screens ?? 0, 'screen')}`;
+  return `${from}. Used ${uses.value.all.length === 1 ? 'once' : `${uses.value.all.length.toLocaleString('en-GB')} times`} on ${plural(uses.value.screens, 'screen')}`;
 });
-const alikes = computed(() => (at.value.length === 0 && top.value ? (['screen', 'flow', 'project'] as const).map((scope) => ({ scope, n: commands.alikeOf(scope, stage.calmProject).length, name: scope === 'screen' ? 'here' : scope === 'flow' ? 'in this flow' : 'in all' })).filter((a, i, all) => a.n > 1 && all.findIndex((b) => b.n === a.n) === i) : []));
+const flowOf = computed(() => calmScreens.value.find((x) => x.id === stage.screenId)?.flow);
+const alikes = computed(() => {
+  if (at.value.length > 0 || topRef.value === '') return [];
+  const inFlow = new Set(calmScreens.value.filter((x) => x.flow === flowOf.value).map((x) => x.id));
+  const { all } = uses.value;
+  const counts = [
+    { scope: 'screen' as const, name: 'here', n: all.filter((a) => a.screen === stage.screenId).length },
+    { scope: 'flow' as const, name: 'in this flow', n: all.filter((a) => inFlow.has(a.screen)).length },
+    { scope: 'project' as const, name: 'in all', n: all.length },
+  ];
+  return counts.filter((a, i) => a.n > 1 && counts.findIndex((b) => b.n === a.n) === i);
+});
 /** How the same prop stands elsewhere: `3 other values on 12 screens`. */
 function elsewhere(prop: Prop): string | undefined {
   if (stage.countSelected > 1 || at.value.length > 0 || !isMine({ at: [], kind: 'prop', name: prop.id }) || prop.kind === 'text') return undefined;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { useResizeObserver } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { carryInstance, childrenOf, componentAt, listAt, placesOf, readPlaceLine, shownComponent, slotPlace, textPlace, vocabulary, type Node, type Screen, type Spot } from '../../core/index.js';
+import { carryInstance, childrenOf, componentAt, listAt, placesOf, readPlaceLine, shownComponent, slotPlace, textPlace, vocabulary, type Box, type Node, type Screen, type Spot } from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
@@ -51,24 +52,36 @@ function ownWays(node: Extract<Node, { type: 'instance' }>, screen: Screen): num
   const props = componentAt(w, shownComponent(wears, node.component))?.contract.props ?? [];
   return carryInstance(w, wears, node).settings.filter((c) => c.from >= 0 && !(c.kind === 'prop' && c.at.length === 0 && ['text', 'list', 'image'].includes(props.find((p) => p.id === c.name)?.kind ?? ''))).length;
 }
+interface Kept { readonly node: Node; readonly part: unknown; readonly wears: unknown; readonly sets: unknown; readonly ghost: boolean; readonly depth: number; readonly line: Line }
+/** Lines as they were: one that would say the same is the same object. */
+const kept = new Map<string, Kept>();
+function lineOf(screen: Screen, node: Node, depth: number, ghost: boolean, terms: { readonly boxes: ReadonlyMap<string, Box>; readonly wears: unknown; readonly sets: unknown }): Line {
+  const key = `${screen.id}/${node.id}`;
+  const part = terms.boxes.get(node.id)?.node ?? null;
+  const known = kept.get(key);
+  if (known && known.node === node && known.part === part && known.wears === terms.wears && known.sets === terms.sets && known.ghost === ghost && known.depth === depth) return { ...known.line, screen };
+  const line: Line = { key, screen, id: node.id, depth, kind: kindOf(node, screen), text: saying(node, screen), count: node.type === 'instance' ? ownWays(node, screen) : 0, ghost };
+  if (kept.size > 5000) kept.clear();
+  kept.set(key, { node, part, wears: terms.wears, sets: terms.sets, ghost, depth, line });
+  return line;
+}
 function linesOf(screen: Screen): Line[] {
   const w = stage.world;
   const found: Line[] = [];
   if (!w) return found;
   const ghosts = new Set(screen.id === stage.screenId ? (stage.ghost?.made ?? []) : []);
+  const terms = { boxes: screen.id === stage.screenId ? stage.boxMap : NO_BOXES, wears: stage.wearsShown(screen), sets: w.project.contentSets };
   const visit = (id: string, depth: number, ghost: boolean): void => {
     const node = screen.nodes[id];
     if (!node) return;
     const isGhost = ghost || ghosts.has(id);
-    if (id !== screen.root) {
-      const count = node.type === 'instance' ? ownWays(node, screen) : 0;
-      found.push({ key: `${screen.id}/${id}`, screen, id, depth, kind: kindOf(node, screen), text: saying(node, screen), count, ghost: isGhost });
-    }
+    if (id !== screen.root) found.push(lineOf(screen, node, depth, isGhost, terms));
     for (const c of childrenOf(node)) visit(c, id === screen.root ? depth : depth + 1, isGhost);
   };
   visit(screen.root, 0, false);
   return found;
 }
+const NO_BOXES: ReadonlyMap<string, Box> = new Map();
 const lines = computed<Line[]>(() => {
   const s = stage.outlined;
   if (!s) return [];
@@ -85,7 +98,7 @@ const span = computed(() => {
 });
 const shownLines = computed(() => lines.value.slice(span.value.first, span.value.last).map((line, i) => ({ line, at: span.value.first + i })));
 function scrolled(): void {
-  if (list.value) scroll.value = { top: list.value.scrollTop, height: list.value.clientHeight };
+  if (list.value) scroll.value = { top: list.value.scrollTop, height: scroll.value.height };
 }
 const isOn = (line: Line): boolean => (line.head ? stage.picked.includes(line.screen.id) || (line.screen.id === stage.screenId && stage.countSelected === 0) : line.screen.id === stage.screenId ? stage.selectedIds.includes(line.id) : stage.elsewhere.some((e) => e.screen === line.screen.id && e.node === line.id));
 
@@ -127,10 +140,13 @@ watch(() => stage.selected, async (key) => {
   await nextTick();
   const at = lines.value.findIndex((l) => l.screen.id === stage.screenId && l.id === (stage.selectedPlace?.node ?? key));
   const el = list.value;
+  // What is known of the scrolling is asked, not the page: it would have to be laid out for that.
+  const { top, height } = scroll.value;
   if (!el || at < 0) return;
-  if (at * LINE < el.scrollTop) el.scrollTop = at * LINE;
-  else if ((at + 1) * LINE > el.scrollTop + el.clientHeight) el.scrollTop = (at + 1) * LINE - el.clientHeight;
+  if (at * LINE < top) el.scrollTop = at * LINE;
+  else if ((at + 1) * LINE > top + height) el.scrollTop = (at + 1) * LINE - height;
 });
+useResizeObserver(list, ([e]) => { if (e) scroll.value = { top: scroll.value.top, height: e.contentRect.height }; });
 
 // ── writing on lines ──
 /** A line being written: a new one with its place, or the text of one that is there. */

@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core';
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { componentsInOrder, kitRef, likelyNext, rankAlternatives, readPlaceLine, shownComponent, vocabulary, type Alternative, type ComponentRef, type Template, type Thing } from '../../core/index.js';
+import { computed, onBeforeUnmount, ref, shallowRef, toRaw, watch } from 'vue';
+import { componentsInOrder, kitRef, likelyNext, readPlaceLine, shownComponent, vocabulary, type Alternative, type ComponentRef, type Template, type Thing } from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useDrag } from '../stores/drag.js';
+import { useDrawing } from '../stores/drawing.js';
+import type { Sample } from '../stores/samples.js';
+import { useSlices } from '../surface/slices.js';
 import { useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
-import PictureCanvas from './PictureCanvas.vue';
+import PictureCanvas from '../surface/PictureCanvas.vue';
 
 const doc = useDocument();
 const stage = useStage();
@@ -16,15 +19,13 @@ const library = useLibrary();
 const commands = useCommands();
 const clipboard = useClipboard();
 const drag = useDrag();
+const drawing = useDrawing();
 defineEmits<{ keys: []; content: [] }>();
 const line = ref('');
 const input = ref<HTMLInputElement | null>(null);
 const focused = ref(false);
 const chosen = ref(-1);
 const tab = ref('');
-/** Samples beyond this many are drawn when they are scrolled to. */
-const FIRST = 16;
-const drawnUpTo = ref(FIRST);
 const recent = useLocalStorage<string[]>('dekkor-recent', []);
 const sets = computed(() => Object.values(doc.shown?.contentSets ?? {}));
 const things = computed(() => vocabulary(stage.mainKit, doc.shown ?? undefined));
@@ -56,19 +57,37 @@ watch(() => instance.value?.id, (id) => {
   else if (!id && tab.value === 'try') tab.value = '';
 }, { immediate: true });
 const family = computed(() => (tab.value !== '' && tab.value !== 'try' ? tab.value : (families.value[0] ?? '')));
-watch(family, () => { drawnUpTo.value = FIRST; });
 let order: { place: string; refs: readonly ComponentRef[] } = { place: '', refs: [] };
+/** Ranked by the worker: a hundred carries are too many for the page. */
+const ranked = shallowRef<readonly Alternative[]>([]);
+let asked = 0;
+watch(() => `${stage.screenId}/${calm.value?.id ?? ''}`, () => { ranked.value = []; });
+watch(
+  [calm, () => tab.value === 'try', () => stage.mainKit, () => stage.wears, () => stage.calmProject, () => library.worker, () => library.kits],
+  async () => {
+    const mine = ++asked;
+    const w = stage.calmWorld;
+    const node = calm.value;
+    const worker = library.worker;
+    if (tab.value !== 'try' || !w || !node || !stage.mainKit || !worker) {
+      ranked.value = [];
+      return;
+    }
+    drawing.sync(w.project);
+    const own = kitRef(stage.mainKit);
+    const got = await worker.alternatives(toRaw(node), drawing.wearNumber(stage.wears), [own, ...[...library.kits.keys()].filter((k) => k !== own)], 200);
+    if (mine === asked) ranked.value = got;
+  },
+  { immediate: true },
+);
 const alternatives = computed<readonly Alternative[]>(() => {
-  const w = stage.calmWorld;
   const node = calm.value;
-  if (tab.value !== 'try' || !w || !node || !stage.mainKit) return [];
-  const others = [...library.kits.values()].filter((k) => k !== stage.mainKit);
-  const ranked = rankAlternatives(w, stage.wears, node, [stage.mainKit, ...others], 200);
+  if (tab.value !== 'try' || !node) return [];
   // While one thing is tried on, alternatives stay where they are: nothing moves away under the pointer.
   const place = `${stage.screenId}/${node.id}/${stage.lens}`;
-  if (order.place !== place) order = { place, refs: ranked.slice(0, 14).map((a) => a.ref) };
-  const now = ranked.find((a) => a.now);
-  const kept = order.refs.flatMap((ref) => ranked.find((a) => a.ref === ref) ?? []);
+  if (order.place !== place && ranked.value.length > 0) order = { place, refs: ranked.value.slice(0, 14).map((a) => a.ref) };
+  const now = ranked.value.find((a) => a.now);
+  const kept = order.refs.flatMap((ref) => ranked.value.find((a) => a.ref === ref) ?? []);
   return now && !kept.includes(now) ? [now, ...kept] : kept;
 });
 const samples = computed(() => {
@@ -76,16 +95,12 @@ const samples = computed(() => {
   return kit ? componentsInOrder(kit).filter((c) => c.family === family.value).map((c) => ({ ref: `${kitRef(kit)}/${c.id}`, name: c.name, summary: c.summary, role: c.role })) : [];
 });
 
-/** A sample drawn to fit its card. */
-function drawn(ref: ComponentRef, carried: boolean): { primitives: NonNullable<ReturnType<typeof stage.sample>>['primitives']; width: number; height: number; zoom: number } | null {
-  const got = stage.sample(ref, 260, carried ? calm.value : undefined);
-  return got ? fitted(got) : null;
-}
-const fitted = <T extends { width: number; height: number }>(p: T): T & { zoom: number } => ({ ...p, zoom: Math.min(1, 134 / Math.max(1, p.width), 82 / Math.max(1, p.height)) });
-const starter = (t: Template): ReturnType<typeof drawn> => {
-  const got = stage.templateSample(t);
-  return got ? fitted(got) : null;
-};
+type Fitted = Sample & { readonly zoom: number };
+const fitted = (p: Sample | null): Fitted | null => (p ? { ...p, zoom: Math.min(1, 134 / Math.max(1, p.width), 82 / Math.max(1, p.height)) } : null);
+/** Samples drawn to fit their cards: alternatives with what is the designer's own, those of a family, starters. */
+const tried = useSlices(() => (void [calm.value, stage.wears, stage.calmProject, library.fontsKnown], alternatives.value.map((a) => a.ref)), (ref) => fitted(stage.sample(ref, 260, calm.value)));
+const drawn = useSlices(() => (void [stage.wears, stage.calmProject?.originals, library.fontsKnown], tab.value === 'try' ? [] : samples.value.map((s) => s.ref)), (ref) => fitted(stage.sample(ref, 260)));
+const starters = useSlices(() => (void [stage.wears, library.fontsKnown], tab.value === STARTERS ? (stage.mainKit?.templates ?? []) : []), (t) => fitted(stage.templateSample(t)));
 
 function place(): void {
   const offer = offers.value[chosen.value];
@@ -184,10 +199,6 @@ function nextLens(): void {
   const all = ['', ...[...library.kits.keys()].filter((k) => k !== (stage.mainKit && stage.lens === '' ? kitRef(stage.mainKit) : ''))];
   stage.lens = all[(all.indexOf(stage.lens) + 1) % all.length] ?? '';
 }
-function scrolled(event: Event): void {
-  const el = event.target as HTMLElement;
-  if (el.scrollLeft + el.clientWidth > el.scrollWidth - 400) drawnUpTo.value += FIRST;
-}
 onBeforeUnmount(() => { stage.ghost = null; });
 defineExpose({ focusLine, tryOn, nextLens });
 </script>
@@ -214,19 +225,19 @@ defineExpose({ focusLine, tryOn, nextLens });
     </div>
     <div v-if="tab === 'try' && instance" class="samples" @mouseleave="hover(null)">
       <button v-for="a in alternatives" :key="a.ref" class="plain sample" :class="{ now: a.now }" :aria-label="`${a.name}, ${a.kit}, ${a.says}`" :title="a.waits.length > 0 ? `Would be parked: ${a.waits.join('. ')}` : undefined" @mousemove="moved($event, a)" @focus="hover(a)" @blur="hover(null)" @click="swap(a)">
-        <span class="stage"><PictureCanvas v-if="drawn(a.ref, true)" v-bind="drawn(a.ref, true)!" /></span>
+        <span class="stage"><PictureCanvas v-if="tried.get(a.ref)" v-bind="tried.get(a.ref)!" /></span>
         <span class="foot two"><strong class="clip">{{ a.name }}{{ ' ' }}<span class="note of">{{ a.kit }}</span></strong>{{ ' ' }}<span class="note clip">{{ a.says }}</span></span>
       </button>
     </div>
     <div v-else-if="tab === STARTERS" class="samples">
       <button v-for="t in stage.mainKit?.templates ?? []" :key="t.id" class="plain sample" :aria-label="t.name" :title="t.summary" @click="placeStarter(t)">
-        <span class="stage"><PictureCanvas v-if="starter(t)" v-bind="starter(t)!" background="#ffffff" /></span>
+        <span class="stage"><PictureCanvas v-if="starters.get(t)" v-bind="starters.get(t)!" background="#ffffff" /></span>
         <span class="foot"><strong class="clip">{{ t.name }}</strong></span>
       </button>
     </div>
-    <div v-else class="samples" @scroll.passive="scrolled">
-      <button v-for="(s, i) in samples" :key="s.ref" class="plain sample" :aria-label="s.name" :title="s.summary" @pointerdown="press($event, s)" @click="click(s)">
-        <span class="stage"><PictureCanvas v-if="i < drawnUpTo && drawn(s.ref, false)" v-bind="drawn(s.ref, false)!" /></span>
+    <div v-else class="samples">
+      <button v-for="s in samples" :key="s.ref" class="plain sample" :aria-label="s.name" :title="s.summary" @pointerdown="press($event, s)" @click="click(s)">
+        <span class="stage"><PictureCanvas v-if="drawn.get(s.ref)" v-bind="drawn.get(s.ref)!" /></span>
         <span class="foot"><strong class="clip">{{ s.name }}</strong></span>
       </button>
     </div>

@@ -40,6 +40,7 @@ import {
   type Step,
 } from '../../core/index.js';
 import { useDocument } from './document.js';
+import { plain } from './plain.js';
 import { useStage } from './stage.js';
 
 /** Everything a designer can do to what is selected. Each is one edit, done the same way from keys, menus, drags and panes. */
@@ -350,8 +351,8 @@ export const useCommands = defineStore('commands', () => {
   }
 
   return {
-    named,
-    nameOf,
+    named: plain(named),
+    nameOf: plain(nameOf),
     placePlan,
     preview,
     placeComponent,
@@ -366,7 +367,7 @@ export const useCommands = defineStore('commands', () => {
     makeSeries,
     addItem,
     breakSeries,
-    alikeOf,
+    alikeOf: plain(alikeOf),
     selectAlike,
     swap,
     back,

@@ -1,34 +1,48 @@
 import { defineStore } from 'pinia';
 import { shallowRef, triggerRef } from 'vue';
-import { layout, lookIn, Memory, paint, resolve, type Box, type LookUp, type Primitive, type Project, type Screen, type Wear, type World } from '../../core/index.js';
+import { layout, lookIn, Memory, paint, resolve, type Box, type LookUp, type Primitive, type Project, type Screen, type ScreenReview, type Wear, type World } from '../../core/index.js';
 import type { Drawn } from '../workers/core.worker.js';
 import { fonts, useLibrary } from './library.js';
+import { plain } from './plain.js';
 
+/** A picture drawn on the page. */
 export interface Picture {
   readonly primitives: readonly Primitive[];
   /** px */
   readonly height: number;
 }
-/** A picture that the worker made, and what everything it looked up was at that time. */
-interface Kept extends Picture {
+export interface Place {
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+/** A picture that the worker drew, and what everything it looked up was at that time. */
+export interface Bitmap {
+  readonly bitmap: ImageBitmap | null;
+  /** px */
+  readonly height: number;
+  readonly scale: number;
   readonly of: Screen;
   readonly fonts: number;
   readonly reads: readonly (readonly [kind: string, name: string, found: unknown])[];
-  readonly rects: ReadonlyMap<string, { readonly x: number; readonly y: number; readonly w: number; readonly h: number }>;
+  readonly rects: ReadonlyMap<string, Place>;
 }
 interface Wish {
   readonly key: string;
   readonly screen: Screen;
   readonly wears: readonly Wear[];
   readonly world: World;
-  /** Seen now, or wanted when there is time. */
-  readonly near: boolean;
+  /** Device px per px; null: only how tall it is, and where things stand. */
+  readonly scale: number | null;
 }
 
 /** So many pictures are asked of the worker at once: it answers in order, and what is wanted changes. */
 const AT_ONCE = 2;
-/** No number of fonts: a picture with it is shown, but asked for again. */
-const NEVER = -1;
+/** A bitmap is drawn anew when it would be stretched by more than this. */
+const STRETCH = 1.05;
+/** Bitmaps that are kept though nobody looks: the oldest go first. */
+const MOST_KEPT = 260;
 const SHELL: readonly (keyof Project)[] = ['id', 'name', 'kits', 'wears', 'flows', 'originals', 'contentSets', 'sheets'];
 
 const painted = new Memory<Picture>(1);
@@ -38,14 +52,16 @@ export const pictureOf = (box: Box): Picture => painted.of(box, [], () => ({ pri
 export const boxOf = (world: World, screen: Screen, wears: readonly Wear[]): Box => layout(resolve(world, screen, { wears }), fonts);
 
 /**
- * Pictures of screens, made by the worker and kept for as long as nothing they depend on is another. Which that is, each
+ * Pictures of screens, drawn by the worker and kept for as long as nothing they depend on is another. Which that is, each
  * picture says itself: originals, content sets and kits that were looked up for it.
  */
 export const useDrawing = defineStore('drawing', () => {
   const library = useLibrary();
-  const pictures = shallowRef(new Map<string, Kept>());
+  const pictures = shallowRef(new Map<string, Bitmap>());
   const wishes = new Map<string, Wish>();
   const numbers = new WeakMap<readonly Wear[], number>();
+  const versions = new WeakMap<Screen, number>();
+  const latest = new Map<string, number>();
   let serial = 0;
   let running = 0;
   let told = false;
@@ -75,32 +91,48 @@ export const useDrawing = defineStore('drawing', () => {
     return n;
   }
 
-  const keyOf = (screen: Screen, wears: readonly Wear[]): string => `${screen.id}|${wearNumber(wears)}`;
-  const holds = (k: Kept, of: Screen, look: LookUp): boolean => k.of === of && k.fonts === library.fontsKnown && k.reads.every(([kind, name, found]) => look(kind, name) === found);
+  /** The number of a screen as it is: each version of it is sent to the worker once. */
+  function versionOf(screen: Screen): number {
+    let n = versions.get(screen);
+    if (n === undefined) {
+      versions.set(screen, (n = ++serial));
+      void library.worker?.screen(n, screen);
+      latest.set(screen.id, n);
+    } else if (latest.get(screen.id) !== n) {
+      // An older version, by undo say, is shown again.
+      void library.worker?.screen(n, screen);
+      latest.set(screen.id, n);
+    }
+    return n;
+  }
+  const review = (screen: Screen, after: readonly Wear[]): Promise<ScreenReview> | undefined => library.worker?.review(screen.id, versionOf(screen), wearNumber(after));
 
-  /** The picture of a screen: what is known of it, and asked for anew when that is old. `near` screens come first. */
-  function picture(world: World, screen: Screen, wears: readonly Wear[], near = true): Kept | null {
-    if (!library.worker) return null;
+  const keyOf = (screen: Screen, wears: readonly Wear[]): string => `${screen.id}|${wearNumber(wears)}`;
+  const holds = (k: Bitmap, of: Screen, look: LookUp): boolean => k.of === of && k.fonts === library.fontsKnown && k.reads.every(([kind, name, found]) => look(kind, name) === found);
+  const sharp = (k: Bitmap, scale: number | null): boolean => scale === null || (k.bitmap !== null && (k.scale === scale || (k.scale / scale < STRETCH && scale / k.scale < STRETCH)));
+
+  /**
+   * The picture of a screen: what is known of it, and asked for anew when that is old or drawn for another scale.
+   * @param scale device px per px; null: only how tall it is
+   */
+  function picture(world: World, screen: Screen, wears: readonly Wear[], scale: number | null): Bitmap | null {
+    const known = pictures.value.get(keyOf(screen, wears)) ?? null;
+    if (!library.worker) return known;
     const key = keyOf(screen, wears);
-    const known = pictures.value.get(key) ?? null;
-    if (known && holds(known, screen, lookIn(world))) {
+    if (known && holds(known, screen, lookIn(world)) && sharp(known, scale)) {
       wishes.delete(key);
       return known;
     }
-    const wish = wishes.get(key);
-    if (wish?.screen !== screen || wish.near !== near || wish.world !== world) {
-      wishes.set(key, { key, screen, wears, world, near });
-      void run();
-    }
+    wishes.set(key, { key, screen, wears, world, scale });
+    void run();
     return known;
   }
+  const knownOf = (screen: Screen, wears: readonly Wear[]): Bitmap | undefined => pictures.value.get(`${screen.id}|${numbers.get(wears) ?? 0}`);
   /** What is known of how tall a screen is: px. */
-  function heightOf(screen: Screen, wears: readonly Wear[]): number {
-    return pictures.value.get(`${screen.id}|${numbers.get(wears) ?? 0}`)?.height ?? screen.height ?? 800;
-  }
+  const heightOf = (screen: Screen, wears: readonly Wear[]): number => knownOf(screen, wears)?.height ?? screen.height ?? 800;
   /** Where a thing of a screen stands in its picture, every item of a series for itself. */
-  function rectsOf(screen: Screen, wears: readonly Wear[], node: string): { x: number; y: number; w: number; h: number }[] {
-    const rects = pictures.value.get(`${screen.id}|${numbers.get(wears) ?? 0}`)?.rects;
+  function rectsOf(screen: Screen, wears: readonly Wear[], node: string): readonly Place[] {
+    const rects = knownOf(screen, wears)?.rects;
     const own = rects?.get(node);
     if (own) return [own];
     return [...(rects ?? [])].flatMap(([key, r]) => (key.endsWith(`/${node}`) ? [r] : []));
@@ -110,7 +142,8 @@ export const useDrawing = defineStore('drawing', () => {
     if (running >= AT_ONCE) return;
     const worker = library.worker;
     const all = [...wishes.values()];
-    const next = all.find((w) => w.near) ?? all[0];
+    // What is seen comes before what is only measured.
+    const next = all.find((w) => w.scale !== null) ?? all[0];
     if (!worker || !next) return;
     wishes.delete(next.key);
     running++;
@@ -118,8 +151,7 @@ export const useDrawing = defineStore('drawing', () => {
       sync(next.world.project);
       const look = lookIn(next.world);
       const known = library.fontsKnown;
-      const drawn = await worker.draw(next.screen, wearNumber(next.wears));
-      keep(next, drawn, look, known);
+      keep(next, await worker.draw(next.screen.id, versionOf(next.screen), wearNumber(next.wears), next.scale), look, known);
     } catch {
       // The worker has no project any more, or another one: what is wanted then is asked for again.
     } finally {
@@ -128,14 +160,21 @@ export const useDrawing = defineStore('drawing', () => {
     }
   }
   function keep(wish: Wish, drawn: Drawn, look: LookUp, known: number): void {
+    const was = pictures.value.get(wish.key);
+    pictures.value.delete(wish.key);
     pictures.value.set(wish.key, {
-      primitives: drawn.primitives,
+      bitmap: drawn.bitmap ?? was?.bitmap ?? null,
+      scale: drawn.bitmap ? (wish.scale ?? 0) : (was?.scale ?? 0),
       height: drawn.height,
       of: wish.screen,
       fonts: known,
       reads: drawn.reads.map(([kind, name]) => [kind, name, look(kind, name)] as const),
       rects: new Map(drawn.rects.map(([key, x, y, w, h]) => [key, { x, y, w, h }])),
     });
+    if (pictures.value.size > MOST_KEPT) {
+      const [oldest] = pictures.value.keys();
+      if (oldest !== undefined) pictures.value.delete(oldest);
+    }
     // Several answers in one frame show together.
     if (told) return;
     told = true;
@@ -144,17 +183,10 @@ export const useDrawing = defineStore('drawing', () => {
       triggerRef(pictures);
     });
   }
-  /** A screen that was drawn on the page shows that picture when it is left, until the worker has drawn it too. */
-  function remember(world: World, screen: Screen, wears: readonly Wear[], box: Box): void {
-    const key = keyOf(screen, wears);
-    const known = pictures.value.get(key);
-    if (known && holds(known, screen, lookIn(world))) return;
-    pictures.value.set(key, { ...pictureOf(box), of: screen, fonts: NEVER, reads: [], rects: new Map() });
-  }
   function clear(): void {
     wishes.clear();
     pictures.value = new Map();
   }
 
-  return { pictures, picture, heightOf, rectsOf, remember, sync, wearNumber, clear };
+  return { pictures, clear, sync, review, wearNumber: plain(wearNumber), picture: plain(picture), heightOf: plain(heightOf), rectsOf: plain(rectsOf), knownOf: plain(knownOf) };
 });

@@ -1,4 +1,4 @@
-import { refDebounced } from '@vueuse/core';
+import { watchDebounced } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import {
@@ -16,6 +16,7 @@ import {
   type Box,
   type ComponentRef,
   type InstanceNode,
+  type Project,
   type Screen,
   type Sighting,
   type SlotFill,
@@ -26,8 +27,9 @@ import {
 } from '../../core/index.js';
 import { freshId } from '../ids.js';
 import { useDocument } from './document.js';
-import { boxOf as layOut, pictureOf, useDrawing, type Picture } from './drawing.js';
+import { boxOf as layOut, pictureOf, useDrawing, type Bitmap, type Picture } from './drawing.js';
 import { useLibrary } from './library.js';
+import { plain } from './plain.js';
 import { sampleOf, templateOf, type Sample } from './samples.js';
 
 /** What is looked at: the screen, the selection, the lens; and pictures of screens and samples. */
@@ -37,14 +39,14 @@ export const useStage = defineStore('stage', () => {
   const drawing = useDrawing();
   const screenId = ref('');
   /** Keys of the selected parts, the leading one last. */
-  const selection = ref<readonly string[]>([]);
+  const selection = shallowRef<readonly string[]>([]);
   const lens = ref('');
   /** Things selected on other screens besides: all alike, or what was placed on several screens at once. */
-  const elsewhere = ref<readonly Sighting[]>([]);
+  const elsewhere = shallowRef<readonly Sighting[]>([]);
   /** Screens selected as such; with several, placing and pasting happen on each. */
-  const picked = ref<readonly string[]>([]);
+  const picked = shallowRef<readonly string[]>([]);
   /** An alternative shown on the Wall while the pointer rests on it. */
-  const trial = ref<{ readonly node: string; readonly ref: ComponentRef } | null>(null);
+  const trial = shallowRef<{ readonly node: string; readonly ref: ComponentRef } | null>(null);
   /** Steps shown as if done: what Enter will place. `made` are the new things. */
   const ghost = shallowRef<{ readonly screen: string; readonly steps: readonly Step[]; readonly made: readonly string[] } | null>(null);
 
@@ -89,23 +91,18 @@ export const useStage = defineStore('stage', () => {
   });
   const box = computed(() => (current.value ? boxOf(current.value) : null));
 
-  /** The picture of a screen: the edited one at once, others from the worker when they are ready. */
-  function picture(of: Screen, near = true): Picture | null {
+  /** The picture of the current screen, drawn on the page at once. */
+  const picture = computed<Picture | null>(() => (box.value ? pictureOf(box.value) : null));
+  /** The picture of another screen, drawn by the worker for a scale (device px per px; null: only its height). */
+  function bitmapOf(of: Screen, scale: number | null): Bitmap | null {
     const w = world.value;
-    if (!w) return null;
-    if (of.id === screenId.value && box.value) return pictureOf(box.value);
-    return drawing.picture(w, of, wearsShown(of), near);
+    return w ? drawing.picture(w, of, wearsShown(of), scale) : null;
   }
   /** How tall a screen is as far as is known, without drawing it: px. */
   function heightOf(of: Screen): number {
     if (of.id === screenId.value && box.value) return box.value.h;
-    void drawing.pictures;
     return drawing.heightOf(of, wearsShown(of));
   }
-  watch([screen, box], ([, b], [left, was]) => {
-    const w = world.value;
-    if (w && left && was && left.id !== screenId.value && b !== was) drawing.remember(w, left, wearsShown(left), was);
-  });
 
   /** A component drawn by itself, with what would be carried to it. */
   function sample(ref: ComponentRef, width: number, node?: InstanceNode): Sample | null {
@@ -122,10 +119,20 @@ export const useStage = defineStore('stage', () => {
   }
 
   /** The project as it was when it last rested: for whatever need not follow every key. */
-  const calmProject = refDebounced(
-    computed(() => doc.shown),
-    250,
-    { maxWait: 2000 },
+  const calmProject = shallowRef<Project | null>(doc.shown);
+  watchDebounced(
+    () => doc.shown,
+    (p) => {
+      calmProject.value = p;
+    },
+    { debounce: 250, maxWait: 2000 },
+  );
+  watch(
+    () => doc.shown?.id,
+    () => {
+      calmProject.value = doc.shown;
+    },
+    { immediate: true },
   );
   const calmWorld = computed<World | null>(() => (calmProject.value && calmProject.value.id === doc.shown?.id ? { project: calmProject.value, kits: library.kits } : world.value));
   const calmScreen = computed(() => (calmWorld.value ? screenOf(calmWorld.value.project, screenId.value) : undefined));
@@ -139,12 +146,20 @@ export const useStage = defineStore('stage', () => {
   /** Everything selected, screen by screen, the current screen first. */
   const targets = computed<readonly { readonly screen: Screen; readonly ids: readonly string[] }[]>(() => {
     const all: { screen: Screen; ids: string[] }[] = screen.value && selectedIds.value.length > 0 ? [{ screen: screen.value, ids: [...selectedIds.value] }] : [];
+    if (elsewhere.value.length === 0 || !doc.shown) return all;
+    const screens = new Map(doc.shown.screens.map((s) => [s.id, s]));
+    const by = new Map(all.map((t) => [t.screen.id, t]));
     for (const e of elsewhere.value) {
-      const s = doc.shown ? screenOf(doc.shown, e.screen) : undefined;
+      const s = screens.get(e.screen);
       if (!s?.nodes[e.node] || e.screen === screenId.value) continue;
-      const known = all.find((t) => t.screen.id === s.id);
-      if (known) known.ids.push(e.node);
-      else all.push({ screen: s, ids: [e.node] });
+      const known = by.get(s.id);
+      if (known) {
+        known.ids.push(e.node);
+        continue;
+      }
+      const made = { screen: s, ids: [e.node] };
+      by.set(s.id, made);
+      all.push(made);
     }
     return all;
   });
@@ -208,17 +223,16 @@ export const useStage = defineStore('stage', () => {
     return boxMap.value.get(key) ?? itemBox(key);
   }
   /** The item of a series stands once per entry; its first picture speaks for it. */
-  function itemBox(key: string): Box | null {
-    const walk = (b: Box): Box | null => {
-      if (b.node.key.endsWith(`/${key}`) && b.node.key.includes('/#')) return b;
-      for (const c of b.children) {
-        const f = walk(c);
-        if (f) return f;
-      }
-      return null;
-    };
-    return truth.value && screen.value?.nodes[key.split('/')[0] ?? ''] ? walk(truth.value) : null;
-  }
+  const itemMap = computed<ReadonlyMap<string, Box>>(() => {
+    const found = new Map<string, Box>();
+    for (const [key, b] of boxMap.value) {
+      const cut = key.lastIndexOf('/#');
+      const rest = cut < 0 ? '' : key.slice(key.indexOf('/', cut + 1) + 1);
+      if (rest !== '' && !found.has(rest)) found.set(rest, b);
+    }
+    return found;
+  });
+  const itemBox = (key: string): Box | null => itemMap.value.get(key) ?? null;
   /** What lies under a point of the current screen, outermost first. */
   function under(x: number, y: number): readonly Box[] {
     const path: Box[] = [];
@@ -277,26 +291,27 @@ export const useStage = defineStore('stage', () => {
     world,
     screen,
     wears,
-    wearsShown,
+    wearsShown: plain(wearsShown),
     mainKit,
-    behind,
-    boxOf,
+    behind: plain(behind),
+    boxOf: plain(boxOf),
     box,
     picture,
-    sample,
-    templateSample,
-    heightOf,
+    bitmapOf: plain(bitmapOf),
+    sample: plain(sample),
+    templateSample: plain(templateSample),
+    heightOf: plain(heightOf),
     selected,
     selectedPlace,
     selectedNode,
     selectedIds,
     select,
     climb,
-    findBox,
-    under,
-    nameOf,
-    newId,
-    findAt,
+    findBox: plain(findBox),
+    under: plain(under),
+    nameOf: plain(nameOf),
+    newId: plain(newId),
+    findAt: plain(findAt),
     focusWall,
   };
 });

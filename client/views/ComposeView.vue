@@ -8,7 +8,7 @@ import DetailsPane from '../parts/DetailsPane.vue';
 import KeysDialog from '../parts/KeysDialog.vue';
 import OutlinePane from '../parts/OutlinePane.vue';
 import ShelfPane from '../parts/ShelfPane.vue';
-import WallPane from '../parts/WallPane.vue';
+import WallPane from '../surface/WallPane.vue';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';

@@ -4,14 +4,20 @@ import {
   kitRef,
   layout,
   paint,
+  planSheet,
+  rankAlternatives,
   readKit,
   recorded,
   resolve,
   reviewScreen,
+  wearsAfter,
   wearsOf,
+  type Alternative,
   type Box,
+  type InstanceNode,
   type Kit,
   type KitRef,
+  type MatchSheet,
   type Primitive,
   type Project,
   type Screen,
@@ -19,8 +25,9 @@ import {
   type Wear,
   type World,
 } from '../../core/index.js';
+import { drawPrimitives, type AssetOf } from '../surface/canvas.js';
 
-/** Computes screens away from the page, so that nothing there ever waits. */
+/** Computes and draws screens away from the page, so that nothing there ever waits. */
 const kits = new Map<KitRef, Kit>();
 const fonts = new Fonts();
 let shell: Project | null = null;
@@ -35,7 +42,8 @@ export interface WorkerFont {
   readonly use: 'kit' | 'fallback';
 }
 export interface Drawn {
-  readonly primitives: readonly Primitive[];
+  /** Null: only its height and where things stand were asked for. */
+  readonly bitmap: ImageBitmap | null;
   /** px */
   readonly height: number;
   /** What was looked up for it, by kind and name: when one of them is another, the picture is old. */
@@ -52,20 +60,51 @@ function wears(number: number | null, screen: Screen): readonly Wear[] {
   const known = number === null ? undefined : worn.get(number);
   return known ?? wearsOf(world().project, screen);
 }
-function drawn(screen: Screen, on: readonly Wear[]): Drawn {
-  const { made, reads } = recorded(() => layout(resolve(world(), screen, { wears: on }), fonts));
-  const rects: [string, number, number, number, number][] = [];
-  const walk = (b: Box): void => {
-    const { key, owner } = b.node;
-    if (key === owner || key.endsWith(`/${owner}`)) rects.push([key, b.x, b.y, b.w, b.h]);
-    b.children.forEach(walk);
+
+/** Screens as the page last sent them: the same one stays the same object, so what is known of it is still known. */
+const screens = new Map<string, { readonly version: number; readonly screen: Screen }>();
+function screenAt(id: string, version: number): Screen {
+  const known = screens.get(id);
+  if (known?.version !== version) throw new Error('The worker has not got this screen');
+  return known.screen;
+}
+
+const bitmaps = new Map<string, Promise<ImageBitmap | null>>();
+/** A stored picture, decoded once; null when it cannot be. */
+function asset(id: string): Promise<ImageBitmap | null> {
+  let known = bitmaps.get(id);
+  if (!known) {
+    known = fetch(`/api/pictures/${encodeURIComponent(id)}`)
+      .then(async (r) => (r.ok ? createImageBitmap(await r.blob()) : null))
+      .catch(() => null);
+    bitmaps.set(id, known);
+  }
+  return known;
+}
+
+/** A canvas has a largest size; very tall screens are drawn coarser rather than not at all. */
+const LONGEST = 16_000;
+
+/** A bitmap of a picture, `scale` device px per px. */
+async function raster(primitives: readonly Primitive[], width: number, height: number, wanted: number): Promise<ImageBitmap> {
+  const scale = Math.min(wanted, LONGEST / Math.max(1, width), LONGEST / Math.max(1, height));
+  const ids = [...new Set(primitives.flatMap((p) => (p.p === 'image' ? [p.asset] : [])))];
+  const ready = new Map(await Promise.all(ids.map(async (id) => [id, await asset(id)] as const)));
+  const find: AssetOf = (id) => {
+    const source = ready.get(id);
+    return source ? { source, width: source.width, height: source.height } : null;
   };
-  walk(made);
-  return { primitives: paint(made), height: made.h, rects, reads: [...reads].flatMap(([kind, names]) => [...names.keys()].map((name) => [kind, name] as const)) };
+  const canvas = new OffscreenCanvas(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
+  const ctx = canvas.getContext('2d', { alpha: false });
+  if (!ctx) throw new Error('The worker cannot draw');
+  ctx.fillStyle = '#ffffff';
+  ctx.fillRect(0, 0, canvas.width, canvas.height);
+  drawPrimitives(ctx, primitives, scale, find);
+  return canvas.transferToImageBitmap();
 }
 
 const service = {
-  library(jsons: readonly unknown[], files: readonly WorkerFont[]): void {
+  async library(jsons: readonly unknown[], files: readonly WorkerFont[]): Promise<void> {
     for (const json of jsons) {
       const { value } = readKit(json, { bases: kits });
       if (value) kits.set(kitRef(value), value);
@@ -73,6 +112,8 @@ const service = {
     for (const f of files) {
       try {
         fonts.add(f.family, f.weight, f.italic, new Uint8Array(f.bytes), f.use);
+        const face = new FontFace(f.family, f.bytes, { weight: String(f.weight), style: f.italic ? 'italic' : 'normal' });
+        (self as unknown as { fonts: FontFaceSet }).fonts.add(await face.load());
       } catch {
         // A font that cannot be read is told of by the kit's own report; another shows.
       }
@@ -85,13 +126,47 @@ const service = {
   wear(number: number, on: readonly Wear[]): void {
     worn.set(number, on);
   },
-  draw(screen: Screen, on: number | null): Drawn {
-    return drawn(screen, wears(on, screen));
+  screen(version: number, screen: Screen): void {
+    screens.set(screen.id, { version, screen });
+  },
+  /** Lays a screen out, and draws it when a scale is given. */
+  async draw(id: string, version: number, on: number | null, scale: number | null): Promise<Drawn> {
+    const screen = screenAt(id, version);
+    const { made, reads } = recorded(() => layout(resolve(world(), screen, { wears: wears(on, screen) }), fonts));
+    const rects: [string, number, number, number, number][] = [];
+    const walk = (b: Box): void => {
+      const { key, owner } = b.node;
+      if (key === owner || key.endsWith(`/${owner}`)) rects.push([key, b.x, b.y, b.w, b.h]);
+      b.children.forEach(walk);
+    };
+    walk(made);
+    const bitmap = scale === null ? null : await raster(paint(made), screen.width, made.h, scale);
+    const drawn: Drawn = { bitmap, height: made.h, rects, reads: [...reads].flatMap(([kind, names]) => [...names.keys()].map((name) => [kind, name] as const)) };
+    return bitmap ? Comlink.transfer(drawn, [bitmap]) : drawn;
   },
   /** What there is to look at when a screen would wear something else. */
-  review(screen: Screen, after: number): ScreenReview {
+  review(id: string, version: number, after: number): ScreenReview {
+    const screen = screenAt(id, version);
     const now = world();
     return reviewScreen({ project: { ...now.project, screens: [screen] }, kits }, screen, wears(after, screen), fonts);
+  },
+  /** Which component stands for which when one kit is put on in another's place. */
+  plan(from: KitRef, to: KitRef): MatchSheet {
+    return planSheet(world(), from, to);
+  },
+  /** What is worn when a sheet is put on over what is worn now. */
+  after(on: readonly Wear[], sheet: MatchSheet): readonly Wear[] {
+    return wearsAfter(world(), on, sheet);
+  },
+  /** Alternatives for an instance, best first, from the kits named, most important first. */
+  alternatives(node: InstanceNode, on: number, from: readonly KitRef[], most: number): readonly Alternative[] {
+    return rankAlternatives(
+      world(),
+      worn.get(on) ?? [],
+      node,
+      from.flatMap((r) => kits.get(r) ?? []),
+      most,
+    );
   },
 };
 export type Service = typeof service;

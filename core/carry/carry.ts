@@ -71,7 +71,7 @@ export interface CarryInput {
 }
 
 /** An instance is seen as it is, through a lens, and as some alternatives. */
-const memory = new Memory<Carry>(40);
+const memory = new Memory<Carry>(200);
 
 /**
  * Shows settings through another component. Pure: nothing is rewritten, so going back is exact.

@@ -1,1 +1,2 @@
+export { sharedProps, type SharedProp, type Thing as SelectedThing } from './several.js';
 export { alike, countUses, otherValues, usesOn, type Sighting } from './uses.js';

@@ -143,7 +143,7 @@ function pairParts(a: Component, b: Component, props: Readonly<Record<string, Pr
 }
 
 /** What two components were matched to depends on what their parts are instances of, which is looked up on the way. */
-const memory = new Memory<ComponentPair>(60);
+const memory = new Memory<ComponentPair>(400);
 
 /**
  * How component `a` is shown by component `b`: props, options, slots and parts, each by same id (same kit),

@@ -158,8 +158,13 @@ export function wearsAfter(world: World, wears: readonly Wear[], sheet: MatchShe
   return next.filter((w) => w.kit !== to);
 }
 
-/** The steps of a rebrand: for the whole project, or for some screens only. Settings are never touched. */
-export function applyRebrand(world: World, plan: Pick<RebrandPlan, 'from' | 'to' | 'sheet'>, screens?: readonly string[]): Step[] {
+/** The steps of a rebrand: for the whole project, or for some screens only. Settings are never touched. `after`: what is worn then, when that is known already. */
+export function applyRebrand(
+  world: World,
+  plan: Pick<RebrandPlan, 'from' | 'to' | 'sheet'>,
+  screens?: readonly string[],
+  after: (wears: readonly Wear[]) => readonly Wear[] = (wears) => wearsAfter(world, wears, plan.sheet),
+): Step[] {
   const { project } = world;
   const steps: Step[] = [];
   if (!project.kits.includes(plan.to)) steps.push({ do: 'kits', value: [...project.kits, plan.to] });
@@ -167,12 +172,12 @@ export function applyRebrand(world: World, plan: Pick<RebrandPlan, 'from' | 'to'
   if (screens) {
     for (const id of screens) {
       const screen = project.screens.find((s) => s.id === id);
-      if (screen) steps.push({ do: 'screenWears', screen: id, value: wearsAfter(world, wearsOf(project, screen), plan.sheet) });
+      if (screen) steps.push({ do: 'screenWears', screen: id, value: after(wearsOf(project, screen)) });
     }
     return steps;
   }
-  steps.push({ do: 'wears', value: wearsAfter(world, project.wears, plan.sheet) });
-  for (const s of project.screens) if (s.wears) steps.push({ do: 'screenWears', screen: s.id, value: wearsAfter(world, s.wears, plan.sheet) });
+  steps.push({ do: 'wears', value: after(project.wears) });
+  for (const s of project.screens) if (s.wears) steps.push({ do: 'screenWears', screen: s.id, value: after(s.wears) });
   return steps;
 }
 

@@ -1,5 +1,9 @@
 import { familyList, fitPicture, hatchPath, type Primitive } from '../../core/index.js';
-import { assetUrl } from '../api.js';
+
+/** A canvas of the page, or one in a worker. */
+export type Context2d = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+/** A picture that is ready to be painted; px. Null: not there, or not yet. */
+export type AssetOf = (id: string) => { readonly source: CanvasImageSource; readonly width: number; readonly height: number } | null;
 
 const paths = new Map<string, Path2D>();
 
@@ -12,14 +16,15 @@ function pathOf(d: string): Path2D {
   return p;
 }
 
-/** Draws a picture's primitives on a canvas, `scale` device px per px. The same primitives make the SVG. */
-export function drawPrimitives(ctx: CanvasRenderingContext2D, primitives: readonly Primitive[], scale: number, again: () => void = () => undefined): void {
+/** Draws a picture's primitives on a canvas, `scale` device px per px. The same primitives make the SVG. `only`: those that are drawn. */
+export function drawPrimitives(ctx: Context2d, primitives: readonly Primitive[], scale: number, asset: AssetOf, only: (p: Primitive) => boolean = () => true): void {
   ctx.setTransform(scale, 0, 0, scale, 0, 0);
   ctx.textBaseline = 'alphabetic';
   ctx.textRendering = 'geometricPrecision';
   ctx.fontKerning = 'normal';
   const opacities: number[] = [];
   for (const p of primitives) {
+    if (!only(p)) continue;
     switch (p.p) {
       case 'rect': {
         const inset = p.stroke ? p.stroke.width / 2 : 0;
@@ -83,7 +88,7 @@ export function drawPrimitives(ctx: CanvasRenderingContext2D, primitives: readon
         break;
       case 'image':
       case 'hatch': {
-        if (p.p === 'image' && paintAsset(ctx, p, again)) break;
+        if (p.p === 'image' && paintAsset(ctx, p, asset)) break;
         const fill = p.p === 'hatch' ? p.fill : '#eeeeee';
         const line = p.p === 'hatch' ? p.line : '#00000026';
         ctx.save();
@@ -121,7 +126,7 @@ export function drawPrimitives(ctx: CanvasRenderingContext2D, primitives: readon
   }
 }
 
-function stroke(ctx: CanvasRenderingContext2D, s: { color: string; width: number; dash: boolean }): void {
+function stroke(ctx: Context2d, s: { color: string; width: number; dash: boolean }): void {
   ctx.strokeStyle = s.color;
   ctx.lineWidth = s.width;
   ctx.setLineDash(s.dash ? [s.width * 4, s.width * 3] : []);
@@ -130,27 +135,17 @@ function stroke(ctx: CanvasRenderingContext2D, s: { color: string; width: number
 }
 
 type ImagePrimitive = Extract<Primitive, { p: 'image' }>;
-const assets = new Map<string, HTMLImageElement>();
 
-/** Paints a picture; false while it is still coming (then `again` is called when it is there) or when it cannot come. */
-function paintAsset(ctx: CanvasRenderingContext2D, p: ImagePrimitive, again: () => void): boolean {
-  let img = assets.get(p.asset);
-  if (!img) {
-    img = new Image();
-    img.src = assetUrl(p.asset);
-    assets.set(p.asset, img);
-  }
-  if (!img.complete) {
-    img.addEventListener('load', again, { once: true });
-    return false;
-  }
-  if (img.naturalWidth === 0) return false;
-  const { sx, sy, sw, sh, dx, dy, dw, dh } = fitPicture(img.naturalWidth, img.naturalHeight, p);
+/** Paints a picture; false when it is not there. */
+function paintAsset(ctx: Context2d, p: ImagePrimitive, asset: AssetOf): boolean {
+  const found = asset(p.asset);
+  if (!found) return false;
+  const { sx, sy, sw, sh, dx, dy, dw, dh } = fitPicture(found.width, found.height, p);
   ctx.save();
   ctx.beginPath();
   ctx.roundRect(p.x, p.y, p.w, p.h, p.radius);
   ctx.clip();
-  ctx.drawImage(img, sx, sy, sw, sh, dx, dy, dw, dh);
+  ctx.drawImage(found.source, sx, sy, sw, sh, dx, dy, dw, dh);
   ctx.restore();
   return true;
 }

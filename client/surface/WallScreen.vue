@@ -1,18 +1,19 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { boxesByKey, childrenOf, dropAt, pathAt, textPlace, type Box, type Rect, type Screen } from '../../core/index.js';
 import { api } from '../api.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useDrag } from '../stores/drag.js';
-import { useDrawing } from '../stores/drawing.js';
+import { useDrawing, type Picture } from '../stores/drawing.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
-import IconPicker from './IconPicker.vue';
+import IconPicker from '../parts/IconPicker.vue';
+import BitmapCanvas from './BitmapCanvas.vue';
 import PictureCanvas from './PictureCanvas.vue';
 
 /** One screen on the Wall: its picture, and what is selected, pointed at, written and dropped on it. */
-const props = defineProps<{ screen: Screen; height: number; zoom: number }>();
+const props = defineProps<{ screen: Screen; height: number; zoom: number; sharp: number }>();
 const doc = useDocument();
 const stage = useStage();
 const commands = useCommands();
@@ -26,7 +27,14 @@ const hover = ref<Box | null>(null);
 const list = ref<{ x: number; y: number; boxes: readonly Box[] } | null>(null);
 
 const current = computed(() => props.screen.id === stage.screenId);
-const picture = computed(() => stage.picture(props.screen));
+const picture = computed(() => (current.value ? stage.picture : null));
+const bitmap = computed(() => (current.value ? null : stage.bitmapOf(props.screen, props.sharp * devicePixelRatio)));
+/** The last picture that was drawn here on the page: shown until the worker has one that is as new. */
+const left = shallowRef<{ screen: Screen; picture: Picture } | null>(null);
+watch([picture, () => props.screen], ([p], [was, screen]) => {
+  if (!p && was && screen) left.value = { screen, picture: was };
+});
+const page = computed(() => picture.value ?? (left.value && left.value.screen === props.screen && bitmap.value?.of !== props.screen ? left.value.picture : null));
 /** Laid out here only when the pointer asks for it: what is seen comes from the worker. */
 const root = computed<Box | null>(() => (current.value ? stage.box : stage.boxOf(props.screen)));
 const boxes = computed(() => (!current.value ? NOTHING : stage.trial && root.value ? boxesByKey(root.value) : stage.boxMap));
@@ -190,7 +198,8 @@ const isEmpty = computed(() => {
 
 <template>
   <div ref="frame" :aria-label="screen.name" role="group" class="screen" :class="{ picked: stage.picked.includes(screen.id) }" :style="{ width: `${screen.width * zoom}px`, height: `${height * zoom}px` }" @pointerdown="press" @dragover.prevent @drop.prevent="bring" @click="click" @dblclick="deeper" @mousemove="move" @mouseleave="hover = null">
-    <PictureCanvas v-if="picture" :primitives="picture.primitives" :width="screen.width" :height="height" :zoom="zoom" background="#ffffff" />
+    <PictureCanvas v-if="page" :primitives="page.primitives" :width="screen.width" :height="page.height" :zoom="zoom" background="#ffffff" />
+    <BitmapCanvas v-else-if="bitmap?.bitmap" :bitmap="bitmap.bitmap" :width="screen.width * zoom" :height="bitmap.height * zoom" />
     <span v-else class="note waiting">Drawing …</span>
     <p v-if="isEmpty && zoom > 0.25" class="bare note">Drop a sample here, or press / and type what belongs on it.</p>
     <div v-if="hover && !marks.some((m) => m.key === hover?.node.key)" class="hover" :style="px(hover)"><span>{{ hover.node.name }}</span></div>

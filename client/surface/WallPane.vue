@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
-import { useResizeObserver } from '@vueuse/core';
-import type { Screen } from '../../core/index.js';
+import { refDebounced, useResizeObserver } from '@vueuse/core';
+import { usesOn, type Screen } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
@@ -50,12 +50,21 @@ const visible = computed(() => rows.value.hung.filter((r) => {
   const y = r.y + pan.value.y;
   return x < view.value.w + 50 && y < view.value.h + 50 && x + r.w > -50 && y + r.h > -50;
 }));
-/** What is out of sight is drawn when there is time: so that heights are known, and it is there when it is scrolled to. */
+/** The zoom as it was when it last rested: what pictures are drawn for. */
+const sharpZoom = refDebounced(zoom, 140);
+/** What is out of sight is measured when there is time: so that rows are as tall as they will be. */
 watch([() => stage.calmProject, () => stage.lens], () => {
   const all = rows.value.hung.map((r) => r.screen);
   let at = 0;
   const some = (): void => {
-    for (const until = at + 10; at < until && at < all.length; at++) if (all[at] && doc.shown?.screens.includes(all[at]!)) stage.picture(all[at]!, false);
+    const seen = new Set(visible.value.map((r) => r.screen.id));
+    for (const until = at + 10; at < until && at < all.length; at++) {
+      const s = all[at];
+      if (!s || !doc.shown?.screens.includes(s)) continue;
+      // What uses what is counted ahead, so that it need not be when something is selected.
+      usesOn(s, stage.wearsShown(s));
+      if (!seen.has(s.id) && s.id !== stage.screenId) stage.bitmapOf(s, null);
+    }
     if (at < all.length) requestIdleCallback(some);
   };
   requestIdleCallback(some);
@@ -232,7 +241,7 @@ defineExpose({ fit, zoomBy });
       <p v-for="h in rows.heads" :key="h.id" class="flow" :style="{ top: `${h.y}px` }"><strong>{{ h.name }}</strong> {{ h.count }} {{ h.count === 1 ? 'screen' : 'screens' }}</p>
       <template v-for="r in visible" :key="r.screen.id">
         <button class="plain label clip" :class="{ on: r.screen.id === stage.screenId }" :aria-pressed="stage.picked.includes(r.screen.id)" :style="{ left: `${r.x}px`, top: `${r.y - 21}px`, maxWidth: `${Math.max(24, r.w)}px` }" @pointerdown.stop="pressLabel($event, r)" @click="label($event, r.screen.id)">{{ r.screen.name }}</button>
-        <WallScreen :ref="(el) => (el ? parts.set(r.screen.id, el as InstanceType<typeof WallScreen>) : parts.delete(r.screen.id))" :screen="r.screen" :height="r.tall" :zoom="zoom" :style="{ left: `${r.x}px`, top: `${r.y}px` }" />
+        <WallScreen :ref="(el) => (el ? parts.set(r.screen.id, el as InstanceType<typeof WallScreen>) : parts.delete(r.screen.id))" :screen="r.screen" :height="r.tall" :zoom="zoom" :sharp="sharpZoom" :style="{ left: `${r.x}px`, top: `${r.y}px` }" />
       </template>
       <div v-if="lift" class="tape" :style="{ left: `${lift.x}px`, top: `${lift.y}px`, height: `${lift.h}px` }" />
     </div>

@@ -1,0 +1,157 @@
+import {
+  applyEdit,
+  applyRebrand,
+  chooseSteps,
+  layout,
+  layoutNode,
+  paint,
+  paragraph,
+  planRebrand,
+  resolve,
+  reviewRebrand,
+  treeOfScreen,
+  wearsAfter,
+  wearsOf,
+  type Edit,
+  type InstanceNode,
+  type Project,
+  type World,
+} from '../core/index.js';
+import type { Browser } from 'puppeteer-core';
+import { shippedKits } from '../e2e/wall.js';
+import { generated, tile } from './generated.js';
+import { best, median, tell as report } from './report.js';
+import { asHtml, asScreen, asYoga, listTree, randomTree, yogaLayout } from './trees.js';
+
+const { fonts } = shippedKits();
+const draw = (w: World, project: Project, at: number): number => {
+  const screen = project.screens[at];
+  return screen ? paint(layout(resolve({ ...w, project }, screen), fonts)).length : 0;
+};
+
+/** What the core does, without an interface, beside what does the same elsewhere. */
+export async function measureCore(browser: Browser): Promise<void> {
+  // ── the generated project ──
+  const world = generated(200, 100);
+  let parts = 0;
+  const count = (n: { children: readonly unknown[] }): void => {
+    parts++;
+    (n.children as { children: readonly unknown[] }[]).forEach(count);
+  };
+  for (const s of world.project.screens.slice(0, 20)) count(resolve(world, s).root);
+  report('Generated project: resolved parts (200 screens, 20,000 instances)', parts * 10, 'parts');
+
+  {
+    let { project } = world;
+    for (let i = 0; i < 20; i++) draw(world, project, i);
+    const times: number[] = [];
+    for (let i = 0; i < 300; i++) {
+      const at = i % 20;
+      const screen = project.screens[at];
+      const node = Object.values(screen?.nodes ?? {}).find((n): n is InstanceNode => n.type === 'instance' && n.component.endsWith('/button'));
+      if (!screen || !node) continue;
+      const t = performance.now();
+      const edit: Edit = { id: `e${i}`, label: 'Type', steps: chooseSteps({ ...world, project }, [], treeOfScreen(screen), node, { at: [], kind: 'prop', name: 'label' }, `Label ${i}`) };
+      const got = applyEdit(project, edit);
+      if (!got.ok) throw new Error(got.refusal.message);
+      project = got.project;
+      draw(world, project, at);
+      times.push(performance.now() - t);
+    }
+    report('Change one setting, resolve + layout + paint its screen', median(times), 'ms', { below: 8 });
+  }
+  {
+    const { project } = world;
+    for (let i = 0; i < 200; i++) draw(world, project, i);
+    const change = (gap: number): Project => {
+      const got = applyEdit(project, { id: 'o', label: 'Change Tile', steps: [{ do: 'original', original: 'tile', value: tile(gap) }] });
+      if (!got.ok) throw new Error(got.refusal.message);
+      return got.project;
+    };
+    const visible = best(7, () => {
+      const next = change(8 + Math.random());
+      for (let i = 0; i < 6; i++) draw(world, next, i);
+    });
+    report('Change an original used 1,000 times: the visible 6 screens', visible, 'ms', { below: 50 });
+    const t = performance.now();
+    const next = change(11);
+    for (let i = 0; i < 200; i++) draw(world, next, i);
+    report('Change an original used 1,000 times: all 200 screens', performance.now() - t, 'ms', { below: 3000 });
+  }
+  {
+    const t = performance.now();
+    const plan = planRebrand(world, 'plywood@1.0.0', 'skerry-line@2.1.0');
+    const got = applyEdit(world.project, { id: 'r', label: 'Rebrand', steps: applyRebrand(world, plan) });
+    if (!got.ok) throw new Error(got.refusal.message);
+    report('Plan and apply a rebrand of the whole project', performance.now() - t, 'ms', { below: 1000 });
+    const u = performance.now();
+    const review = reviewRebrand(world, (s) => wearsAfter(world, wearsOf(world.project, s), plan.sheet), fonts);
+    report(`Review of the rebrand (${review.findings.length} findings)`, performance.now() - u, 'ms', { below: 15_000 });
+  }
+
+  // ── layout alone ──
+  const tree = randomTree(10_000, 42);
+  const list = listTree(1111);
+  for (const [what, made] of [
+    ['rows of a long page', list],
+    ['random, nine deep', tree],
+  ] as const) {
+    // Resolved anew each time: what was laid out before is remembered, and would cost nothing.
+    const fresh = Array.from({ length: 24 }, () => asScreen(made));
+    const n = fresh[0]?.count ?? 0;
+    const next = (): void => void layoutNode((fresh.pop() as ReturnType<typeof asScreen>).root, fonts, 390, undefined);
+    for (let i = 0; i < 8; i++) next();
+    report(`Layout alone, ${n.toLocaleString('en-GB')} nodes never seen, ${what}`, best(15, next), 'ms', { below: 20 });
+    report(
+      '  the WASM flex engine, building and laying out',
+      best(3, () => {
+        const y = asYoga(made);
+        yogaLayout(y);
+        y.freeRecursive();
+      }),
+      'ms',
+    );
+  }
+  // ── text ──
+  {
+    const style = { id: 'b', name: 'B', family: 'Public Sans', weight: 400, size: 16, lineHeight: 24, letterSpacing: 0, italic: false };
+    const texts = Array.from({ length: 2000 }, (_, i) => `Crossing ${i} to Skerrow`);
+    for (const t of texts) paragraph(fonts, t, style, 300);
+    const t = performance.now();
+    let n = 0;
+    while (performance.now() - t < 1000) {
+      for (const x of texts) paragraph(fonts, x, style, 300);
+      n += texts.length;
+    }
+    report('Text measuring, cached', (n / (performance.now() - t)) * 1000, 'strings/s', { above: 200_000 });
+    const u = performance.now();
+    for (let i = 0; i < 4000; i++) paragraph(fonts, `Sailing number ${i} at ${i % 24}:40`, style, 300);
+    report('  shaping new strings', (4000 / (performance.now() - u)) * 1000, 'strings/s');
+  }
+  // ── in the browser ──
+  {
+    const page = await browser.newPage();
+    for (const [what, made] of [
+      ['rows of a long page', list],
+      ['random, nine deep', tree],
+    ] as const) {
+      await page.setContent(asHtml(made));
+      const native = await page.evaluate(() => {
+        const whole = document.querySelector<HTMLElement>('#whole');
+        const times: number[] = [];
+        for (let i = 0; i < 12 && whole; i++) {
+          // Not shown and shown again: everything inside has to be laid out anew.
+          whole.style.display = 'none';
+          void whole.offsetHeight;
+          whole.style.display = 'block';
+          const t = performance.now();
+          void whole.offsetHeight;
+          times.push(performance.now() - t);
+        }
+        return times.sort((x, y) => x - y)[6] ?? 0;
+      });
+      report(`  Chromium, the same as HTML with flexbox, ${what}`, native, 'ms');
+    }
+    await page.close();
+  }
+}

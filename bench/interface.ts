@@ -1,0 +1,181 @@
+import type { Browser, Page } from 'puppeteer-core';
+import type { Edit, Project, Step } from '../core/index.js';
+import { freshDatabase, House } from '../e2e/house.js';
+import { generated } from './generated.js';
+import { median, percentile, type Tell } from './report.js';
+
+/** Everything a designer does that must not grow with the project, measured in the browser: on the demo and on a generated project. */
+export async function measureInterface(browser: Browser, tell: Tell): Promise<void> {
+  const house = new House(await freshDatabase());
+  await house.start();
+  try {
+    await demo(browser, house, tell);
+    const id = await largeProject(house);
+    await large(browser, house, id, tell);
+  } finally {
+    await house.kill();
+  }
+}
+
+/** A generated project on the server: 200 screens with 100 instances each. */
+export async function largeProject(house: House): Promise<string> {
+  const { project } = generated(200, 100);
+  const call = async (path: string, body: unknown): Promise<Record<string, unknown>> => {
+    const got = await fetch(`${house.address}/api${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    const answer = (await got.json()) as Record<string, unknown>;
+    if (!got.ok) throw new Error(String(answer['detail']));
+    return answer;
+  };
+  const { id } = (await call('/projects', { name: 'Generated', kit: 'plywood@1.0.0' }))['project'] as Project;
+  const flow = 'flow-1';
+  const originals = Object.values(project.originals).map((value): Step => ({ do: 'original', original: value.id, value }));
+  let after: string | null = null;
+  const screens = project.screens.map((screen): Step => {
+    const step: Step = { do: 'insertScreen', screen: { ...screen, flow }, after };
+    after = screen.id;
+    return step;
+  });
+  const edits: Edit[] = [{ id: 'originals', label: 'Own components', steps: originals }];
+  for (let i = 0; i < screens.length; i += 50) edits.push({ id: `screens-${i}`, label: `Screens from ${i}`, steps: screens.slice(i, i + 50) });
+  for (const [i, edit] of edits.entries()) await call(`/projects/${id}/edits`, { base: i, edits: [edit] });
+  return id;
+}
+
+interface Watching {
+  frames: number[];
+  tasks: number[];
+  started: number;
+}
+/** Notes long tasks, and for each key the time to the frame that shows it. */
+async function watch(page: Page): Promise<void> {
+  await page.evaluate(() => {
+    const w = window as unknown as { bench: Watching };
+    w.bench = { frames: [], tasks: [], started: 0 };
+    new PerformanceObserver((list) => w.bench.tasks.push(...list.getEntries().map((e) => e.duration))).observe({ entryTypes: ['longtask'] });
+    const channel = new MessageChannel();
+    // A message posted in the frame's callback arrives when that frame has been painted.
+    channel.port1.onmessage = () => void w.bench.frames.push(performance.now() - w.bench.started);
+    window.addEventListener(
+      'keydown',
+      () => {
+        w.bench.started = performance.now();
+        requestAnimationFrame(() => channel.port2.postMessage(0));
+      },
+      true,
+    );
+  });
+}
+/** Starts anew; tells the longest task since, ms (0: none over 50). */
+async function longest(page: Page, what: () => Promise<unknown>): Promise<number> {
+  await page.evaluate(() => new Promise((r) => setTimeout(r, 300)));
+  await page.evaluate(() => void ((window as unknown as { bench: Watching }).bench.tasks = []));
+  await what();
+  await page.evaluate(() => new Promise((r) => setTimeout(r, 500)));
+  return page.evaluate(() => Math.max(0, ...(window as unknown as { bench: Watching }).bench.tasks));
+}
+async function typed(page: Page, selector: string, text: string): Promise<readonly number[]> {
+  const field = await page.waitForSelector(selector);
+  await field?.click({ count: 3 });
+  await page.evaluate(() => void ((window as unknown as { bench: Watching }).bench.frames = []));
+  for (const c of text) await page.keyboard.type(c, { delay: 60 });
+  return (await page.evaluate(() => (window as unknown as { bench: Watching }).bench.frames)).slice(5);
+}
+async function timed(what: () => Promise<unknown>): Promise<number> {
+  const t = performance.now();
+  await what();
+  return performance.now() - t;
+}
+const saved = (page: Page): Promise<unknown> => page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('all saved'), { timeout: 60_000, polling: 10 });
+const SAYS = 'Port Ellery to Gull Holm and on to Tarn Isle by night';
+
+async function open(browser: Browser, house: House, path: string): Promise<Page> {
+  const page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  page.setDefaultTimeout(60_000);
+  await page.goto(`${house.address}${path}`);
+  await page.waitForSelector('[role="treeitem"]');
+  await page.waitForSelector('.sample canvas');
+  await watch(page);
+  await page.evaluate(() => new Promise((r) => setTimeout(r, 1500)));
+  return page;
+}
+
+async function demo(browser: Browser, house: House, tell: Tell): Promise<void> {
+  const page = await open(browser, house, '/p/norrvik-crossings/compose');
+  await page.click('[role="treeitem"][aria-label^="Listing"]');
+  const frames = await typed(page, '[aria-label="Details"] [role="group"][aria-label="Text"] :is(input, textarea)', SAYS);
+  tell('Demo: types into a prop, key to frame, median', median(frames), 'ms', { below: 16.8 });
+  tell('  p95', percentile(frames, 95), 'ms', { below: 33 });
+  await page.close();
+}
+
+async function large(browser: Browser, house: House, id: string, tell: Tell): Promise<void> {
+  const page = await open(browser, house, `/p/${id}/compose/s0`);
+  const item = '[role="treeitem"][aria-label^="Button"]';
+  tell('200 x 100: selects a thing, longest task', await longest(page, () => page.click(item)), 'ms', { below: 50.01 });
+  const frames = await typed(page, '[aria-label="Details"] [role="group"][aria-label="Label"] :is(input, textarea)', SAYS);
+  tell('200 x 100: types into a prop, key to frame, median', median(frames), 'ms', { below: 16.8 });
+  tell('  p95', percentile(frames, 95), 'ms', { below: 33 });
+  await saved(page);
+  const all = await page.waitForSelector('.alike button:last-of-type');
+  const count = await all?.evaluate((e) => e.textContent?.trim() ?? '');
+  const told = (): Promise<unknown> =>
+    page.waitForFunction(() => /\d+ selected/u.test(document.querySelector('[aria-label="Details"] header')?.textContent?.replace(/[.,](?=\d{3})/gu, '') ?? ''), { polling: 5 });
+  const select = await timed(async () => {
+    await all?.click();
+    await told();
+    await page.evaluate(() => new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r))));
+  });
+  tell(`200 x 100: selects everything alike (${count ?? ''})`, select, 'ms', { below: 300 });
+  await page.evaluate(() => new Promise((r) => setTimeout(r, 1500)));
+  const flag = '[aria-label="Details"] [role="group"][aria-label="Disabled"] input, [aria-label="Details"] [role="group"][aria-label="Kind"] button:not([aria-pressed="true"])';
+  let shown = 0;
+  const change = await timed(async () => {
+    shown = await timed(async () => {
+      await page.click(flag);
+      await page.evaluate(() => new Promise((r) => requestAnimationFrame(() => setTimeout(r, 0))));
+    });
+    await saved(page);
+  });
+  tell('200 x 100: changes a prop of all of them, shown', shown, 'ms', { below: 50 });
+  tell('  until saved', change, 'ms', { below: 600 });
+  await page.evaluate(() => new Promise((r) => setTimeout(r, 1500)));
+  const undone = await timed(async () => {
+    await page.click('[aria-label^="Undo "]');
+    await page.waitForFunction(() => !document.querySelector('.state')?.textContent?.includes('all saved'), { polling: 2, timeout: 2000 }).catch(() => undefined);
+    await saved(page);
+  });
+  tell('200 x 100: undoes it, until saved', undone, 'ms', { below: 600 });
+  await rebrand(page, tell);
+  await page.close();
+}
+
+async function rebrand(page: Page, tell: Tell): Promise<void> {
+  let opened = 0;
+  let review = 0;
+  let first = 0;
+  const task = await longest(page, async () => {
+    const t = performance.now();
+    await page.evaluate(() => [...document.querySelectorAll('nav a')].find((a) => a.textContent === 'Rebrand')?.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true })));
+    await page.waitForSelector('[aria-label="Match sheet"] li', { timeout: 60_000 });
+    opened = performance.now() - t;
+    await page.waitForFunction(() => document.querySelectorAll('[aria-label="To look at"] li').length > 0, { polling: 10, timeout: 120_000 });
+    first = performance.now() - t;
+    await page.waitForFunction(() => !document.querySelector('[aria-label="To look at"] .progress'), { polling: 50, timeout: 240_000 });
+    review = performance.now() - t;
+  });
+  tell('200 x 100: opens Rebrand', opened, 'ms', { below: 500 });
+  tell('  longest task until the review is complete', task, 'ms', { below: 50.01 });
+  tell('  first findings', first, 'ms', { below: 500 });
+  tell('  review complete', review, 'ms', { below: 6000 });
+  let seen = 0;
+  const done = await timed(async () => {
+    seen = await timed(async () => {
+      await page.evaluate(() => [...document.querySelectorAll('button')].find((b) => b.textContent?.startsWith('Rebrand 200'))?.click());
+      await page.waitForFunction(() => document.querySelector('.wears')?.textContent?.includes('Skerry') === true, { polling: 5, timeout: 60_000 });
+    });
+    await saved(page);
+  });
+  tell('200 x 100: rebrands all screens, shown', seen, 'ms', { below: 300 });
+  tell('  until saved', done, 'ms', { below: 1000 });
+}
