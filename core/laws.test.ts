@@ -82,7 +82,7 @@ function type(world: World, line: string): World {
 }
 const instances = (world: World): InstanceNode[] => Object.values(world.project.screens[0]?.nodes ?? {}).filter((n): n is InstanceNode => n.type === 'instance');
 function textsOf(node: RNode): string[] {
-  return [...(node.type === 'text' && node.look.visible ? [node.look.text] : []), ...node.children.flatMap(textsOf)];
+  return [...(node.type === 'text' && node.look.visible ? [node.text] : []), ...node.children.flatMap(textsOf)];
 }
 const shownTexts = (world: World): string[] => textsOf(resolve(world, 's1').root);
 

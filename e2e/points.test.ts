@@ -90,7 +90,7 @@ describe('the demo, worked on', () => {
   });
   it('edits a text in place on the Wall', async () => {
     const p = await project();
-    await hand.click(await seen(page, p, 'find', (b) => b.node.type === 'text' && b.node.look.text === 'Where to?'), { double: true });
+    await hand.click(await seen(page, p, 'find', (b) => b.node.type === 'text' && b.node.text === 'Where to?'), { double: true });
     await page.waitForSelector('[aria-label="Edit text"]');
     await page.keyboard.type('Where shall we go?');
     await page.keyboard.press('Enter');

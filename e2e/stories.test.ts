@@ -69,7 +69,7 @@ describe('A. a list of four items, icon and label, even gaps, all different', ()
       await settled((p) => things(p, first(p)).length === i + 1);
     }
     const p = await project();
-    await hand.click(await seen(page, p, 's1', (b) => b.node.type === 'text' && b.node.look.text === things(p, first(p))[0]?.props['title']), { double: true });
+    await hand.click(await seen(page, p, 's1', (b) => b.node.type === 'text' && b.node.text === things(p, first(p))[0]?.props['title']), { double: true });
     await page.waitForSelector('[aria-label="Edit text"]');
     for (const t of ['Calendar', 'Tickets', 'Ships']) await hand.type(t, 'Tab');
     await hand.type('Settings', 'Enter');
@@ -132,13 +132,13 @@ describe('B. the same header on five screens; a title each, one background, one 
     await hand.click('[aria-label="Choose an icon"] button[aria-label="User"]');
     const p = await settled((x) => bars(x).every((t) => t.props['end'] === 'user'));
     await page.waitForFunction(() => document.querySelector('[aria-label="Choose an icon"]') === null);
-    await hand.click(await seen(page, p, 's1', (b) => b.node.type === 'text' && b.node.look.text === bars(p)[0]?.props['title']), { double: true });
+    await hand.click(await seen(page, p, 's1', (b) => b.node.type === 'text' && b.node.text === bars(p)[0]?.props['title']), { double: true });
     await page.waitForSelector('[aria-label="Edit text"]');
     // A double-click selects one; the rest are written one by one.
     await hand.type('Find', 'Enter');
     for (let i = 1; i < 5; i++) {
       const now = await project();
-      await hand.click(await seen(page, now, `s${i + 1}`, (b) => b.node.type === 'text' && b.node.look.text === bars(p)[0]?.props['title']), { double: true });
+      await hand.click(await seen(page, now, `s${i + 1}`, (b) => b.node.type === 'text' && b.node.text === bars(p)[0]?.props['title']), { double: true });
       await page.waitForSelector('[aria-label="Edit text"]');
       await hand.type(titles[i] ?? '', 'Enter');
       await settled((x) => bars(x)[i]?.props['title'] === titles[i]);

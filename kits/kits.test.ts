@@ -14,7 +14,7 @@ const world = (kit: Kit): World => ({ project: emptyProject('k', 'K', kitRef(kit
 /** Texts with what lies behind them. */
 function texts(box: Box, behind = '#ffffff'): { box: Box; behind: string }[] {
   const fill = box.node.look.fill ? composite(box.node.look.fill, behind) : behind;
-  return [...(box.para && box.node.look.text !== '' && box.node.look.visible ? [{ box, behind: fill }] : []), ...box.children.flatMap((c) => texts(c, fill))];
+  return [...(box.para && box.node.text !== '' && box.node.look.visible ? [{ box, behind: fill }] : []), ...box.children.flatMap((c) => texts(c, fill))];
 }
 const drawn = (kit: Kit, id: string, settings: readonly Setting[], width = 358): Box =>
   layoutNode(resolveSample(world(kit), `${kitRef(kit)}/${id}`, settings, { width: 390 }), fonts, width, undefined);
@@ -41,7 +41,7 @@ describe.each(all.map((k) => [k.name, k] as const))('%s', (_, kit) => {
         for (const { box, behind } of texts(drawn(kit, c.id, settings))) {
           const large = (box.node.look.textStyle?.size ?? 16) >= 24;
           const ratio = contrast(box.node.look.color, behind);
-          expect(ratio, `${c.name}, ${shown?.name ?? 'at rest'}: “${box.node.look.text}” ${box.node.look.color} on ${behind}`).toBeGreaterThanOrEqual(large ? 3 : 4.5);
+          expect(ratio, `${c.name}, ${shown?.name ?? 'at rest'}: “${box.node.text}” ${box.node.look.color} on ${behind}`).toBeGreaterThanOrEqual(large ? 3 : 4.5);
         }
       }
     }
@@ -53,8 +53,8 @@ describe.each(all.map((k) => [k.name, k] as const))('%s', (_, kit) => {
       for (const value of ['Ok', 'A label that somebody has made rather long, sixty characters']) {
         const box = drawn(kit, c.id, [{ home: `${kitRef(kit)}/${c.id}`, at: [], kind: 'prop', name: label.id, value }]);
         for (const t of texts(box)) {
-          expect(t.box.x + t.box.w, `${c.name}: ${t.box.node.look.text}`).toBeLessThanOrEqual(box.x + box.w + 0.5);
-          expect(t.box.y + t.box.h, `${c.name}: ${t.box.node.look.text}`).toBeLessThanOrEqual(box.y + box.h + 0.5);
+          expect(t.box.x + t.box.w, `${c.name}: ${t.box.node.text}`).toBeLessThanOrEqual(box.x + box.w + 0.5);
+          expect(t.box.y + t.box.h, `${c.name}: ${t.box.node.text}`).toBeLessThanOrEqual(box.y + box.h + 0.5);
         }
       }
     }

@@ -175,8 +175,8 @@ function openNew(): void {
 function openText(line: Line): void {
   const text = line.screen.id === stage.screenId ? writing.firstText(line.id) : undefined;
   if (!text) return;
-  lineText.value = text.node.look.text;
-  writingLine.value = { after: line.id, depth: line.depth, spot: null, id: text.node.key, text: text.node.look.text };
+  lineText.value = text.node.text;
+  writingLine.value = { after: line.id, depth: line.depth, spot: null, id: text.node.key, text: text.node.text };
   focusLine();
 }
 function focusLine(end = false): void {

@@ -35,7 +35,7 @@ export const useWriting = defineStore('writing', () => {
     return found;
   }
   function start(screen: Screen, box: Box): void {
-    open.value = { screen: screen.id, key: box.node.key, box, before: box.node.look.text };
+    open.value = { screen: screen.id, key: box.node.key, box, before: box.node.text };
   }
   /** The first text at or inside a part of the current screen that can be written. */
   function firstText(key: string): Box | undefined {

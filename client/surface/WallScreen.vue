@@ -189,7 +189,7 @@ async function bring(event: DragEvent): Promise<void> {
   }
 }
 defineExpose({ landAt, screen: props.screen });
-const nameOf = (b: Box): string => (b.node.type === 'text' && b.node.look.text !== '' ? `${b.node.name}: ${b.node.look.text.slice(0, 24)}` : b.node.name);
+const nameOf = (b: Box): string => (b.node.type === 'text' && b.node.text !== '' ? `${b.node.name}: ${b.node.text.slice(0, 24)}` : b.node.name);
 const isEmpty = computed(() => {
   const r = props.screen.nodes[props.screen.root];
   return r !== undefined && childrenOf(r).length === 0 && ghosts.value.length === 0;

@@ -56,7 +56,7 @@ function onScreen(nodes: readonly Node[], children: readonly string[], more: Par
 const screenOf = (w: World): Screen => w.project.screens[0] as Screen;
 const nodeOf = (w: World, id: string): InstanceNode => screenOf(w).nodes[id] as InstanceNode;
 const all = (n: RNode): RNode[] => [n, ...n.children.flatMap(all)];
-const texts = (w: World): string[] => all(resolve(w, 's').root).flatMap((n) => (n.type === 'text' && n.look.visible && n.look.text !== '' ? [n.look.text] : []));
+const texts = (w: World): string[] => all(resolve(w, 's').root).flatMap((n) => (n.type === 'text' && n.look.visible && n.text !== '' ? [n.text] : []));
 const prop = (home: string, name: string, value: Setting['value']): Setting => ({ home, at: [], kind: 'prop', name, value });
 
 /** Every place below an instance, as it is shown, where a prop can be chosen. */

@@ -19,7 +19,8 @@ export interface Box {
 /** Everything a pass needs: fonts, and which subtrees depend on being given a definite size. */
 interface Pass {
   readonly fonts: Fonts;
-  readonly flags: WeakMap<RNode, number>;
+  /** Of the fonts: what was laid with fewer is laid again. */
+  readonly version: number;
   /** Heights of rows that columns share, by the part that stands in one; px. */
   readonly tracks: Map<RNode, number>;
   /** Within columns that share rows, sizes depend on neighbours: nothing is remembered there. */
@@ -31,12 +32,20 @@ const NONE: readonly Box[] = [];
 const same = (a: number, b: number): boolean => Math.abs(a - b) < 0.005;
 const clamp = (v: number, low: number, high: number): number => Math.max(low, Math.min(v, high));
 
-const flagMemo = new WeakMap<RNode, number>();
+/** What is remembered about a part, kept on the part itself: a map of all parts costs more than what it saves. */
+interface Note {
+  /** Which axes hold something that stretches; -1: not known yet. */
+  flags: number;
+  laid: Laid[] | null;
+  settled: Settled | null;
+}
+const noteOf = (node: RNode): Note => (node.note ??= { flags: -1, laid: null, settled: null } satisfies Note) as Note;
+
 
 /** Which axes of a subtree hold something that stretches, so that a size must be given to it before it is final. */
-function stretchy(pass: Pass, node: RNode): number {
-  const known = pass.flags.get(node);
-  if (known !== undefined) return known;
+function stretchy(node: RNode): number {
+  const note = noteOf(node);
+  if (note.flags >= 0) return note.flags;
   let found = 0;
   const { look } = node;
   for (const c of node.children) {
@@ -44,12 +53,12 @@ function stretchy(pass: Pass, node: RNode): number {
     if (c.look.height === 'stretch') found |= TALL;
     if (c.look.grow > 0) found |= look.flow === 'row' ? WIDE : TALL;
     if (c.look.alignSelf === 'stretch') found |= look.flow === 'row' ? TALL : WIDE;
-    if (found !== (WIDE | TALL)) found |= stretchy(pass, c);
+    if (found !== (WIDE | TALL)) found |= stretchy(c);
   }
   if (look.align === 'stretch' && node.children.length > 0) found |= look.flow === 'row' ? TALL : WIDE;
   // Columns of a grid are parts of the room it is given. Justified and aligned children only move when it differs from theirs.
   if (look.flow === 'grid') found |= WIDE | TALL;
-  pass.flags.set(node, found);
+  note.flags = found;
   return found;
 }
 
@@ -65,7 +74,7 @@ export function layout(screen: ResolvedScreen, fonts: Fonts): Box {
 
 /** The same for any resolved part. `width` and `height` in px; undefined: as large as the content, at most `available`. */
 export function layoutNode(root: RNode, fonts: Fonts, width: number | undefined, height: number | undefined, available = Infinity): Box {
-  const pass: Pass = { fonts, flags: flagMemo, tracks: new Map(), sharing: 0 };
+  const pass: Pass = { fonts, version: fonts.version, tracks: new Map(), sharing: 0 };
   const w = width ?? (typeof root.look.width === 'number' ? root.look.width : undefined);
   const h = height ?? (typeof root.look.height === 'number' ? root.look.height : undefined);
   return settle(lay(pass, root, w, h, available, Infinity), 0, 0);
@@ -76,17 +85,17 @@ interface Settled {
   readonly para: Paragraph | undefined;
   readonly box: Box;
 }
-const settledMemo = new WeakMap<RNode, Settled>();
 
 /** Turns places relative to the parent into places on the whole. What stands where it stood is the same object again. */
 function settle(box: Box, dx: number, dy: number): Box {
   const x = box.x + dx;
   const y = box.y + dy;
-  const known = settledMemo.get(box.node);
+  const note = noteOf(box.node);
+  const known = note.settled;
   if (known && known.from === box.children && known.para === box.para && known.box.x === x && known.box.y === y && known.box.w === box.w && known.box.h === box.h && known.box.textX === box.textX)
     return known.box;
   const made: Box = { ...box, x, y, children: box.children.length === 0 ? NONE : box.children.map((c) => settle(c, x, y)) };
-  settledMemo.set(box.node, { from: box.children, para: box.para, box: made });
+  note.settled = { from: box.children, para: box.para, box: made };
   return made;
 }
 
@@ -98,13 +107,13 @@ const within = (look: Look, axis: 'w' | 'h', v: number): number =>
 
 interface Laid {
   readonly fonts: Fonts;
+  readonly version: number;
   readonly w: number | undefined;
   readonly h: number | undefined;
   readonly aw: number;
   readonly ah: number;
   readonly box: Box;
 }
-const laidMemo = new WeakMap<RNode, Laid[]>();
 /** Sizes remembered for one part: a row asks for its base size and for its final one, and its container likewise. */
 const MOST_LAID = 8;
 
@@ -116,13 +125,17 @@ function lay(pass: Pass, node: RNode, w: number | undefined, h: number | undefin
   if (pass.sharing > 0) return layNew(pass, node, w, h, aw, ah);
   const rw = w === undefined ? aw : 0;
   const rh = h === undefined ? ah : 0;
-  let list = laidMemo.get(node);
+  const note = noteOf(node);
+  const list = note.laid;
   // What fitted in more room than there is now, and in this too, is the same in this.
-  if (list) for (const l of list) if (l.w === w && l.h === h && l.fonts === pass.fonts && (l.aw === rw || (l.aw > rw && l.box.w <= rw)) && (l.ah === rh || (l.ah > rh && l.box.h <= rh))) return l.box;
+  if (list) for (const l of list) if (l.w === w && l.h === h && l.fonts === pass.fonts && l.version === pass.version && (l.aw === rw || (l.aw > rw && l.box.w <= rw)) && (l.ah === rh || (l.ah > rh && l.box.h <= rh))) return l.box;
   const box = layNew(pass, node, w, h, aw, ah);
-  if (!list) laidMemo.set(node, (list = []));
-  if (list.length >= MOST_LAID) list.shift();
-  list.push({ fonts: pass.fonts, w, h, aw: rw, ah: rh, box });
+  const made: Laid = { fonts: pass.fonts, version: pass.version, w, h, aw: rw, ah: rh, box };
+  if (!list) note.laid = [made];
+  else {
+    if (list.length >= MOST_LAID) list.shift();
+    list.push(made);
+  }
   return box;
 }
 
@@ -159,9 +172,9 @@ function layText(pass: Pass, node: RNode, w: number | undefined, h: number | und
   const style = look.textStyle;
   if (!style) return { node, x: 0, y: 0, w: w ?? 0, h: h ?? 0, children: NONE };
   const limit = w ?? within(look, 'w', aw);
-  const para = paragraph(pass.fonts, look.text, style, Math.max(0, limit - side), look.maxLines);
+  const para = paragraph(pass.fonts, node.text, style, Math.max(0, limit - side), look.maxLines);
   // CSS: a text that wraps is as wide as what it wraps in, not as its longest line.
-  const natural = para.lines.length > 1 && limit < Infinity && wraps(look.text, para.lines.length) ? limit : para.width + side;
+  const natural = para.lines.length > 1 && limit < Infinity && wraps(node.text, para.lines.length) ? limit : para.width + side;
   return { node, x: 0, y: 0, w: w ?? within(look, 'w', natural), h: h ?? within(look, 'h', para.height + ends), children: NONE, para, textX: look.paddingLeft };
 }
 
@@ -313,7 +326,7 @@ function layItem(pass: Pass, item: Item, row: boolean, availCross: number): void
   const { node, target, cross, box } = item;
   if (box && same(row ? box.w : box.h, target)) {
     const leaf = node.type !== 'box';
-    if (leaf || (stretchy(pass, node) & (row ? WIDE : TALL)) === 0) return;
+    if (leaf || (stretchy(node) & (row ? WIDE : TALL)) === 0) return;
   }
   item.box = row ? lay(pass, node, target, cross, target, availCross) : lay(pass, node, cross, target, availCross, target);
 }

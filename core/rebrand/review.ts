@@ -136,7 +136,7 @@ interface Seen {
 }
 
 function texts(box: Box, into: Map<string, Seen>): void {
-  if (box.para && box.node.look.text !== '') into.set(`${box.node.owner}|${box.node.look.text}`, { text: box.node.look.text, lines: box.para.lines.length });
+  if (box.para && box.node.text !== '') into.set(`${box.node.owner}|${box.node.text}`, { text: box.node.text, lines: box.para.lines.length });
   for (const c of box.children) texts(c, into);
 }
 
@@ -153,8 +153,8 @@ function reviewTexts(screen: Screen, was: Box, now: Box, findings: Finding[]): v
     const { look } = box.node;
     const ground = look.fill && box.node.type !== 'image' ? composite(look.fill, behind, look.opacity) : behind;
     const within = box.node.instance?.name ?? instance;
-    if (box.para && look.text !== '' && look.visible) {
-      const name = `“${short(look.text)}”`;
+    if (box.para && box.node.text !== '' && look.visible) {
+      const name = `“${short(box.node.text)}”`;
       const node = box.node.owner;
       const inner = box.w - look.paddingLeft - look.paddingRight;
       const over = Math.max(box.para.width - inner, parent ? box.x + box.w - (parent.x + parent.w) : 0, parent?.node.look.clip ? box.y + box.h - (parent.y + parent.h) : 0);
@@ -176,7 +176,7 @@ function reviewTexts(screen: Screen, was: Box, now: Box, findings: Finding[]): v
           detail: `${name} needs more than ${look.maxLines === 1 ? 'one line' : `${look.maxLines} lines`} in ${within || 'its place'} on ${screen.name}`,
           measure: box.para.lines.length,
         });
-      const seen = before.get(`${node}|${look.text}`);
+      const seen = before.get(`${node}|${box.node.text}`);
       if (seen && box.para.lines.length > seen.lines && seen.lines === 1) {
         findings.push({
           concern: 'text-wrapped',

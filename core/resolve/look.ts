@@ -42,7 +42,6 @@ export interface Look {
   readonly dash: boolean;
   readonly radius: number;
   readonly shadow?: Shadow;
-  readonly text: string;
   readonly textStyle?: TextStyle;
   readonly color: string;
   readonly textAlign: 'start' | 'center' | 'end';
@@ -74,7 +73,11 @@ export interface RNode {
   readonly type: 'box' | 'text' | 'icon' | 'image' | 'shape' | 'slot' | 'broken';
   readonly name: string;
   readonly look: Look;
+  /** What a text says; empty for everything else. */
+  readonly text: string;
   readonly children: readonly RNode[];
+  /** What layout knows of this part: nobody else’s business, and gone with it. */
+  note: object | null;
   /** The node of the screen that this belongs to or is a part of. */
   readonly owner: string;
   /** Its children are the items of a series. */

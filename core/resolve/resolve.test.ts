@@ -18,7 +18,7 @@ function made(nodes: readonly Node[], top: readonly string[], more: Partial<Proj
   return { world: { project: { ...emptyProject('p', 'P', PLY), screens: [screen], ...more }, kits }, screen };
 }
 const all = (n: RNode): RNode[] => [n, ...n.children.flatMap(all)];
-const text = (n: RNode): string[] => all(n).flatMap((x) => (x.type === 'text' && x.look.text !== '' ? [x.look.text] : []));
+const text = (n: RNode): string[] => all(n).flatMap((x) => (x.type === 'text' && x.text !== '' ? [x.text] : []));
 
 describe('the cascade', () => {
   it('lets the outermost win: the original, then the prop of what encloses it, then the screen', () => {

@@ -13,7 +13,6 @@ import {
   shownKit,
   subtree,
   wearsOf,
-  type Attrs,
   type Component,
   type ComponentRef,
   type InstanceNode,
@@ -32,10 +31,10 @@ import {
   type Wear,
   type World,
 } from '../model/index.js';
-import type { ResolvedScreen, RNode } from './look.js';
+import type { Look, ResolvedScreen, RNode } from './look.js';
 import { propsOf, statesFrom, type Enclosing, type Layer } from './props.js';
 import { applyRules, whenHolds } from './rules.js';
-import { toLook, type Terms } from './values.js';
+import { toChangedLook, toLook, type Terms } from './values.js';
 
 export interface ResolveOptions {
   /** Look through this instead of what the screen wears. */
@@ -164,7 +163,7 @@ export function resolveSample(world: World, ref: ComponentRef, settings: readonl
 
 function broken(context: Context, scope: Scope, id: NodeId, problem: string): RNode {
   const look = toLook(context, undefined, { width: 'stretch', height: 40, minWidth: 60 });
-  return { key: scope.prefix + id, type: 'broken', name: scope.nodes[id]?.name ?? id, look, children: [], owner: scope.owner || id, problem };
+  return { key: scope.prefix + id, type: 'broken', name: scope.nodes[id]?.name ?? id, look, text: '', note: null, children: [], owner: scope.owner || id, problem };
 }
 
 function tracing(context: Context, key: string): ((layer: Layer) => void) | null {
@@ -172,45 +171,58 @@ function tracing(context: Context, key: string): ((layer: Layer) => void) | null
   return t && t.key === key ? t.tell : null;
 }
 
-/** Node attributes, then rules, bindings, and what enclosing trees set. */
-function gather(context: Context, scope: Scope, node: Node, key: string): Attrs {
+/** What rules, bindings, single items and enclosing trees change of a node's own attributes, in that order; null: nothing. */
+function gather(context: Context, scope: Scope, node: Node, key: string): Record<string, unknown> | null {
   const rules = scope.rules.get(node.id);
   const reach = scope.reach.get(node.id);
   const entry = scope.component ? undefined : scope.entry?.[node.id];
   const tell = tracing(context, key);
-  if (!rules && !node.bind && !reach && !entry && !tell) return node.attrs;
-  const attrs: Record<string, unknown> = { ...node.attrs };
+  if (!rules && !node.bind && !reach && !entry && !tell) return null;
+  const over: Record<string, unknown> = {};
   const whose = scope.component?.name ?? 'This screen';
   if (tell) for (const [name, value] of Object.entries(node.attrs)) tell({ from: scope.component ? 'original' : 'screen', name, value: value as Json, whose });
-  if (rules) {
-    for (const [name, value] of Object.entries(rules)) {
+  if (rules)
+    for (const name in rules) {
       if (name.startsWith('props.')) continue;
-      attrs[name] = value;
+      const value = rules[name] as Json;
+      over[name] = value;
       tell?.({ from: 'rule', name, value, whose });
     }
-  }
-  for (const [name, from] of Object.entries(node.bind ?? {})) {
-    if (name.startsWith('props.')) continue;
-    const value = bound(scope, from);
-    if (value === undefined) continue;
-    // An empty text or icon takes no room unless the tree says otherwise.
-    if ((name === 'text' || name === 'icon') && !isFilled(value)) attrs['visible'] = false;
-    attrs[name] = value;
-    tell?.({ from: 'binding', name, value, whose: `${whose}’s ${from}` });
-  }
+  if (node.bind)
+    for (const name in node.bind) {
+      if (name.startsWith('props.')) continue;
+      const from = node.bind[name] ?? '';
+      const value = bound(scope, from);
+      if (value === undefined) continue;
+      // An empty text or icon takes no room unless the tree says otherwise.
+      if ((name === 'text' || name === 'icon') && !isFilled(value)) over['visible'] = false;
+      over[name] = value;
+      tell?.({ from: 'binding', name, value, whose: `${whose}’s ${from}` });
+    }
+  const set = (s: { readonly name: string; readonly value: Json }): void => {
+    over[s.name] = s.value;
+    if (s.name === 'text' && isFilled(s.value) && node.bind?.['text']) delete over['visible'];
+  };
   for (const s of entry ?? []) {
     if (s.kind !== 'attr' || s.at.length > 0) continue;
-    attrs[s.name] = s.value;
-    if (s.name === 'text' && isFilled(s.value) && node.bind?.['text']) delete attrs['visible'];
+    set(s);
     tell?.({ from: 'setting', name: s.name, value: s.value, whose: 'This item' });
   }
   for (const s of reach ?? []) {
     if (s.kind !== 'attr' || s.at.length !== 1 || !whenHolds(s.when, scope.states, context.width)) continue;
-    attrs[s.name] = s.value;
-    if (s.name === 'text' && isFilled(s.value) && node.bind?.['text']) delete attrs['visible'];
+    set(s);
     tell?.({ from: s.from < 0 ? 'held' : 'setting', name: s.name, value: s.value, whose: scope.owner });
   }
-  return attrs as Attrs;
+  return over;
+}
+
+const lookOf = (context: Context, scope: Scope, node: Node, over: Record<string, unknown> | null): Look =>
+  over ? toChangedLook(context, scope.kit, node.attrs, over) : toLook(context, scope.kit, node.attrs);
+
+/** What a text says, with what is changed of it. */
+function textOf(node: Node, over: Record<string, unknown> | null): string {
+  const said = over && 'text' in over ? over['text'] : node.attrs.text;
+  return typeof said === 'string' ? said : said === undefined ? '' : String(said);
 }
 
 function bound(scope: Scope, from: string): Json | undefined {
@@ -224,8 +236,8 @@ function bound(scope: Scope, from: string): Json | undefined {
 
 function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode[] {
   const node = scope.nodes[id];
-  if (!node) return [];
-  if (++context.count > MOST_PARTS) return [];
+  if (!node) return NO_NODES;
+  if (++context.count > MOST_PARTS) return NO_NODES;
   const key = scope.prefix + id;
   switch (node.type) {
     case 'instance':
@@ -235,27 +247,28 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
     default:
       break;
   }
-  const attrs = gather(context, scope, node, key);
+  const over = gather(context, scope, node, key);
   const owner = scope.component ? scope.owner : node.id;
-  const common = { key, name: node.name ?? node.id, owner };
+  const look = lookOf(context, scope, node, over);
+  const name = node.name ?? node.id;
   if (node.type === 'slot') {
     const declared = scope.component?.contract.slots.find((s) => s.id === node.slot);
     const content = scope.slot(node.slot, key);
     // A slot that need not be filled takes no room until it is.
-    if (content.length === 0 && !context.options.emptySlots && !((declared?.min ?? 0) > 0)) return [];
+    if (content.length === 0 && !context.options.emptySlots && !((declared?.min ?? 0) > 0)) return NO_NODES;
     const slot = { of: scope.owner, slot: node.slot, name: declared?.name ?? node.slot, accepts: declared?.accepts ?? [] };
-    return [{ ...common, name: slot.name, type: content.length > 0 ? 'box' : 'slot', look: toLook(context, scope.kit, attrs), children: content, slot }];
+    return [{ key, type: content.length > 0 ? 'box' : 'slot', name: slot.name, look, text: '', note: null, children: content, owner, slot }];
   }
-  const look = toLook(context, scope.kit, attrs);
-  if (node.type !== 'box') return [{ ...common, type: node.type, look, children: [] }];
+  if (node.type !== 'box') return [{ key, type: node.type, name, look, text: node.type === 'text' ? textOf(node, over) : '', note: null, children: NO_NODES, owner }];
   const children: RNode[] = [];
   for (const child of node.children) for (const r of resolveNode(context, scope, child)) if (r.look.visible) children.push(r);
-  return [{ ...common, type: 'box', look, children }];
+  return [{ key, type: 'box', name, look, text: '', note: null, children, owner }];
 }
+const NO_NODES: readonly RNode[] = [];
 
 function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readonly RNode[] {
   const key = scope.prefix + node.id;
-  const attrs = gather(context, scope, node, key);
+  const over = gather(context, scope, node, key);
   const reach = scope.reach.get(node.id) ?? [];
   const template = scope.nodes[node.item];
   const children: RNode[] = [];
@@ -281,7 +294,7 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
     for (const row of contentSetAt(context.world.project, node.rows)?.rows ?? []) into(row.key, { of: ROW, values: row.values, props: [] }, differ.get(row.key) ?? NOTHING_DIFFERS);
   } else for (const entry of node.entries) into(entry.key, undefined, entry.settings);
   const owner = scope.component ? scope.owner : node.id;
-  return [{ key, type: 'box', name: node.name ?? 'Series', look: toLook(context, scope.kit, attrs), children: children.filter((c) => c.look.visible), owner, series: true }];
+  return [{ key, type: 'box', name: node.name ?? 'Series', look: lookOf(context, scope, node, over), text: '', note: null, children: children.filter((c) => c.look.visible), owner, series: true }];
 }
 
 function group(settings: readonly Carried[]): ReadonlyMap<string, readonly Carried[]> {
@@ -347,8 +360,8 @@ function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
 function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RNode {
   const { world, wears } = context;
   const key = scope.prefix + node.id;
-  const attrs = gather(context, scope, node, key);
-  const swapped = (attrs as { component?: Json }).component;
+  const over = gather(context, scope, node, key);
+  const swapped = over?.['component'];
   const written = typeof swapped === 'string' ? swapped : node.component;
   const shown = shownComponent(wears, written);
   const component = componentAt(world, shown);
@@ -391,20 +404,22 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   };
   const root = resolveNode(context, inner, component.root)[0];
   if (!root) return broken(context, scope, node.id, `${component.name} has lost its root`);
-  const look = hasPlace(attrs) ? { ...root.look, ...placeOf(context, scope.kit, attrs) } : root.look;
-  return { ...root, key, look, name: node.name ?? component.name, owner, instance: { written, shown, name: component.name, role: component.role, props } };
+  const look = inItsPlace(context, scope, node, over, root.look);
+  return { ...root, note: null, key, look, name: node.name ?? component.name, owner, instance: { written, shown, name: component.name, role: component.role, props } };
 }
 
 const PLACE = ['visible', 'opacity', 'width', 'height', 'minWidth', 'maxWidth', 'minHeight', 'maxHeight', 'grow', 'shrink', 'alignSelf', 'x', 'y', 'edges', 'pin', 'aspect', 'share', 'bleed'] as const;
 
-function hasPlace(attrs: Attrs): boolean {
-  return PLACE.some((name) => attrs[name] !== undefined);
+/** The look of an instance's root with what the tree that places it says about its room; the rest is the original's. */
+function inItsPlace(context: Context, scope: Scope, node: InstanceNode, over: Record<string, unknown> | null, root: Look): Look {
+  const attrs = node.attrs as Readonly<Record<string, unknown>>;
+  const names = PLACE.filter((name) => (over && name in over ? over[name] : attrs[name]) !== undefined);
+  if (names.length === 0) return root;
+  const own = lookOf(context, scope, node, over) as unknown as Record<string, unknown>;
+  return rooms.of(root, [own, ...names], () => {
+    const made: Record<string, unknown> = { ...root };
+    for (const name of names) made[name] = own[name];
+    return made as unknown as Look;
+  });
 }
-
-/** What the tree that places an instance says about its room; the rest is the original's. */
-function placeOf(context: Context, kit: Kit | undefined, attrs: Attrs): Record<string, unknown> {
-  const look = toLook(context, kit, attrs) as unknown as Record<string, unknown>;
-  const place: Record<string, unknown> = {};
-  for (const name of PLACE) if (attrs[name] !== undefined) place[name] = look[name];
-  return place;
-}
+const rooms = new Memory<Look>(20);

@@ -80,11 +80,20 @@ function shadowOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): 
   return { x: toPx(s['offsetX']) ?? 0, y: toPx(s['offsetY']) ?? 0, blur: toPx(s['blur']) ?? 0, color: typeof color === 'string' ? color : '#00000020' };
 }
 
+/** Looks of plain attributes, and of a node with what rules, bindings and settings change of it. */
 const looks = new Memory<Look>(3);
+const changed = new Memory<Look>(40);
 
 /** Attributes made concrete. Values that cannot be read (a missing token, a wrong type) fall back to the default. */
 export function toLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
   return looks.of(a, [kit, terms.wears, terms.mode, terms.main], () => newLook(terms, kit, a), terms.look);
+}
+
+/** The same with some attributes replaced: what many instances change in the same way is made concrete once. What a text says is no part of its look. */
+export function toChangedLook(terms: Terms, kit: Kit | undefined, a: Attrs, over: Readonly<Record<string, unknown>>): Look {
+  const on: unknown[] = [kit, terms.wears, terms.mode, terms.main];
+  for (const name in over) if (name !== 'text') on.push(name, over[name]);
+  return changed.of(a, on, () => newLook(terms, kit, { ...a, ...over } as Attrs), terms.look);
 }
 
 function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
@@ -141,7 +150,6 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     strokeSides: a.strokeSides ?? 'all',
     dash: a.dash === true,
     radius: length(a.radius, 0),
-    text: typeof a.text === 'string' ? a.text : a.text === undefined ? '' : String(a.text),
     color: colour(a.color) ?? '#000000',
     textAlign: a.textAlign ?? 'start',
     maxLines: Math.max(0, number(a.maxLines, 0)),
