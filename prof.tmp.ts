@@ -30,6 +30,10 @@ if (what!=='demo') {
  const all = await page.waitForSelector('.alike button:last-of-type');
  await prof('alike', async()=>{ await all!.click(); await page.waitForFunction(()=>/\d+ selected/.test(document.querySelector('[aria-label="Details"] header')?.textContent??'')); await new Promise(r=>setTimeout(r,1000)); });
  await prof('change', async()=>{ await page.click('[aria-label="Details"] [role="group"][aria-label="Disabled"] input, [aria-label="Details"] [role="group"][aria-label="Kind"] button:not([aria-pressed="true"])'); await new Promise(r=>setTimeout(r,3000)); });
+ await new Promise(r=>setTimeout(r,2000));
+ await prof('rebrand', async()=>{ await page.evaluate(() => [...document.querySelectorAll('nav a')].find((a) => a.textContent === 'Rebrand')?.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true }))); await page.waitForSelector('[aria-label="Match sheet"] li'); await new Promise(r=>setTimeout(r,1500)); });
+ await new Promise(r=>setTimeout(r,8000));
+ await prof('dorebrand', async()=>{ await page.evaluate(() => [...document.querySelectorAll('button')].find((b) => b.textContent?.startsWith('Rebrand 200'))?.click()); await new Promise(r=>setTimeout(r,1500)); });
 }
 } finally { await browser.close(); await house.kill(); }
 process.exit(0);

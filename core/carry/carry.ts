@@ -89,29 +89,20 @@ export function carryInstance(world: World, wears: readonly Wear[], node: Instan
   return carry(world, wears, { written: node.placed ?? node.component, shown: shown ?? shownComponent(wears, node.component), settings: node.settings, fills: node.fills });
 }
 
+/** What became of one setting, before it is said in words. */
+interface Fate {
+  readonly outcome: Outcome;
+  readonly why: string;
+  readonly to?: string;
+}
+
 function compute(world: World, wears: readonly Wear[], { written, shown, settings, fills }: CarryInput): Carry {
-  const ledger: LedgerEntry[] = new Array<LedgerEntry>(settings.length);
   const target = componentAt(world, shown);
+  const fates: Fate[] = [];
   const found: (Carried | null)[] = settings.map((s, i) => {
-    const home = componentAt(world, s.home);
-    const what = describe(world, s, home);
-    if (!home || !target) {
-      ledger[i] = { outcome: 'parked', setting: i, what, why: home ? 'what is shown here is missing' : `its kit ${s.home} is not installed` };
-      return null;
-    }
-    const plain = plainValue(world.project, s.value);
-    if (plain === undefined) {
-      ledger[i] = { outcome: 'parked', setting: i, what, why: 'its content set, row or column is gone' };
-      return null;
-    }
-    const got = carryOne(world, wears, plain === s.value ? s : { ...s, value: plain }, shown, target);
-    if (!got.ok) {
-      ledger[i] = { outcome: 'parked', setting: i, what, why: got.why };
-      return null;
-    }
-    const same = s.home === shown;
-    ledger[i] = { outcome: same ? 'kept' : 'mapped', setting: i, what, to: got.to, why: same ? 'the same component' : got.why };
-    return { at: got.at, kind: s.kind, name: got.name, value: got.value, from: i, ...(s.when ? { when: s.when } : {}) };
+    const [fate, carried] = carrySetting(world, wears, s, shown, target, i);
+    fates.push(fate);
+    return carried;
   });
   // The later choice wins where two meet; the other waits.
   const last = new Map<string, number>();
@@ -120,13 +111,33 @@ function compute(world: World, wears: readonly Wear[], { written, shown, setting
   found.forEach((c, i) => {
     if (!c) return;
     if (last.get(targetKey(c)) === i) shownSettings.push(c);
-    else {
-      const entry = ledger[i];
-      if (entry) ledger[i] = { outcome: 'parked', setting: i, what: entry.what, why: 'a later choice shows in its place' };
-    }
+    else fates[i] = { outcome: 'parked', why: 'a later choice shows in its place' };
   });
-  if (target && written !== shown) shownSettings.unshift(...heldOf(world, wears, written, shown, target, shownSettings, ledger));
-  return { settings: shownSettings, ledger, fills: carryFills(world, wears, fills, shown, target) };
+  const held = target && written !== shown ? heldOf(world, wears, written, shown, target, shownSettings) : NOTHING_HELD;
+  let said: readonly LedgerEntry[] | null = null;
+  return {
+    settings: held.carried.length > 0 ? [...held.carried, ...shownSettings] : shownSettings,
+    // Said in words only when somebody asks: every instance on every screen is carried, few are looked into.
+    get ledger() {
+      return (said ??= [...settings.map((s, i): LedgerEntry => ({ ...(fates[i] as Fate), setting: i, what: describe(world, s, componentAt(world, s.home)) })), ...held.ledger]);
+    },
+    fills: carryFills(world, wears, fills, shown, target),
+  };
+}
+
+function carrySetting(world: World, wears: readonly Wear[], s: Setting, shown: ComponentRef, target: Component | undefined, from: number): readonly [Fate, Carried | null] {
+  const parked = (why: string): readonly [Fate, null] => [{ outcome: 'parked', why }, null];
+  if (!componentAt(world, s.home)) return parked(`its kit ${s.home} is not installed`);
+  if (!target) return parked('what is shown here is missing');
+  const plain = plainValue(world.project, s.value);
+  if (plain === undefined) return parked('its content set, row or column is gone');
+  const got = carryOne(world, wears, plain === s.value ? s : { ...s, value: plain }, shown, target);
+  if (!got.ok) return parked(got.why);
+  const same = s.home === shown;
+  return [
+    { outcome: same ? 'kept' : 'mapped', to: got.to, why: same ? 'the same component' : got.why },
+    { at: got.at, kind: s.kind, name: got.name, value: got.value, from, ...(s.when ? { when: s.when } : {}) },
+  ];
 }
 
 /** Identity of what a carried setting shows in. */
@@ -262,13 +273,20 @@ function withLost(from: Prop, how: PropPair, value: Json): string {
   return lost.length === 0 ? how.why : `${how.why}; its items' ${lost.map((p) => p.name.toLowerCase()).join(', ')} wait`;
 }
 
+interface HeldMeanings {
+  readonly carried: readonly Carried[];
+  readonly ledger: readonly LedgerEntry[];
+}
+const NOTHING_HELD: HeldMeanings = { carried: [], ledger: [] };
+
 /** Meanings the designer left at A's default where B's default means something else: shown as A meant them. */
-function heldOf(world: World, wears: readonly Wear[], written: ComponentRef, shown: ComponentRef, target: Component, taken: readonly Carried[], ledger: LedgerEntry[]): Carried[] {
+function heldOf(world: World, wears: readonly Wear[], written: ComponentRef, shown: ComponentRef, target: Component, taken: readonly Carried[]): HeldMeanings {
   const home = componentAt(world, written);
   const pair = pairFor(world, wears, written, shown);
-  if (!home || !pair) return [];
+  if (!home || !pair) return NOTHING_HELD;
   const map = mapFor(world, wears, written, shown);
-  const held: Carried[] = [];
+  const carried: Carried[] = [];
+  const ledger: LedgerEntry[] = [];
   for (const from of home.contract.props) {
     const how = pair.props[from.id];
     const to = target.contract.props.find((p) => p.id === how?.to);
@@ -277,10 +295,10 @@ function heldOf(world: World, wears: readonly Wear[], written: ComponentRef, sho
     if (meant === undefined || from.kind !== to.kind || meant === meaningOf(to)) continue;
     const got = convert(from, to, how, from.default, { ...(map ? { map } : {}), show: (r) => shownComponent(wears, r) });
     if (!got.ok) continue;
-    held.push({ at: [], kind: 'prop', name: to.id, value: got.value, from: -1 });
+    carried.push({ at: [], kind: 'prop', name: to.id, value: got.value, from: -1 });
     ledger.push({ outcome: 'held', setting: -1, what: `${from.name}: ${showValue(from, from.default)}`, to: to.name, why: `${target.name} would start with ${showValue(to, to.default)}` });
   }
-  return held;
+  return { carried, ledger };
 }
 
 function carryFills(world: World, wears: readonly Wear[], fills: readonly SlotFill[], shown: ComponentRef, target: Component | undefined): CarriedFills {

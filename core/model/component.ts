@@ -106,10 +106,20 @@ export interface Template {
   readonly nodes: Nodes;
 }
 
+/** References are few and asked for all the time; they are taken apart once. */
+const split = new Map<ComponentRef, { readonly kit: string; readonly id: string }>();
+const MOST_SPLIT = 20_000;
+
 /** Splits `kit@version/component`. */
-export function splitRef(ref: ComponentRef): { kit: string; id: string } {
-  const cut = ref.lastIndexOf('/');
-  return { kit: ref.slice(0, cut), id: ref.slice(cut + 1) };
+export function splitRef(ref: ComponentRef): { readonly kit: string; readonly id: string } {
+  let parts = split.get(ref);
+  if (!parts) {
+    const cut = ref.lastIndexOf('/');
+    parts = { kit: ref.slice(0, cut), id: ref.slice(cut + 1) };
+    if (split.size >= MOST_SPLIT) split.clear();
+    split.set(ref, parts);
+  }
+  return parts;
 }
 
 /** True when a value counts as filled: text that is not empty, an icon other than none, a list with items. */

@@ -33,7 +33,7 @@ import {
 } from '../model/index.js';
 import type { Look, ResolvedScreen, RNode } from './look.js';
 import { propsOf, statesFrom, type Enclosing, type Layer } from './props.js';
-import { applyRules, whenHolds } from './rules.js';
+import { rulesFor, whenHolds } from './rules.js';
 import { toChangedLook, toLook, type Terms } from './values.js';
 
 export interface ResolveOptions {
@@ -387,7 +387,7 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
     kit,
     nodes: component.nodes,
     props,
-    rules: applyRules(component, props, states, context.width),
+    rules: rulesFor(component, props, states, context.width),
     reach: layers.some((s) => s.at.length > 0) ? group(layers.filter((s) => s.at.length > 0)) : NOTHING,
     states,
     prefix: `${key}/`,
@@ -408,18 +408,26 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   return { ...root, note: null, key, look, name: node.name ?? component.name, owner, instance: { written, shown, name: component.name, role: component.role, props } };
 }
 
-const PLACE = ['visible', 'opacity', 'width', 'height', 'minWidth', 'maxWidth', 'minHeight', 'maxHeight', 'grow', 'shrink', 'alignSelf', 'x', 'y', 'edges', 'pin', 'aspect', 'share', 'bleed'] as const;
+const PLACE: ReadonlySet<string> = new Set(['visible', 'opacity', 'width', 'height', 'minWidth', 'maxWidth', 'minHeight', 'maxHeight', 'grow', 'shrink', 'alignSelf', 'x', 'y', 'edges', 'pin', 'aspect', 'share', 'bleed']);
 
 /** The look of an instance's root with what the tree that places it says about its room; the rest is the original's. */
 function inItsPlace(context: Context, scope: Scope, node: InstanceNode, over: Record<string, unknown> | null, root: Look): Look {
+  const on: unknown[] = [scope.kit, context.wears, context.mode, context.main];
   const attrs = node.attrs as Readonly<Record<string, unknown>>;
-  const names = PLACE.filter((name) => (over && name in over ? over[name] : attrs[name]) !== undefined);
-  if (names.length === 0) return root;
-  const own = lookOf(context, scope, node, over) as unknown as Record<string, unknown>;
-  return rooms.of(root, [own, ...names], () => {
-    const made: Record<string, unknown> = { ...root };
-    for (const name of names) made[name] = own[name];
-    return made as unknown as Look;
-  });
+  for (const name in attrs) if (PLACE.has(name) && !(over && name in over)) on.push(name, attrs[name]);
+  if (over) for (const name in over) if (PLACE.has(name)) on.push(name, over[name]);
+  if (on.length === 4) return root;
+  // Instances in the same room share what they look like: `width: stretch` says the same everywhere.
+  return rooms.of(
+    root,
+    on,
+    () => {
+      const own = toLook(context, scope.kit, { ...node.attrs, ...over }) as unknown as Record<string, unknown>;
+      const made: Record<string, unknown> = { ...root };
+      for (let n = 4; n < on.length; n += 2) if (on[n + 1] !== undefined) made[on[n] as string] = own[on[n] as string];
+      return made as unknown as Look;
+    },
+    context.look,
+  );
 }
 const rooms = new Memory<Look>(20);

@@ -1,7 +1,10 @@
+import { Memory } from '../base/index.js';
 import { isFilled, sameJson, STATES, type Component, type Json, type NodeId, type PropTest, type Rule, type StateName, type When } from '../model/index.js';
 
+const asksFilled = (test: PropTest | undefined): test is { readonly filled: boolean } => typeof test === 'object' && test !== null && !Array.isArray(test) && 'filled' in test;
+
 function passes(test: PropTest, value: Json | undefined): boolean {
-  if (typeof test === 'object' && test !== null && !Array.isArray(test) && 'filled' in test) return isFilled(value) === test.filled;
+  if (asksFilled(test)) return isFilled(value) === test.filled;
   if (Array.isArray(test)) return test.some((t) => sameJson(t, value));
   return sameJson(test, value);
 }
@@ -32,4 +35,26 @@ export function applyRules(component: Component, props: Readonly<Record<string, 
   }
   for (const group of later) group.forEach(use);
   return set;
+}
+
+/** What a component's rules look at: only when one of these is another do they set something else. */
+const looksAt = new Memory<{ readonly props: readonly string[]; readonly filled: ReadonlySet<string>; readonly width: boolean }>();
+const applied = new Memory<ReadonlyMap<NodeId, Record<string, Json>>>(60);
+const NONE: ReadonlyMap<NodeId, Record<string, Json>> = new Map();
+
+/** The same as `applyRules`, worked out once for all instances that the rules see alike. */
+export function rulesFor(component: Component, props: Readonly<Record<string, Json>>, states: readonly StateName[], width: number): ReadonlyMap<NodeId, Record<string, Json>> {
+  if (component.rules.length === 0) return NONE;
+  const terms = looksAt.of(component, [], () => ({
+    props: [...new Set(component.rules.flatMap((r) => Object.keys(r.when.props ?? {})))],
+    // Of these it is only asked whether they are filled, not what they say.
+    filled: new Set(component.rules.flatMap((r) => Object.keys(r.when.props ?? {})).filter((p) => component.rules.every((r) => r.when.props?.[p] === undefined || asksFilled(r.when.props[p])))),
+    width: component.rules.some((r) => r.when.minWidth !== undefined || r.when.maxWidth !== undefined),
+  }));
+  const on: unknown[] = [terms.width ? width : 0, states.join()];
+  for (const p of terms.props) {
+    const value = props[p];
+    on.push(terms.filled.has(p) ? isFilled(value) : value);
+  }
+  return applied.of(component, on, () => applyRules(component, props, states, width));
 }
