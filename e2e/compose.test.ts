@@ -261,7 +261,7 @@ describe('series and content sets', () => {
     const item = series?.type === 'series' ? series.item : '';
     await page.mouse.click(...(Object.values(await seen(page, p, 'one', (b) => b.node.key === `${series?.id}/#k2/${item}`)) as [number, number]));
     await page.waitForFunction(() => document.querySelector('[aria-label="Details"]')?.textContent?.includes('Item 2 of 4'));
-    const field = await page.waitForSelector('[aria-label="Details"] [role="group"][aria-label="Label"] input');
+    const field = await page.waitForSelector('[aria-label="Details"] [role="group"][aria-label="Label"] :is(input, textarea)');
     await field?.click({ count: 3 });
     await page.keyboard.type('Mine');
     const q = await settled((x) => Object.values(screen(x).nodes).some((n) => n.type === 'series' && n.entries.some((e) => Object.keys(e.settings).length > 0)));

@@ -28,7 +28,7 @@ const tree = (): Promise<string[]> => page.$$eval('[role="treeitem"]', (all) => 
 const until = (wanted: string): Promise<unknown> =>
   page.waitForFunction((w: string) => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === w), { timeout: 9_000 }, wanted);
 async function fill(name: string, text: string): Promise<void> {
-  const row = await page.waitForSelector(`[aria-label="Details"] [role="group"][aria-label="${name}"] input`);
+  const row = await page.waitForSelector(`[aria-label="Details"] [role="group"][aria-label="${name}"] :is(input, textarea)`);
   await row?.click({ count: 3 });
   await page.keyboard.type(text);
 }
@@ -69,7 +69,7 @@ describe('from an empty project to a rebranded screen', () => {
   it('changes a prop in Details, shows it as yours, and puts it back', async () => {
     await fill('Label', 'Find crossings');
     await until('Button Find crossings');
-    await press(page, 'button', 'Back to kit');
+    await press(page, 'button', 'yours, back to kit: Label');
     await until('Button Button');
     await fill('Label', 'Find crossings');
     await until('Button Find crossings');

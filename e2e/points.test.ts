@@ -80,8 +80,7 @@ describe('the demo, worked on', () => {
   it('overrides a nested part, counts it, and puts it back', async () => {
     await hand.click('[role="treeitem"][aria-label^="Card"]');
     await page.evaluate(() => document.querySelectorAll<HTMLDetailsElement>('[aria-label="Details"] details').forEach((d) => (d.open = true)));
-    await hand.click(`${row('Tone')} [role="combobox"]`);
-    await hand.click('aria/Danger[role="option"]');
+    await hand.click(`${row('Tone')} .value ::-p-aria(Danger)`);
     const card = (x: Project): InstanceNode =>
       Object.values(screen(x, 'Find a crossing').nodes).find((n): n is InstanceNode => n.type === 'instance' && n.component.endsWith('/panel-card')) as InstanceNode;
     await settled((x) => card(x).settings.some((s) => s.at.join() === 'action' && s.value === 'danger'));
@@ -123,16 +122,18 @@ describe('the demo, worked on', () => {
   });
   it('refuses what is no colour and no size, naming it, and keeps what was there', async () => {
     await hand.click('[role="treeitem"][aria-label^="Card"]');
-    for (const [name, word] of [
-      ['Fill', 'blueish'],
-      ['Width', 'wide'],
-    ] as const) {
-      const field = await page.waitForSelector(`${row(name)} input`);
-      await field?.click({ count: 3 });
-      await page.keyboard.type(word);
-      await page.keyboard.press('Enter');
-      await page.waitForFunction((w: string) => [...document.querySelectorAll('[aria-label="Details"] [role="alert"]')].some((e) => e.textContent?.includes(`“${w}”`)), {}, word);
-    }
+    const told = (word: string): Promise<unknown> => page.waitForFunction((w: string) => [...document.querySelectorAll('[role="alert"]')].some((e) => e.textContent?.includes(`“${w}”`)), {}, word);
+    await hand.click(`${row('Fill')} button[aria-haspopup]`);
+    await page.waitForSelector('[aria-label="Fill: a colour by name or value"]:focus');
+    await page.keyboard.type('blueish');
+    await page.keyboard.press('Enter');
+    await told('blueish');
+    await page.keyboard.press('Escape');
+    const field = await page.waitForSelector(`${row('Width')} input`);
+    await field?.click({ count: 3 });
+    await page.keyboard.type('wide');
+    await page.keyboard.press('Enter');
+    await told('wide');
   });
   it('had no error on the page', () => expect(desk.wrong).toEqual([]));
 });

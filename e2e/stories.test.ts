@@ -47,6 +47,17 @@ const row = (name: string): string => `[aria-label="Details"] [role="group"][ari
 const option = (name: string): string => `aria/${name}[role="option"]`;
 const count = (what: string, most: number): void => expect(hand.count, `${what}: actions`).toBeLessThanOrEqual(most);
 
+/** Chooses an option, whether they stand side by side or in a list. */
+async function pick(prop: string, name: string): Promise<void> {
+  const side = await (await page.waitForSelector(`${row(prop)} .value`))?.$(`aria/${name}[role="button"]`);
+  if (side) {
+    await hand.click(`${row(prop)} .value ::-p-aria(${name})`);
+    return;
+  }
+  await hand.click(`${row(prop)} [role="combobox"]`);
+  await hand.click(option(name));
+}
+
 describe('A. a list of four items, icon and label, even gaps, all different', () => {
   const ask = (p: Project): boolean => {
     const items = p.screens[0] ? things(p, first(p)).filter((t) => t.role === 'listitem') : [];
@@ -57,6 +68,7 @@ describe('A. a list of four items, icon and label, even gaps, all different', ()
     await hand.chord('/');
     await hand.type('4 list item Sail (ship), Sleep (bed), Eat (coffee), Pay', 'Enter');
     await hand.click(line('List item Pay'));
+    await page.hover(`${row('Icon')} button[aria-haspopup]`);
     await hand.click(`${row('Icon')} .near button:nth-child(1)`);
     await settled(ask);
     count('A by keyboard', 6);
@@ -75,7 +87,12 @@ describe('A. a list of four items, icon and label, even gaps, all different', ()
     await hand.type('Settings', 'Enter');
     for (const t of ['Calendar', 'Tickets', 'Ships', 'Settings']) {
       await hand.click(line(`List item ${t}`));
-      await page.waitForFunction((want: string) => (document.querySelector('[aria-label="Details"] [role="group"][aria-label="Title"] input') as HTMLInputElement | null)?.value === want, {}, t);
+      await page.waitForFunction(
+        (want: string) => (document.querySelector('[aria-label="Details"] [role="group"][aria-label="Title"] :is(input, textarea)') as HTMLInputElement | null)?.value === want,
+        {},
+        t,
+      );
+      await page.hover(`${row('Icon')} button[aria-haspopup]`);
       await hand.click(`${row('Icon')} .near button:nth-child(1)`);
     }
     await settled(ask);
@@ -97,8 +114,8 @@ describe('B. the same header on five screens; a title each, one background, one 
   };
   async function finish(): Promise<void> {
     await hand.click(line('Top bar Pass'));
-    await hand.click(`${row('Fill')} input`);
-    await page.$eval(`${row('Fill')} input`, (e) => (e as HTMLInputElement).select());
+    await hand.click(`${row('Fill')} button[aria-haspopup]`);
+    await page.waitForSelector('[aria-label="Fill: a colour by name or value"]:focus');
     await hand.type('#dfe8f0', 'Enter');
     const p = await settled((x) => bars(x).some((t) => t.node.look.fill === '#dfe8f0'));
     await hand.click(await seen(page, p, 's2', (b) => b.node.type === 'icon' && b.node.look.icon?.id === 'user'), { double: true });
@@ -159,11 +176,9 @@ describe('C. a table of 8 columns and 14 rows from a content set, denser at once
   async function finish(): Promise<void> {
     const p = await settled(filled);
     expect(new Set(columns(p).map((c) => c.props['kind']))).toEqual(new Set(['checkbox', 'avatar', 'text', 'number', 'badge']));
-    await hand.click(`${row('Density')} [role="combobox"]`);
-    await hand.click(option('Tight'));
+    await pick('Density', 'Tight');
     await hand.click(line('Column Berth'));
-    await hand.click(`${row('Kind')} [role="combobox"]`);
-    await hand.click(option('Badge'));
+    await pick('Kind', 'Badge');
     await settled(done);
   }
   it('by keyboard', async () => {

@@ -32,9 +32,9 @@ function slide(event: PointerEvent): void {
   <figure ref="frame" :aria-label="screen.name" :style="{ width: `${room}px` }">
     <figcaption><span class="clip">{{ screen.name }}</span><span v-if="findings > 0" class="yours">{{ findings }}</span></figcaption>
     <div class="pair" :style="{ width: `${room}px`, height: `${height * zoom}px` }" @pointerdown="slide" @pointermove="slide">
-      <div class="half"><BitmapCanvas v-if="one?.bitmap" :bitmap="one.bitmap" :width="room" :height="one.height * zoom" /></div>
-      <div class="half" :style="{ clipPath: `inset(0 0 0 ${at}%)` }"><BitmapCanvas v-if="two?.bitmap" :bitmap="two.bitmap" :width="room" :height="two.height * zoom" /></div>
-      <i v-if="two?.bitmap" :style="{ left: `${at}%` }" />
+      <div class="half"><BitmapCanvas v-if="one?.drawn" :drawn="one.drawn" :width="room" :height="one.height * zoom" /></div>
+      <div class="half" :style="{ clipPath: `inset(0 0 0 ${at}%)` }"><BitmapCanvas v-if="two?.drawn" :drawn="two.drawn" :width="room" :height="two.height * zoom" /></div>
+      <i v-if="two?.drawn" :style="{ left: `${at}%` }" />
       <span v-else class="note">Drawing …</span>
     </div>
   </figure>

@@ -19,7 +19,7 @@ export interface Place {
 }
 /** A picture that the worker drew, and what everything it looked up was at that time. */
 export interface Bitmap {
-  readonly bitmap: ImageBitmap | null;
+  readonly drawn: HTMLCanvasElement | null;
   /** px */
   readonly height: number;
   readonly scale: number;
@@ -44,6 +44,15 @@ const STRETCH = 1.05;
 /** Bitmaps that are kept though nobody looks: the oldest go first. */
 const MOST_KEPT = 260;
 const SHELL: readonly (keyof Project)[] = ['id', 'name', 'kits', 'wears', 'flows', 'originals', 'contentSets', 'sheets'];
+
+/** A canvas that takes a bitmap over as it is. */
+function canvasOf(bitmap: ImageBitmap): HTMLCanvasElement {
+  const canvas = document.createElement('canvas');
+  canvas.width = bitmap.width;
+  canvas.height = bitmap.height;
+  canvas.getContext('bitmaprenderer')?.transferFromImageBitmap(bitmap);
+  return canvas;
+}
 
 const painted = new Memory<Picture>(1);
 /** What a laid out screen looks like; painted once. */
@@ -109,7 +118,7 @@ export const useDrawing = defineStore('drawing', () => {
 
   const keyOf = (screen: Screen, wears: readonly Wear[]): string => `${screen.id}|${wearNumber(wears)}`;
   const holds = (k: Bitmap, of: Screen, look: LookUp): boolean => k.of === of && k.fonts === library.fontsKnown && k.reads.every(([kind, name, found]) => look(kind, name) === found);
-  const sharp = (k: Bitmap, scale: number | null): boolean => scale === null || (k.bitmap !== null && (k.scale === scale || (k.scale / scale < STRETCH && scale / k.scale < STRETCH)));
+  const sharp = (k: Bitmap, scale: number | null): boolean => scale === null || (k.drawn !== null && (k.scale === scale || (k.scale / scale < STRETCH && scale / k.scale < STRETCH)));
 
   /**
    * The picture of a screen: what is known of it, and asked for anew when that is old or drawn for another scale.
@@ -163,7 +172,7 @@ export const useDrawing = defineStore('drawing', () => {
     const was = pictures.value.get(wish.key);
     pictures.value.delete(wish.key);
     pictures.value.set(wish.key, {
-      bitmap: drawn.bitmap ?? was?.bitmap ?? null,
+      drawn: drawn.bitmap ? canvasOf(drawn.bitmap) : (was?.drawn ?? null),
       scale: drawn.bitmap ? (wish.scale ?? 0) : (was?.scale ?? 0),
       height: drawn.height,
       of: wish.screen,

@@ -1,23 +1,19 @@
 <script setup lang="ts">
 import { onMounted, ref, watch } from 'vue';
 
-/** A picture that the worker drew, at any size on the page. Sizes in px. */
-const props = defineProps<{ bitmap: ImageBitmap; width: number; height: number }>();
-const canvas = ref<HTMLCanvasElement | null>(null);
-
-function show(): void {
-  const el = canvas.value;
-  const { bitmap } = props;
-  // A bitmap that was replaced meanwhile has nothing in it any more.
-  if (!el || bitmap.width === 0) return;
-  el.width = bitmap.width;
-  el.height = bitmap.height;
-  el.getContext('2d')?.drawImage(bitmap, 0, 0);
-}
+/** A picture that the worker drew, at any size on the page. Sizes in px. The canvas itself is what was drawn: nothing is copied. */
+const props = defineProps<{ drawn: HTMLCanvasElement; width: number; height: number }>();
+const frame = ref<HTMLElement | null>(null);
+const show = (): void => frame.value?.replaceChildren(props.drawn);
 onMounted(show);
-watch(() => props.bitmap, show, { flush: 'post' });
+watch(() => props.drawn, show, { flush: 'post' });
 </script>
 
 <template>
-  <canvas ref="canvas" :style="{ width: `${width}px`, height: `${height}px`, display: 'block' }" aria-hidden="true" />
+  <span ref="frame" class="bitmap" :style="{ width: `${width}px`, height: `${height}px` }" aria-hidden="true" />
 </template>
+
+<style scoped>
+.bitmap { display: block; }
+.bitmap :deep(canvas) { display: block; width: 100%; height: 100%; }
+</style>

@@ -8,7 +8,7 @@ import { useDrag } from '../stores/drag.js';
 import { useDrawing, type Picture } from '../stores/drawing.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
-import IconPicker from '../parts/IconPicker.vue';
+import IconPicker from '../controls/IconPicker.vue';
 import BitmapCanvas from './BitmapCanvas.vue';
 import PictureCanvas from './PictureCanvas.vue';
 
@@ -199,7 +199,7 @@ const isEmpty = computed(() => {
 <template>
   <div ref="frame" :aria-label="screen.name" role="group" class="screen" :class="{ picked: stage.picked.includes(screen.id) }" :style="{ width: `${screen.width * zoom}px`, height: `${height * zoom}px` }" @pointerdown="press" @dragover.prevent @drop.prevent="bring" @click="click" @dblclick="deeper" @mousemove="move" @mouseleave="hover = null">
     <PictureCanvas v-if="page" :primitives="page.primitives" :width="screen.width" :height="page.height" :zoom="zoom" background="#ffffff" />
-    <BitmapCanvas v-else-if="bitmap?.bitmap" :bitmap="bitmap.bitmap" :width="screen.width * zoom" :height="bitmap.height * zoom" />
+    <BitmapCanvas v-else-if="bitmap?.drawn" :drawn="bitmap.drawn" :width="screen.width * zoom" :height="bitmap.height * zoom" />
     <span v-else class="note waiting">Drawing …</span>
     <p v-if="isEmpty && zoom > 0.25" class="bare note">Drop a sample here, or press / and type what belongs on it.</p>
     <div v-if="hover && !marks.some((m) => m.key === hover?.node.key)" class="hover" :style="px(hover)"><span>{{ hover.node.name }}</span></div>

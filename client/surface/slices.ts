@@ -1,4 +1,4 @@
-import { onBeforeUnmount, shallowRef, triggerRef, watch, type ShallowRef } from 'vue';
+import { onBeforeUnmount, ref, shallowRef, triggerRef, watch, type Ref, type ShallowRef } from 'vue';
 
 /** Work on the page in one go before it gives way to the next frame: ms. */
 const SLICE = 6;
@@ -40,4 +40,24 @@ export function useSlices<K, T>(list: () => readonly K[], make: (key: K) => T | 
   );
   onBeforeUnmount(() => cancelAnimationFrame(frame));
   return made;
+}
+
+/** How many of a long list are there already: so many more with each frame, until all are. */
+export function useGrowing(length: () => number, step: number): Ref<number> {
+  const upTo = ref(step);
+  let frame = 0;
+  const grow = (): void => {
+    upTo.value += step;
+    if (upTo.value < length()) frame = requestAnimationFrame(grow);
+  };
+  watch(
+    length,
+    (n) => {
+      cancelAnimationFrame(frame);
+      if (upTo.value < n) frame = requestAnimationFrame(grow);
+    },
+    { immediate: true },
+  );
+  onBeforeUnmount(() => cancelAnimationFrame(frame));
+  return upTo;
 }

@@ -4,7 +4,7 @@ import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { childrenOf, screenOf } from '../../core/index.js';
 import ContentDialog from '../parts/ContentDialog.vue';
-import DetailsPane from '../parts/DetailsPane.vue';
+import DetailsPane from '../details/DetailsPane.vue';
 import KeysDialog from '../parts/KeysDialog.vue';
 import OutlinePane from '../parts/OutlinePane.vue';
 import ShelfPane from '../parts/ShelfPane.vue';

@@ -7,6 +7,7 @@ import { useRouter } from 'vue-router';
 import { applyRebrand, choosePair, componentAt, componentsInOrder, kitRef, shownComponent, wearsAfter, wearsOf, wornKit, type ComponentRef, type Finding } from '../../core/index.js';
 import PairFigure from '../rebrand/PairFigure.vue';
 import { useRebrandPlan } from '../rebrand/plan.js';
+import { useGrowing } from '../surface/slices.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
@@ -20,6 +21,7 @@ const from = computed(() => (doc.shown ? (wornKit(doc.shown) ?? '') : ''));
 const kits = computed(() => [...library.kits.values()].filter((k) => kitRef(k) !== from.value).map((k) => ({ ref: kitRef(k), name: `${k.name} ${k.version}` })));
 const to = ref('');
 watch(kits, (all) => { if (!all.some((k) => k.ref === to.value)) to.value = all.find((k) => library.kits.get(k.ref)?.fidelity === 'brand')?.ref ?? all[0]?.ref ?? ''; }, { immediate: true });
+const n = computed(() => doc.shown?.screens.length ?? 0);
 const { sheet, edited, failure, after, wearsAfterOf, uses, reviews, stopped, stop, total, counts } = useRebrandPlan(from, to);
 const rows = computed(() => Object.values(sheet.value?.pairs ?? {}).map((p) => ({ pair: p, uses: uses.value[p.from] ?? 0, a: componentAt(stage.world!, p.from), b: p.to ? componentAt(stage.world!, p.to) : undefined })).filter((r) => r.uses > 0).sort((x, y) => x.pair.confidence - y.pair.confidence || y.uses - x.uses));
 const choices = computed(() => {
@@ -30,11 +32,12 @@ function choose(component: ComponentRef, target: string): void {
   if (stage.world && sheet.value) edited.value = choosePair(stage.world, sheet.value, component, target === '' ? null : target);
 }
 const done = computed(() => reviews.value.length);
-const screens = computed(() => doc.shown?.screens ?? []);
+/** What is many is put up a few at a time, so that nothing waits for it. */
+const upTo = useGrowing(() => Math.max(n.value, rows.value.length), 4);
+const screens = computed(() => (doc.shown?.screens ?? []).slice(0, upTo.value));
 const split = ref(50);
 /** Width of a screen here, px. */
 const ROOM = 176;
-const n = computed(() => doc.shown?.screens.length ?? 0);
 function rebrand(): void {
   const w = stage.world;
   const on = sheet.value;
@@ -62,7 +65,7 @@ const natively = (ref: ComponentRef): boolean => shownComponent(wearsOf(doc.show
       <Button :label="`Rebrand ${n} ${n === 1 ? 'screen' : 'screens'}`" :disabled="after.size === 0 || n === 0" @click="rebrand" />
     </div>
     <aside class="sheet" aria-label="Match sheet" role="region"><header><h2>Match sheet</h2><span class="note">{{ rows.filter((r) => r.b).length }} of {{ rows.length }} used components have a counterpart</span></header>
-      <ul><li v-for="r in rows" :key="r.pair.from" :class="{ weak: r.pair.confidence < 0.7 }">
+      <ul><li v-for="r in rows.slice(0, upTo)" :key="r.pair.from" :class="{ weak: r.pair.confidence < 0.7 }">
         <span class="sample"><PictureCanvas v-if="natively(r.pair.from) && sampleOf(r.pair.from)" v-bind="sampleOf(r.pair.from)!" /></span><span class="note">to</span><span class="sample"><PictureCanvas v-if="r.pair.to && sampleOf(r.pair.to)" v-bind="sampleOf(r.pair.to)!" /><span v-else class="note">none yet</span></span>
         <div class="what"><strong>{{ r.a?.name }}, {{ r.uses }} {{ r.uses === 1 ? 'use' : 'uses' }}</strong><Select size="small" fluid :model-value="r.pair.to ?? ''" :options="choices" option-label="name" option-value="ref" placeholder="None; leave as it is" :aria-label="`Counterpart of ${r.a?.name}`" @update:model-value="(v: string) => choose(r.pair.from, v)" /><span class="note">{{ r.pair.why }}</span></div>
       </li></ul>

@@ -1,4 +1,4 @@
-import { componentAt, kitAt, componentsInOrder, kitRef, shownComponent, type ComponentRef, type InstanceNode, type Kit, type Wear, type World } from '../model/index.js';
+import { akin, componentAt, kitAt, componentsInOrder, kitRef, shownComponent, type ComponentRef, type InstanceNode, type Kit, type Wear, type World } from '../model/index.js';
 import { carryInstance } from './carry.js';
 import { sameLineage } from '../match/index.js';
 
@@ -15,21 +15,6 @@ export interface Alternative {
   /** What would wait, in words. */
   readonly waits: readonly string[];
 }
-
-/** Roles that people put in one another's place. */
-const KIN: readonly (readonly string[])[] = [
-  ['button', 'iconbutton', 'link', 'chip'],
-  ['textbox', 'combobox', 'searchbox'],
-  ['checkbox', 'radio', 'switch', 'chip'],
-  ['card', 'listitem', 'alert', 'dialog', 'hero', 'status'],
-  ['tabs', 'tablist', 'toolbar', 'navigation', 'menu'],
-  ['heading', 'text'],
-  ['img', 'video', 'map', 'carousel', 'avatar', 'icon'],
-  ['badge', 'chip', 'tooltip'],
-  ['banner', 'navigation'],
-  ['meter', 'progressbar'],
-];
-const akin = (a: string, b: string | undefined): boolean => b !== undefined && KIN.some((k) => k.includes(a) && k.includes(b));
 
 /**
  * Alternatives for an instance, best first: what shows now, then by role and its kin, by how much would be carried, and by family.

@@ -41,7 +41,6 @@ interface Note {
 }
 const noteOf = (node: RNode): Note => (node.note ??= { flags: -1, laid: null, settled: null } satisfies Note) as Note;
 
-
 /** Which axes of a subtree hold something that stretches, so that a size must be given to it before it is final. */
 function stretchy(node: RNode): number {
   const note = noteOf(node);
@@ -128,7 +127,10 @@ function lay(pass: Pass, node: RNode, w: number | undefined, h: number | undefin
   const note = noteOf(node);
   const list = note.laid;
   // What fitted in more room than there is now, and in this too, is the same in this.
-  if (list) for (const l of list) if (l.w === w && l.h === h && l.fonts === pass.fonts && l.version === pass.version && (l.aw === rw || (l.aw > rw && l.box.w <= rw)) && (l.ah === rh || (l.ah > rh && l.box.h <= rh))) return l.box;
+  if (list)
+    for (const l of list)
+      if (l.w === w && l.h === h && l.fonts === pass.fonts && l.version === pass.version && (l.aw === rw || (l.aw > rw && l.box.w <= rw)) && (l.ah === rh || (l.ah > rh && l.box.h <= rh)))
+        return l.box;
   const box = layNew(pass, node, w, h, aw, ah);
   const made: Laid = { fonts: pass.fonts, version: pass.version, w, h, aw: rw, ah: rh, box };
   if (!list) note.laid = [made];

@@ -4,6 +4,7 @@ export * from './component.js';
 export * from './kit.js';
 export * from './project.js';
 export * from './tokens.js';
+export * from './roles.js';
 export * from './problem.js';
 export * from './content.js';
 export * from './blank.js';

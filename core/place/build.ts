@@ -1,7 +1,8 @@
 import { copyPiece, newInstance, type NewId, type Piece } from '../edit/index.js';
-import { kitRef, type ContentSet, type Component, type Json, type Node, type NodeId, type SeriesEntry, type Setting } from '../model/index.js';
+import { defaultRoom, kitRef, type ContentSet, type Component, type Json, type Node, type NodeId, type SeriesEntry, type Setting } from '../model/index.js';
 import { bindColumns } from './bind.js';
-import { firstSlot, mainProp, MOST_COPIES, type PlaceItem, type PlacePlan } from './placeline.js';
+import { MOST_COPIES, type PlaceItem, type PlacePlan } from './placeline.js';
+import { firstSlot, mainProp } from './values.js';
 import type { Plain, Thing } from './vocabulary.js';
 
 /** Which component to place for a reference: itself, or what stands behind a lens. */
@@ -15,11 +16,21 @@ export function buildPieces(plan: PlacePlan, newId: NewId, behind: Behind = (r) 
 function buildItem(item: PlaceItem, newId: NewId, behind: Behind): Piece[] {
   const pieces: Piece[] = [];
   if (item.rows && !(item.thing.kind === 'primitive')) return [buildRows(item, item.rows, newId, behind)];
+  // `2 columns` of layout stand side by side.
+  if (item.thing.kind === 'primitive' && item.thing.primitive === 'column' && item.count > 1) return [sideBySide(item, newId, behind)];
   for (let i = 0; i < item.count; i++) {
     const values = item.values[Math.min(i, item.values.length - 1)] ?? {};
     pieces.push(buildOne(item, values, newId, behind));
   }
   return pieces;
+}
+
+function sideBySide(item: PlaceItem, newId: NewId, behind: Behind): Piece {
+  const columns = Array.from({ length: item.count }, (_, i) => buildOne(item, item.values[Math.min(i, item.values.length - 1)] ?? {}, newId, behind));
+  const id = newId();
+  const nodes: Record<NodeId, Node> = Object.assign({}, ...columns.map((c) => c.nodes));
+  nodes[id] = { id, type: 'box', attrs: { flow: 'row', gap: '{means:gap}', align: 'start', width: 'stretch' }, children: columns.map((c) => c.root) };
+  return { root: id, nodes };
 }
 
 function settingsOf(ref: string, values: Readonly<Record<string, Json>>): Setting[] {
@@ -58,7 +69,7 @@ function buildRows(item: PlaceItem, set: ContentSet, newId: NewId, behind: Behin
   const root = one.nodes[one.root];
   if (thing.kind !== 'component' || root?.type !== 'instance') return one;
   const { component, ref } = thing;
-  if (component.role === 'table') return tableOf(one, thing, set, newId, behind);
+  if (component.role === 'table') return tableOf(one, thing, set, newId, behind, item.typed === true);
   const list = component.contract.props.find((p) => p.kind === 'list');
   if (list) {
     const fields = bindColumns(list.item ?? [], item.column === undefined ? set.columns : set.columns.filter((c) => c.id === item.column));
@@ -97,6 +108,7 @@ function guiseOf(column: ContentSet['columns'][number], set: ContentSet): string
 /**
  * Columns for a table from a content set, one for each of its own, bound to it so that new rows show by themselves.
  * @param siblings the components of the table's kit, among them its column
+ * @param typed the rows are written into the columns instead
  * @returns null when the kit has no column to make them with
  */
 export function tableColumns(
@@ -106,6 +118,7 @@ export function tableColumns(
   set: ContentSet,
   newId: NewId,
   behind: Behind = (r) => r,
+  typed = false,
 ): { readonly slot: string; readonly pieces: readonly Piece[] } | null {
   const slot = firstSlot(table);
   const found = siblings.find((c) => c.role === 'column');
@@ -124,62 +137,21 @@ export function tableColumns(
     const choose = (name: string | undefined, value: Json | undefined): void => void (name !== undefined && value !== undefined && settings.push({ home, at: [], kind: 'prop', name, value }));
     choose(heading?.id, column.name);
     choose(kind?.id, kind?.options?.find((o) => o.means === guise)?.id);
-    choose(cells?.id, field ? { rows: set.id, fields: { [field.id]: column.id } } : undefined);
+    const written = (): Json => set.rows.map((r) => ({ key: r.key, values: field ? { [field.id]: r.values[column.id] ?? '' } : {} }));
+    choose(cells?.id, !field ? undefined : typed ? written() : { rows: set.id, fields: { [field.id]: column.id } });
     return { root: id, nodes: { [id]: newInstance(id, behind(home), { width: 'stretch' }, settings) } };
   });
   return { slot: slot.id, pieces };
 }
 
-function tableOf(one: Piece, thing: Extract<Thing, { kind: 'component' }>, set: ContentSet, newId: NewId, behind: Behind): Piece {
+function tableOf(one: Piece, thing: Extract<Thing, { kind: 'component' }>, set: ContentSet, newId: NewId, behind: Behind, typed: boolean): Piece {
   const root = one.nodes[one.root];
-  const made = tableColumns(thing.ref, thing.component, thing.siblings, set, newId, behind);
+  const made = tableColumns(thing.ref, thing.component, thing.siblings, set, newId, behind, typed);
   if (root?.type !== 'instance' || !made) return one;
   const nodes: Record<NodeId, Node> = { ...one.nodes };
   for (const p of made.pieces) Object.assign(nodes, p.nodes);
   nodes[root.id] = { ...root, fills: [{ home: thing.ref, slot: made.slot, children: made.pieces.map((p) => p.root) }] };
   return { root: one.root, nodes };
-}
-
-/** Things that usually run the width of what they stand in. */
-const WIDE_ROLES = new Set([
-  'banner',
-  'tablist',
-  'textbox',
-  'searchbox',
-  'combobox',
-  'listitem',
-  'card',
-  'alert',
-  'separator',
-  'img',
-  'heading',
-  'text',
-  'table',
-  'navigation',
-  'contentinfo',
-  'hero',
-  'form',
-  'group',
-  'tabs',
-  'toolbar',
-  'carousel',
-  'progressbar',
-  'video',
-  'map',
-  'status',
-  'column',
-]);
-
-/** Things that run from edge to edge, whatever the padding around them. */
-const BLEEDS = new Set(['banner', 'tablist', 'navigation', 'contentinfo', 'hero']);
-
-/** The room an instance gets when it is placed. */
-export function defaultRoom(role: string): { width?: 'stretch'; pin?: 'bottom'; bleed?: boolean } {
-  return {
-    ...(WIDE_ROLES.has(role) ? { width: 'stretch' as const } : {}),
-    ...(BLEEDS.has(role) ? { bleed: true } : {}),
-    ...(role === 'tablist' || role === 'contentinfo' ? { pin: 'bottom' as const } : {}),
-  };
 }
 
 function buildTemplate(item: PlaceItem, newId: NewId): Piece {
@@ -221,6 +193,14 @@ function primitiveNode(id: NodeId, primitive: Exclude<Plain, 'series'>, values: 
   switch (primitive) {
     case 'row':
       return { id, type: 'box', ...name, attrs: { flow: 'row', gap: '{means:gap}', align: 'center', width: 'stretch' }, children };
+    case 'grid':
+      return {
+        id,
+        type: 'box',
+        ...name,
+        attrs: { flow: 'grid', columns: typeof values['columns'] === 'number' ? values['columns'] : 2, gap: '{means:gap}', align: 'stretch', width: 'stretch' },
+        children,
+      };
     case 'column':
     case 'box':
       return { id, type: 'box', ...name, attrs: { flow: 'column', gap: '{means:gap}', width: 'stretch', ...(primitive === 'box' ? { padding: '{means:gap}' } : {}) }, children };

@@ -17,7 +17,8 @@ import {
   type Wear,
   type World,
 } from '../model/index.js';
-import { firstSlot, mainProp, readPlaceLine, secondProp, type PlaceItem, type PlacePlan } from './placeline.js';
+import { readPlaceLine, type PlaceContext, type PlaceItem, type PlacePlan } from './placeline.js';
+import { firstSlot, mainProp, secondProp } from './values.js';
 import type { Thing } from './vocabulary.js';
 
 /** More lines than this are not read. */
@@ -33,6 +34,8 @@ interface Open {
   readonly list: Growing[];
   /** What stands before holds nothing: say so when something comes below it. */
   readonly refuses: string | null;
+  /** The role of what is open. */
+  readonly holder?: string;
 }
 interface Growing {
   readonly item: PlaceItem;
@@ -44,7 +47,7 @@ interface Growing {
  * passed over. A line that names nothing becomes a text, and what is indented below something that holds nothing stands
  * behind it; both are told in `notes`.
  */
-export function readOutline(text: string, things: readonly Thing[], kit: Kit | undefined, sets: readonly ContentSet[] = []): OutlinePlan {
+export function readOutline(text: string, things: readonly Thing[], kit: Kit | undefined, sets: readonly ContentSet[] = [], context: PlaceContext = {}): OutlinePlan {
   const lines = text
     .replace(/\r\n?/gu, '\n')
     .split('\n')
@@ -59,7 +62,8 @@ export function readOutline(text: string, things: readonly Thing[], kit: Kit | u
     const indent = indentOf(raw);
     const line = raw.trim().replace(/^(?:[-*•–]\s+|\d{1,3}[.)]\s+)/u, '');
     while (stack.length > 1 && (stack.at(-1)?.indent ?? -1) >= indent) stack = stack.slice(0, -1);
-    const plan = readPlaceLine(line, things, kit, sets);
+    const holder = stack.at(-1)?.holder;
+    const plan = readPlaceLine(line, things, kit, sets, { ...context, ...(holder ? { inside: holder } : {}) });
     let { items } = plan;
     if (plan.problem !== null || items.length === 0) {
       if (!asText || line.length > 4000) return { items: [], says: '', offers: [], problem: plan.problem ?? 'There is nothing to place in this text.', notes };
@@ -72,7 +76,7 @@ export function readOutline(text: string, things: readonly Thing[], kit: Kit | u
     list.push(...made);
     const last = made.at(-1);
     if (!last) continue;
-    if (holds(last.item.thing)) stack = [...stack, { indent, list: last.children, refuses: null }];
+    if (holds(last.item.thing)) stack = [...stack, { indent, list: last.children, refuses: null, holder: last.item.thing.role }];
     else stack = [...stack, { indent, list, refuses: `${last.item.thing.name} holds nothing; what is indented below it stands behind it.` }];
   }
   if (unnamed > 0)
@@ -86,7 +90,7 @@ export function readOutline(text: string, things: readonly Thing[], kit: Kit | u
 }
 
 const holds = (thing: Thing): boolean =>
-  thing.kind === 'component' ? firstSlot(thing.component) !== undefined : thing.kind === 'primitive' && ['row', 'column', 'box', 'series'].includes(thing.primitive);
+  thing.kind === 'component' ? firstSlot(thing.component) !== undefined : thing.kind === 'primitive' && ['row', 'column', 'grid', 'box', 'series'].includes(thing.primitive);
 const close = (g: Growing): PlaceItem => (g.children.length === 0 ? g.item : { ...g.item, children: [...g.item.children, ...g.children.map(close)] });
 
 /** Tabs count as four. */
@@ -131,7 +135,7 @@ export function lineOf(world: World, wears: readonly Wear[], node: Node): string
       return instanceLine(world, component.name, component.contract.props, chosen);
     }
     case 'box': {
-      const plain = node.attrs.flow === 'row' ? 'Row' : (node.attrs.padding ?? 0) !== 0 ? 'Box' : 'Column';
+      const plain = node.attrs.flow === 'row' ? 'Row' : node.attrs.flow === 'grid' ? 'Grid' : (node.attrs.padding ?? 0) !== 0 ? 'Box' : 'Column';
       const kit = kitAt(world, shownKit(wears, world.project.kits[0] ?? ''));
       // A kit may call one of its own components so.
       const kind = Object.values(kit?.components ?? {}).some((c) => c.name === plain) ? `Plain ${plain.toLowerCase()}` : plain;

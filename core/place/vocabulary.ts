@@ -1,5 +1,5 @@
 import { words, similarity } from '../match/index.js';
-import { componentsInOrder, kitRef, type Component, type ComponentRef, type Kit, type Project, type Template } from '../model/index.js';
+import { componentsInOrder, kitRef, roleFacts, type Component, type ComponentRef, type Kit, type Project, type Template } from '../model/index.js';
 
 /** Something a place line can name. */
 export type Thing =
@@ -15,11 +15,12 @@ export type Thing =
   | { readonly kind: 'template'; readonly template: Template; readonly kit: Kit; readonly name: string; readonly words: readonly string[]; readonly role: string }
   | { readonly kind: 'primitive'; readonly primitive: Plain; readonly name: string; readonly words: readonly string[]; readonly role: string };
 
-export type Plain = 'row' | 'column' | 'box' | 'space' | 'icon' | 'text' | 'picture' | 'series';
+export type Plain = 'row' | 'column' | 'grid' | 'box' | 'space' | 'icon' | 'text' | 'picture' | 'series';
 
 const PRIMITIVES: readonly { primitive: Plain; name: string; words: readonly string[] }[] = [
-  { primitive: 'row', name: 'Row', words: ['plain row', 'horizontal', 'line of'] },
-  { primitive: 'column', name: 'Column', words: ['plain column', 'stack', 'vertical', 'section'] },
+  { primitive: 'row', name: 'Row', words: ['plain row', 'horizontal', 'horizontal row', 'group'] },
+  { primitive: 'column', name: 'Column', words: ['plain column', 'stack', 'vertical', 'section', 'vertical stack', 'layout column'] },
+  { primitive: 'grid', name: 'Grid', words: ['plain grid', 'tiles', 'grid layout'] },
   { primitive: 'box', name: 'Box', words: ['plain box', 'container', 'frame'] },
   { primitive: 'space', name: 'Space', words: ['gap', 'spacer'] },
   { primitive: 'text', name: 'Text', words: ['plain text', 'words'] },
@@ -27,53 +28,6 @@ const PRIMITIVES: readonly { primitive: Plain; name: string; words: readonly str
   { primitive: 'picture', name: 'Picture', words: ['plain picture', 'image', 'photo'] },
   { primitive: 'series', name: 'Series', words: ['repeat', 'repeated'] },
 ];
-
-/** Words people use for a role, whatever a kit calls its component. */
-const ROLE_WORDS: Readonly<Record<string, readonly string[]>> = {
-  textbox: ['input', 'text field', 'field', 'textbox', 'entry'],
-  combobox: ['dropdown', 'select', 'picker', 'combo box'],
-  checkbox: ['tick box', 'check box', 'checkbox'],
-  switch: ['toggle', 'switch'],
-  button: ['button', 'action', 'cta'],
-  link: ['link', 'hyperlink', 'anchor'],
-  heading: ['heading', 'title', 'headline'],
-  text: ['text', 'paragraph', 'copy', 'body'],
-  banner: ['top bar', 'header', 'app bar', 'title bar'],
-  tablist: ['tab bar', 'bottom bar', 'tabs', 'bottom navigation'],
-  listitem: ['list item', 'row', 'item', 'list row'],
-  card: ['card', 'panel', 'tile'],
-  alert: ['notice', 'alert', 'message', 'banner'],
-  badge: ['badge', 'pill', 'count'],
-  avatar: ['avatar', 'person', 'profile picture'],
-  separator: ['divider', 'separator', 'rule', 'line'],
-  img: ['image', 'picture', 'photo'],
-  chip: ['chip', 'filter', 'tag'],
-  searchbox: ['search', 'search field'],
-  iconbutton: ['icon button'],
-  navigation: ['navigation', 'navigation bar', 'nav bar', 'nav', 'menu bar'],
-  menu: ['side menu', 'sidebar', 'side bar', 'side navigation', 'menu'],
-  contentinfo: ['footer', 'page end'],
-  hero: ['hero', 'opener', 'intro'],
-  group: ['card row', 'cards', 'card group'],
-  tabs: ['tabs', 'tab row'],
-  toolbar: ['filter row', 'filters', 'filter chips', 'chips'],
-  table: ['table', 'data table', 'grid of data'],
-  column: ['table column', 'column of cells'],
-  cell: ['cell', 'table cell'],
-  dialog: ['dialog', 'popup', 'modal', 'overlay'],
-  form: ['form', 'form group', 'fieldset'],
-  carousel: ['carousel', 'slider'],
-  meter: ['rating', 'stars'],
-  progressbar: ['progress', 'progress bar'],
-  tooltip: ['tooltip', 'hint'],
-  status: ['empty state', 'empty', 'nothing here'],
-  video: ['video', 'film', 'player'],
-  map: ['map'],
-  radio: ['radio', 'radio button', 'option'],
-  icon: ['icon'],
-  menuitem: ['menu item'],
-  tab: ['tab'],
-};
 
 const norm = (text: string): string => words(text).join(' ');
 
@@ -90,7 +44,7 @@ export function thingsOf(kit: Kit): readonly Thing[] {
       component,
       siblings: Object.values(kit.components),
       name: component.name,
-      words: [...component.words, component.id, ...(ROLE_WORDS[component.role] ?? [])],
+      words: [...component.words, component.id, ...roleFacts(component.role).words],
       role: component.role,
     }));
     for (const template of kit.templates) things.push({ kind: 'template', template, kit, name: template.name, words: template.words, role: template.kind });
@@ -116,31 +70,42 @@ export function vocabulary(kit: Kit | undefined, project?: Project): readonly Th
 }
 
 /** `fields` and `field`, `boxes` and `box`. */
-function singular(text: string): string {
+export function singular(text: string): string {
   if (text.endsWith('ies') && text.length > 4) return `${text.slice(0, -3)}y`;
   if (/(?:ss|x|ch|sh)es$/u.test(text)) return text.slice(0, -2);
   return text.endsWith('s') && !text.endsWith('ss') && text.length > 3 ? text.slice(0, -1) : text;
 }
 
-/** How well a phrase names a thing: 1000 its name, 900 one of its words, less for beginnings and misspellings, 0 not at all. */
+/** People get the first letter right, or swap the first two: `lable` is no table. */
+const likeStart = (word: string, typed: string): boolean => word[0] === typed[0] || (word[0] === typed[1] && word[1] === typed[0]);
+
+/** How well a phrase names a thing: 1000 its name, 900 one of its words (10 less in the plural), less for beginnings and misspellings, 0 not at all. */
 export function naming(thing: Thing, phrase: string): number {
   const asked = norm(phrase);
   if (asked === '') return 0;
   const one = singular(asked);
   const name = norm(thing.name);
-  if (name === asked || name === one) return 1000;
+  if (name === asked) return 1000;
+  if (name === one) return 990;
   let best = 0;
   for (const w of thing.words) {
     const word = norm(w);
-    if (word === asked || word === one) best = Math.max(best, 900);
+    if (word === asked) best = Math.max(best, 900);
+    else if (word === one) best = Math.max(best, 890);
     else if (asked.length >= 2 && word.startsWith(asked)) best = Math.max(best, 380 - (word.length - asked.length));
+  }
+  // `login form` for the sign-in form: every word is one of its own.
+  if (best === 0 && thing.kind === 'template' && asked.includes(' ')) {
+    const own = new Set([name, ...thing.words].flatMap((w) => words(w)));
+    if (asked.split(' ').every((w) => own.has(w) || own.has(singular(w)))) return 880;
   }
   if (asked.length >= 2 && name.startsWith(asked)) best = Math.max(best, 500 - (name.length - asked.length));
   else if (asked.length >= 2 && name.split(' ').some((w) => w.startsWith(asked))) best = Math.max(best, 400 - name.length);
   if (best === 0 && one.length >= 4) {
     const names = [name, ...thing.words.map(norm)];
     const limit = one.length >= 7 ? 2 : 1;
-    if (names.some((n) => Math.abs(n.length - one.length) <= limit && distance(n, one, limit) <= limit)) best = 300;
+    const wrong = Math.min(...names.filter((n) => likeStart(n, one) && Math.abs(n.length - one.length) <= limit).map((n) => distance(n, one, limit)), limit + 1);
+    if (wrong <= limit) best = 310 - wrong * 10;
   }
   return best;
 }

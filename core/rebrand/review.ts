@@ -1,5 +1,5 @@
 import { layout, type Box } from '../layout/index.js';
-import { aliasPath, componentAt, shownComponent, splitRef, wearsOf, type InstanceNode, type Screen, type SeriesNode, type Wear, type World } from '../model/index.js';
+import { aliasPath, componentAt, roleFacts, shownComponent, splitRef, wearsOf, type InstanceNode, type Screen, type SeriesNode, type Wear, type World } from '../model/index.js';
 import { resolve } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { carry, carryInstance, type Carry, type Outcome } from '../carry/index.js';
@@ -34,7 +34,6 @@ export interface Review {
 }
 
 const WORST: readonly Concern[] = ['text-outside', 'text-cut', 'contrast', 'outside', 'no-counterpart', 'parked-content', 'parked', 'text-wrapped', 'grew', 'small-target', 'literal'];
-const TARGETS = new Set(['button', 'link', 'checkbox', 'switch', 'radio', 'tab', 'textbox', 'combobox', 'searchbox', 'slider', 'option']);
 /** WCAG 2.2, 2.5.8: the least size of a target, px. */
 const LEAST_TARGET = 24;
 /** A section that grows by less is not worth a look, px. */
@@ -233,7 +232,7 @@ function reviewBoxes(screen: Screen, was: Box, now: Box, findings: Finding[]): v
         measure: box.x + box.w - right,
       });
     }
-    if (node.instance && TARGETS.has(node.instance.role) && node.key === node.owner) {
+    if (node.instance && roleFacts(node.instance.role).target && node.key === node.owner) {
       const least = Math.min(box.w, box.h);
       if (least > 0 && least < LEAST_TARGET - 0.01)
         findings.push({

@@ -1,4 +1,4 @@
 export { resolve, resolveSample, type ResolveOptions, type SampleOptions } from './resolve.js';
 export type { Layer } from './props.js';
-export { explain } from './explain.js';
+export { explain, explainPart, shownBy } from './explain.js';
 export type { Look, RNode, ResolvedScreen, ResolvedInstance, Shadow } from './look.js';

@@ -339,7 +339,9 @@ const instances = new Memory<{ readonly made: RNode; readonly count: number }>(4
 /** An instance that a screen wrote, unchanged, what is in its slots included, is resolved once for what it stands in. */
 function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
   const { options } = context;
-  if (scope.component || scope.item || scope.entry || options.trace || options.states || scope.reach !== NOTHING) return resolveInstance(context, scope, node);
+  // What is traced is resolved anew, and only that.
+  const traced = options.trace !== undefined && `${options.trace.key}/`.startsWith(`${scope.prefix}${node.id}/`);
+  if (scope.component || scope.item || scope.entry || traced || options.states || scope.reach !== NOTHING) return resolveInstance(context, scope, node);
   const on: unknown[] = [context.wears, context.mode, context.main, context.width, options.emptySlots === true, scope.prefix];
   if (node.fills.length > 0) for (const id of subtree(scope.nodes, node.id)) on.push(scope.nodes[id]);
   for (const e of scope.enclosing) on.push(e.ref, e.component, ...Object.values(e.props));
@@ -408,7 +410,26 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   return { ...root, note: null, key, look, name: node.name ?? component.name, owner, instance: { written, shown, name: component.name, role: component.role, props } };
 }
 
-const PLACE: ReadonlySet<string> = new Set(['visible', 'opacity', 'width', 'height', 'minWidth', 'maxWidth', 'minHeight', 'maxHeight', 'grow', 'shrink', 'alignSelf', 'x', 'y', 'edges', 'pin', 'aspect', 'share', 'bleed']);
+const PLACE: ReadonlySet<string> = new Set([
+  'visible',
+  'opacity',
+  'width',
+  'height',
+  'minWidth',
+  'maxWidth',
+  'minHeight',
+  'maxHeight',
+  'grow',
+  'shrink',
+  'alignSelf',
+  'x',
+  'y',
+  'edges',
+  'pin',
+  'aspect',
+  'share',
+  'bleed',
+]);
 
 /** The look of an instance's root with what the tree that places it says about its room; the rest is the original's. */
 function inItsPlace(context: Context, scope: Scope, node: InstanceNode, over: Record<string, unknown> | null, root: Look): Look {

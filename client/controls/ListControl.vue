@@ -4,13 +4,15 @@ import Popover from 'primevue/popover';
 import Select from 'primevue/select';
 import Checkbox from 'primevue/checkbox';
 import { computed, ref } from 'vue';
-import { bindColumns, contentValue, listItems, type Json, type Kit, type Prop } from '../../core/index.js';
+import { bindColumns, contentValue, listItems, type Json } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
+import type { ControlEmits, ControlProps } from './control.js';
+import IconGlyph from './IconGlyph.vue';
 import IconPicker from './IconPicker.vue';
 
 /** The items of a list, each with its own props; or the content set that fills it. */
-const props = defineProps<{ prop: Prop; held: { readonly value: Json | undefined; readonly written?: Json | undefined }; kit: Kit | undefined }>();
-const emit = defineEmits<{ choose: [value: Json, merge: boolean] }>();
+const props = defineProps<ControlProps>();
+const emit = defineEmits<ControlEmits>();
 const doc = useDocument();
 const pop = ref<InstanceType<typeof Popover> | null>(null);
 const iconFor = ref<{ key: string; field: string } | null>(null);
@@ -62,7 +64,7 @@ const glyph = (v: Json | undefined) => (typeof v === 'string' ? props.kit?.icons
     <template v-else>
       <div v-for="(item, i) in items" :key="item.key" class="item">
         <Checkbox v-if="flag" binary :model-value="item.values[flag.id] === true" :aria-label="`${flag.name}, item ${i + 1}`" :title="flag.name" @update:model-value="(v: boolean) => setItem(item.key, flag!.id, v, false)" />
-        <button v-if="icon" class="plain glyph" :aria-label="`${icon.name}, item ${i + 1}`" @click="iconFor = { key: item.key, field: icon.id }; pop?.toggle($event)"><svg v-if="glyph(item.values[icon.id])" :viewBox="`0 0 ${glyph(item.values[icon.id])!.box} ${glyph(item.values[icon.id])!.box}`" width="16" height="16" aria-hidden="true"><path v-for="(p, n) in glyph(item.values[icon.id])!.paths" :key="n" :d="p.d" fill="none" stroke="currentColor" :stroke-width="p.width ?? 2" /></svg></button>
+        <button v-if="icon" class="plain glyph" :aria-label="`${icon.name}, item ${i + 1}`" @click="iconFor = { key: item.key, field: icon.id }; pop?.toggle($event)"><IconGlyph v-if="glyph(item.values[icon.id])" :icon="glyph(item.values[icon.id])!" :size="16" /></button>
         <span class="texts"><InputText v-for="f in texts" :key="f.id" size="small" fluid :model-value="String(item.values[f.id] ?? f.default ?? '')" :aria-label="`${prop.name} ${i + 1} ${f.name}`" :placeholder="f.name" @update:model-value="(v) => setItem(item.key, f.id, f.kind === 'number' ? Number(v) || 0 : String(v ?? ''))" /></span>
         <button class="plain small" :aria-label="`Move item ${i + 1} up`" :disabled="i === 0" @click="shift(item.key, -1)">↑</button>
         <button class="plain small" :aria-label="`Remove item ${i + 1}`" @click="emit('choose', plain().filter((x) => x.key !== item.key), false)">×</button>

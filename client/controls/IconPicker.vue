@@ -1,16 +1,22 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
 import { computed, nextTick, onMounted, ref } from 'vue';
-import type { Kit } from '../../core/index.js';
+import { suggestIcons, type Kit } from '../../core/index.js';
+import IconGlyph from './IconGlyph.vue';
 
 /** The whole icon set of a kit, searched by name and meaning. */
-const props = defineProps<{ kit: Kit | undefined; value?: string }>();
+const props = defineProps<{ kit: Kit | undefined; value?: string; says?: string }>();
 const emit = defineEmits<{ choose: [icon: string]; leave: [] }>();
 const query = ref('');
 const field = ref<{ $el: HTMLInputElement } | null>(null);
+/** Icons that go with what the thing says stand first. */
+const suggested = computed(() => (props.kit && props.says ? suggestIcons(props.kit, props.says, [], 6) : []));
 const icons = computed(() => {
   const asked = query.value.trim().toLowerCase();
-  return Object.values(props.kit?.icons ?? {}).filter((i) => asked === '' || [i.name, i.id, ...i.words, i.means ?? ''].some((w) => w.toLowerCase().includes(asked)));
+  const near = asked === '' ? suggested.value : [];
+  const rank = new Map(near.map((id, i) => [id, i]));
+  const all = Object.values(props.kit?.icons ?? {});
+  return (near.length === 0 ? all : [...all].sort((a, b) => (rank.get(a.id) ?? 99) - (rank.get(b.id) ?? 99))).filter((i) => asked === '' || [i.name, i.id, ...i.words, i.means ?? ''].some((w) => w.toLowerCase().includes(asked)));
 });
 onMounted(() => void nextTick(() => field.value?.$el.focus({ preventScroll: true })));
 </script>
@@ -21,7 +27,7 @@ onMounted(() => void nextTick(() => field.value?.$el.focus({ preventScroll: true
     <div class="grid">
       <button v-if="query === ''" class="plain none note" aria-label="None" :class="{ on: value === 'none' || value === '' }" @click="emit('choose', 'none')">None</button>
       <button v-for="i in icons" :key="i.id" class="plain" :class="{ on: i.id === value }" :aria-label="i.name" :title="i.name" @click="emit('choose', i.id)">
-        <svg :viewBox="`0 0 ${i.box} ${i.box}`" width="20" height="20" aria-hidden="true"><path v-for="(p, n) in i.paths" :key="n" :d="p.d" :fill="p.fill ? 'currentColor' : 'none'" :stroke="p.fill ? 'none' : 'currentColor'" :stroke-width="p.width ?? 2" stroke-linecap="round" stroke-linejoin="round" /></svg>
+        <IconGlyph :icon="i" :size="20" />
       </button>
     </div>
     <p v-if="icons.length === 0" class="note">{{ kit?.name }} has no icon called “{{ query }}”.</p>

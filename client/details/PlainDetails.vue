@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { treeOfScreen, type Json, type Node, type Prop, type Step } from '../../core/index.js';
+import type { Held } from '../controls/index.js';
+import { useCommands } from '../stores/commands.js';
+import { useDocument } from '../stores/document.js';
+import { useStage } from '../stores/stage.js';
+import { attrValue, lookValue, PLAIN_PROPS } from './attrProps.js';
+import PropRow, { type RowActions } from './PropRow.vue';
+import RoomRows from './RoomRows.vue';
+import SeriesRows from './SeriesRows.vue';
+
+/** The settings of something that is no instance: a row, a text, a picture, a series. */
+const props = defineProps<{ node: Node }>();
+const emit = defineEmits<{ content: [set: string] }>();
+const doc = useDocument();
+const stage = useStage();
+const commands = useCommands();
+const look = computed(() => (stage.selected ? stage.findBox(stage.selected)?.node : undefined));
+function held(p: Prop): Held {
+  const written = (props.node.attrs as Record<string, Json>)[p.id];
+  return { value: p.id === 'text' ? (look.value?.text ?? written) : lookValue(p.id, written, look.value?.look) };
+}
+const does: RowActions = {
+  choose(p, value, merge) {
+    const steps = stage.targets.flatMap((t) =>
+      t.ids.flatMap((id): Step[] => (t.screen.nodes[id]?.type === props.node.type ? [{ do: 'set', tree: treeOfScreen(t.screen), node: id, field: `attrs.${p.id}`, value: attrValue(p.id, value) }] : [])),
+    );
+    doc.act(`Change ${p.name}`, steps, merge ? `${stage.selectedIds.join()}|${p.id}` : null);
+  },
+  back(p) {
+    does.choose(p, null, false);
+  },
+};
+</script>
+
+<template>
+  <header><h2>{{ commands.nameOf(node) }}</h2><p class="note">{{ node.type === 'series' ? 'One thing repeated with an even gap' : 'Plain; belongs to this screen' }}{{ stage.countSelected > 1 ? `. ${stage.countSelected} selected` : '' }}</p></header>
+  <div class="body">
+    <SeriesRows v-if="node.type === 'series'" :series="node" @content="(s) => emit('content', s)" />
+    <PropRow v-for="p in PLAIN_PROPS[node.type] ?? []" :key="`${node.id}${p.id}`" :prop="p" :id-base="`x-${node.id}`" :held="held(p)" :yours="false" :kit="stage.mainKit" :does="does" />
+    <RoomRows />
+  </div>
+</template>

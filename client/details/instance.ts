@@ -1,0 +1,286 @@
+import { computed, onBeforeUnmount } from 'vue';
+import {
+  alike,
+  allBackSteps,
+  backToKitSteps,
+  carryInstance,
+  chooseSteps,
+  componentAt,
+  explainPart,
+  findAt,
+  kitOfRef,
+  listAt,
+  mainProp,
+  otherValues,
+  sharedProps,
+  shownBy,
+  shownComponent,
+  slotPlace,
+  targetKey,
+  treeOfScreen,
+  type Box,
+  type Component,
+  type ComponentRef,
+  type InstanceNode,
+  type ItemOf,
+  type Json,
+  type Layer,
+  type Prop,
+  type SelectedThing,
+  type SharedProp,
+  type Step,
+  type Target,
+} from '../../core/index.js';
+import type { Held } from '../controls/index.js';
+import { useCommands } from '../stores/commands.js';
+import { useDocument } from '../stores/document.js';
+import { useStage } from '../stores/stage.js';
+import { attrValue, lookValue } from './attrProps.js';
+import type { RowActions } from './PropRow.vue';
+
+export const plural = (n: number, one: string): string => (n === 1 ? `1 ${one}` : `${n.toLocaleString('en-GB')} ${one}s`);
+const SHOWN: Prop = { id: 'visible', name: 'Shown', kind: 'flag', default: true, description: '' };
+
+/** The selected instance, or part of one: what it shows, what is its own, and how that is changed. */
+export function useInstance() {
+  const doc = useDocument();
+  const stage = useStage();
+  const commands = useCommands();
+
+  const place = computed(() => stage.selectedPlace);
+  const written = computed(() => (stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
+  const at = computed(() => place.value?.at ?? NOWHERE);
+  const entry = computed(() => place.value?.entry);
+  const series = computed(() => {
+    const s = entry.value ? stage.screen?.nodes[entry.value.series] : undefined;
+    return s?.type === 'series' ? s : undefined;
+  });
+  /** What is chosen for this item of a series alone. */
+  const ownSettings = computed(() => (written.value ? (series.value?.entries.find((e) => e.key === entry.value?.key)?.settings[written.value.id] ?? []) : []));
+  /** The instance as this item of its series has it. */
+  const node = computed<InstanceNode | undefined>(() => {
+    const n = written.value;
+    return n && ownSettings.value.length > 0 ? { ...n, settings: [...n.settings, ...ownSettings.value] } : n;
+  });
+  const item = computed<ItemOf | undefined>(() => (entry.value && stage.screen ? { nodes: stage.screen.nodes, entry: entry.value } : undefined));
+  const carried = computed(() => (node.value && stage.world ? carryInstance(stage.world, stage.wears, node.value) : null));
+  const mine = computed(() => new Set((entry.value ? ownSettings.value : (carried.value?.settings.filter((c) => c.from >= 0) ?? [])).map((s) => targetKey(s))));
+  const isMine = (t: Target): boolean => mine.value.has(targetKey(t));
+
+  const top = computed<{ ref: ComponentRef; component: Component } | null>(() => {
+    const w = stage.world;
+    const n = node.value;
+    if (!w || !n) return null;
+    if (at.value.length > 0) return findAt(w, stage.wears, n, at.value)?.instance ?? null;
+    const ref = shownComponent(stage.wears, n.component);
+    const component = componentAt(w, ref);
+    return component ? { ref, component } : null;
+  });
+  const part = computed(() => (stage.world && node.value && at.value.length > 0 ? findAt(stage.world, stage.wears, node.value, at.value) : null));
+  const prefix = computed(() => (entry.value ? `${entry.value.series}/#${entry.value.key}/` : ''));
+  const keyAt = (path: readonly string[]): string => prefix.value + [written.value?.id ?? '', ...path].join('/');
+  const boxAt = (path: readonly string[]): Box | null => (written.value ? stage.findBox(keyAt(path)) : null);
+  const values = computed<Readonly<Record<string, Json>>>(() => boxAt(at.value)?.node.instance?.props ?? {});
+  const kit = computed(() => {
+    const ref = top.value?.ref ?? part.value?.ownerRef;
+    return ref && stage.world ? kitOfRef(stage.world, ref) : stage.mainKit;
+  });
+  /** What it says, to find icons that go with it. */
+  const says = computed(() => {
+    const main = top.value ? mainProp(top.value.component.contract.props) : undefined;
+    return main ? String(values.value[main.id] ?? '') : '';
+  });
+
+  // ── where values come from ──
+  /** Of the part that is selected, or the ground of the instance: what everybody says of its attributes. */
+  const looked = computed(() => (top.value ? [...at.value, top.value.component.root] : at.value));
+  const layers = computed<ReadonlyMap<string, readonly Layer[]>>(() => {
+    const s = stage.screen;
+    const w = stage.world;
+    return s && w && written.value ? explainPart(w, s, keyAt(looked.value), { wears: stage.wears }) : NO_LAYERS;
+  });
+  /** What an attribute shows, and who says so. */
+  function attr(path: readonly string[], prop: Prop): { held: Held; from: string | undefined } {
+    const own = carried.value?.settings.find((s) => targetKey(s) === targetKey({ at: path, kind: 'attr', name: prop.id }));
+    const told = path === looked.value || path.join('/') === looked.value.join('/') ? shownBy(layers.value.get(prop.id)) : null;
+    const value = own?.value ?? told?.value;
+    return { held: wrap(`${keyAt(path)}|${prop.id}`, lookValue(prop.id, value, boxAt(path)?.node.look) ?? value), from: own ? undefined : told?.says };
+  }
+
+  // ── several at once ──
+  const shared = computed<readonly SharedProp[] | null>(() => {
+    const w = stage.world;
+    if (!w || !top.value || stage.countSelected < 2 || at.value.length > 0) return null;
+    const others = stage.targets.flatMap((t) =>
+      t.ids.flatMap((id): SelectedThing[] => {
+        const n = t.screen.nodes[id];
+        return n?.type === 'instance' && !(n.id === written.value?.id && t.screen.id === stage.screenId) ? [{ screen: t.screen, node: n }] : [];
+      }),
+    );
+    // Something that is no instance has no props at all.
+    return others.length + 1 < stage.countSelected ? [] : sharedProps(w, stage.wearsShown, top.value.component, values.value, others);
+  });
+  const othersOf = (prop: Prop): SharedProp['others'] => shared.value?.find((s) => s.prop.id === prop.id)?.others ?? [];
+  const several = computed(() => new Map((shared.value ?? []).map((s) => [s.prop.id, s.differs])));
+  /** Props that everything selected has; with one thing selected, all of its own. */
+  const props = computed(() => (shared.value ? shared.value.map((s) => s.prop) : (top.value?.component.contract.props ?? [])));
+
+  // ── rows ──
+  /** A row is drawn again only when its own value changes: the wrapped value stays the same object as long as it says the same. */
+  const wrapped = new Map<string, Held>();
+  function wrap(key: string, value: Json | undefined, own?: Json): Held {
+    const known = wrapped.get(key);
+    if (known && known.value === value && known.written === own) return known;
+    if (wrapped.size > 400) wrapped.clear();
+    const made: Held = own === undefined ? { value } : { value, written: own };
+    wrapped.set(key, made);
+    return made;
+  }
+  const propHeld = (path: readonly string[], prop: Prop, shownValues: Readonly<Record<string, Json>>): Held =>
+    wrap(`${keyAt(path)}|props.${prop.id}`, shownValues[prop.id], carried.value?.settings.find((s) => targetKey(s) === targetKey({ at: path, kind: 'prop', name: prop.id }))?.value);
+  const acting = new Map<string, RowActions>();
+  /** What the rows of one address do; the same object each time. */
+  function actions(path: readonly string[], kind: 'prop' | 'attr'): RowActions {
+    const key = `${kind}|${path.join('/')}`;
+    let known = acting.get(key);
+    if (!known) {
+      const target = (prop: Prop): Target => ({ at: path, kind, name: prop.id });
+      known = {
+        choose: (prop, value, merge) => choose(target(prop), prop, kind === 'attr' ? (attrValue(prop.id, value) ?? (prop.kind === 'flag' ? true : '')) : value, merge),
+        back: (prop) => back(target(prop), prop.name),
+      };
+      acting.set(key, known);
+    }
+    return known;
+  }
+
+  function choose(target: Target, prop: Prop, value: Json, merge: boolean): void {
+    const s = stage.screen;
+    const w = stage.world;
+    const lead = written.value;
+    if (!s || !w || !lead) return;
+    const steps: Step[] = [...chooseSteps(w, stage.wears, treeOfScreen(s), lead, target, value, item.value)];
+    if (target.at.length === 0 && target.kind === 'prop')
+      for (const o of othersOf(prop)) steps.push(...chooseSteps(w, stage.wearsShown(o.screen), treeOfScreen(o.screen), o.node, { ...target, name: o.prop }, value));
+    else if (stage.countSelected > 1)
+      for (const t of stage.targets)
+        for (const id of t.ids) {
+          const n = t.screen.nodes[id];
+          if (n?.type === 'instance' && n !== lead && n.component === lead.component) steps.push(...chooseSteps(w, stage.wearsShown(t.screen), treeOfScreen(t.screen), n, target, value));
+        }
+    const key = merge ? `${stage.selectedIds.join()}|${targetKey(target)}|${entry.value?.key ?? ''}` : null;
+    doc.act(`Change ${prop.name}${stage.countSelected > 1 ? ` of ${stage.countSelected.toLocaleString('en-GB')} things` : ''}`, steps, key);
+  }
+  function back(target: Target, name: string): void {
+    const s = stage.screen;
+    if (s && written.value && stage.world) doc.act(`Put ${name} back to kit`, backToKitSteps(stage.world, stage.wears, treeOfScreen(s), written.value, target, item.value));
+  }
+  function allBack(): void {
+    const s = stage.screen;
+    if (!s || !written.value) return;
+    if (stage.countSelected > 1) commands.back();
+    else doc.act(`Put ${stage.nameOf(written.value)} back to kit`, allBackSteps(treeOfScreen(s), written.value));
+  }
+  /** Hides the selected part of an instance: parts cannot be deleted, they belong to the original. */
+  commands.onHide(() => {
+    if (at.value.length > 0) choose({ at: at.value, kind: 'attr', name: 'visible' }, SHOWN, false, false);
+  });
+  onBeforeUnmount(() => commands.onHide(() => undefined));
+
+  // ── what is inside ──
+  /** Instances inside the shown component: their own contracts stand folded below. */
+  const nested = computed(() => {
+    const w = stage.world;
+    const t = top.value;
+    if (!w || !t) return [];
+    return Object.values(t.component.nodes).flatMap((n) => {
+      if (n.type !== 'instance') return [];
+      const component = componentAt(w, shownComponent(stage.wears, n.component));
+      const here = [...at.value, n.id];
+      const box = boxAt(here);
+      const bound = new Set(Object.keys(n.bind ?? {}).map((k) => k.replace('props.', '')));
+      return component && box ? [{ id: n.id, at: here, component, values: box.node.instance?.props ?? {}, props: component.contract.props.filter((p) => !bound.has(p.id)) }] : [];
+    });
+  });
+  const slots = computed(() => {
+    const w = stage.world;
+    const s = stage.screen;
+    const n = written.value;
+    if (!w || !s || !top.value || !n || at.value.length > 0) return [];
+    return top.value.component.contract.slots.map((slot) => ({ slot, count: listAt(s.nodes, slotPlace(w, stage.wears, n, slot.id)).length }));
+  });
+
+  // ── where else ──
+  const topRef = computed(() => top.value?.ref ?? '');
+  const calmScreens = computed(() => stage.calmProject?.screens ?? []);
+  const uses = computed(() => {
+    const all = alike(calmScreens.value, stage.wearsShown, topRef.value);
+    return { all, screens: new Set(all.map((a) => a.screen)).size };
+  });
+  const subject = computed(() => {
+    if (!top.value || !stage.world) return '';
+    const from = kitOfRef(stage.world, top.value.ref)?.name ?? 'Original in this project';
+    if (at.value.length > 0) return `${from}. Part of ${part.value?.owner.name ?? ''}`;
+    const n = uses.value.all.length;
+    return `${from}. Used ${n === 1 ? 'once' : `${n.toLocaleString('en-GB')} times`} on ${plural(uses.value.screens, 'screen')}`;
+  });
+  const flow = computed(() => calmScreens.value.find((x) => x.id === stage.screenId)?.flow);
+  const alikes = computed(() => {
+    if (at.value.length > 0 || topRef.value === '') return [];
+    const inFlow = new Set(calmScreens.value.filter((x) => x.flow === flow.value).map((x) => x.id));
+    const { all } = uses.value;
+    const counts = [
+      { scope: 'screen' as const, name: 'here', n: all.filter((a) => a.screen === stage.screenId).length },
+      { scope: 'flow' as const, name: 'in this flow', n: all.filter((a) => inFlow.has(a.screen)).length },
+      { scope: 'project' as const, name: 'in all', n: all.length },
+    ];
+    return counts.filter((a, i) => a.n > 1 && counts.findIndex((b) => b.n === a.n) === i);
+  });
+  /** How the same prop stands elsewhere: `3 other values on 12 screens`. Only asked of what is chosen here. */
+  function elsewhere(prop: Prop): string | undefined {
+    const w = stage.calmWorld;
+    if (!w || !top.value || stage.countSelected > 1 || at.value.length > 0 || prop.kind === 'text' || !isMine({ at: [], kind: 'prop', name: prop.id })) return undefined;
+    const found = otherValues(w, w.project.screens, stage.wearsShown, top.value.ref, prop.id, values.value[prop.id], prop.default);
+    return found.values === 0 ? undefined : `${plural(found.values, 'other value')} on ${plural(found.screens, 'screen')}`;
+  }
+  const itemOf = computed(() => {
+    const e = entry.value;
+    const s = series.value;
+    const rows = s?.rows === undefined ? undefined : doc.shown?.contentSets[s.rows]?.rows;
+    const all = rows ?? s?.entries ?? [];
+    return e && s ? { at: all.findIndex((x) => x.key === e.key) + 1, of: all.length } : null;
+  });
+  const yoursCount = computed(() => (entry.value ? ownSettings.value.length : (carried.value?.settings.filter((c) => c.from >= 0).length ?? 0)));
+  const waiting = computed(() => carried.value?.ledger.filter((e) => e.outcome === 'parked') ?? []);
+  const held = computed(() => carried.value?.ledger.filter((e) => e.outcome === 'held') ?? []);
+
+  return {
+    written,
+    at,
+    entry,
+    top,
+    part,
+    values,
+    kit,
+    says,
+    looked,
+    attr,
+    several,
+    props,
+    propHeld,
+    actions,
+    isMine,
+    allBack,
+    nested,
+    slots,
+    subject,
+    alikes,
+    elsewhere,
+    itemOf,
+    yoursCount,
+    waiting,
+    held,
+  };
+}
+const NOWHERE: readonly string[] = [];
+const NO_LAYERS: ReadonlyMap<string, readonly Layer[]> = new Map();
