@@ -153,7 +153,14 @@ useResizeObserver(list, ([e]) => { if (e) scroll.value = { top: scroll.value.top
 const writingLine = ref<{ readonly after: string; readonly depth: number; readonly spot: Spot | null; readonly id: string | null; text: string } | null>(null);
 const lineField = ref<HTMLInputElement[] | null>(null);
 const lineText = ref('');
-const plan = computed(() => readPlaceLine(lineText.value, vocabulary(stage.mainKit, doc.shown ?? undefined), stage.mainKit, Object.values(doc.shown?.contentSets ?? {})));
+const plan = computed(() => readPlaceLine(lineText.value, vocabulary(stage.mainKit, doc.shown ?? undefined), stage.mainKit, Object.values(doc.shown?.contentSets ?? {}), { ...(stage.screen ? { device: stage.screen.device } : {}), ...lineInside.value }));
+/** The role of what a new line stands in. */
+const lineInside = computed(() => {
+  const into = writingLine.value?.spot?.into;
+  const around = into ? stage.screen?.nodes[into.parent] : undefined;
+  const role = around?.type === 'instance' && stage.world ? componentAt(stage.world, shownComponent(stage.wears, around.component))?.role : undefined;
+  return role === undefined ? {} : { inside: role };
+});
 watch([plan, writingLine], () => {
   const w = writingLine.value;
   if (w && w.id === null && lineText.value.trim() !== '') commands.preview(plan.value, w.spot ?? undefined);

@@ -7,7 +7,7 @@ import ContentDialog from '../parts/ContentDialog.vue';
 import DetailsPane from '../details/DetailsPane.vue';
 import KeysDialog from '../parts/KeysDialog.vue';
 import OutlinePane from '../parts/OutlinePane.vue';
-import ShelfPane from '../parts/ShelfPane.vue';
+import ShelfPane from '../shelf/ShelfPane.vue';
 import WallPane from '../surface/WallPane.vue';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';

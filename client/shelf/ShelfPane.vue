@@ -1,46 +1,25 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef, toRaw, watch } from 'vue';
-import { componentsInOrder, kitRef, likelyNext, readPlaceLine, shownComponent, vocabulary, type Alternative, type ComponentRef, type Template, type Thing } from '../../core/index.js';
-import { useClipboard } from '../stores/clipboard.js';
+import { componentsInOrder, kitRef, shownComponent, type Alternative, type ComponentRef, type Template, type Thing } from '../../core/index.js';
 import { useCommands } from '../stores/commands.js';
-import { useDocument } from '../stores/document.js';
 import { useDrag } from '../stores/drag.js';
 import { useDrawing } from '../stores/drawing.js';
 import type { Sample } from '../stores/samples.js';
 import { useSlices } from '../surface/slices.js';
 import { useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
+import { usePlaceLine } from './line.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 
-const doc = useDocument();
 const stage = useStage();
 const library = useLibrary();
 const commands = useCommands();
-const clipboard = useClipboard();
 const drag = useDrag();
 const drawing = useDrawing();
 defineEmits<{ keys: []; content: [] }>();
-const line = ref('');
-const input = ref<HTMLInputElement | null>(null);
-const focused = ref(false);
-const chosen = ref(-1);
+const input = ref<HTMLTextAreaElement | null>(null);
 const tab = ref('');
-const recent = useLocalStorage<string[]>('dekkor-recent', []);
-const sets = computed(() => Object.values(doc.shown?.contentSets ?? {}));
-const things = computed(() => vocabulary(stage.mainKit, doc.shown ?? undefined));
-const plan = computed(() => readPlaceLine(line.value, things.value, stage.mainKit, sets.value));
-/** A first word alone offers what it may become; an empty line offers what is likely next. */
-const offers = computed<readonly Thing[]>(() => {
-  if (!focused.value) return [];
-  if (line.value.trim() === '') {
-    const node = stage.selectedNode;
-    return likelyNext(things.value, doc.shown?.screens ?? [], node?.type === 'instance' ? node.component : '', stage.selected ? (stage.findBox(stage.selected)?.node.instance?.role ?? '') : '', recent.value);
-  }
-  return /["“,:]|\swith\s/u.test(line.value) ? [] : plan.value.offers.slice(0, 8);
-});
-watch(offers, () => { chosen.value = -1; });
-watch([plan, () => stage.selected, focused], () => commands.preview(focused.value && line.value.trim() !== '' ? plan.value : null));
+const { line, focused, chosen, things, plan, offers, take, paste, key, remember } = usePlaceLine(input, (how) => placed(how));
 
 const families = computed(() => {
   const kit = stage.mainKit;
@@ -102,76 +81,27 @@ const tried = useSlices(() => (void [calm.value, stage.wears, stage.calmProject,
 const drawn = useSlices(() => (void [stage.wears, stage.calmProject?.originals, library.fontsKnown], tab.value === 'try' ? [] : samples.value.map((s) => s.ref)), (ref) => fitted(stage.sample(ref, 260)));
 const starters = useSlices(() => (void [stage.wears, library.fontsKnown], tab.value === STARTERS ? (stage.mainKit?.templates ?? []) : []), (t) => fitted(stage.templateSample(t)));
 
-function place(): void {
-  const offer = offers.value[chosen.value];
-  if (offer) {
-    take(offer);
-    return;
-  }
-  const p = plan.value;
-  // Enter on an empty line is done with it.
-  if (line.value.trim() === '') {
-    input.value?.blur();
-    stage.focusWall();
-    return;
-  }
-  if (p.problem !== null || p.items.length === 0) return;
-  stage.ghost = null;
-  if (placed(() => commands.placePlan(p), p.items.map((i) => i.thing.name))) line.value = '';
-}
-/** An offer completes the line; with nothing typed besides, Enter places it. */
-function take(thing: Thing): void {
-  line.value = thing.name;
-  chosen.value = -1;
-  const p = readPlaceLine(thing.name, things.value, stage.mainKit, sets.value);
-  stage.ghost = null;
-  if (p.problem === null && placed(() => commands.placePlan(p), [thing.name])) line.value = '';
-  input.value?.focus();
-}
-function placed(how: () => boolean, names: readonly string[]): boolean {
+/** What the line may become, as it looks; things without a look stand there by name. */
+const offered = useSlices(() => (void [stage.wears, library.fontsKnown], offers.value), (o) => fitted(o.kind === 'component' ? stage.sample(o.ref, 260) : o.kind === 'template' ? stage.templateSample(o.template) : null));
+const summary = (o: Thing): string => (o.kind === 'component' ? o.component.summary : o.kind === 'template' ? o.template.summary : 'Plain: arranges or fills, without a look of its own.');
+
+function placed(how: () => boolean): boolean {
   const open = tab.value;
   if (!how()) return false;
   fresh = stage.selectedPlace?.node ?? '';
   tab.value = open === 'try' ? '' : open;
-  remember(names);
   return true;
-}
-function remember(names: readonly string[]): void {
-  recent.value = [...new Set([...names, ...recent.value])].slice(0, 12);
-}
-function paste(event: ClipboardEvent): void {
-  const text = event.clipboardData?.getData('text/plain') ?? '';
-  if (!text.trim().includes('\n')) return;
-  event.preventDefault();
-  stage.ghost = null;
-  if (clipboard.pasteOutline(text)) line.value = '';
-}
-function key(event: KeyboardEvent): void {
-  if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
-    if (offers.value.length === 0) return;
-    event.preventDefault();
-    chosen.value = event.key === 'ArrowDown' ? Math.min(offers.value.length - 1, chosen.value + 1) : Math.max(-1, chosen.value - 1);
-  } else if (event.key === 'Enter') {
-    event.preventDefault();
-    place();
-  } else if (event.key === 'Escape') {
-    event.stopPropagation();
-    line.value = '';
-    stage.ghost = null;
-    input.value?.blur();
-    stage.focusWall();
-  }
 }
 function press(event: PointerEvent, sample: { ref: ComponentRef; name: string; role: string }): void {
   drag.follow(event, () => ({ kind: 'sample', ref: sample.ref, name: sample.name, roles: [sample.role] }));
 }
 function click(sample: { ref: ComponentRef; name: string }): void {
   if (drag.wasDrag()) return;
-  placed(() => commands.placeComponent(sample.ref), [sample.name]);
+  if (placed(() => commands.placeComponent(sample.ref))) remember([sample.name]);
 }
 function placeStarter(t: Template): void {
   const thing = things.value.find((x) => x.kind === 'template' && x.template.id === t.id);
-  if (thing) placed(() => commands.placePlan({ items: [{ thing, count: 1, values: [], children: [], from: 0, to: 0 }], says: `places ${t.name}`, offers: [], problem: null }), [t.name]);
+  if (thing && placed(() => commands.placePlan({ items: [{ thing, count: 1, values: [], children: [], from: 0, to: 0 }], says: `places ${t.name}`, offers: [], problem: null }))) remember([t.name]);
 }
 /** Is this what the instance shows at this very moment? What the card says may be a moment old. */
 const shows = (a: Alternative): boolean => instance.value !== undefined && shownComponent(stage.wears, instance.value.component) === a.ref;
@@ -208,11 +138,8 @@ defineExpose({ focusLine, tryOn, nextLens });
     <div class="head">
       <div class="line" :class="{ bad: plan.problem }">
         <span aria-hidden="true">+</span>
-        <input ref="input" v-model="line" role="combobox" aria-label="Place line" aria-controls="place-offers" aria-describedby="place-says" :aria-expanded="offers.length > 0" :aria-activedescendant="chosen >= 0 ? `offer-${chosen}` : undefined" autocomplete="off" spellcheck="false" placeholder="Type to place: 3 field From, To, Date" @keydown="key" @paste="paste" @focus="focused = true" @blur="focused = false" />
-        <span id="place-says" class="says clip" role="status" :title="plan.problem ?? plan.says">{{ plan.problem ?? plan.says }}</span>
-        <ul v-show="offers.length > 0" id="place-offers" role="listbox" aria-label="What it may be" class="offers">
-          <li v-for="(o, i) in offers" :id="`offer-${i}`" :key="`${o.kind}${o.name}`" role="option" :aria-selected="i === chosen" :class="{ on: i === chosen }" @pointerdown.prevent="take(o)"><span>{{ o.name }}</span><span class="note clip">{{ o.kind === 'component' ? o.component.summary : o.kind === 'template' ? o.template.summary : 'Plain' }}</span></li>
-        </ul>
+        <textarea ref="input" v-model="line" rows="1" role="combobox" aria-label="Place line" aria-controls="place-offers" aria-describedby="place-says" aria-autocomplete="list" :aria-expanded="offers.length > 0" :aria-activedescendant="chosen >= 0 ? `offer-${chosen}` : undefined" autocomplete="off" spellcheck="false" placeholder="Type to place: 3 field From, To, Date" @keydown="key" @paste="paste" @focus="focused = true" @blur="focused = false" />
+        <span id="place-says" class="says" role="status" :title="plan.problem ?? plan.says">{{ plan.problem ?? plan.says }}</span>
       </div>
       <div role="tablist" aria-label="Families" class="tabs">
         <button v-if="instance" role="tab" class="plain tab" :aria-selected="tab === 'try'" :class="{ on: tab === 'try' }" @click="tab = 'try'">Try on</button>
@@ -223,7 +150,14 @@ defineExpose({ focusLine, tryOn, nextLens });
       <button class="quiet-link" @click="$emit('keys')">Keys</button>
       <span class="note kit">Kit: {{ stage.mainKit?.name }}</span>
     </div>
-    <div v-if="tab === 'try' && instance" class="samples" @mouseleave="hover(null)">
+    <div v-show="offers.length > 0" id="place-offers" role="listbox" aria-label="What it may be" class="samples">
+      <div v-for="(o, i) in offers" :id="`offer-${i}`" :key="`${o.kind}${o.name}`" role="option" class="sample" :aria-selected="i === chosen" :class="{ now: i === chosen }" :title="summary(o)" @pointerdown.prevent="take(o)">
+        <span class="stage"><PictureCanvas v-if="offered.get(o)" v-bind="offered.get(o)!" /><span v-else class="note">{{ o.name }}</span></span>
+        <span class="foot"><strong class="clip">{{ o.name }}</strong></span>
+      </div>
+    </div>
+    <template v-if="offers.length > 0" />
+    <div v-else-if="tab === 'try' && instance" class="samples" @mouseleave="hover(null)">
       <button v-for="a in alternatives" :key="a.ref" class="plain sample" :class="{ now: a.now }" :aria-label="`${a.name}, ${a.kit}, ${a.says}`" :title="a.waits.length > 0 ? `Would be parked: ${a.waits.join('. ')}` : undefined" @mousemove="moved($event, a)" @focus="hover(a)" @blur="hover(null)" @click="swap(a)">
         <span class="stage"><PictureCanvas v-if="tried.get(a.ref)" v-bind="tried.get(a.ref)!" /></span>
         <span class="foot two"><strong class="clip">{{ a.name }}{{ ' ' }}<span class="note of">{{ a.kit }}</span></strong>{{ ' ' }}<span class="note clip">{{ a.says }}</span></span>
@@ -249,14 +183,9 @@ defineExpose({ focusLine, tryOn, nextLens });
 .head { display: flex; gap: 12px; align-items: center; padding: 7px 14px; min-width: 0; }
 .line { position: relative; display: flex; gap: 8px; align-items: center; width: 430px; flex: none; border: 1px solid var(--ink); border-radius: 5px; padding: 0 9px; background: #fff; }
 .line:focus-within { outline: 2px solid var(--tape); }
-.line input { border: 0; background: none; outline: 0; padding: 5px 0; flex: 1; min-width: 150px; }
-.says { color: var(--soft); max-width: 190px; }
+.line textarea { border: 0; background: none; outline: 0; padding: 5px 0; flex: 1; min-width: 170px; resize: none; font: inherit; color: inherit; field-sizing: content; max-height: 66px; line-height: 1.4; }
+.says { color: var(--soft); max-width: 190px; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 3; overflow: hidden; font-size: 11.5px; line-height: 1.35; }
 .bad .says { color: var(--bad); }
-.offers { position: absolute; left: -1px; right: -1px; bottom: calc(100% + 4px); background: var(--raised); border: 1px solid var(--line-2); border-radius: 5px; padding: 4px; z-index: 8; box-shadow: 0 -2px 10px #25211a1f; }
-.offers li { display: grid; grid-template-columns: 130px minmax(0, 1fr); gap: 10px; padding: 3px 8px; border-radius: 4px; align-items: baseline; cursor: default; }
-.offers li:hover { background: var(--wash); }
-.offers .on { background: var(--tape); }
-.offers .on .note { color: var(--ink); }
 .tabs { display: flex; gap: 2px; flex: 1; min-width: 0; overflow-x: auto; scrollbar-width: none; }
 .tab { padding: 4px 8px; border-radius: 4px; white-space: nowrap; color: var(--soft); }
 .tab.on { background: var(--wash); color: var(--ink); font-weight: 600; }
