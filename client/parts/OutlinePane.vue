@@ -5,7 +5,7 @@ import { carryInstance, childrenOf, componentAt, listAt, placesOf, readPlaceLine
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useDrag } from '../stores/drag.js';
+import { heldPicture, useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
 import ScreenTools from './ScreenTools.vue';
@@ -318,7 +318,7 @@ function press(event: PointerEvent, line: Line): void {
     if (line.screen.id !== stage.screenId) stage.goTo(line.screen.id, [line.id]);
     else if (!stage.selectedIds.includes(line.id)) stage.select([line.id]);
     const ids = stage.selectedIds;
-    return { kind: 'selection', name: commands.named(ids), roles: ids.map((i) => stage.findBox(i)?.node.instance?.role ?? 'box'), ids, from: line.screen.id };
+    return { kind: 'selection', name: commands.named(ids), roles: ids.map((i) => stage.findBox(i)?.node.instance?.role ?? 'box'), ids, from: line.screen.id, ...heldPicture(stage.findBox(ids.at(-1) ?? ''), 0.5) };
   });
 }
 const unland = drag.lands((x, y, held) => {

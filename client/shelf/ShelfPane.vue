@@ -93,7 +93,10 @@ function placed(how: () => boolean): boolean {
   return true;
 }
 function press(event: PointerEvent, sample: { ref: ComponentRef; name: string; role: string }): void {
-  drag.follow(event, () => ({ kind: 'sample', ref: sample.ref, name: sample.name, roles: [sample.role] }));
+  drag.follow(event, () => {
+    const s = stage.sample(sample.ref, 320);
+    return { kind: 'sample', ref: sample.ref, name: sample.name, roles: [sample.role], ...(s ? { picture: { primitives: s.primitives, at: { x: 0, y: 0, w: s.width, h: s.height }, zoom: 0.6 } } : {}) };
+  });
 }
 function click(sample: { ref: ComponentRef; name: string }): void {
   if (drag.wasDrag()) return;
@@ -138,7 +141,7 @@ defineExpose({ focusLine, tryOn, nextLens });
     <div class="head">
       <div class="line" :class="{ bad: plan.problem }">
         <span aria-hidden="true">+</span>
-        <textarea ref="input" v-model="line" rows="1" role="combobox" aria-label="Place line" aria-controls="place-offers" aria-describedby="place-says" aria-autocomplete="list" :aria-expanded="offers.length > 0" :aria-activedescendant="chosen >= 0 ? `offer-${chosen}` : undefined" autocomplete="off" spellcheck="false" placeholder="Type to place: 3 field From, To, Date" @keydown="key" @paste="paste" @focus="focused = true" @blur="focused = false" />
+        <textarea ref="input" v-model="line" rows="1" aria-label="Place line" aria-controls="place-offers" aria-describedby="place-says" aria-autocomplete="list" :aria-activedescendant="chosen >= 0 ? `offer-${chosen}` : undefined" autocomplete="off" spellcheck="false" placeholder="Type to place: 3 field From, To, Date" @keydown="key" @paste="paste" @focus="focused = true" @blur="focused = false" />
         <span id="place-says" class="says" role="status" :title="plan.problem ?? plan.says">{{ plan.problem ?? plan.says }}</span>
       </div>
       <div role="tablist" aria-label="Families" class="tabs">
@@ -191,7 +194,7 @@ defineExpose({ focusLine, tryOn, nextLens });
 .tab.on { background: var(--wash); color: var(--ink); font-weight: 600; }
 .kit { white-space: nowrap; }
 .head > .quiet-link { white-space: nowrap; }
-.samples { display: flex; gap: 10px; overflow-x: auto; padding: 2px 14px 8px; }
+.samples { user-select: none; display: flex; gap: 10px; overflow-x: auto; padding: 2px 14px 8px; }
 .sample { width: 152px; flex: none; display: grid; grid-template-rows: minmax(80px, 1fr) auto; gap: 4px; touch-action: pan-x; min-width: 0; }
 .stage { display: grid; place-items: center; background: var(--wash); border: 1px solid transparent; border-radius: 4px; overflow: hidden; pointer-events: none; }
 .sample:hover .stage { border-color: var(--ink); }

@@ -1,13 +1,19 @@
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import type { ComponentRef, Drop, Screen, Spot } from '../../core/index.js';
+import { paint, type Box, type ComponentRef, type Drop, type Primitive, type Rect, type Screen, type Spot } from '../../core/index.js';
 import { useCommands } from './commands.js';
 import { useStage } from './stage.js';
 
 /** What is held by the pointer. */
-export type Held =
-  | { readonly kind: 'sample'; readonly ref: ComponentRef; readonly name: string; readonly roles: readonly string[] }
-  | { readonly kind: 'selection'; readonly name: string; readonly roles: readonly string[]; readonly ids: readonly string[]; readonly from: string };
+export type Held = { readonly name: string; readonly roles: readonly string[]; readonly picture?: HeldPicture } & (
+  { readonly kind: 'sample'; readonly ref: ComponentRef } | { readonly kind: 'selection'; readonly ids: readonly string[]; readonly from: string }
+);
+/** How it looks: what is drawn, which part of it (px), and how large. */
+export interface HeldPicture {
+  readonly primitives: readonly Primitive[];
+  readonly at: Rect;
+  readonly zoom: number;
+}
 
 /** Where it would land now. `line`: of the Outline, with the bar before or behind it. */
 export interface Landing {
@@ -17,6 +23,8 @@ export interface Landing {
   readonly drop?: Drop;
   readonly line?: { readonly id: string; readonly where: 'before' | 'after' | 'inside' };
 }
+/** The picture of something on a screen. */
+export const heldPicture = (box: Box | null, zoom: number): { readonly picture?: HeldPicture } => (box && box.w > 0 && box.h > 0 ? { picture: { primitives: paint(box), at: box, zoom } } : {});
 type Finder = (x: number, y: number, held: Held) => Landing | null;
 
 /** How far the pointer goes before a press becomes a drag: px. */

@@ -1,60 +1,36 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
-import { refDebounced, useResizeObserver } from '@vueuse/core';
-import { usesOn, type Screen } from '../../core/index.js';
+import { refDebounced } from '@vueuse/core';
+import { usesOn } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
+import { NAMED, NUMBERED, type Hung } from './hang.js';
+import HeldThing from './HeldThing.vue';
+import { useLift } from './lift.js';
+import { useWallView } from './wallView.js';
 import WallScreen from './WallScreen.vue';
 
 const doc = useDocument();
 const stage = useStage();
 const drag = useDrag();
 const frame = ref<HTMLElement | null>(null);
-const zoom = ref(0.56);
-const pan = ref({ x: 26, y: 14 });
-const view = ref({ w: 700, h: 500 });
+const { zoom, pan, view, hanging, visible, zoomAt, zoomBy, fit, reveal, showWhole } = useWallView(frame);
+const { lift, press: pressLabel, wasLift } = useLift(hanging, (e) => onWall(e.clientX, e.clientY));
 const parts = new Map<string, InstanceType<typeof WallScreen>>();
 const space = ref(false);
-const lift = ref<{ id: string; before: string | null; flow: string; x: number; y: number; h: number } | null>(null);
-useResizeObserver(frame, ([e]) => e && (view.value = { w: e.contentRect.width, h: e.contentRect.height }));
+/** The screen pointed at: named in full where its label is too short for its name. */
+const pointed = ref('');
+function onWall(x: number, y: number): { x: number; y: number } {
+  const r = frame.value?.getBoundingClientRect();
+  return { x: x - (r?.left ?? 0) - pan.value.x, y: y - (r?.top ?? 0) - pan.value.y };
+}
 
-/** Between screens and around rows, px on the glass: labels keep their size at every zoom. */
-const HEAD = 26;
-const LABEL = 22;
-const BELOW = 26;
-interface Hung { readonly screen: Screen; readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly tall: number }
-const rows = computed(() => {
-  const z = zoom.value;
-  const gap = Math.max(16, 46 * z);
-  const hung: Hung[] = [];
-  const heads: { id: string; name: string; y: number; count: number }[] = [];
-  let y = 0;
-  for (const flow of doc.shown?.flows ?? []) {
-    const screens = doc.shown?.screens.filter((s) => s.flow === flow.id) ?? [];
-    heads.push({ id: flow.id, name: flow.name, y, count: screens.length });
-    let x = 0;
-    let tall = 60;
-    for (const screen of screens) {
-      const h = stage.heightOf(screen);
-      hung.push({ screen, x, y: y + HEAD + LABEL, w: screen.width * z, h: h * z, tall: h });
-      x += screen.width * z + gap;
-      tall = Math.max(tall, h * z);
-    }
-    y += HEAD + LABEL + tall + BELOW;
-  }
-  return { hung, heads };
-});
-const visible = computed(() => rows.value.hung.filter((r) => {
-  const x = r.x + pan.value.x;
-  const y = r.y + pan.value.y;
-  return x < view.value.w + 50 && y < view.value.h + 50 && x + r.w > -50 && y + r.h > -50;
-}));
 /** The zoom as it was when it last rested: what pictures are drawn for. */
 const sharpZoom = refDebounced(zoom, 140);
 /** What is out of sight is measured when there is time: so that rows are as tall as they will be. */
 watch([() => stage.calmProject, () => stage.lens], () => {
-  const all = rows.value.hung.map((r) => r.screen);
+  const all = hanging.value.hung.map((r) => r.screen);
   let at = 0;
   const some = (): void => {
     const seen = new Set(visible.value.map((r) => r.screen.id));
@@ -69,48 +45,18 @@ watch([() => stage.calmProject, () => stage.lens], () => {
   };
   requestIdleCallback(some);
 }, { immediate: true });
-const here = computed(() => rows.value.hung.find((r) => r.screen.id === stage.screenId));
+const percent = computed(() => (zoom.value < 0.02 ? (zoom.value * 100).toFixed(1) : Math.round(zoom.value * 100)));
+const named = computed(() => {
+  const r = visible.value.find((x) => x.screen.id === pointed.value) ?? null;
+  return r && !drag.held && (r.w < NAMED || r.screen.name.length * 7 > r.w) ? r : null;
+});
+const here = computed(() => hanging.value.hung.find((r) => r.screen.id === stage.screenId));
 
 function onWheel(event: WheelEvent): void {
   if (event.ctrlKey || event.metaKey) {
     const r = frame.value?.getBoundingClientRect();
     zoomAt(Math.exp(-event.deltaY / 300), event.clientX - (r?.left ?? 0), event.clientY - (r?.top ?? 0));
   } else pan.value = { x: pan.value.x - (event.shiftKey ? event.deltaY : event.deltaX), y: pan.value.y - (event.shiftKey ? 0 : event.deltaY) };
-}
-/** Zooms so that what lies under the point stays there. */
-function zoomAt(by: number, x: number, y: number): void {
-  const next = Math.min(4, Math.max(0.05, zoom.value * by));
-  const distance = (r: Hung): number => Math.max(0, r.x + pan.value.x - x, x - r.x - pan.value.x - r.w) + Math.max(0, r.y + pan.value.y - y, y - r.y - pan.value.y - r.h);
-  const near = [...rows.value.hung].sort((a, b) => distance(a) - distance(b))[0];
-  const was = zoom.value;
-  zoom.value = next;
-  if (!near) return;
-  const now = rows.value.hung.find((r) => r.screen.id === near.screen.id);
-  if (!now) return;
-  const rx = (x - pan.value.x - near.x) / was;
-  const ry = (y - pan.value.y - near.y) / was;
-  pan.value = { x: x - now.x - rx * next, y: y - now.y - ry * next };
-}
-const zoomBy = (by: number): void => zoomAt(by, view.value.w / 2, view.value.h / 2);
-function fit(one: boolean): void {
-  const all = one && here.value ? [here.value.screen] : (doc.shown?.screens ?? []);
-  if (all.length === 0) return;
-  // Labels keep their size, so the fitting zoom is found by trying.
-  let low = 0.05;
-  let high = one ? 1.5 : 1;
-  const extent = (): { x1: number; y1: number; x2: number; y2: number } => {
-    const list = rows.value.hung.filter((r) => all.includes(r.screen));
-    return { x1: Math.min(...list.map((r) => r.x)), y1: Math.min(...list.map((r) => r.y)) - LABEL - (one ? 0 : HEAD), x2: Math.max(...list.map((r) => r.x + r.w)), y2: Math.max(...list.map((r) => r.y + r.h)) };
-  };
-  for (let i = 0; i < 12; i++) {
-    zoom.value = (low + high) / 2;
-    const e = extent();
-    if (e.x2 - e.x1 > view.value.w - 48 || e.y2 - e.y1 > view.value.h - 40) high = zoom.value;
-    else low = zoom.value;
-  }
-  zoom.value = low;
-  const e = extent();
-  pan.value = { x: Math.max(24, (view.value.w - (e.x2 - e.x1)) / 2) - e.x1, y: Math.max(14, (view.value.h - (e.y2 - e.y1)) / 2) - e.y1 };
 }
 function down(event: PointerEvent): void {
   const ground = event.target === frame.value;
@@ -139,7 +85,7 @@ const spaceKey = (e: KeyboardEvent): void => {
 
 // ── screens are dragged by their labels, within a row and to another ──
 function label(event: MouseEvent, id: string): void {
-  if (drag.wasDrag()) return;
+  if (wasLift()) return;
   if (event.shiftKey || event.ctrlKey || event.metaKey) stage.pickScreen(id);
   else {
     stage.picked = [];
@@ -147,40 +93,18 @@ function label(event: MouseEvent, id: string): void {
   }
   frame.value?.focus({ preventScroll: true });
 }
-function pressLabel(event: PointerEvent, r: Hung): void {
-  if (event.button !== 0) return;
-  const start = { x: event.clientX, y: event.clientY };
-  const on = (e: PointerEvent): void => {
-    if (!lift.value && Math.hypot(e.clientX - start.x, e.clientY - start.y) < 6) return;
-    const f = frame.value?.getBoundingClientRect();
-    const x = e.clientX - (f?.left ?? 0) - pan.value.x;
-    const y = e.clientY - (f?.top ?? 0) - pan.value.y;
-    const flow = [...rows.value.heads].reverse().find((h) => y >= h.y) ?? rows.value.heads[0];
-    if (!flow) return;
-    const row = rows.value.hung.filter((s) => s.screen.flow === flow.id && s.screen.id !== r.screen.id);
-    const behind = row.filter((s) => x > s.x + s.w / 2).at(-1);
-    const next = row.find((s) => s.x > (behind?.x ?? -1));
-    lift.value = { id: r.screen.id, before: behind?.screen.id ?? null, flow: flow.id, x: behind ? behind.x + behind.w + 6 : (next?.x ?? 0) - 10, y: flow.y + HEAD + LABEL, h: behind?.h ?? next?.h ?? 60 };
-  };
-  const off = (): void => {
-    window.removeEventListener('pointermove', on);
-    window.removeEventListener('pointerup', off);
-    window.removeEventListener('keydown', cancel, true);
-    const l = lift.value;
-    lift.value = null;
-    if (!l) return;
-    const first = doc.shown?.screens.filter((s) => s.flow === l.flow && s.id !== l.id) ?? [];
-    const prior = doc.shown?.screens[(doc.shown?.screens.findIndex((s) => s.id === first[0]?.id) ?? 0) - 1]?.id ?? null;
-    doc.act(`Move ${r.screen.name}`, [{ do: 'moveScreen', screen: l.id, flow: l.flow, after: l.before ?? (prior === l.id ? null : prior) }]);
-  };
-  const cancel = (e: KeyboardEvent): void => {
-    if (e.key !== 'Escape') return;
-    lift.value = null;
-    off();
-  };
-  window.addEventListener('pointermove', on);
-  window.addEventListener('pointerup', off);
-  window.addEventListener('keydown', cancel, true);
+/** From label to label by arrow keys; Space adds a screen to the selected ones, Enter goes to it. */
+function labelKey(event: KeyboardEvent, r: Hung): void {
+  const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+  if (event.key === ' ') stage.pickScreen(r.screen.id);
+  else if (by !== 0) {
+    const next = hanging.value.hung[hanging.value.hung.indexOf(r) + by];
+    if (!next) return;
+    reveal({ ...next, y: next.y - 24 }, false);
+    void nextTick(() => frame.value?.querySelector<HTMLElement>(`[data-label="${CSS.escape(next.screen.id)}"]`)?.focus({ preventScroll: true }));
+  } else return;
+  event.preventDefault();
+  event.stopPropagation();
 }
 
 // ── things held over the Wall ──
@@ -215,18 +139,31 @@ watch(() => drag.held !== null, (on) => {
   if (on) slide = requestAnimationFrame(along);
 });
 
-watch(() => stage.screenId, () => {
-  void nextTick(() => {
-    const r = here.value;
-    if (!r) return;
-    const x = r.x + pan.value.x;
-    const y = r.y + pan.value.y;
-    if (x < 0 || x + Math.min(r.w, 120) > view.value.w || y + Math.min(r.h, 120) > view.value.h || y < -r.h / 2) pan.value = { x: x < 0 || x + Math.min(r.w, 120) > view.value.w ? 26 - r.x : pan.value.x, y: 14 + HEAD + LABEL - r.y };
-  });
-}, { immediate: true });
+// ── what is chosen or placed is brought into view; a screen that is new is shown whole ──
+let known = new Set(doc.shown?.screens.map((s) => s.id));
+/** When the pointer last went down on the Wall: what is chosen by it is in sight already. */
+let pressedAt = -1e9;
+const now = (): number => performance.now();
+watch([() => stage.screenId, () => stage.selected, () => doc.shown?.screens.length], async ([id, key], [was]) => {
+  const fresh = id !== was && id !== '' && !known.has(id);
+  known = new Set(doc.shown?.screens.map((s) => s.id));
+  await nextTick();
+  const byPointer = performance.now() - pressedAt < 500;
+  if (drag.held) return;
+  if (fresh) showWhole(id);
+  const r = here.value;
+  const box = key === null ? null : stage.findBox(key);
+  if (!r) return;
+  if (box) reveal({ x: r.x + box.x * zoom.value, y: r.y + box.y * zoom.value, w: box.w * zoom.value, h: box.h * zoom.value }, !byPointer);
+  else if (id !== was && !fresh) reveal({ ...r, y: r.y - 24, h: r.h + 24 }, !byPointer);
+});
 onMounted(() => {
   stage.focusWall = () => frame.value?.focus({ preventScroll: true });
-  void nextTick(() => { if (frame.value) view.value = { w: frame.value.clientWidth, h: frame.value.clientHeight }; });
+  void nextTick(() => {
+    if (!frame.value) return;
+    view.value = { w: frame.value.clientWidth, h: frame.value.clientHeight };
+    if (here.value) reveal({ ...here.value, y: here.value.y - 24 }, false);
+  });
 });
 onBeforeUnmount(() => {
   unland();
@@ -236,23 +173,24 @@ defineExpose({ fit, zoomBy });
 </script>
 
 <template>
-  <section ref="frame" class="wall" :class="{ grab: space }" aria-label="Wall" role="region" tabindex="0" @wheel.prevent="onWheel" @pointerdown="down" @keydown="spaceKey" @keyup="spaceKey">
+  <section ref="frame" class="wall" :class="{ grab: space }" aria-label="Wall" role="region" tabindex="0" @wheel.prevent="onWheel" @pointerdown.capture="pressedAt = now()" @pointerdown="down" @keydown="spaceKey" @keyup="spaceKey">
     <div class="world" :style="{ transform: `translate(${pan.x}px, ${pan.y}px)` }">
-      <p v-for="h in rows.heads" :key="h.id" class="flow" :style="{ top: `${h.y}px` }"><strong>{{ h.name }}</strong> {{ h.count }} {{ h.count === 1 ? 'screen' : 'screens' }}</p>
+      <p v-for="h in hanging.heads" :key="h.id" class="flow" :style="{ top: `${h.y}px` }"><strong>{{ h.name }}</strong> {{ h.count }} {{ h.count === 1 ? 'screen' : 'screens' }}</p>
       <template v-for="r in visible" :key="r.screen.id">
-        <button class="plain label clip" :class="{ on: r.screen.id === stage.screenId }" :aria-pressed="stage.picked.includes(r.screen.id)" :style="{ left: `${r.x}px`, top: `${r.y - 21}px`, maxWidth: `${Math.max(24, r.w)}px` }" @pointerdown.stop="pressLabel($event, r)" @click="label($event, r.screen.id)">{{ r.screen.name }}</button>
-        <WallScreen :ref="(el) => (el ? parts.set(r.screen.id, el as InstanceType<typeof WallScreen>) : parts.delete(r.screen.id))" :screen="r.screen" :height="r.tall" :zoom="zoom" :sharp="sharpZoom" :style="{ left: `${r.x}px`, top: `${r.y}px` }" />
+        <button class="plain label clip" :data-label="r.screen.id" :class="{ on: r.screen.id === stage.screenId, short: r.w < NAMED, gone: r.w < NUMBERED }" :aria-label="r.screen.name" :aria-pressed="stage.picked.includes(r.screen.id)" :style="{ left: `${r.x}px`, top: `${r.y - 21}px`, maxWidth: `${Math.max(14, r.w)}px` }" @pointerdown.stop="pressLabel($event, r)" @click="label($event, r.screen.id)" @keydown="labelKey($event, r)" @mouseenter="pointed = r.screen.id" @mouseleave="pointed = ''" @focus="pointed = r.screen.id" @blur="pointed = ''">{{ r.w < NAMED ? r.nth : r.screen.name }}</button>
+        <WallScreen :ref="(el) => (el ? parts.set(r.screen.id, el as InstanceType<typeof WallScreen>) : parts.delete(r.screen.id))" :screen="r.screen" :height="r.tall" :zoom="zoom" :sharp="sharpZoom" @mouseenter="pointed = r.screen.id" @mouseleave="pointed = ''" :style="{ left: `${r.x}px`, top: `${r.y}px` }" />
       </template>
+      <span v-if="named" class="named" :style="{ left: `${named.x}px`, top: `${named.y - 22}px` }" aria-hidden="true">{{ named.screen.name }}</span>
       <div v-if="lift" class="tape" :style="{ left: `${lift.x}px`, top: `${lift.y}px`, height: `${lift.h}px` }" />
     </div>
-    <p v-if="rows.hung.length === 0" class="empty">Screens hang here, in rows by flow. Add the first one at the left, or just type what belongs on it.</p>
-    <div class="zoom"><button class="plain" aria-label="Zoom out" @click="zoomBy(0.8)">−</button><button class="plain tabular" :aria-label="`${Math.round(zoom * 100)} %, show all screens`" :title="'Show all screens'" @click="fit(false)">{{ Math.round(zoom * 100) }} %</button><button class="plain" aria-label="Zoom in" @click="zoomBy(1.25)">+</button></div>
-    <p v-if="drag.held" class="held" :style="{ left: `${drag.at.x + 14}px`, top: `${drag.at.y + 12}px` }">{{ drag.copying ? 'Copy ' : '' }}{{ drag.held.name }}{{ drag.landing ? ` into ${drag.landing.says}` : '' }}</p>
+    <p v-if="hanging.hung.length === 0" class="empty">Screens hang here, in rows by flow. Add the first one at the left, or just type what belongs on it.</p>
+    <div class="zoom"><button class="plain" aria-label="Zoom out" @click="zoomBy(0.8)">−</button><button class="plain tabular" :aria-label="`${percent} %, show all screens`" :title="'Show all screens'" @click="fit(false)">{{ percent }} %</button><button class="plain" aria-label="Zoom in" @click="zoomBy(1.25)">+</button></div>
+    <HeldThing />
   </section>
 </template>
 
 <style scoped>
-.wall { position: relative; overflow: hidden; background: var(--wall); min-height: 0; min-width: 0; }
+.wall { position: relative; user-select: none; overflow: hidden; background: var(--wall); min-height: 0; min-width: 0; }
 .wall:focus-visible { outline-offset: -2px; }
 .grab { cursor: grab; }
 .world { position: absolute; will-change: transform; }
@@ -264,5 +202,7 @@ defineExpose({ fit, zoomBy });
 .zoom { position: absolute; right: 12px; bottom: 12px; display: flex; background: var(--raised); border: 1px solid var(--line); border-radius: 5px; }
 .zoom button { padding: 3px 9px; }
 .empty { position: absolute; inset: 40% 0 auto; text-align: center; color: #5c5548; pointer-events: none; }
-.held { position: fixed; z-index: 20; background: var(--ink); color: var(--raised); font-size: 11.5px; padding: 1px 7px; pointer-events: none; border-radius: 4px; }
+.label.short { text-align: left; font-size: 11px; }
+.label.gone { opacity: 0; }
+.named { position: absolute; z-index: 8; white-space: nowrap; background: var(--ink); color: var(--raised); font-size: 11.5px; line-height: 18px; padding: 0 6px; border-radius: 3px; pointer-events: none; }
 </style>

@@ -4,7 +4,7 @@ import { boxesByKey, childrenOf, dropAt, pathAt, textPlace, type Box, type Rect,
 import { api } from '../api.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useDrag } from '../stores/drag.js';
+import { heldPicture, useDrag } from '../stores/drag.js';
 import { useDrawing, type Picture } from '../stores/drawing.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
@@ -98,7 +98,7 @@ function press(event: PointerEvent): void {
     const nodes = ids.flatMap((id) => props.screen.nodes[id] ?? []);
     // Parts inside an instance stay where their original has them.
     if (stage.selectedPlace && (stage.selectedPlace.at.length > 0 || stage.selectedPlace.entry)) return null;
-    return { kind: 'selection', name: commands.named(ids), roles: nodes.map((n) => boxes.value.get(n.id)?.node.instance?.role ?? n.type), ids, from: props.screen.id };
+    return { kind: 'selection', name: commands.named(ids), roles: nodes.map((n) => boxes.value.get(n.id)?.node.instance?.role ?? n.type), ids, from: props.screen.id, ...heldPicture(stage.findBox(ids.at(-1) ?? ''), props.zoom) };
   });
 }
 function click(event: MouseEvent): void {
@@ -200,7 +200,7 @@ const isEmpty = computed(() => {
   <div ref="frame" :aria-label="screen.name" role="group" class="screen" :class="{ picked: stage.picked.includes(screen.id) }" :style="{ width: `${screen.width * zoom}px`, height: `${height * zoom}px` }" @pointerdown="press" @dragover.prevent @drop.prevent="bring" @click="click" @dblclick="deeper" @mousemove="move" @mouseleave="hover = null">
     <PictureCanvas v-if="page" :primitives="page.primitives" :width="screen.width" :height="page.height" :zoom="zoom" background="#ffffff" />
     <BitmapCanvas v-else-if="bitmap?.drawn" :drawn="bitmap.drawn" :width="screen.width * zoom" :height="bitmap.height * zoom" />
-    <span v-else class="note waiting">Drawing …</span>
+    <span v-else-if="screen.width * zoom > 60" class="note waiting">Drawing …</span>
     <p v-if="isEmpty && zoom > 0.25" class="bare note">Drop a sample here, or press / and type what belongs on it.</p>
     <div v-if="hover && !marks.some((m) => m.key === hover?.node.key)" class="hover" :style="px(hover)"><span>{{ hover.node.name }}</span></div>
     <div v-for="b in marks" :key="b.key" class="marks" :style="px(b.at, 5)"><i /><i /><i /><i /></div>

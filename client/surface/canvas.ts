@@ -17,8 +17,15 @@ function pathOf(d: string): Path2D {
 }
 
 /** Draws a picture's primitives on a canvas, `scale` device px per px. The same primitives make the SVG. `only`: those that are drawn. */
-export function drawPrimitives(ctx: Context2d, primitives: readonly Primitive[], scale: number, asset: AssetOf, only: (p: Primitive) => boolean = () => true): void {
-  ctx.setTransform(scale, 0, 0, scale, 0, 0);
+export function drawPrimitives(
+  ctx: Context2d,
+  primitives: readonly Primitive[],
+  scale: number,
+  asset: AssetOf,
+  only: (p: Primitive) => boolean = () => true,
+  from: { readonly x: number; readonly y: number } = { x: 0, y: 0 },
+): void {
+  ctx.setTransform(scale, 0, 0, scale, -from.x * scale, -from.y * scale);
   ctx.textBaseline = 'alphabetic';
   ctx.textRendering = 'geometricPrecision';
   ctx.fontKerning = 'normal';

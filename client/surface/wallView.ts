@@ -1,0 +1,104 @@
+import { useLocalStorage, useResizeObserver, watchDebounced } from '@vueuse/core';
+import { computed, ref, type Ref } from 'vue';
+import { useDocument } from '../stores/document.js';
+import { useStage } from '../stores/stage.js';
+import { extent, fitting, hang, HEAD, LABEL, type Hanging, type Hung } from './hang.js';
+
+/** A rectangle of the Wall, px on the glass before it is moved. */
+interface Area {
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+const MOST = 4;
+const LEAST = 0.05;
+/** Room around what is brought into view: px. */
+const EDGE = 24;
+
+/** How the Wall is looked at: zoom and where it is moved to, kept for each project from one visit to the next. */
+export function useWallView(frame: Ref<HTMLElement | null>): {
+  readonly zoom: Ref<number>;
+  readonly pan: Ref<{ x: number; y: number }>;
+  readonly view: Ref<{ w: number; h: number }>;
+  readonly hanging: Readonly<Ref<Hanging>>;
+  readonly visible: Readonly<Ref<readonly Hung[]>>;
+  readonly zoomAt: (by: number, x: number, y: number) => void;
+  readonly zoomBy: (by: number) => void;
+  readonly fit: (one: boolean) => void;
+  readonly reveal: (area: Area, whole: boolean) => void;
+  readonly showWhole: (id: string) => void;
+  readonly kept: boolean;
+} {
+  const doc = useDocument();
+  const stage = useStage();
+  const id = doc.shown?.id ?? '';
+  const store = useLocalStorage<Record<string, { zoom: number; x: number; y: number }>>('dekkor-wall', {});
+  const was = store.value[id];
+  const zoom = ref(was?.zoom ?? 0.56);
+  const pan = ref({ x: was?.x ?? 26, y: was?.y ?? 14 });
+  const view = ref({ w: 700, h: 500 });
+  useResizeObserver(frame, ([e]) => e && (view.value = { w: e.contentRect.width, h: e.contentRect.height }));
+  watchDebounced([zoom, pan], () => void (store.value = { ...store.value, [id]: { zoom: zoom.value, ...pan.value } }), { debounce: 300 });
+
+  const at = (z: number): Hanging => hang(doc.shown?.flows ?? [], doc.shown?.screens ?? [], stage.heightOf, z);
+  const hanging = computed(() => at(zoom.value));
+  const visible = computed(() =>
+    hanging.value.hung.filter((r) => {
+      const x = r.x + pan.value.x;
+      const y = r.y + pan.value.y;
+      return x < view.value.w + 50 && y < view.value.h + 50 && x + r.w > -50 && y + r.h > -50;
+    }),
+  );
+  const room = (): readonly [number, number] => [view.value.w - 2 * EDGE, view.value.h - 40];
+  const all = (z: number): readonly Hung[] => at(z).hung;
+  const least = (): number => Math.min(LEAST, fitting(all, true, ...room(), 1));
+
+  /** Zooms so that what lies under the point stays there. */
+  function zoomAt(by: number, x: number, y: number): void {
+    const asked = Math.min(MOST, zoom.value * by);
+    const next = asked < LEAST ? Math.max(asked, least()) : asked;
+    const distance = (r: Hung): number => Math.max(0, r.x + pan.value.x - x, x - r.x - pan.value.x - r.w) + Math.max(0, r.y + pan.value.y - y, y - r.y - pan.value.y - r.h);
+    let near: Hung | undefined;
+    for (const r of hanging.value.hung) if (!near || distance(r) < distance(near)) near = r;
+    const before = zoom.value;
+    zoom.value = next;
+    const now = near && hanging.value.hung.find((r) => r.screen.id === near.screen.id);
+    if (!near || !now) return;
+    const rx = (x - pan.value.x - near.x) / before;
+    const ry = (y - pan.value.y - near.y) / before;
+    pan.value = { x: x - now.x - rx * next, y: y - now.y - ry * next };
+  }
+  const zoomBy = (by: number): void => zoomAt(by, view.value.w / 2, view.value.h / 2);
+  /** Shows everything, or the current screen, as large as it fits. */
+  function fit(one: boolean): void {
+    const pick = (list: readonly Hung[]): readonly Hung[] => (one ? list.filter((r) => r.screen.id === stage.screenId) : list);
+    if (pick(hanging.value.hung).length === 0) return;
+    zoom.value = fitting((z) => pick(all(z)), !one, ...room(), one ? 1.5 : 1);
+    const e = extent(pick(hanging.value.hung), !one);
+    if (e) pan.value = { x: Math.max(EDGE, (view.value.w - e.w) / 2) - e.x, y: Math.max(14, (view.value.h - e.h) / 2) - e.y };
+  }
+  /** Moves the Wall as little as needed to bring an area into view; unless `whole`, only when next to nothing of it is seen. */
+  function reveal(area: Area, whole: boolean): void {
+    const along = (at: number, size: number, room: number): number => {
+      const seen = Math.min(at + size, room) - Math.max(at, 0);
+      if (whole ? at >= 0 && at + size <= room : seen >= Math.min(40, size)) return 0;
+      if (size + 2 * EDGE > room) return whole && seen >= room - 2 * EDGE ? 0 : EDGE - at;
+      return at < EDGE ? EDGE - at : Math.min(0, room - EDGE - at - size);
+    };
+    const dx = along(area.x + pan.value.x, area.w, view.value.w);
+    const dy = along(area.y + pan.value.y, area.h, view.value.h);
+    if (dx !== 0 || dy !== 0) pan.value = { x: pan.value.x + dx, y: pan.value.y + dy };
+  }
+  /** Brings a whole screen into view, smaller if it must be. */
+  function showWhole(screen: string): void {
+    const of = (list: readonly Hung[]): readonly Hung[] => list.filter((r) => r.screen.id === screen);
+    zoom.value = Math.min(
+      zoom.value,
+      fitting((z) => of(all(z)), false, ...room(), MOST),
+    );
+    const e = extent(of(hanging.value.hung), false);
+    if (e) reveal({ ...e, y: e.y - HEAD + LABEL }, true);
+  }
+  return { zoom, pan, view, hanging, visible, zoomAt, zoomBy, fit, reveal, showWhole, kept: was !== undefined };
+}
