@@ -47,7 +47,7 @@ describe('from an empty project to a rebranded screen', () => {
     await byRole(page, 'group', 'Phone');
   });
   it('places by a line that says before Enter what it will place', async () => {
-    const line = await byRole(page, 'combobox', 'Place line');
+    const line = await byRole(page, 'textbox', 'Place line');
     await line.click();
     await page.keyboard.type('3 field From, To, Date');
     await page.waitForFunction(() => document.querySelector('#place-says')?.textContent === 'places 3 Field');

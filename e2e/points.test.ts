@@ -120,6 +120,57 @@ describe('the demo, worked on', () => {
     await hand.click('[role="option"][aria-label^="3."]');
     await page.waitForSelector('[role="treeitem"][aria-label^="Listing 12:40"]');
   });
+  it('repaints another screen when a cell that fills it is changed, and gives the keyboard back after Escape', async () => {
+    const drawn = (): Promise<string> => page.$eval('.screen[aria-label="Sailings"] canvas', (c) => (c as HTMLCanvasElement).toDataURL());
+    await page.focus('[aria-label="Wall"]');
+    await page.keyboard.press('g');
+    await page.waitForSelector('.screen[aria-label="Sailings"] canvas');
+    await page.keyboard.press('c');
+    await hand.click('::-p-xpath(//aside//button[contains(., "Sailings")])');
+    const before = await drawn();
+    const cell = await page.waitForSelector('textarea[aria-label="Sails, row 1"]');
+    await cell?.click({ count: 3 });
+    await page.keyboard.type('06:45');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'Sails, row 2');
+    await page.waitForFunction((was) => (document.querySelector('.screen[aria-label="Sailings"] canvas') as HTMLCanvasElement | null)?.toDataURL() !== was, {}, before);
+    await settled((x) => Object.values(x.contentSets).some((s) => s.rows.some((r) => Object.values(r.values).includes('06:45'))));
+    await page.keyboard.type('never');
+    await page.keyboard.press('Escape');
+    expect(await page.$eval('textarea[aria-label="Sails, row 2"]', (e) => (e as HTMLTextAreaElement).value)).toBe('09:15');
+    await page.keyboard.press('Escape');
+    await page.waitForFunction(() => !document.querySelector('[role="dialog"]') && document.activeElement?.getAttribute('aria-label') === 'Wall');
+  });
+  it('goes from screen to screen by the labels and picks several by Space', async () => {
+    await page.focus('[data-label]');
+    await page.keyboard.press('ArrowRight');
+    const focused = (n: number): Promise<unknown> => page.waitForFunction((i) => document.activeElement === document.querySelectorAll('[data-label]')[i], {}, n);
+    await focused(1);
+    await page.keyboard.press('Space');
+    await page.keyboard.press('ArrowRight');
+    await focused(2);
+    await page.keyboard.press('Space');
+    await page.waitForFunction(() => [1, 2].every((i) => document.querySelectorAll('[data-label]')[i]?.getAttribute('aria-pressed') === 'true'));
+    await page.keyboard.press('Escape');
+  });
+  it('opens the Wall where it was left, and shows a new screen whole', async () => {
+    await page.click('aria/Zoom out[role="button"]');
+    const zoom = (): Promise<string> => page.$eval('.zoom button:nth-child(2)', (e) => e.textContent?.trim() ?? '');
+    const was = await zoom();
+    const kept = await page.evaluate(() => localStorage.getItem('dekkor-wall'));
+    await page.waitForFunction((k) => localStorage.getItem('dekkor-wall') !== k, {}, kept);
+    await page.reload();
+    await page.waitForSelector('.screen canvas');
+    expect(await zoom()).toBe(was);
+    await hand.click('aria/Add screen[role="button"]');
+    await hand.click('::-p-xpath(//*[@role="menuitem"][contains(., "Desktop")]//a)');
+    await page.waitForFunction(() => {
+      const wall = document.querySelector('[aria-label="Wall"]')!.getBoundingClientRect();
+      const s = document.querySelector('.screen[aria-label^="Desktop"]')?.getBoundingClientRect();
+      return s !== undefined && s.left >= wall.left && s.right <= wall.right && s.top >= wall.top && s.bottom <= wall.bottom;
+    });
+    await page.goto(`${desk.house.address}/p/norrvik-crossings/compose/find`);
+  });
   it('refuses what is no colour and no size, naming it, and keeps what was there', async () => {
     await hand.click('[role="treeitem"][aria-label^="Card"]');
     const told = (word: string): Promise<unknown> => page.waitForFunction((w: string) => [...document.querySelectorAll('[role="alert"]')].some((e) => e.textContent?.includes(`“${w}”`)), {}, word);

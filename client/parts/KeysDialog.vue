@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Dialog from 'primevue/dialog';
+import AppDialog from './AppDialog.vue';
 
 const visible = defineModel<boolean>('visible', { required: true });
 const groups: readonly { readonly name: string; readonly keys: readonly (readonly [string, string])[] }[] = [
@@ -11,9 +11,9 @@ const groups: readonly { readonly name: string; readonly keys: readonly (readonl
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal dismissable-mask header="Keys" :style="{ width: '860px' }">
+  <AppDialog v-model:visible="visible" dismissable header="Keys" :width="860">
     <div class="groups"><section v-for="g in groups" :key="g.name"><h3>{{ g.name }}</h3><dl><template v-for="[k, what] in g.keys" :key="k"><dt>{{ k }}</dt><dd>{{ what }}</dd></template></dl></section></div>
-  </Dialog>
+  </AppDialog>
 </template>
 
 <style scoped>

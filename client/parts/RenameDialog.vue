@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
-import Dialog from 'primevue/dialog';
 import InputText from 'primevue/inputtext';
 import SelectButton from 'primevue/selectbutton';
 import { computed, ref } from 'vue';
 import { nameByPattern } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
+import AppDialog from './AppDialog.vue';
 
 /** Renames several screens by a pattern, shown before it is done. */
 const visible = defineModel<boolean>('visible', { required: true });
@@ -26,7 +26,7 @@ function rename(): void {
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="Rename screens" :style="{ width: '520px' }">
+  <AppDialog v-model:visible="visible" header="Rename screens" :width="520">
     <form class="form" @submit.prevent="rename">
       <span>Which</span><SelectButton v-model="which" size="small" :options="choices" option-label="name" option-value="id" :allow-empty="false" aria-label="Which screens" />
       <label for="rn-pattern">Pattern</label><InputText id="rn-pattern" v-model="pattern" size="small" autofocus maxlength="200" aria-describedby="rn-help" />
@@ -35,7 +35,7 @@ function rename(): void {
       <span>Preview</span><ul class="preview"><li v-for="n in named" :key="n.screen.id" :class="{ same: n.name === n.screen.name }"><span class="clip">{{ n.screen.name }}</span><span class="clip">{{ n.name || 'left as it is' }}</span></li></ul>
       <span /><Button type="submit" :label="`Rename ${changed.length} ${changed.length === 1 ? 'screen' : 'screens'}`" :disabled="changed.length === 0" />
     </form>
-  </Dialog>
+  </AppDialog>
 </template>
 
 <style scoped>

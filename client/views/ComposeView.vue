@@ -3,7 +3,7 @@ import { useLocalStorage } from '@vueuse/core';
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { childrenOf, screenOf } from '../../core/index.js';
-import ContentDialog from '../parts/ContentDialog.vue';
+import ContentDialog from '../content/ContentDialog.vue';
 import DetailsPane from '../details/DetailsPane.vue';
 import KeysDialog from '../parts/KeysDialog.vue';
 import OutlinePane from '../parts/OutlinePane.vue';

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
-import Dialog from 'primevue/dialog';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { useConfirm } from 'primevue/useconfirm';
@@ -9,6 +8,7 @@ import { useRouter } from 'vue-router';
 import type { Problem } from '../../core/index.js';
 import { api, type KitInfo, type Listed } from '../api.js';
 import { useLibrary } from '../stores/library.js';
+import AppDialog from '../parts/AppDialog.vue';
 
 const router = useRouter();
 const confirm = useConfirm();
@@ -95,13 +95,13 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
         <ul class="cards"><li v-for="k in kits" :key="k.ref" class="card"><span class="swatches"><i v-for="s in k.swatches" :key="s" :style="{ background: s }" /></span><strong>{{ k.name }} {{ k.version }}</strong><span class="note">{{ k.summary }} {{ k.components }} components.</span></li></ul>
       </section>
     </main>
-    <Dialog v-model:visible="making" modal header="New project" :style="{ width: '380px' }">
+    <AppDialog v-model:visible="making" header="New project" :width="380">
       <form class="form" @submit.prevent="make">
         <label for="new-name">Name</label><InputText id="new-name" v-model="name" autofocus maxlength="200" />
         <label for="new-kit">Starts with</label><Select v-model="kit" input-id="new-kit" :options="kits" option-label="name" option-value="ref" />
         <Button type="submit" label="Make project" :disabled="name.trim() === ''" />
       </form>
-    </Dialog>
+    </AppDialog>
   </div>
 </template>
 

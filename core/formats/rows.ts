@@ -143,6 +143,23 @@ export function valueOf(v: Json, kind: Column['kind']): Json {
 }
 
 /**
+ * The text of a file of rows. UTF-16 says so at its beginning; anything else is read as UTF-8, or as Latin letters where it is none.
+ * Binary files that are often mistaken for rows (spreadsheets, pictures, printed pages) are named as such.
+ */
+export function decodeRows(name: string, bytes: Uint8Array): { readonly text: string } | { readonly problem: string } {
+  const [a, b] = bytes;
+  if ((a === 0x89 && b === 0x50) || (a === 0x50 && b === 0x4b) || (a === 0x25 && b === 0x50) || (a === 0xd0 && b === 0xcf))
+    return { problem: `${name} is no CSV or JSON. If it is a spreadsheet, save it as CSV first. Nothing was changed.` };
+  if (a === 0xff && b === 0xfe) return { text: new TextDecoder('utf-16le').decode(bytes) };
+  if (a === 0xfe && b === 0xff) return { text: new TextDecoder('utf-16be').decode(bytes) };
+  try {
+    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes) };
+  } catch {
+    return { text: new TextDecoder('windows-1252').decode(bytes) };
+  }
+}
+
+/**
  * The same set with new rows: columns keep their ids by name, so that everything bound to them stays bound; rows keep
  * their keys by their first column's value, or by order, so that what single items differ in stays theirs.
  */
