@@ -5,6 +5,7 @@ import { carryInstance, childrenOf, componentAt, listAt, placesOf, readPlaceLine
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
+import { commandOf } from '../keys/table.js';
 import { heldPicture, useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
@@ -292,17 +293,18 @@ function pasteLine(event: ClipboardEvent): void {
 function treeKey(event: KeyboardEvent): void {
   const id = stage.selectedPlace?.node;
   const line = lines.value.find((l) => l.screen.id === stage.screenId && l.id === id && !l.head);
-  if (event.key === 'Enter' && !event.ctrlKey) {
+  const command = commandOf(event, 'outline');
+  if (command === 'newLine') {
     event.preventDefault();
     event.stopPropagation();
     openNew();
-  } else if (event.key === 'F2' && line) {
+  } else if (command === 'writeLine' && line) {
     event.preventDefault();
     openText(line);
-  } else if (event.key === 'Tab' && line && stage.selectedPlace?.at.length === 0 && !event.altKey) {
+  } else if ((command === 'moveIn' || command === 'moveOut') && line && stage.selectedPlace?.at.length === 0) {
     const before = doc.undoName;
     const revision = doc.shown;
-    commands.nudge(event.shiftKey ? 'out' : 'in');
+    commands.nudge(command === 'moveOut' ? 'out' : 'in');
     // Where nothing moves, Tab goes on to the next part of the page as everywhere.
     if (doc.shown !== revision || doc.undoName !== before) {
       event.preventDefault();

@@ -10,6 +10,7 @@ import { useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
 import { usePlaceLine } from './line.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
+import { tip } from '../keys/table.js';
 
 const stage = useStage();
 const library = useLibrary();
@@ -149,8 +150,8 @@ defineExpose({ focusLine, tryOn, nextLens });
         <button v-for="f in families" :key="f" role="tab" class="plain tab" :aria-selected="tab !== 'try' && family === f" :class="{ on: tab !== 'try' && family === f }" @click="tab = f">{{ f }}</button>
         <button v-if="stage.mainKit && stage.mainKit.templates.length > 0" role="tab" class="plain tab" :aria-selected="tab === STARTERS" :class="{ on: tab === STARTERS }" @click="tab = STARTERS">{{ STARTERS }}</button>
       </div>
-      <button class="quiet-link" @click="$emit('content')">Content sets</button>
-      <button class="quiet-link" @click="$emit('keys')">Keys</button>
+      <button class="quiet-link" :title="tip('content')" @click="$emit('content')">Content sets</button>
+      <button class="quiet-link" :title="tip('keys', 'What every key does')" @click="$emit('keys')">Keys</button>
       <span class="note kit">Kit: {{ stage.mainKit?.name }}</span>
     </div>
     <div v-show="offers.length > 0" id="place-offers" role="listbox" aria-label="What it may be" class="samples">

@@ -10,6 +10,7 @@ import HeldThing from './HeldThing.vue';
 import { useLift } from './lift.js';
 import { useWallView } from './wallView.js';
 import WallScreen from './WallScreen.vue';
+import { tip } from '../keys/table.js';
 
 const doc = useDocument();
 const stage = useStage();
@@ -184,7 +185,7 @@ defineExpose({ fit, zoomBy });
       <div v-if="lift" class="tape" :style="{ left: `${lift.x}px`, top: `${lift.y}px`, height: `${lift.h}px` }" />
     </div>
     <p v-if="hanging.hung.length === 0" class="empty">Screens hang here, in rows by flow. Add the first one at the left, or just type what belongs on it.</p>
-    <div class="zoom"><button class="plain" aria-label="Zoom out" @click="zoomBy(0.8)">−</button><button class="plain tabular" :aria-label="`${percent} %, show all screens`" :title="'Show all screens'" @click="fit(false)">{{ percent }} %</button><button class="plain" aria-label="Zoom in" @click="zoomBy(1.25)">+</button></div>
+    <div class="zoom"><button class="plain" aria-label="Zoom out" :title="tip('zoomOut', 'Zoom out')" @click="zoomBy(0.8)">−</button><button class="plain tabular" :aria-label="`${percent} %, show all screens`" :title="tip('wholeWall', 'Show all screens')" @click="fit(false)">{{ percent }} %</button><button class="plain" aria-label="Zoom in" :title="tip('zoomIn', 'Zoom in')" @click="zoomBy(1.25)">+</button></div>
     <HeldThing />
   </section>
 </template>

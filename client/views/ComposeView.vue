@@ -5,7 +5,8 @@ import { useRoute, useRouter } from 'vue-router';
 import { childrenOf, screenOf } from '../../core/index.js';
 import ContentDialog from '../content/ContentDialog.vue';
 import DetailsPane from '../details/DetailsPane.vue';
-import KeysDialog from '../parts/KeysDialog.vue';
+import KeysDialog from '../keys/KeysDialog.vue';
+import { chordOf, commandOf, COMMANDS, type RunId } from '../keys/table.js';
 import OutlinePane from '../parts/OutlinePane.vue';
 import ShelfPane from '../shelf/ShelfPane.vue';
 import WallPane from '../surface/WallPane.vue';
@@ -125,63 +126,56 @@ const isField = (target: EventTarget | null): boolean => target instanceof Eleme
 /** Keys that move within a control are its own. */
 const ownsArrows = (target: EventTarget | null): boolean => target instanceof Element && target.closest('[role="tablist"], [role="menu"], [role="listbox"], [role="separator"]') !== null;
 
+/** What each command does here. */
+const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
+  placeLine: () => { panes.value.folded.shelf = false; shelf.value?.focusLine(); },
+  series: () => commands.makeSeries(),
+  content: () => openContent(),
+  previous: () => neighbour(-1, false),
+  next: () => neighbour(1, false),
+  previousToo: () => neighbour(-1, true),
+  nextToo: () => neighbour(1, true),
+  out: () => { if (stage.picked.length > 0) stage.picked = []; else stage.climb(); },
+  all: () => commands.selectAll(),
+  alikeHere: () => commands.selectAlike('screen'),
+  alikeAnywhere: () => commands.selectAlike('project'),
+  previousScreen: () => goBy(-1),
+  nextScreen: () => goBy(1),
+  write: () => { if (stage.selected) writing.write(stage.selected); },
+  nudgeUp: () => commands.nudge('up'),
+  nudgeDown: () => commands.nudge('down'),
+  nudgeIn: () => commands.nudge('in'),
+  nudgeOut: () => commands.nudge('out'),
+  duplicate: () => commands.duplicate(),
+  wrap: () => commands.wrap('column'),
+  unwrap: () => commands.unwrap(),
+  remove: () => { if (stage.countSelected > 0) commands.remove(); },
+  back: () => { if (stage.countSelected > 0) commands.back(); },
+  tryOn: () => shelf.value?.tryOn(),
+  undo: () => doc.undo(),
+  redo: () => doc.redo(),
+  lens: () => shelf.value?.nextLens(),
+  wholeWall: () => wall.value?.fit(false),
+  thisScreen: () => wall.value?.fit(true),
+  zoomIn: () => wall.value?.zoomBy(1.25),
+  zoomOut: () => wall.value?.zoomBy(0.8),
+  foldOutline: () => fold('outline'),
+  foldDetails: () => fold('details'),
+  foldShelf: () => fold('shelf'),
+  keys: () => { keys.value = true; },
+};
 function onKey(event: KeyboardEvent): void {
-  const command = event.ctrlKey || event.metaKey;
-  const letter = event.key.toLowerCase();
+  const id = commandOf(event, 'always', 'screen');
+  if (id === null) return;
   const typing = isField(event.target);
-  const done = (): void => event.preventDefault();
-  if (command && (letter === 'z' || letter === 'y') && !(typing && event.target instanceof HTMLTextAreaElement)) {
-    done();
-    if (event.shiftKey || letter === 'y') doc.redo();
-    else doc.undo();
-    return;
-  }
-  if (typing || event.defaultPrevented) return;
-  const s = stage.screen;
-  if (event.key === '/') { done(); panes.value.folded.shelf = false; shelf.value?.focusLine(); return; }
-  if (event.key === '?') { keys.value = true; return; }
-  if (!s) return;
-  if (command) {
-    if (letter === 'd') { done(); commands.duplicate(); }
-    else if (letter === 'a') { done(); commands.selectAll(); }
-    else if (letter === 'g') { done(); if (event.shiftKey) commands.unwrap(); else commands.wrap('column'); }
-    return;
-  }
-  if (event.altKey && /^Arrow/u.test(event.key)) {
-    done();
-    commands.nudge(event.key === 'ArrowUp' ? 'up' : event.key === 'ArrowDown' ? 'down' : event.key === 'ArrowRight' ? 'in' : 'out');
-    return;
-  }
-  if (event.altKey) return;
-  if (/^Arrow/u.test(event.key) && ownsArrows(event.target)) return;
-  switch (event.key) {
-    case 's': shelf.value?.tryOn(); break;
-    case 'l': shelf.value?.nextLens(); break;
-    case 'r': commands.makeSeries(); break;
-    case 'a': commands.selectAlike('screen'); break;
-    case 'A': commands.selectAlike('project'); break;
-    case 'c': openContent(); break;
-    case ',': fold('outline'); break;
-    case '.': fold('details'); break;
-    case ';': fold('shelf'); break;
-    case 'Escape': if (stage.picked.length > 0) stage.picked = []; else stage.climb(); break;
-    case 'ArrowDown': done(); neighbour(1, event.shiftKey); break;
-    case 'ArrowUp': done(); neighbour(-1, event.shiftKey); break;
-    case 'Enter': if (stage.selected && !(event.target instanceof HTMLButtonElement)) { done(); writing.write(stage.selected); } break;
-    case 'g': wall.value?.fit(false); break;
-    case 'G': wall.value?.fit(true); break;
-    case '+': case '=': wall.value?.zoomBy(1.25); break;
-    case '-': wall.value?.zoomBy(0.8); break;
-    case '[': goBy(-1); break;
-    case ']': goBy(1); break;
-    case 'Delete': case 'Backspace':
-      if (stage.countSelected === 0) break;
-      done();
-      if (event.shiftKey) commands.back();
-      else commands.remove();
-      break;
-    default:
-  }
+  // Undo and redo go on while something is chosen in a field; within a text of several lines they are the text's own.
+  const anywhere = (id === 'undo' || id === 'redo') && !(typing && event.target instanceof HTMLTextAreaElement);
+  if (!anywhere && (typing || event.defaultPrevented)) return;
+  if (COMMANDS[id].when === 'screen' && !stage.screen) return;
+  if (/^(?:Shift\+)?Arrow/u.test(chordOf(event)) && ownsArrows(event.target)) return;
+  if (id === 'write' && (!stage.selected || event.target instanceof HTMLButtonElement)) return;
+  if (id !== 'out') event.preventDefault();
+  run[id](event);
 }
 /** The next paste goes onto the selection instead of behind it. */
 let over = false;

@@ -10,6 +10,7 @@ import LookingBar from '../parts/LookingBar.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
+import { tip } from '../keys/table.js';
 
 const props = defineProps<{ project: string }>();
 const doc = useDocument();
@@ -54,8 +55,8 @@ const lenses = computed(() => [{ ref: '', name: 'as is' }, ...library.infos.filt
         <RouterLink :to="`/p/${project}/rebrand`" :class="{ on: route.name === 'rebrand' }">Rebrand</RouterLink>
       </nav>
       <span class="gap" />
-      <Button size="small" text class="on-ink" label="Undo" :aria-label="`Undo ${doc.undoName ?? 'nothing'}`" :title="doc.undoName ? `Undo ${doc.undoName}` : 'Nothing to undo'" :disabled="!doc.undoName" @click="doc.undo()" />
-      <Button size="small" text class="on-ink" label="Redo" :aria-label="`Redo ${doc.redoName ?? 'nothing'}`" :title="doc.redoName ? `Redo ${doc.redoName}` : 'Nothing to redo'" :disabled="!doc.redoName" @click="doc.redo()" />
+      <Button size="small" text class="on-ink" label="Undo" :aria-label="`Undo ${doc.undoName ?? 'nothing'}`" :title="doc.undoName ? tip('undo', `Undo ${doc.undoName}`) : 'Nothing to undo'" :disabled="!doc.undoName" @click="doc.undo()" />
+      <Button size="small" text class="on-ink" label="Redo" :aria-label="`Redo ${doc.redoName ?? 'nothing'}`" :title="doc.redoName ? tip('redo', `Redo ${doc.redoName}`) : 'Nothing to redo'" :disabled="!doc.redoName" @click="doc.redo()" />
       <Button size="small" text class="on-ink" label="History" aria-haspopup="dialog" @click="history?.toggle($event)" />
       <Popover ref="history"><HistoryList /></Popover>
       <span class="wears"><span class="swatches"><i v-for="s in worn?.swatches" :key="s" :style="{ background: s }" /></span>Wears {{ worn?.name }}</span>
