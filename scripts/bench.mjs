@@ -24,7 +24,11 @@ try {
     { cwd: home, encoding: 'utf8' },
   );
   if (built.status !== 0) throw new Error(built.stderr);
-  const run = spawnSync(process.execPath, ['--experimental-websocket', '--no-warnings', '.data/bench.mjs', ...process.argv.slice(2)], { cwd: home, stdio: 'inherit', env: { ...process.env, DEKKOR_TEST_DB: database.url } });
+  const run = spawnSync(process.execPath, ['--experimental-websocket', '--no-warnings', '.data/bench.mjs', ...process.argv.slice(2)], {
+    cwd: home,
+    stdio: 'inherit',
+    env: { ...process.env, DEKKOR_TEST_DB: database.url },
+  });
   status = run.status ?? 1;
 } catch (error) {
   console.error(error instanceof Error ? error.message : error);

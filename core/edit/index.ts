@@ -4,8 +4,32 @@ export { treeOf, type Refusal, type StepResult, type TreeRef } from './kind.js';
 export { applyEdit, applyStep, compact, invertEdit, touchedBy, type EditResult } from './apply.js';
 export { rebaseEdit, type Rebased } from './rebase.js';
 export { revertEdit, type Reverted } from './revert.js';
-export * from './actions.js';
-export * from './arrange.js';
+export {
+  newInstance,
+  copyPiece,
+  settingsBehind,
+  chooseSteps,
+  backToKitSteps,
+  allBackSteps,
+  swapSteps,
+  slotPlace,
+  spotFor,
+  isOnly,
+  placeSteps,
+  outermost,
+  removeSteps,
+  duplicateSteps,
+  nudgeSteps,
+  indentSteps,
+  type NewId,
+  type Piece,
+  type Target,
+  treeOfScreen,
+  type ItemOf,
+  PLACE_FIELDS,
+  type Spot,
+} from './actions.js';
+export { moveSteps, transferSteps, wrapSteps, unwrapSteps, seriesSteps, entriesOf, addItemSteps, removeItemSteps, moveItemSteps, countItemSteps, breakSeriesSteps } from './arrange.js';
 export { arithmetic } from './arithmetic.js';
 export { nameByPattern, type NameParts } from './naming.js';
 export { findAt, placeOfKey, textPlace, withItemField, type Found, type Place, type Shows, type TextPlace } from './targets.js';

@@ -1,11 +1,84 @@
 export { sameJson, type Json } from '../base/index.js';
-export * from './node.js';
-export * from './component.js';
-export * from './kit.js';
-export * from './project.js';
-export * from './tokens.js';
-export * from './roles.js';
-export * from './problem.js';
-export * from './content.js';
-export * from './blank.js';
-export * from './madeup.js';
+export {
+  settingKey,
+  childrenOf,
+  subtree,
+  placesOf,
+  listAt,
+  type NodeId,
+  type PropId,
+  type SlotId,
+  type KitRef,
+  type ComponentRef,
+  type Length,
+  type Size,
+  type Colour,
+  type BoxFlow,
+  type Justify,
+  type Align,
+  type Edge,
+  type Attrs,
+  type AttrName,
+  type Setting,
+  type When,
+  type StateName,
+  STATES,
+  type SlotFill,
+  type BoxNode,
+  type LeafNode,
+  type InstanceNode,
+  type SlotNode,
+  type SeriesNode,
+  type SeriesEntry,
+  PLAIN_HOME,
+  type Node,
+  type NodeType,
+  type Nodes,
+  type Into,
+} from './node.js';
+export {
+  splitRef,
+  isFilled,
+  listItems,
+  type PropKind,
+  type Option,
+  type Prop,
+  type ListItem,
+  type WaitingFields,
+  type Slot,
+  type Contract,
+  type PropTest,
+  type Rule,
+  type RuleSet,
+  type Component,
+  type Template,
+} from './component.js';
+export { kitRef, componentsInOrder, type TokenType, type Token, type TextStyle, type FontFile, type Icon, type Kit } from './kit.js';
+export {
+  componentAt,
+  kitAt,
+  contentSetAt,
+  lookIn,
+  kitOfRef,
+  screenOf,
+  wearsOf,
+  shownKit,
+  shownComponent,
+  emptyProject,
+  type PropPair,
+  type ComponentPair,
+  type MatchSheet,
+  type Wear,
+  type Screen,
+  type Flow,
+  type ContentSet,
+  type Project,
+  type World,
+  DEVICES,
+} from './project.js';
+export { aliasPath, tokenMeaning, tokenValue, toPx, textStyleOf } from './tokens.js';
+export { akin, defaultRoom, type RoleFacts, ROLES, roleFacts } from './roles.js';
+export { type Problem, type Read } from './problem.js';
+export { contentValue, plainValue, contentWords, type ContentValue } from './content.js';
+export { blankScreen } from './blank.js';
+export { madeUpSet, MADE_UP, type MadeUp } from './madeup.js';

@@ -18,7 +18,7 @@ import {
   type Wear,
   type World,
 } from '../model/index.js';
-import type { Step } from '../edit/steps/index.js';
+import type { Step } from '../edit/index.js';
 import { countUses } from '../check/index.js';
 import { invertPair, mapKit, matched, sameLineage, similarity } from '../match/index.js';
 
