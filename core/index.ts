@@ -53,6 +53,9 @@ export {
   type World,
   type Problem,
   type MadeUp,
+  ATTR_NAMES,
+  attrName,
+  plainKind,
 } from './model/index.js';
 
 // Text and fonts.

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useResizeObserver } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { carryInstance, childrenOf, componentAt, listAt, placesOf, readPlaceLine, shownComponent, slotPlace, textPlace, vocabulary, type Box, type Node, type Screen, type Spot } from '../../core/index.js';
+import { plainKind, carryInstance, childrenOf, componentAt, listAt, placesOf, readPlaceLine, shownComponent, slotPlace, textPlace, vocabulary, type Box, type Node, type Screen, type Spot } from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
@@ -43,7 +43,7 @@ function kindOf(node: Node, screen: Screen): string {
     const w = stage.world;
     return (w ? componentAt(w, shownComponent(stage.wearsShown(screen), node.component))?.name : undefined) ?? 'Gone';
   }
-  return node.type === 'box' ? (node.attrs.flow === 'row' ? 'Row' : 'Column') : node.type === 'image' ? 'Picture' : node.type.charAt(0).toUpperCase() + node.type.slice(1);
+  return plainKind(node);
 }
 /** How often a thing differs from its original in more than what it says: text, items and pictures are expected to. */
 function ownWays(node: Extract<Node, { type: 'instance' }>, screen: Screen): number {

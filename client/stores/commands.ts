@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
 import {
+  plainKind,
   addItemSteps,
   alike,
   allBackSteps,
@@ -61,9 +62,7 @@ export const useCommands = defineStore('commands', () => {
     return nameOf(node);
   }
   function nameOf(node: Node): string {
-    return node.type === 'instance'
-      ? stage.nameOf(node)
-      : (node.name ?? (node.type === 'box' ? (node.attrs.flow === 'row' ? 'Row' : 'Column') : `${node.type.charAt(0).toUpperCase()}${node.type.slice(1)}`));
+    return node.type === 'instance' ? stage.nameOf(node) : (node.name ?? plainKind(node));
   }
 
   /** Where something new goes on a screen: behind or inside the selection there, bars to their end. */

@@ -1,5 +1,6 @@
 import { Memory } from '../base/index.js';
 import {
+  attrName,
   componentAt,
   isFilled,
   contentWords,
@@ -333,32 +334,6 @@ function describe(world: World, s: Setting, home: Component | undefined): string
     if (node?.type === 'instance') owner = componentAt(world, s.through?.[i] ?? (i === s.at.length - 1 && s.leaf ? s.leaf : node.component));
   });
   const prop = s.kind === 'prop' ? owner?.contract.props.find((p) => p.id === s.name) : undefined;
-  const label = prop?.name ?? ATTR_NAMES[s.name] ?? s.name;
+  const label = prop?.name ?? attrName(s.name);
   return `${names.length > 0 ? `${names.join(', ')}: ` : ''}${label}: ${contentWords(world.project, s.value) ?? showValue(prop, s.value)}`;
 }
-
-/** Attribute names as the interface says them. */
-export const ATTR_NAMES: Readonly<Record<string, string>> = {
-  text: 'Text',
-  textStyle: 'Text style',
-  color: 'Colour',
-  fill: 'Fill',
-  stroke: 'Line',
-  strokeWidth: 'Line width',
-  radius: 'Corners',
-  visible: 'Shown',
-  opacity: 'Opacity',
-  gap: 'Gap',
-  padding: 'Padding',
-  icon: 'Icon',
-  asset: 'Picture',
-  width: 'Width',
-  height: 'Height',
-  component: 'Component',
-  align: 'Align',
-  justify: 'Justify',
-  textAlign: 'Text align',
-  maxLines: 'Line limit',
-  bars: 'Text as bars',
-  size: 'Size',
-};

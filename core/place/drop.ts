@@ -1,6 +1,6 @@
 import type { Box } from '../layout/index.js';
 import { slotPlace, type Spot } from '../edit/index.js';
-import { componentAt, listAt, shownComponent, type Into, type NodeId, type Screen, type Wear, type World } from '../model/index.js';
+import { plainKind, componentAt, listAt, shownComponent, type Into, type NodeId, type Screen, type Wear, type World } from '../model/index.js';
 
 /** A place something would land in: the spot, the bar that shows it, and the container, all in px of the screen. */
 export interface Drop {
@@ -64,8 +64,7 @@ export function dropAt(world: World, wears: readonly Wear[], screen: Screen, roo
     const box = open[i];
     const node = box ? screen.nodes[box.node.key] : undefined;
     if (!box || !node) continue;
-    if (node.type === 'box')
-      return between(screen, { parent: node.id }, box, boxes, x, y, held, node.id === screen.root ? screen.name : (node.name ?? (box.node.look.flow === 'row' ? 'the row' : 'the column')));
+    if (node.type === 'box') return between(screen, { parent: node.id }, box, boxes, x, y, held, node.id === screen.root ? screen.name : (node.name ?? `the ${plainKind(node).toLowerCase()}`));
     if (node.type !== 'instance') continue;
     const component = componentAt(world, shownComponent(wears, node.component));
     const slot = component?.contract.slots.find((s) => s.accepts.length === 0 || roles.every((r) => s.accepts.includes(r)));

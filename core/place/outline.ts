@@ -1,5 +1,6 @@
 import { carryInstance } from '../carry/index.js';
 import {
+  plainKind,
   componentAt,
   kitAt,
   contentValue,
@@ -135,7 +136,7 @@ export function lineOf(world: World, wears: readonly Wear[], node: Node): string
       return instanceLine(world, component.name, component.contract.props, chosen);
     }
     case 'box': {
-      const plain = node.attrs.flow === 'row' ? 'Row' : node.attrs.flow === 'grid' ? 'Grid' : (node.attrs.padding ?? 0) !== 0 ? 'Box' : 'Column';
+      const plain = plainKind(node);
       const kit = kitAt(world, shownKit(wears, world.project.kits[0] ?? ''));
       // A kit may call one of its own components so.
       const kind = Object.values(kit?.components ?? {}).some((c) => c.name === plain) ? `Plain ${plain.toLowerCase()}` : plain;

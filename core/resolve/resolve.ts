@@ -1,6 +1,7 @@
 import { Memory } from '../base/index.js';
 import { carry, type Carried } from '../carry/index.js';
 import {
+  plainKind,
   componentAt,
   contentSetAt,
   isFilled,
@@ -250,7 +251,8 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
   const over = gather(context, scope, node, key);
   const owner = scope.component ? scope.owner : node.id;
   const look = lookOf(context, scope, node, over);
-  const name = node.name ?? node.id;
+  // Parts of a component are known by their ids; a thing of a screen by what it is.
+  const name = node.name ?? (scope.component ? node.id : plainKind(node));
   if (node.type === 'slot') {
     const declared = scope.component?.contract.slots.find((s) => s.id === node.slot);
     const content = scope.slot(node.slot, key);
