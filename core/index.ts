@@ -208,4 +208,4 @@ export {
 export { readKit, readTokens, Report, decodeRows, readRows, updateRows, valueOf, writeRows, type ReadRows } from './formats/index.js';
 
 // Remembering.
-export { Memory, recorded, type LookUp } from './base/index.js';
+export { Memory, recorded, type LookUp, unhandled } from './base/index.js';

@@ -1,4 +1,4 @@
-import { familyList, fitPicture, hatchPath, type Primitive } from '../../core/index.js';
+import { unhandled, familyList, fitPicture, hatchPath, type Primitive } from '../../core/index.js';
 
 /** A canvas of the page, or one in a worker. */
 export type Context2d = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
@@ -129,6 +129,8 @@ export function drawPrimitives(
         ctx.restore();
         opacities.pop();
         break;
+      default:
+        unhandled(p);
     }
   }
 }

@@ -1,2 +1,3 @@
 export { Memory, recorded, seen, stillReads, type LookUp, type Reads } from './remember.js';
 export { sameJson, type Json } from './json.js';
+export { unhandled } from './unhandled.js';

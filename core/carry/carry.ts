@@ -1,5 +1,6 @@
 import { Memory } from '../base/index.js';
 import {
+  PROP_KINDS,
   attrName,
   componentAt,
   isFilled,
@@ -316,9 +317,8 @@ function carryFills(world: World, wears: readonly Wear[], fills: readonly SlotFi
 
 /** A value in words: option names rather than ids, on and off rather than true and false. */
 export function showValue(prop: Prop | undefined, value: Json | undefined): string {
-  if (prop?.kind === 'choice') return prop.options?.find((o) => o.id === value)?.name ?? String(value);
-  if (prop?.kind === 'flag') return value === true ? 'on' : 'off';
-  if (prop?.kind === 'list') return `${listItems(value).length} items`;
+  const words = prop && PROP_KINDS[prop.kind].words?.(prop, value);
+  if (words !== undefined) return words;
   if (!isFilled(value)) return 'nothing';
   const text = typeof value === 'object' ? JSON.stringify(value) : String(value);
   return text.length > 60 ? `${text.slice(0, 59)}…` : text;

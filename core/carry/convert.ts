@@ -1,4 +1,4 @@
-import { aliasPath, isFilled, listItems, type ComponentRef, type Json, type Prop, type PropPair, type WaitingFields } from '../model/index.js';
+import { aliasPath, listItems, PROP_KINDS, type ComponentRef, type Json, type Prop, type PropPair, type WaitingFields } from '../model/index.js';
 import type { KitMap } from '../match/index.js';
 
 /** A converted value, or the reason why there is none. */
@@ -17,20 +17,7 @@ export interface Terms {
 }
 
 /** What a default means: its option's meaning, on or off, filled or not. */
-export function meaningOf(p: Prop): string | undefined {
-  switch (p.kind) {
-    case 'choice':
-      return p.options?.find((o) => o.id === p.default)?.means;
-    case 'flag':
-      return p.default === true ? 'on' : 'off';
-    case 'text':
-    case 'icon':
-    case 'image':
-      return isFilled(p.default) ? 'filled' : 'empty';
-    default:
-      return undefined;
-  }
-}
+export const meaningOf = (p: Prop): string | undefined => PROP_KINDS[p.kind].meaning(p);
 
 /** A value that may be a token of kit A, in terms of kit B. Literals stay. */
 export function convertToken(value: Json, map: KitMap | undefined): Converted {
@@ -76,7 +63,9 @@ export function convert(a: Prop, b: Prop, pair: PropPair, value: Json, terms: Te
           return no(`it goes from ${b.min ?? 'any'} to ${b.max ?? 'any'}, not ${value}`);
         }
         return ok(value);
-      default:
+      case 'text':
+      case 'flag':
+      case 'image':
         return ok(value);
     }
   }

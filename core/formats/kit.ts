@@ -12,7 +12,8 @@ import {
   type Node,
   type Option,
   type Prop,
-  type PropKind,
+  PROP_KIND_NAMES,
+  PROP_KINDS,
   type Read,
   type Rule,
   type Slot,
@@ -21,7 +22,7 @@ import {
   type TextStyle,
   type Token,
 } from '../model/index.js';
-import { attrTakes, isPathData, takes } from '../shape/index.js';
+import { attrTakes, isPathData } from '../shape/index.js';
 import { depthOf, isId, isObject, list, Report, text, texts, type JsonObject } from './checks.js';
 import { readTextStyles, readTokens } from './tokens.js';
 import { readTree } from './tree.js';
@@ -35,7 +36,6 @@ export interface KitSources {
 }
 
 export const KIT_FORMAT = 'dekkor-kit/1';
-const KINDS: readonly PropKind[] = ['text', 'flag', 'choice', 'number', 'icon', 'image', 'colour', 'component', 'list'];
 const MOST_COMPONENTS = 500;
 const VERSION = /^\d+\.\d+\.\d+(?:-[\w.]+)?$/;
 
@@ -156,7 +156,7 @@ function readProp(value: Json, where: string, report: Report, inItem = false): P
     return null;
   }
   const { id } = value;
-  const kind = KINDS.find((k) => k === value['kind']);
+  const kind = PROP_KIND_NAMES.find((k) => k === value['kind']);
   if (!kind || (inItem && kind === 'list')) {
     report.add('left out', 'prop.kind', `${where}, ${id}`, `Property ${id} of ${where} is of the unknown kind “${text(value, 'kind', '', 40)}”; it was left out.`);
     return null;
@@ -170,8 +170,8 @@ function readProp(value: Json, where: string, report: Report, inItem = false): P
   }
   const item = kind === 'list' ? list(value, 'item').flatMap((p) => readProp(p, `${where}, ${id}`, report, true) ?? []) : undefined;
   const given = value['default'] ?? null;
-  const fallback = fallbackOf(kind, options);
-  const good = takes(kind, options, given);
+  const fallback = PROP_KINDS[kind].fallback(options);
+  const good = PROP_KINDS[kind].takes(given, options);
   if (!good && value['default'] !== undefined)
     report.add('left out', 'prop.default', `${where}, ${id}`, `The default of ${id} in ${where} cannot be ${JSON.stringify(given).slice(0, 60)}; ${JSON.stringify(fallback)} is used.`);
   const means = text(value, 'means', '', 80);
@@ -190,23 +190,6 @@ function readProp(value: Json, where: string, report: Report, inItem = false): P
     ...(value['inherits'] === true ? { inherits: true } : {}),
     ...(renamedFrom ? { renamedFrom } : {}),
   };
-}
-
-function fallbackOf(kind: PropKind, options: readonly Option[]): Json {
-  switch (kind) {
-    case 'flag':
-      return false;
-    case 'number':
-      return 0;
-    case 'choice':
-      return options[0]?.id ?? '';
-    case 'icon':
-      return 'none';
-    case 'list':
-      return [];
-    default:
-      return '';
-  }
 }
 
 function readComponents(json: JsonObject, own: KitRef, report: Report, kept: Readonly<Record<string, Component>>): Record<string, Component> {

@@ -83,3 +83,4 @@ export { contentValue, plainValue, contentWords, type ContentValue } from './con
 export { blankScreen } from './blank.js';
 export { madeUpSet, MADE_UP, type MadeUp } from './madeup.js';
 export { ATTR_NAMES, attrName, plainKind } from './names.js';
+export { PROP_KIND_NAMES, PROP_KINDS, type KindFacts } from './kinds/index.js';

@@ -1,3 +1,4 @@
+import { unhandled } from '../base/index.js';
 import type { Primitive, Stroke } from './primitives.js';
 
 /** How a picture is written. */
@@ -117,6 +118,8 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
       case 'end':
         parts.push('</g>');
         break;
+      default:
+        unhandled(p);
     }
   }
   const style = options.css ? `<style>${options.css.replace(/<\/?style/giu, '')}</style>` : '';

@@ -1,14 +1,7 @@
 import { assign, similarity } from '../match/index.js';
-import type { ContentSet, Prop, PropKind } from '../model/index.js';
+import { PROP_KINDS, type ContentSet, type Prop } from '../model/index.js';
 
 type Column = ContentSet['columns'][number];
-
-/** How well a column's kind serves a prop's: 1 as it is, less when it has to be turned into text, 0 not at all. */
-function serves(column: Column['kind'], prop: PropKind): number {
-  if (column === prop) return 1;
-  if (prop === 'text') return column === 'number' ? 0.9 : column === 'text' ? 1 : 0;
-  return 0;
-}
 
 /** Means that plain text columns fill first, best first. */
 const ORDER = ['label', 'supporting', 'value', 'detail', 'text'];
@@ -23,7 +16,7 @@ export function bindColumns(props: readonly Prop[], columns: readonly Column[]):
     const p = wanted[i];
     const c = columns[j];
     if (!p || !c) return 0;
-    const fit = serves(c.kind, p.kind);
+    const fit = PROP_KINDS[p.kind].columns[c.kind] ?? 0;
     if (fit === 0) return 0;
     const rank = ORDER.indexOf(p.means ?? '');
     // Flags and numbers are only filled when they are called alike: a guess there shows at once and puzzles.

@@ -150,7 +150,8 @@ export function lineOf(world: World, wears: readonly Wear[], node: Node): string
       return 'Plain picture';
     case 'series':
       return node.rows === undefined ? `Series ${node.entries.length}` : `Series from ${world.project.contentSets[node.rows]?.name ?? ''}`;
-    default:
+    case 'shape':
+    case 'slot':
       return 'Space';
   }
 }

@@ -1,7 +1,6 @@
-import type { Component, ContentSet, Json, PropKind, Screen } from '../model/index.js';
+import { PROP_KIND_NAMES, PROP_KINDS, type Component, type ContentSet, type Json, type Option, type PropKind, type Screen } from '../model/index.js';
 import { both, fault, flag, group, id, isGroup, json, list, name, number, oneOf, orNull, record, ref, text, type Check } from './check.js';
 import { tree, when } from './node.js';
-import { takes } from './props.js';
 
 /** The shapes of what documents are made of. Each goes to the bottom: what passes can be opened, drawn and undone. */
 
@@ -62,17 +61,16 @@ function twice(keys: readonly string[], where: string): ReturnType<Check> {
   return null;
 }
 
-const KINDS: Readonly<Record<PropKind, true>> = { text: true, flag: true, choice: true, number: true, icon: true, image: true, colour: true, component: true, list: true };
 const option: Check = group({ id, name: text(200) }, { means: text(120) });
 const prop: Check = (v, w) =>
   group(
-    { id, name: text(200), kind: oneOf(...Object.keys(KINDS)), default: json(), description: text(2000) },
+    { id, name: text(200), kind: oneOf(...PROP_KIND_NAMES), default: json(), description: text(2000) },
     { means: text(120), options: list(option, 500), item: list(prop, 100), min: number(-1e9, 1e9), max: number(-1e9, 1e9), inherits: flag, renamedFrom: text(120) },
-  )(v, w) ?? defaultFits(v as { kind: PropKind; options?: readonly { id: string }[]; default: Json }, w);
+  )(v, w) ?? defaultFits(v as { kind: PropKind; options?: readonly Option[]; default: Json }, w);
 
-function defaultFits(p: { readonly kind: PropKind; readonly options?: readonly { readonly id: string }[]; readonly default: Json }, where: string): ReturnType<Check> {
+function defaultFits(p: { readonly kind: PropKind; readonly options?: readonly Option[]; readonly default: Json }, where: string): ReturnType<Check> {
   if (p.kind === 'choice' && !p.options?.length) return fault(where, 'has nothing to choose from');
-  return takes(p.kind, p.options, p.default) ? null : fault(`${where}.default`, `is no value of a ${p.kind}`);
+  return PROP_KINDS[p.kind].takes(p.default, p.options) ? null : fault(`${where}.default`, `is no value of a ${p.kind}`);
 }
 
 const slot: Check = group({ id, name: text(200), description: text(2000), accepts: list(text(80), 200) }, { means: text(120), min: number(0, 1000), max: number(0, 1000), placeholder: text(200) });

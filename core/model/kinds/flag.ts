@@ -1,0 +1,10 @@
+import { type KindFacts } from './kind.js';
+
+/** On or off. */
+export const flag: KindFacts = {
+  takes: (v) => typeof v === 'boolean',
+  fallback: () => false,
+  meaning: (p) => (p.default === true ? 'on' : 'off'),
+  words: (_, v) => (v === true ? 'on' : 'off'),
+  columns: { flag: 1 },
+};

@@ -1,0 +1,14 @@
+import { listItems } from '../component.js';
+import { type KindFacts } from './kind.js';
+
+/** Items with keys, each with values for the props of one item. */
+export const list: KindFacts = {
+  takes(v) {
+    const items = listItems(v);
+    return Array.isArray(v) && items.length === v.length && new Set(items.map((i) => i.key)).size === v.length;
+  },
+  fallback: () => [],
+  meaning: () => undefined,
+  words: (_, v) => `${listItems(v).length} items`,
+  columns: {},
+};
