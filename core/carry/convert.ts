@@ -1,3 +1,4 @@
+import { unhandled } from '../base/index.js';
 import { aliasPath, listItems, PROP_KINDS, type ComponentRef, type Json, type Prop, type PropPair, type WaitingFields } from '../model/index.js';
 import type { KitMap } from '../match/index.js';
 
@@ -67,6 +68,8 @@ export function convert(a: Prop, b: Prop, pair: PropPair, value: Json, terms: Te
       case 'flag':
       case 'image':
         return ok(value);
+      default:
+        return unhandled(a.kind);
     }
   }
   if (a.kind === 'number' && b.kind === 'text') return ok(String(value));
