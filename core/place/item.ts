@@ -183,6 +183,7 @@ function itemOf(named: Named, contents: readonly string[], kit: Kit | undefined)
     }
     return { ...common, ...textValues(props, c, kit) };
   });
-  const copies = count === 1 && values.length > 1 ? values.length : count;
+  // More texts than were counted: none of them is lost.
+  const copies = Math.max(count, values.length);
   return { count: copies, values: values.length > 0 ? values : Object.keys(common).length > 0 ? [common] : [] };
 }

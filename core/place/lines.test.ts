@@ -139,6 +139,8 @@ const LINES: Readonly<Record<string, readonly (readonly [string, string])[]>> = 
     ['submit button', 'Button[Submit]'],
     ['2 buttons Save, Cancel', '2 Button[Save, Cancel]'],
     ['3 field From, To, Date', '3 Field[From, To, Date]'],
+    ['2 field From, To, Date', '3 Field[From, To, Date]'],
+    ['2 field From, To, button Find', '2 Field[From, To]; Button[Find]'],
     ['heading Where to?', 'Heading[Where to?]'],
     ['text Press button to go', 'Text[Press button to go]'],
     ['text Rows and columns', 'Text[Rows and columns]'],
