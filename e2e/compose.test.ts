@@ -196,6 +196,21 @@ describe('pictures', () => {
     await drop(at.x, at.y + 250);
     const q = await settled((x) => top(x).join() === 'image,image');
     expect(Object.values(screen(q).nodes).find((n) => n.type === 'image')?.attrs.asset).toBe(stored);
+    // The placed picture is selected: which part of it shows is zoomed by key and moved with the pointer.
+    const crop = await page.waitForSelector('[aria-label^="Part of the picture"] .part');
+    await page.focus('[aria-label^="Part of the picture"]');
+    for (let i = 0; i < 8; i++) await page.keyboard.press('+');
+    const attrs = (x: Project): Extract<Node, { type: 'image' }>['attrs'] => Object.values(screen(x).nodes).find((n) => n.type === 'image')!.attrs;
+    await settled((x) => (attrs(x).zoom ?? 1) > 2);
+    const box = (await crop!.boundingBox())!;
+    const to = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    await page.mouse.move(to.x, to.y);
+    await page.mouse.down();
+    await page.mouse.move(to.x - box.width * 2, to.y - box.height * 2, { steps: 5 });
+    await page.mouse.up();
+    await settled((x) => attrs(x).focalX === 0 && attrs(x).focalY === 0);
+    await page.keyboard.press('ArrowRight');
+    await settled((x) => attrs(x).focalX === 0.05);
   });
   it('that are none are refused by name, and change nothing', async () => {
     await begin(newInstance('pic', `${PLY}/image`, { width: 'stretch' }));

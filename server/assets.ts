@@ -54,9 +54,11 @@ export class Assets {
   }
 
   /** A picture as a data URI, for exports that stand alone. */
-  async dataUri(id: string): Promise<string | null> {
+  async dataUri(id: string): Promise<{ readonly href: string; readonly width: number; readonly height: number } | null> {
     const found = await this.read(id);
-    return found ? `data:${found.type};base64,${found.bytes.toString('base64')}` : null;
+    if (!found) return null;
+    const { width, height } = imageSize(found.bytes);
+    return { href: `data:${found.type};base64,${found.bytes.toString('base64')}`, width, height };
   }
 
   /** Takes a picture in. A drawing (SVG) is painted once as a picture, without its scripts and what it refers to outside. */

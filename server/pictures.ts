@@ -19,7 +19,7 @@ export async function screenSvg(
   const used = facesOf(primitives);
   const css = options.fonts ? await fontCss(kits, used) : undefined;
   // Pictures go inside too, each fetched once.
-  const shown = new Map<string, string | null>();
+  const shown = new Map<string, Awaited<ReturnType<Assets['dataUri']>>>();
   for (const p of primitives) if (p.p === 'image' && !shown.has(p.asset)) shown.set(p.asset, await options.assets.dataUri(p.asset));
   const svg = toSvg(primitives, {
     asset: (id) => shown.get(id) ?? undefined,

@@ -6,6 +6,7 @@ import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 import { attrValue, lookValue, PLAIN_PROPS } from './attrProps.js';
+import CropRow from './CropRow.vue';
 import PropRow, { type RowActions } from './PropRow.vue';
 import RoomRows from './RoomRows.vue';
 import SeriesRows from './SeriesRows.vue';
@@ -17,6 +18,11 @@ const doc = useDocument();
 const stage = useStage();
 const commands = useCommands();
 const look = computed(() => (stage.selected ? stage.findBox(stage.selected)?.node : undefined));
+/** A picture that fills its room may be cut: which part of it shows. */
+const crop = computed(() => {
+  const box = stage.selected ? stage.findBox(stage.selected) : null;
+  return props.node.type === 'image' && box?.node.look.asset && box.node.look.fit === 'cover' ? { look: box.node.look, width: box.w, height: box.h } : null;
+});
 function held(p: Prop): Held {
   const written = (props.node.attrs as Record<string, Json>)[p.id];
   return { value: p.id === 'text' ? (look.value?.text ?? written) : lookValue(p.id, written, look.value?.look) };
@@ -38,6 +44,7 @@ const does: RowActions = {
   <header><h2>{{ commands.nameOf(node) }}</h2><p class="note">{{ node.type === 'series' ? 'One thing repeated with an even gap' : 'Plain; belongs to this screen' }}{{ stage.countSelected > 1 ? `. ${stage.countSelected} selected` : '' }}</p></header>
   <div class="body">
     <SeriesRows v-if="node.type === 'series'" :series="node" @content="(s) => emit('content', s)" />
+    <CropRow v-if="crop" :look="crop.look" :width="crop.width" :height="crop.height" :choices="PLAIN_PROPS.image ?? []" :does="does" />
     <PropRow v-for="p in PLAIN_PROPS[node.type] ?? []" :key="`${node.id}${p.id}`" :prop="p" :id-base="`x-${node.id}`" :held="held(p)" :yours="false" :kit="stage.mainKit" :does="does" />
     <RoomRows />
   </div>

@@ -100,26 +100,9 @@ export const PLAIN_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>
       ],
       'Fills its room, or shows whole.',
     ),
-    choice(
-      'focalX',
-      'Keep',
-      [
-        ['0', 'left'],
-        ['0.5', 'middle'],
-        ['1', 'right'],
-      ],
-      'What stays in view when the sides are cut.',
-    ),
-    choice(
-      'focalY',
-      'Keep down',
-      [
-        ['0', 'top'],
-        ['0.5', 'middle'],
-        ['1', 'bottom'],
-      ],
-      'What stays in view when top and bottom are cut.',
-    ),
+    { id: 'focalX', name: 'Focus across', kind: 'number', default: 0.5, description: 'What stays in view when the sides are cut: 0 the left edge, 1 the right.', min: 0, max: 1 },
+    { id: 'focalY', name: 'Focus down', kind: 'number', default: 0.5, description: 'What stays in view when top and bottom are cut: 0 the top, 1 the bottom.', min: 0, max: 1 },
+    { id: 'zoom', name: 'Zoom', kind: 'number', default: 1, description: 'How much closer it is looked at: 1 to 8.', min: 1, max: 8 },
     SHOWN,
   ],
   shape: [colour('fill', 'Fill'), colour('stroke', 'Line'), SHOWN],
@@ -140,7 +123,6 @@ export const GROUND_PROPS: readonly Prop[] = [colour('fill', 'Fill'), colour('st
 /** What an attribute shows now, as the row's value: measured where it was a token or left open. */
 export function lookValue(name: string, written: unknown, look: Look | undefined): string | number | boolean | undefined {
   if (name === 'visible') return written !== false;
-  if (name === 'focalX' || name === 'focalY') return String(look?.[name] ?? 0.5);
   if (name === 'fill' || name === 'stroke' || name === 'color') return typeof written === 'string' ? written : '';
   if (name === 'asset' || name === 'icon' || name === 'textStyle') return typeof written === 'string' ? written : '';
   if (name === 'padding') return look?.paddingLeft;
@@ -151,4 +133,4 @@ export function lookValue(name: string, written: unknown, look: Look | undefined
 
 /** How a row's value is written on the part. */
 export const attrValue = (name: string, value: unknown): string | number | boolean | null =>
-  name === 'focalX' || name === 'focalY' ? Number(value) : name === 'visible' && value === true ? null : value === '' ? null : (value as string | number | boolean | null);
+  name === 'visible' && value === true ? null : value === '' ? null : (value as string | number | boolean | null);

@@ -56,6 +56,7 @@ export const ATTR_NAMES: Readonly<Record<AttrName, string>> = {
   fit: 'Fits',
   focalX: 'Focus from the left',
   focalY: 'Focus from the top',
+  zoom: 'Zoom',
   shape: 'Shape',
   path: 'Outline',
 };

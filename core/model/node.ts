@@ -89,6 +89,8 @@ export interface Attrs {
   /** Focal point, 0 to 1 from the left and the top. */
   readonly focalX?: number;
   readonly focalY?: number;
+  /** How much closer a picture is looked at than filling its room needs: 1 or more. With the focal point it is the crop. */
+  readonly zoom?: number;
   readonly shape?: 'ellipse' | 'line' | 'path';
   readonly path?: string;
 }

@@ -65,6 +65,7 @@ export type Primitive =
       readonly fit: 'cover' | 'contain';
       readonly focalX: number;
       readonly focalY: number;
+      readonly zoom: number;
     }
   | { readonly p: 'clip'; readonly key: string; readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly radius: number }
   | { readonly p: 'group'; readonly opacity: number }
@@ -119,7 +120,7 @@ function paintNew(box: Box, out: Primitive[]): void {
       paintIcon(box, out);
       break;
     case 'image':
-      if (look.asset) out.push({ p: 'image', key: node.key, x, y, w, h, radius: corner(look, w, h), asset: look.asset, fit: look.fit, focalX: look.focalX, focalY: look.focalY });
+      if (look.asset) out.push({ p: 'image', key: node.key, x, y, w, h, radius: corner(look, w, h), asset: look.asset, fit: look.fit, focalX: look.focalX, focalY: look.focalY, zoom: look.zoom });
       else out.push({ p: 'hatch', key: node.key, x, y, w, h, radius: corner(look, w, h), fill: look.fill ?? '#eeeeee', line: look.stroke ?? '#00000026', dash: false });
       break;
     case 'shape':

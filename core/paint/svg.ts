@@ -9,8 +9,8 @@ export interface SvgOptions {
   readonly title: string;
   /** Prefix of element ids, so that several pictures can stand in one page. */
   readonly prefix: string;
-  /** Bytes of an asset as a `data:` address; undefined: shown hatched. */
-  readonly asset?: (id: string) => string | undefined;
+  /** An asset as a `data:` address with its own size, px; undefined: shown hatched. */
+  readonly asset?: (id: string) => { readonly href: string; readonly width: number; readonly height: number } | undefined;
   /** Style sheet text, for instance the fonts as `@font-face` with `data:` addresses. */
   readonly css?: string;
   readonly background?: string;
@@ -93,16 +93,18 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
         parts.push(...hatch(p, `${prefix}h${serial++}`, defs));
         break;
       case 'image': {
-        const href = options.asset?.(p.asset);
-        if (!href) {
+        const found = options.asset?.(p.asset);
+        if (!found) {
           parts.push(...hatch({ ...p, fill: '#eeeeee', line: '#00000026', dash: false }, `${prefix}h${serial++}`, defs));
           break;
         }
         const id = escapeXml(`${prefix}c${serial++}`);
         defs.push(`<clipPath id="${id}"><rect x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}"/></clipPath>`);
-        const align = `x${third(p.focalX)}Y${third(p.focalY)}`;
+        // The whole picture, as large and where it must lie for its part to show; the clip leaves only that part.
+        const f = fitPicture(found.width, found.height, p);
+        const [kx, ky] = [f.dw / f.sw, f.dh / f.sh];
         parts.push(
-          `<image id="${idOf(prefix, p.key)}" clip-path="url(#${id})" x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" preserveAspectRatio="${align} ${p.fit === 'cover' ? 'slice' : 'meet'}" href="${escapeXml(href)}"/>`,
+          `<image id="${idOf(prefix, p.key)}" clip-path="url(#${id})" x="${n(f.dx - f.sx * kx)}" y="${n(f.dy - f.sy * ky)}" width="${n(found.width * kx)}" height="${n(found.height * ky)}" preserveAspectRatio="none" href="${escapeXml(found.href)}"/>`,
         );
         break;
       }
@@ -127,28 +129,26 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}" height="${n(height)}" viewBox="0 0 ${n(width)} ${n(height)}" role="img" text-rendering="geometricPrecision" aria-label="${escapeXml(options.title)}"><title>${escapeXml(options.title)}</title>${style}${defs.length > 0 ? `<defs>${defs.join('')}</defs>` : ''}${background}${parts.join('')}</svg>`;
 }
 
-/** The third of a picture that a focal point lies in, in the words of `preserveAspectRatio`. */
-const third = (v: number): 'Min' | 'Mid' | 'Max' => (v < 1 / 3 ? 'Min' : v > 2 / 3 ? 'Max' : 'Mid');
-
 /**
- * Which part of a picture shows where, for those who paint without SVG: the same thirds that `preserveAspectRatio` knows.
+ * Which part of a picture shows where. `cover` fills the room and cuts what is over, so that the focal point stays in view (0 the
+ * left or upper edge, 1 the other; as `object-position` in CSS); `zoom` cuts more. `contain` shows it whole.
  * @param pw width of the picture itself, px; `ph` its height
  * @returns source and target rectangles, px
  */
 export function fitPicture(
   pw: number,
   ph: number,
-  p: { readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly fit: 'cover' | 'contain'; readonly focalX: number; readonly focalY: number },
+  p: { readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly fit: 'cover' | 'contain'; readonly focalX: number; readonly focalY: number; readonly zoom: number },
 ): { sx: number; sy: number; sw: number; sh: number; dx: number; dy: number; dw: number; dh: number } {
-  const part = { Min: 0, Mid: 0.5, Max: 1 } as const;
-  const fx = part[third(p.focalX)];
-  const fy = part[third(p.focalY)];
-  const scale = p.fit === 'cover' ? Math.max(p.w / pw, p.h / ph) : Math.min(p.w / pw, p.h / ph);
+  const fx = Math.min(1, Math.max(0, p.focalX));
+  const fy = Math.min(1, Math.max(0, p.focalY));
   if (p.fit === 'contain') {
+    const scale = Math.min(p.w / pw, p.h / ph);
     const dw = pw * scale;
     const dh = ph * scale;
     return { sx: 0, sy: 0, sw: pw, sh: ph, dx: p.x + (p.w - dw) * fx, dy: p.y + (p.h - dh) * fy, dw, dh };
   }
+  const scale = Math.max(p.w / pw, p.h / ph) * p.zoom;
   const sw = p.w / scale;
   const sh = p.h / scale;
   return { sx: (pw - sw) * fx, sy: (ph - sh) * fy, sw, sh, dx: p.x, dy: p.y, dw: p.w, dh: p.h };

@@ -54,6 +54,7 @@ export interface Look {
   readonly fit: 'cover' | 'contain';
   readonly focalX: number;
   readonly focalY: number;
+  readonly zoom: number;
   readonly shape: 'ellipse' | 'line' | 'path';
   readonly path: string;
 }

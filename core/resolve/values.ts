@@ -159,6 +159,7 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     fit: a.fit ?? 'cover',
     focalX: number(a.focalX, 0.5),
     focalY: number(a.focalY, 0.5),
+    zoom: Math.max(1, number(a.zoom, 1)),
     shape: a.shape ?? 'ellipse',
     path: a.path ?? '',
     ...(a.alignSelf ? { alignSelf: a.alignSelf } : {}),

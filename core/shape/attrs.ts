@@ -70,6 +70,7 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
   fit: oneOf('cover', 'contain'),
   focalX: number,
   focalY: number,
+  zoom: number,
   shape: oneOf('ellipse', 'line', 'path'),
   path,
 };
