@@ -68,7 +68,7 @@ const percent = (v: number): string => `${v * 100}%`;
 </template>
 
 <style scoped>
-.crop { display: grid; gap: 4px; padding: 4px 0 8px; }
+.crop { display: grid; gap: 4px; padding: 4px 14px 8px; }
 .thumb { position: relative; justify-self: start; max-width: 100%; overflow: hidden; touch-action: none; cursor: move; border-radius: 3px; }
 .thumb img { display: block; max-width: 100%; max-height: 170px; user-select: none; }
 .part { position: absolute; box-shadow: 0 0 0 999px #25211a80; outline: 2px solid var(--tape); outline-offset: -2px; }
