@@ -200,7 +200,7 @@ describe('pictures', () => {
     const crop = await page.waitForSelector('[aria-label^="Part of the picture"] .part');
     await page.focus('[aria-label^="Part of the picture"]');
     for (let i = 0; i < 8; i++) await page.keyboard.press('+');
-    const attrs = (x: Project): Extract<Node, { type: 'image' }>['attrs'] => Object.values(screen(x).nodes).find((n) => n.type === 'image')!.attrs;
+    const attrs = (x: Project): Extract<Node, { type: 'box' }>['attrs'] => Object.values(screen(x).nodes).find((n) => n.type === 'image')!.attrs;
     await settled((x) => (attrs(x).zoom ?? 1) > 2);
     const box = (await crop!.boundingBox())!;
     const to = { x: box.x + box.width / 2, y: box.y + box.height / 2 };

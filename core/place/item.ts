@@ -79,7 +79,11 @@ function inventedRows(of: string | undefined, count: number, columns: number, he
 export function closing(kit: Kit | undefined, sets: readonly ContentSet[], context: PlaceContext): (g: Growing) => PlaceItem {
   const close = (g: Growing): PlaceItem => {
     const { named } = g;
-    const base = { thing: named.thing, from: named.from, to: named.to };
+    const contract = named.thing.kind === 'component' ? named.thing.component.contract.props : [];
+    const own = Object.entries(g.props).flatMap(([id, value]) =>
+      typeof value === 'string' && value !== '' ? [`${contract.find((p) => p.id === id && p.kind === 'text')?.name ?? ''} ${value}`.trim()] : [],
+    );
+    const base = { thing: named.thing, from: named.from, to: named.to, ...(own.length > 0 ? { own } : {}) };
     const children = g.children.map(close);
     if (named.thing.role === 'table' && named.thing.kind === 'component' && (g.data || (g.contents.length > 0 && !setOf(g.contents[0] ?? '', sets)))) {
       const headings = g.contents.filter((c) => !setOf(c, sets)).map(unquote);

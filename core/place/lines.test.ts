@@ -281,5 +281,7 @@ describe('the preview', () => {
   it('says what stands in what', () => {
     expect(readPlaceLine('top bar X, 3 card with picture, button Order, tab bar', things, plywood).says).toBe('places Top bar, 3 Card with Button, Tab bar');
     expect(readPlaceLine('row with card with button, card with text', things, plywood).says).toBe('places Row with (Card with Button, Card with Text)');
+    const skerry = [...kits.values()].find((k) => k.id === 'skerry-line') as Kit;
+    expect(readPlaceLine('card with heading, 2 field From, To, button Find', vocabulary(skerry), skerry).says).toBe('places Card with Title, 2 Entry, Button Find');
   });
 });

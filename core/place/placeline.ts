@@ -10,6 +10,8 @@ export interface PlaceItem {
   /** Prop values, by the count's turn: the first for the first copy, and so on; the last one goes on. */
   readonly values: readonly Readonly<Record<string, Json>>[];
   readonly children: readonly PlaceItem[];
+  /** What `with` gave to its own props, in words: `Button Find`. */
+  readonly own?: readonly string[];
   /** One for each row of this content set. */
   readonly rows?: ContentSet;
   /** The rows are no set of the project: they are written into the things themselves. */
@@ -71,7 +73,8 @@ export function readPlaceLine(line: string, things: readonly Thing[], kit: Kit |
 
 function say(item: PlaceItem): string {
   const several = item.children.length > 1 && item.children.some((c) => c.children.length > 0);
-  const inside = item.children.length > 0 ? ` with ${several ? '(' : ''}${item.children.map(say).join(', ')}${several ? ')' : ''}` : '';
+  const parts = [...item.children.map(say), ...(item.own ?? [])];
+  const inside = parts.length > 0 ? ` with ${several ? '(' : ''}${parts.join(', ')}${several ? ')' : ''}` : '';
   if (item.rows) {
     const of = item.typed ? '' : ` from ${item.rows.name}`;
     return item.thing.role === 'table' ? `${item.thing.name} of ${item.rows.rows.length} rows${of}` : `${item.rows.rows.length} ${item.thing.name}${of}`;
