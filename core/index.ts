@@ -53,7 +53,6 @@ export {
   type World,
   type Problem,
   type MadeUp,
-  ATTR_NAMES,
   attrName,
   plainKind,
 } from './model/index.js';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useResizeObserver } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { plainKind, carryInstance, childrenOf, componentAt, listAt, placesOf, readPlaceLine, shownComponent, slotPlace, textPlace, vocabulary, type Box, type Node, type Screen, type Spot } from '../../core/index.js';
+import { lookIn, Memory, plainKind, carryInstance, childrenOf, componentAt, listAt, placesOf, readPlaceLine, shownComponent, slotPlace, textPlace, vocabulary, type Box, type Node, type Screen, type Spot, type World } from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
@@ -53,30 +53,24 @@ function ownWays(node: Extract<Node, { type: 'instance' }>, screen: Screen): num
   const props = componentAt(w, shownComponent(wears, node.component))?.contract.props ?? [];
   return carryInstance(w, wears, node).settings.filter((c) => c.from >= 0 && !(c.kind === 'prop' && c.at.length === 0 && ['text', 'list', 'image'].includes(props.find((p) => p.id === c.name)?.kind ?? ''))).length;
 }
-interface Kept { readonly node: Node; readonly part: unknown; readonly wears: unknown; readonly sets: unknown; readonly ghost: boolean; readonly depth: number; readonly line: Line }
-/** Lines as they were: one that would say the same is the same object. */
-const kept = new Map<string, Kept>();
-function lineOf(screen: Screen, node: Node, depth: number, ghost: boolean, terms: { readonly boxes: ReadonlyMap<string, Box>; readonly wears: unknown; readonly sets: unknown }): Line {
-  const key = `${screen.id}/${node.id}`;
-  const part = terms.boxes.get(node.id)?.node ?? null;
-  const known = kept.get(key);
-  if (known && known.node === node && known.part === part && known.wears === terms.wears && known.sets === terms.sets && known.ghost === ghost && known.depth === depth) return { ...known.line, screen };
-  const line: Line = { key, screen, id: node.id, depth, kind: kindOf(node, screen), text: saying(node, screen), count: node.type === 'instance' ? ownWays(node, screen) : 0, ghost };
-  if (kept.size > 5000) kept.clear();
-  kept.set(key, { node, part, wears: terms.wears, sets: terms.sets, ghost, depth, line });
-  return line;
+/** Lines as they were, with all that they looked up: one that would say the same is not made again. */
+const kept = new Memory<Line>(8);
+function lineOf(world: World, screen: Screen, node: Node, depth: number, ghost: boolean, boxes: ReadonlyMap<string, Box>): Line {
+  const given = [screen.id, depth, ghost, boxes.get(node.id)?.node, stage.wearsShown(screen), world.project.contentSets];
+  const line = kept.of(node, given, () => ({ key: `${screen.id}/${node.id}`, screen, id: node.id, depth, kind: kindOf(node, screen), text: saying(node, screen), count: node.type === 'instance' ? ownWays(node, screen) : 0, ghost }), lookIn(world));
+  return line.screen === screen ? line : { ...line, screen };
 }
 function linesOf(screen: Screen): Line[] {
   const w = stage.world;
   const found: Line[] = [];
   if (!w) return found;
   const ghosts = new Set(screen.id === stage.screenId ? (stage.ghost?.made ?? []) : []);
-  const terms = { boxes: screen.id === stage.screenId ? stage.boxMap : NO_BOXES, wears: stage.wearsShown(screen), sets: w.project.contentSets };
+  const boxes = screen.id === stage.screenId ? stage.boxMap : NO_BOXES;
   const visit = (id: string, depth: number, ghost: boolean): void => {
     const node = screen.nodes[id];
     if (!node) return;
     const isGhost = ghost || ghosts.has(id);
-    if (id !== screen.root) found.push(lineOf(screen, node, depth, isGhost, terms));
+    if (id !== screen.root) found.push(lineOf(w, screen, node, depth, isGhost, boxes));
     for (const c of childrenOf(node)) visit(c, id === screen.root ? depth : depth + 1, isGhost);
   };
   visit(screen.root, 0, false);

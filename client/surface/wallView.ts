@@ -28,7 +28,6 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   readonly fit: (one: boolean) => void;
   readonly reveal: (area: Area, whole: boolean) => void;
   readonly showWhole: (id: string) => void;
-  readonly kept: boolean;
 } {
   const doc = useDocument();
   const stage = useStage();
@@ -100,5 +99,5 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
     const e = extent(of(hanging.value.hung), false);
     if (e) reveal({ ...e, y: e.y - HEAD + LABEL }, true);
   }
-  return { zoom, pan, view, hanging, visible, zoomAt, zoomBy, fit, reveal, showWhole, kept: was !== undefined };
+  return { zoom, pan, view, hanging, visible, zoomAt, zoomBy, fit, reveal, showWhole };
 }

@@ -82,5 +82,5 @@ export { type Problem, type Read } from './problem.js';
 export { contentValue, plainValue, contentWords, type ContentValue } from './content.js';
 export { blankScreen } from './blank.js';
 export { madeUpSet, MADE_UP, type MadeUp } from './madeup.js';
-export { ATTR_NAMES, attrName, plainKind } from './names.js';
+export { attrName, plainKind } from './names.js';
 export { PROP_KIND_NAMES, PROP_KINDS, type KindFacts } from './kinds/index.js';

@@ -102,22 +102,12 @@ export function resolve(world: World, screen: Screen | string, options: ResolveO
 /** A screen as it is, through two lenses, and as it would be after a rebrand. */
 const screens = new Memory<ResolvedScreen>(4);
 
+/** Where a screen's own nodes stand: in no component and in no kit. */
+const outermost = (nodes: Nodes): Scope => ({ kit: undefined, nodes, props: {}, rules: new Map(), reach: NOTHING, slot: () => [], states: [], prefix: '', owner: '', enclosing: [], within: [] });
 function resolveNew(world: World, found: Screen, wears: readonly Wear[], first: KitRef | undefined, options: ResolveOptions): ResolvedScreen {
   const main = first === undefined ? undefined : kitAt(world, shownKit(wears, first));
   const context: Context = { world, wears, mode: options.mode ?? '', main, width: found.width, options, look: lookIn(world), count: 0 };
-  const scope: Scope = {
-    kit: undefined,
-    nodes: found.nodes,
-    props: {},
-    rules: new Map(),
-    reach: NOTHING,
-    slot: () => [],
-    states: [],
-    prefix: '',
-    owner: '',
-    enclosing: [],
-    within: [],
-  };
+  const scope = outermost(found.nodes);
   const root = resolveNode(context, scope, found.root)[0] ?? broken(context, scope, found.root, 'This screen has lost its root');
   return { id: found.id, name: found.name, width: found.width, height: found.height, root, mainKit: main };
 }
@@ -146,19 +136,7 @@ export function resolveSample(world: World, ref: ComponentRef, settings: readonl
     settings,
     fills: options.fills ?? NO_FILLS,
   };
-  const scope: Scope = {
-    kit: undefined,
-    nodes: { ...options.nodes, sample: node },
-    props: {},
-    rules: new Map(),
-    reach: NOTHING,
-    slot: () => [],
-    states: [],
-    prefix: '',
-    owner: '',
-    enclosing: [],
-    within: [],
-  };
+  const scope = outermost({ ...options.nodes, sample: node });
   return resolveNode(context, scope, 'sample')[0] ?? broken(context, scope, 'sample', 'Nothing to show');
 }
 
