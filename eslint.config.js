@@ -2,12 +2,34 @@ import vue from 'eslint-plugin-vue';
 import ts from 'typescript-eslint';
 
 /** The folders of the core in the order in which they stand on each other: each may use those before it, through their faces. */
-const CORE = ['base', 'model', 'colour', 'text', 'match', 'carry', 'resolve', 'layout', 'paint', 'shape', 'check', 'edit', 'rebrand', 'sync', 'place', 'formats'];
+const CORE = [
+  'base',
+  'model',
+  'colour',
+  'text',
+  'match',
+  'carry',
+  'resolve',
+  'layout',
+  'paint',
+  'shape',
+  'check',
+  'edit',
+  'rebrand',
+  'sync',
+  'place',
+  'formats',
+];
 /** An import that a folder must not have says why. `bans`: a pattern of what is imported, and the reason. */
-const keepOut = (...bans) => ({ 'no-restricted-imports': ['error', { patterns: bans.map(([regex, message]) => ({ regex, message })) }] });
+const keepOut = (...bans) => ({
+  'no-restricted-imports': ['error', { patterns: bans.map(([regex, message]) => ({ regex, message })) }],
+});
 const PLAIN = [
   ['(^|/)(client|server|kits|testing|bench|e2e)/', 'The core knows nothing of who uses it.'],
-  ['^(node:|vue$|vue/|pinia|primevue|@vueuse|fastify|sequelize|(fs|path|os|crypto|http|url|worker_threads)$)', 'The core is plain TypeScript: no interface, no server, no Node.'],
+  [
+    '^(node:|vue$|vue/|pinia|primevue|@vueuse|fastify|sequelize|(fs|path|os|crypto|http|url|worker_threads)$)',
+    'The core is plain TypeScript: no interface, no server, no Node.',
+  ],
 ];
 const FACE = ['/core/(?!index\\.js$)', 'The core is used through its face, core/index.ts.'];
 
@@ -15,7 +37,11 @@ export default ts.config(
   { ignores: ['dist', '.tsc', '.data', 'kits/*/kit.json', 'node_modules'] },
   ...ts.configs.recommended,
   ...vue.configs['flat/essential'],
-  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } }, rules: { 'vue/multi-word-component-names': 'off' } },
+  {
+    files: ['**/*.vue'],
+    languageOptions: { parserOptions: { parser: ts.parser } },
+    rules: { 'vue/multi-word-component-names': 'off' },
+  },
   {
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
@@ -25,18 +51,39 @@ export default ts.config(
       eqeqeq: 'error',
     },
   },
-  { files: ['core/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'localStorage', 'process', 'Buffer'] } },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'localStorage', 'process', 'Buffer'],
+    },
+  },
   ...CORE.map((folder, i) => ({
     files: [`core/${folder}/**/*.ts`],
     ignores: ['**/*.test.ts'],
     rules: keepOut(
       ...PLAIN,
-      [`^(\\.\\./)+(${[...CORE.slice(i + 1), '$.'].join('|')})/`, `core/${folder} stands below these folders: what it needs belongs into one before it.`],
-      [`^(\\.\\./)+(${CORE.join('|')})/(?!index\\.js$)`, 'Folders of the core use each other through their faces, index.ts.'],
+      [
+        `^(\\.\\./)+(${[...CORE.slice(i + 1), '$.'].join('|')})/`,
+        `core/${folder} stands below these folders: what it needs belongs into one before it.`,
+      ],
+      [
+        `^(\\.\\./)+(${CORE.join('|')})/(?!index\\.js$)`,
+        'Folders of the core use each other through their faces, index.ts.',
+      ],
       ['^(\\.\\./)+index\\.js$', 'A part of the core does not use the face it belongs to.'],
     ),
   })),
-  { files: ['client/**/*.ts', 'client/**/*.vue'], rules: keepOut(['(^|/)(server|kits|bench|e2e)/', 'The client speaks with the server only through its addresses.'], FACE) },
-  { files: ['server/**/*.ts'], rules: keepOut(['(^|/)(client|bench)/', 'The server knows nothing of the client.'], FACE) },
+  {
+    files: ['client/**/*.ts', 'client/**/*.vue'],
+    rules: keepOut(
+      ['(^|/)(server|kits|bench|e2e)/', 'The client speaks with the server only through its addresses.'],
+      FACE,
+    ),
+  },
+  {
+    files: ['server/**/*.ts'],
+    rules: keepOut(['(^|/)(client|bench)/', 'The server knows nothing of the client.'], FACE),
+  },
   { files: ['e2e/**/*.ts', 'bench/**/*.ts', 'testing/**/*.ts', 'kits/**/*.ts'], rules: keepOut(FACE) },
 );

@@ -2,7 +2,14 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
-    include: ['core/**/*.test.ts', 'kits/**/*.test.ts', 'client/**/*.test.ts', 'testing/**/*.test.ts', 'server/**/*.test.ts', 'e2e/**/*.test.ts'],
+    include: [
+      'core/**/*.test.ts',
+      'kits/**/*.test.ts',
+      'client/**/*.test.ts',
+      'testing/**/*.test.ts',
+      'server/**/*.test.ts',
+      'e2e/**/*.test.ts',
+    ],
     testTimeout: 60_000,
     hookTimeout: 90_000,
     fileParallelism: false,

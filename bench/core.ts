@@ -48,10 +48,23 @@ export async function measureCore(browser: Browser): Promise<void> {
     for (let i = 0; i < 300; i++) {
       const at = i % 20;
       const screen = project.screens[at];
-      const node = Object.values(screen?.nodes ?? {}).find((n): n is InstanceNode => n.type === 'instance' && n.component.endsWith('/button'));
+      const node = Object.values(screen?.nodes ?? {}).find(
+        (n): n is InstanceNode => n.type === 'instance' && n.component.endsWith('/button'),
+      );
       if (!screen || !node) continue;
       const t = performance.now();
-      const edit: Edit = { id: `e${i}`, label: 'Type', steps: chooseSteps({ ...world, project }, [], treeOfScreen(screen), node, { at: [], kind: 'prop', name: 'label' }, `Label ${i}`) };
+      const edit: Edit = {
+        id: `e${i}`,
+        label: 'Type',
+        steps: chooseSteps(
+          { ...world, project },
+          [],
+          treeOfScreen(screen),
+          node,
+          { at: [], kind: 'prop', name: 'label' },
+          `Label ${i}`,
+        ),
+      };
       const got = applyEdit(project, edit);
       if (!got.ok) throw new Error(got.refusal.message);
       project = got.project;
@@ -64,7 +77,11 @@ export async function measureCore(browser: Browser): Promise<void> {
     const { project } = world;
     for (let i = 0; i < 200; i++) draw(world, project, i);
     const change = (gap: number): Project => {
-      const got = applyEdit(project, { id: 'o', label: 'Change Tile', steps: [{ do: 'original', original: 'tile', value: tile(gap) }] });
+      const got = applyEdit(project, {
+        id: 'o',
+        label: 'Change Tile',
+        steps: [{ do: 'original', original: 'tile', value: tile(gap) }],
+      });
       if (!got.ok) throw new Error(got.refusal.message);
       return got.project;
     };
@@ -86,7 +103,9 @@ export async function measureCore(browser: Browser): Promise<void> {
     report('Plan and apply a rebrand of the whole project', performance.now() - t, 'ms', { below: 1000 });
     const u = performance.now();
     const review = reviewRebrand(world, (s) => wearsAfter(world, wearsOf(world.project, s), plan.sheet), fonts);
-    report(`Review of the rebrand (${review.findings.length} findings)`, performance.now() - u, 'ms', { below: 15_000 });
+    report(`Review of the rebrand (${review.findings.length} findings)`, performance.now() - u, 'ms', {
+      below: 15_000,
+    });
   }
 
   // ── layout alone ──
@@ -114,7 +133,16 @@ export async function measureCore(browser: Browser): Promise<void> {
   }
   // ── text ──
   {
-    const style = { id: 'b', name: 'B', family: 'Public Sans', weight: 400, size: 16, lineHeight: 24, letterSpacing: 0, italic: false };
+    const style = {
+      id: 'b',
+      name: 'B',
+      family: 'Public Sans',
+      weight: 400,
+      size: 16,
+      lineHeight: 24,
+      letterSpacing: 0,
+      italic: false,
+    };
     const texts = Array.from({ length: 2000 }, (_, i) => `Crossing ${i} to Skerrow`);
     for (const t of texts) paragraph(fonts, t, style, 300);
     const t = performance.now();

@@ -1,4 +1,16 @@
-import { blankScreen, emptyProject, newInstance, type Component, type InstanceNode, type Kit, type Node, type Project, type Screen, type Setting, type World } from '../core/index.js';
+import {
+  blankScreen,
+  emptyProject,
+  newInstance,
+  type Component,
+  type InstanceNode,
+  type Kit,
+  type Node,
+  type Project,
+  type Screen,
+  type Setting,
+  type World,
+} from '../core/index.js';
 import { shippedKits } from '../e2e/wall.js';
 
 /** A seeded generator of numbers from 0 to 1, so that every run measures the same (mulberry32, public domain). */
@@ -30,8 +42,18 @@ const KINDS: readonly (readonly [string, string, string])[] = [
 /** An original of the project: a small card of its own, made of plain parts. */
 export function tile(gap: number): Component {
   const nodes: Record<string, Node> = {
-    root: { id: 'root', type: 'box', attrs: { flow: 'column', gap, padding: 12, stroke: '#888888', strokeWidth: 1, radius: 6, width: 'stretch' }, children: ['title', 'note'] },
-    title: { id: 'title', type: 'text', attrs: { text: 'Tile', textStyle: 'means:body', color: '#222222' }, bind: { text: 'title' } },
+    root: {
+      id: 'root',
+      type: 'box',
+      attrs: { flow: 'column', gap, padding: 12, stroke: '#888888', strokeWidth: 1, radius: 6, width: 'stretch' },
+      children: ['title', 'note'],
+    },
+    title: {
+      id: 'title',
+      type: 'text',
+      attrs: { text: 'Tile', textStyle: 'means:body', color: '#222222' },
+      bind: { text: 'title' },
+    },
     note: { id: 'note', type: 'text', attrs: { text: 'A line about it', textStyle: 'means:note', color: '#555555' } },
   };
   return {
@@ -44,7 +66,12 @@ export function tile(gap: number): Component {
     root: 'root',
     nodes,
     rules: [],
-    contract: { props: [{ id: 'title', name: 'Title', kind: 'text', default: 'Tile', description: '', means: 'label' }], slots: [], states: [], events: [] },
+    contract: {
+      props: [{ id: 'title', name: 'Title', kind: 'text', default: 'Tile', description: '', means: 'label' }],
+      slots: [],
+      states: [],
+      events: [],
+    },
   };
 }
 
@@ -60,9 +87,14 @@ export function generated(screens: number, each: number): World {
     for (let i = 0; i < each; i++) {
       const id = `n${i}`;
       const own = i % 20 === 0;
-      const [component, prop, word] = own ? ['', 'title', 'Tile'] : (KINDS[Math.floor(random() * KINDS.length)] as (typeof KINDS)[number]);
+      const [component, prop, word] = own
+        ? ['', 'title', 'Tile']
+        : (KINDS[Math.floor(random() * KINDS.length)] as (typeof KINDS)[number]);
       const ref = own ? 'project/tile' : `plywood@1.0.0/${component}`;
-      const settings: Setting[] = prop === '' ? [] : [{ home: ref, at: [], kind: 'prop', name: prop, value: `${word} ${Math.floor(random() * 500)}` }];
+      const settings: Setting[] =
+        prop === ''
+          ? []
+          : [{ home: ref, at: [], kind: 'prop', name: prop, value: `${word} ${Math.floor(random() * 500)}` }];
       nodes[id] = newInstance(id, ref, { width: 'stretch' }, settings);
       children.push(id);
     }

@@ -21,14 +21,22 @@ export async function measureInterface(browser: Browser, tell: Tell): Promise<vo
 export async function largeProject(house: House): Promise<string> {
   const { project } = generated(200, 100);
   const call = async (path: string, body: unknown): Promise<Record<string, unknown>> => {
-    const got = await fetch(`${house.address}/api${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    const got = await fetch(`${house.address}/api${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
     const answer = (await got.json()) as Record<string, unknown>;
     if (!got.ok) throw new Error(String(answer['detail']));
     return answer;
   };
   const { id } = (await call('/projects', { name: 'Generated', kit: 'plywood@1.0.0' }))['project'] as Project;
   const flow = 'flow-1';
-  const originals = Object.values(project.originals).map((value): Step => ({ do: 'original', original: value.id, value }));
+  const originals = Object.values(project.originals).map((value): Step => ({
+    do: 'original',
+    original: value.id,
+    value,
+  }));
   let after: string | null = null;
   const screens = project.screens.map((screen): Step => {
     const step: Step = { do: 'insertScreen', screen: { ...screen, flow }, after };
@@ -36,7 +44,8 @@ export async function largeProject(house: House): Promise<string> {
     return step;
   });
   const edits: Edit[] = [{ id: 'originals', label: 'Own components', steps: originals }];
-  for (let i = 0; i < screens.length; i += 50) edits.push({ id: `screens-${i}`, label: `Screens from ${i}`, steps: screens.slice(i, i + 50) });
+  for (let i = 0; i < screens.length; i += 50)
+    edits.push({ id: `screens-${i}`, label: `Screens from ${i}`, steps: screens.slice(i, i + 50) });
   for (const [i, edit] of edits.entries()) await call(`/projects/${id}/edits`, { base: i, edits: [edit] });
   return id;
 }
@@ -51,7 +60,9 @@ async function watch(page: Page): Promise<void> {
   await page.evaluate(() => {
     const w = window as unknown as { bench: Watching };
     w.bench = { frames: [], tasks: [], started: 0 };
-    new PerformanceObserver((list) => w.bench.tasks.push(...list.getEntries().map((e) => e.duration))).observe({ entryTypes: ['longtask'] });
+    new PerformanceObserver((list) => w.bench.tasks.push(...list.getEntries().map((e) => e.duration))).observe({
+      entryTypes: ['longtask'],
+    });
     const channel = new MessageChannel();
     // A message posted in the frame's callback arrives when that frame has been painted.
     channel.port1.onmessage = () => void w.bench.frames.push(performance.now() - w.bench.started);
@@ -85,7 +96,11 @@ async function timed(what: () => Promise<unknown>): Promise<number> {
   await what();
   return performance.now() - t;
 }
-const saved = (page: Page): Promise<unknown> => page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('all saved'), { timeout: 60_000, polling: 10 });
+const saved = (page: Page): Promise<unknown> =>
+  page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('all saved'), {
+    timeout: 60_000,
+    polling: 10,
+  });
 const SAYS = 'Port Ellery to Gull Holm and on to Tarn Isle by night';
 
 async function open(browser: Browser, house: House, path: string): Promise<Page> {
@@ -103,7 +118,11 @@ async function open(browser: Browser, house: House, path: string): Promise<Page>
 async function demo(browser: Browser, house: House, tell: Tell): Promise<void> {
   const page = await open(browser, house, '/p/norrvik-crossings/compose');
   await page.click('[role="treeitem"][aria-label^="Listing"]');
-  const frames = await typed(page, '[aria-label="Details"] [role="group"][aria-label="Text"] :is(input, textarea)', SAYS);
+  const frames = await typed(
+    page,
+    '[aria-label="Details"] [role="group"][aria-label="Text"] :is(input, textarea)',
+    SAYS,
+  );
   tell('Demo: types into a prop, key to frame, median', median(frames), 'ms', { below: 16.8 });
   tell('  p95', percentile(frames, 95), 'ms', { below: 33 });
   await page.close();
@@ -113,14 +132,24 @@ async function large(browser: Browser, house: House, id: string, tell: Tell): Pr
   const page = await open(browser, house, `/p/${id}/compose/s0`);
   const item = '[role="treeitem"][aria-label^="Button"]';
   tell('200 x 100: selects a thing, longest task', await longest(page, () => page.click(item)), 'ms', { below: 50.01 });
-  const frames = await typed(page, '[aria-label="Details"] [role="group"][aria-label="Label"] :is(input, textarea)', SAYS);
+  const frames = await typed(
+    page,
+    '[aria-label="Details"] [role="group"][aria-label="Label"] :is(input, textarea)',
+    SAYS,
+  );
   tell('200 x 100: types into a prop, key to frame, median', median(frames), 'ms', { below: 16.8 });
   tell('  p95', percentile(frames, 95), 'ms', { below: 33 });
   await saved(page);
   const all = await page.waitForSelector('.alike button:last-of-type');
   const count = await all?.evaluate((e) => e.textContent?.trim() ?? '');
   const told = (): Promise<unknown> =>
-    page.waitForFunction(() => /\d+ selected/u.test(document.querySelector('[aria-label="Details"] header')?.textContent?.replace(/[.,](?=\d{3})/gu, '') ?? ''), { polling: 5 });
+    page.waitForFunction(
+      () =>
+        /\d+ selected/u.test(
+          document.querySelector('[aria-label="Details"] header')?.textContent?.replace(/[.,](?=\d{3})/gu, '') ?? '',
+        ),
+      { polling: 5 },
+    );
   const select = await timed(async () => {
     await all?.click();
     await told();
@@ -128,7 +157,8 @@ async function large(browser: Browser, house: House, id: string, tell: Tell): Pr
   });
   tell(`200 x 100: selects everything alike (${count ?? ''})`, select, 'ms', { below: 300 });
   await page.evaluate(() => new Promise((r) => setTimeout(r, 1500)));
-  const flag = '[aria-label="Details"] [role="group"][aria-label="Disabled"] input, [aria-label="Details"] [role="group"][aria-label="Kind"] button:not([aria-pressed="true"])';
+  const flag =
+    '[aria-label="Details"] [role="group"][aria-label="Disabled"] input, [aria-label="Details"] [role="group"][aria-label="Kind"] button:not([aria-pressed="true"])';
   let shown = 0;
   const change = await timed(async () => {
     shown = await timed(async () => {
@@ -142,7 +172,12 @@ async function large(browser: Browser, house: House, id: string, tell: Tell): Pr
   await page.evaluate(() => new Promise((r) => setTimeout(r, 1500)));
   const undone = await timed(async () => {
     await page.click('[aria-label^="Undo "]');
-    await page.waitForFunction(() => !document.querySelector('.state')?.textContent?.includes('all saved'), { polling: 2, timeout: 2000 }).catch(() => undefined);
+    await page
+      .waitForFunction(() => !document.querySelector('.state')?.textContent?.includes('all saved'), {
+        polling: 2,
+        timeout: 2000,
+      })
+      .catch(() => undefined);
     await saved(page);
   });
   tell('200 x 100: undoes it, until saved', undone, 'ms', { below: 600 });
@@ -156,12 +191,22 @@ async function rebrand(page: Page, tell: Tell): Promise<void> {
   let first = 0;
   const task = await longest(page, async () => {
     const t = performance.now();
-    await page.evaluate(() => [...document.querySelectorAll('nav a')].find((a) => a.textContent === 'Rebrand')?.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true })));
+    await page.evaluate(() =>
+      [...document.querySelectorAll('nav a')]
+        .find((a) => a.textContent === 'Rebrand')
+        ?.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true })),
+    );
     await page.waitForSelector('[aria-label="Match sheet"] li', { timeout: 60_000 });
     opened = performance.now() - t;
-    await page.waitForFunction(() => document.querySelectorAll('[aria-label="To look at"] li').length > 0, { polling: 10, timeout: 120_000 });
+    await page.waitForFunction(() => document.querySelectorAll('[aria-label="To look at"] li').length > 0, {
+      polling: 10,
+      timeout: 120_000,
+    });
     first = performance.now() - t;
-    await page.waitForFunction(() => !document.querySelector('[aria-label="To look at"] .progress'), { polling: 50, timeout: 240_000 });
+    await page.waitForFunction(() => !document.querySelector('[aria-label="To look at"] .progress'), {
+      polling: 50,
+      timeout: 240_000,
+    });
     review = performance.now() - t;
   });
   tell('200 x 100: opens Rebrand', opened, 'ms', { below: 500 });
@@ -171,8 +216,13 @@ async function rebrand(page: Page, tell: Tell): Promise<void> {
   let seen = 0;
   const done = await timed(async () => {
     seen = await timed(async () => {
-      await page.evaluate(() => [...document.querySelectorAll('button')].find((b) => b.textContent?.startsWith('Rebrand 200'))?.click());
-      await page.waitForFunction(() => document.querySelector('.wears')?.textContent?.includes('Skerry') === true, { polling: 5, timeout: 60_000 });
+      await page.evaluate(() =>
+        [...document.querySelectorAll('button')].find((b) => b.textContent?.startsWith('Rebrand 200'))?.click(),
+      );
+      await page.waitForFunction(() => document.querySelector('.wears')?.textContent?.includes('Skerry') === true, {
+        polling: 5,
+        timeout: 60_000,
+      });
     });
     await saved(page);
   });

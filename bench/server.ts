@@ -29,10 +29,13 @@ export async function measureServer(tell: Tell): Promise<void> {
       }),
     );
     const last = (await (await fetch(at)).json()) as { project: Project; revision: number };
-    for (let i = 0; i < 200 && editors.some((e) => e.revision < last.revision); i++) await new Promise((r) => setTimeout(r, 50));
+    for (let i = 0; i < 200 && editors.some((e) => e.revision < last.revision); i++)
+      await new Promise((r) => setTimeout(r, 50));
     const text = JSON.stringify(last.project);
     const same = editors.filter((e) => JSON.stringify(e.project) === text).length;
-    tell(`${EDITORS} editors at one edit a second: confirmed, p50 (${times.length} edits)`, median(times), 'ms', { below: 20 });
+    tell(`${EDITORS} editors at one edit a second: confirmed, p50 (${times.length} edits)`, median(times), 'ms', {
+      below: 20,
+    });
     tell('  p99', percentile(times, 99), 'ms', { below: 100 });
     tell('  editors with the same document afterwards', same, 'of 100', { above: EDITORS - 1 });
     if (mendProject(last.project).problems.length > 0) throw new Error('The document is not whole');
@@ -69,10 +72,18 @@ class Editor {
   }
   /** Sends an edit and tells how long it took to be confirmed: ms. */
   async edit(): Promise<number> {
-    const edit: Edit = { id: `e${this.n}x${++this.serial}`, label: 'Type', steps: [{ do: 'setScreen', screen: `s${this.n}`, field: 'name', value: `Name ${this.serial}` }] };
+    const edit: Edit = {
+      id: `e${this.n}x${++this.serial}`,
+      label: 'Type',
+      steps: [{ do: 'setScreen', screen: `s${this.n}`, field: 'name', value: `Name ${this.serial}` }],
+    };
     const body = JSON.stringify({ base: this.revision, edits: [edit] });
     const t = performance.now();
-    const got = await fetch(`${this.at}/edits`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+    const got = await fetch(`${this.at}/edits`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body,
+    });
     await got.text();
     if (!got.ok) throw new Error(`The server answered ${got.status}`);
     return performance.now() - t;

@@ -104,7 +104,10 @@ export function asScreen(tree: Plain): { world: World; screen: Screen; root: RNo
   };
   const root = walk(tree);
   const screen: Screen = { ...blankScreen('bench', 'Bench', 'flow-1', 'phone', 390, null), root, nodes };
-  const world: World = { project: { ...emptyProject('bench', 'Bench', 'plywood@1.0.0'), screens: [screen] }, kits: new Map() };
+  const world: World = {
+    project: { ...emptyProject('bench', 'Bench', 'plywood@1.0.0'), screens: [screen] },
+    kits: new Map(),
+  };
   const resolved = resolve(world, screen);
   return { world, screen, root: resolved.root, count: Object.keys(nodes).length };
 }
@@ -118,8 +121,14 @@ export function asYoga(tree: Plain): YogaNode {
     n.setFlexDirection(t.row ? FlexDirection.Row : FlexDirection.Column);
     n.setGap(Gutter.All, t.gap);
     n.setPadding(Edge.All, t.padding);
-    n.setJustifyContent({ start: Justify.FlexStart, center: Justify.Center, end: Justify.FlexEnd, between: Justify.SpaceBetween }[t.justify]);
-    n.setAlignItems({ start: Align.FlexStart, center: Align.Center, end: Align.FlexEnd, stretch: Align.Stretch }[t.align]);
+    n.setJustifyContent(
+      { start: Justify.FlexStart, center: Justify.Center, end: Justify.FlexEnd, between: Justify.SpaceBetween }[
+        t.justify
+      ],
+    );
+    n.setAlignItems(
+      { start: Align.FlexStart, center: Align.Center, end: Align.FlexEnd, stretch: Align.Stretch }[t.align],
+    );
     n.setFlexGrow(t.grow);
     n.setFlexShrink(0);
     if (t.w !== undefined) n.setWidth(t.w);

@@ -26,7 +26,12 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   try {
     response = await fetch(`/api${path}`, {
       method,
-      ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body), ...(form ? {} : { headers: { 'content-type': 'application/json' } }) }),
+      ...(body === undefined
+        ? {}
+        : {
+            body: form ? body : JSON.stringify(body),
+            ...(form ? {} : { headers: { 'content-type': 'application/json' } }),
+          }),
     });
   } catch {
     throw new Unreachable();
@@ -34,7 +39,13 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   if (response.ok) return (await response.json()) as T;
   const problem = (await response.json().catch(() => ({}))) as Record<string, unknown>;
   if (response.status >= 502) throw new Unreachable();
-  throw new ServerProblem(response.status, String(problem['code'] ?? ''), String(problem['detail'] ?? `The server answered ${response.status}.`), String(problem['about'] ?? ''), problem);
+  throw new ServerProblem(
+    response.status,
+    String(problem['code'] ?? ''),
+    String(problem['detail'] ?? `The server answered ${response.status}.`),
+    String(problem['about'] ?? ''),
+    problem,
+  );
 }
 
 export interface Listed {
@@ -92,7 +103,10 @@ export const api = {
   remove: (id: string) => call('DELETE', `/projects/${encodeURIComponent(id)}`),
   restore: (id: string) => call('POST', `/projects/${encodeURIComponent(id)}/restore`, {}),
   since: (id: string, after: number, until?: number) =>
-    call<{ edits: Confirmed[] }>('GET', `/projects/${encodeURIComponent(id)}/edits?after=${after}${until === undefined ? '' : `&until=${until}`}`).then((r) => r.edits),
+    call<{ edits: Confirmed[] }>(
+      'GET',
+      `/projects/${encodeURIComponent(id)}/edits?after=${after}${until === undefined ? '' : `&until=${until}`}`,
+    ).then((r) => r.edits),
   /** What was done, newest first. */
   history: (id: string, { before, most = 100, by }: { before?: number; most?: number; by?: string }) =>
     call<{ history: Past[] }>(
@@ -100,7 +114,10 @@ export const api = {
       `/projects/${encodeURIComponent(id)}/history?most=${most}${before === undefined ? '' : `&before=${before}`}${by === undefined ? '' : `&by=${encodeURIComponent(by)}`}`,
     ).then((r) => r.history),
   at: (id: string, revision: number) => call<Stand>('GET', `/projects/${encodeURIComponent(id)}/at/${revision}`),
-  send: (id: string, base: number, edits: readonly Edit[]) => call<{ edits: Confirmed[] }>('POST', `/projects/${encodeURIComponent(id)}/edits`, { base, edits }).then((r) => r.edits),
+  send: (id: string, base: number, edits: readonly Edit[]) =>
+    call<{ edits: Confirmed[] }>('POST', `/projects/${encodeURIComponent(id)}/edits`, { base, edits }).then(
+      (r) => r.edits,
+    ),
   kits: () => call<{ kits: KitInfo[] }>('GET', '/kits').then((r) => r.kits),
   kit: (ref: string) => call<unknown>('GET', `/kits/${encodeURIComponent(ref)}/kit.json`),
   install: (file: File) => {

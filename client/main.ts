@@ -1,17 +1,7 @@
-import { createPinia } from 'pinia';
-import PrimeVue from 'primevue/config';
-import ConfirmationService from 'primevue/confirmationservice';
-import ToastService from 'primevue/toastservice';
-import { createApp } from 'vue';
-import App from './App.vue';
-import './app.css';
-import { router } from './router.js';
-import { theme } from './theme.js';
+import { compose, frame, home, rebrand } from './views/index.js';
 
-createApp(App)
-  .use(createPinia())
-  .use(router)
-  .use(PrimeVue, { theme: { preset: theme, options: { darkModeSelector: '.dekkor-dark', cssLayer: { name: 'primevue', order: 'reset, primevue, app' } } } })
-  .use(ToastService)
-  .use(ConfirmationService)
-  .mount('#app');
+// What the address will need is asked for before anything runs, so that all of it comes at once.
+const { pathname } = location;
+for (const load of pathname.startsWith('/p/') ? [frame, /\/rebrand$/u.test(pathname) ? rebrand : compose] : [home])
+  void load().catch(() => undefined);
+void import('./start.js');

@@ -1,18 +1,19 @@
 import { createRouter, createWebHistory } from 'vue-router';
+import { compose, frame, home, rebrand } from './views/index.js';
 
 /** Everything has an address: the project, the view, the screen, what is selected and the lens. */
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', name: 'home', component: () => import('./views/HomeView.vue') },
+    { path: '/', name: 'home', component: home },
     {
       path: '/p/:project',
-      component: () => import('./views/ProjectFrame.vue'),
+      component: frame,
       props: true,
       children: [
         { path: '', redirect: (to) => `/p/${String(to.params['project'])}/compose` },
-        { path: 'compose/:screen?', name: 'compose', component: () => import('./views/ComposeView.vue') },
-        { path: 'rebrand', name: 'rebrand', component: () => import('./views/RebrandView.vue') },
+        { path: 'compose/:screen?', name: 'compose', component: compose },
+        { path: 'rebrand', name: 'rebrand', component: rebrand },
       ],
     },
     { path: '/:rest(.*)*', redirect: '/' },

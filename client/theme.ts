@@ -5,10 +5,28 @@ import Aura from '@primeuix/themes/aura';
 export const theme = definePreset(Aura, {
   primitive: { borderRadius: { none: '0', xs: '3px', sm: '4px', md: '5px', lg: '6px', xl: '6px' } },
   semantic: {
-    primary: { 50: '#fff8e3', 100: '#ffedba', 200: '#ffe08a', 300: '#ffd25a', 400: '#fbc22c', 500: '#f5b301', 600: '#d49a00', 700: '#a87a00', 800: '#7d5b00', 900: '#5b4300', 950: '#3a2b00' },
+    primary: {
+      50: '#fff8e3',
+      100: '#ffedba',
+      200: '#ffe08a',
+      300: '#ffd25a',
+      400: '#fbc22c',
+      500: '#f5b301',
+      600: '#d49a00',
+      700: '#a87a00',
+      800: '#7d5b00',
+      900: '#5b4300',
+      950: '#3a2b00',
+    },
     transitionDuration: '0.12s',
     focusRing: { width: '2px', style: 'solid', color: '#25211a', offset: '1px' },
-    formField: { paddingX: '0.6rem', paddingY: '0.34rem', borderRadius: '{border.radius.md}', shadow: 'none', sm: { fontSize: '12px', paddingX: '0.5rem', paddingY: '0.25rem' } },
+    formField: {
+      paddingX: '0.6rem',
+      paddingY: '0.34rem',
+      borderRadius: '{border.radius.md}',
+      shadow: 'none',
+      sm: { fontSize: '12px', paddingX: '0.5rem', paddingY: '0.25rem' },
+    },
     colorScheme: {
       light: {
         surface: {
@@ -44,11 +62,35 @@ export const theme = definePreset(Aura, {
   },
   components: {
     button: {
-      colorScheme: { light: { outlined: { secondary: { color: '#25211a', borderColor: '#c7bda9', hoverBackground: '#f1ebdf', activeBackground: '#e6e0d4' } } } },
-      root: { label: { fontWeight: '600' }, paddingX: '0.8rem', paddingY: '0.36rem', sm: { fontSize: '12px', paddingX: '0.5rem', paddingY: '0.2rem' } },
+      colorScheme: {
+        light: {
+          outlined: {
+            secondary: {
+              color: '#25211a',
+              borderColor: '#c7bda9',
+              hoverBackground: '#f1ebdf',
+              activeBackground: '#e6e0d4',
+            },
+          },
+        },
+      },
+      root: {
+        label: { fontWeight: '600' },
+        paddingX: '0.8rem',
+        paddingY: '0.36rem',
+        sm: { fontSize: '12px', paddingX: '0.5rem', paddingY: '0.2rem' },
+      },
     },
     togglebutton: {
-      root: { padding: '0.2rem', checkedBackground: '#25211a', checkedColor: '#fffdf9', checkedBorderColor: '#25211a', background: '#fffdf9', color: '#4b4438', borderColor: '#d9d1c1' },
+      root: {
+        padding: '0.2rem',
+        checkedBackground: '#25211a',
+        checkedColor: '#fffdf9',
+        checkedBorderColor: '#25211a',
+        background: '#fffdf9',
+        color: '#4b4438',
+        borderColor: '#d9d1c1',
+      },
       content: { checkedBackground: '#25211a', checkedShadow: 'none', padding: '0.1rem 0.45rem' },
     },
   },

@@ -61,7 +61,16 @@ export {
 export { Fonts, clusters, paragraph } from './text/index.js';
 
 // What is shown, and why.
-export { resolve, resolveSample, explain, explainPart, shownBy, type Layer, type Look, type RNode } from './resolve/index.js';
+export {
+  resolve,
+  resolveSample,
+  explain,
+  explainPart,
+  shownBy,
+  type Layer,
+  type Look,
+  type RNode,
+} from './resolve/index.js';
 
 // Where it stands.
 export { layout, layoutNode, type Box } from './layout/index.js';
@@ -97,7 +106,16 @@ export {
 } from './rebrand/index.js';
 
 // Uses and likenesses.
-export { sharedProps, alike, countUses, otherValues, usesOn, type SharedProp, type SelectedThing, type Sighting } from './check/index.js';
+export {
+  sharedProps,
+  alike,
+  countUses,
+  otherValues,
+  usesOn,
+  type SharedProp,
+  type SelectedThing,
+  type Sighting,
+} from './check/index.js';
 
 // What is well formed.
 export { wholeTree, mendProject, PROJECT_FORMAT } from './shape/index.js';
@@ -204,7 +222,17 @@ export {
 } from './place/index.js';
 
 // Formats in and out.
-export { readKit, readTokens, Report, decodeRows, readRows, updateRows, valueOf, writeRows, type ReadRows } from './formats/index.js';
+export {
+  readKit,
+  readTokens,
+  Report,
+  decodeRows,
+  readRows,
+  updateRows,
+  valueOf,
+  writeRows,
+  type ReadRows,
+} from './formats/index.js';
 
 // Remembering.
 export { Memory, recorded, type LookUp, unhandled } from './base/index.js';

@@ -52,7 +52,8 @@ beforeAll(() => {
     expect(problems).toEqual([]);
     if (!value) throw new Error('no kit');
     kits.set(kitRef(value), value);
-    if (!value.basedOn) for (const f of value.fonts) fonts.add(f.family, f.weight, f.italic, readFileSync(new URL(f.file, folder)));
+    if (!value.basedOn)
+      for (const f of value.fonts) fonts.add(f.family, f.weight, f.italic, readFileSync(new URL(f.file, folder)));
   }
 });
 
@@ -78,9 +79,13 @@ function type(world: World, line: string): World {
   const plan = readPlaceLine(line, vocabulary(kit), kit);
   expect(plan.problem).toBeNull();
   const screen = world.project.screens[0] as Screen;
-  return doSteps(world, placeSteps('screen:s1', buildPieces(plan, newId), spotFor(world, world.project.wears, screen, null)));
+  return doSteps(
+    world,
+    placeSteps('screen:s1', buildPieces(plan, newId), spotFor(world, world.project.wears, screen, null)),
+  );
 }
-const instances = (world: World): InstanceNode[] => Object.values(world.project.screens[0]?.nodes ?? {}).filter((n): n is InstanceNode => n.type === 'instance');
+const instances = (world: World): InstanceNode[] =>
+  Object.values(world.project.screens[0]?.nodes ?? {}).filter((n): n is InstanceNode => n.type === 'instance');
 function textsOf(node: RNode): string[] {
   return [...(node.type === 'text' && node.look.visible ? [node.text] : []), ...node.children.flatMap(textsOf)];
 }
@@ -130,7 +135,8 @@ describe('carry', () => {
           expect(node().settings).toEqual(settings);
           const ledger = carryInstance(world, [], node()).ledger.filter((e) => e.setting >= 0);
           expect(ledger.map((e) => e.setting).sort()).toEqual(settings.map((_, i) => i));
-          if (node().component !== `${PLY}/button`) world = doSteps(world, swapSteps('screen:s1', node(), `${PLY}/button`));
+          if (node().component !== `${PLY}/button`)
+            world = doSteps(world, swapSteps('screen:s1', node(), `${PLY}/button`));
           expect(resolve(world, 's1').root).toEqual(before);
         },
       ),
@@ -156,7 +162,10 @@ describe('carry', () => {
   });
   it('says what an alternative would park', () => {
     const world = type(start(), 'field From: Port Ellery');
-    const found = rankAlternatives(world, [], instances(world)[0] as InstanceNode, [kits.get(PLY) as Kit, kits.get(SKERRY) as Kit]);
+    const found = rankAlternatives(world, [], instances(world)[0] as InstanceNode, [
+      kits.get(PLY) as Kit,
+      kits.get(SKERRY) as Kit,
+    ]);
     expect(found[0]?.now).toBe(true);
     expect(found.find((a) => a.name === 'Button')?.parked).toBe(1);
     expect(found.find((a) => a.name === 'Entry')?.says).toBe('all carried');
@@ -175,7 +184,9 @@ describe('rebrand', () => {
     ] as const) {
       world = doSteps(world, applyRebrand(world, planRebrand(world, from, to)));
       expect(world.project.screens).toEqual(before);
-      expect(shownTexts(world)).toEqual(expect.arrayContaining(['From', 'Port Ellery', 'Find crossings', 'Today', 'Book']));
+      expect(shownTexts(world)).toEqual(
+        expect.arrayContaining(['From', 'Port Ellery', 'Find crossings', 'Today', 'Book']),
+      );
     }
     expect(world.project.wears.filter((w) => w.kit === PLY)).toEqual([]);
     expect(resolve(world, 's1').root).toEqual(looks);
@@ -191,7 +202,10 @@ describe('rebrand', () => {
 
 describe('edits', () => {
   it('are undone to the identical document, whatever they were', () => {
-    const lines = fc.array(fc.constantFrom('button A', '2 field X, Y', 'card Z with button Q', 'row'), { minLength: 1, maxLength: 4 });
+    const lines = fc.array(fc.constantFrom('button A', '2 field X, Y', 'card Z with button Q', 'row'), {
+      minLength: 1,
+      maxLength: 4,
+    });
     fc.assert(
       fc.property(lines, fc.array(fc.tuple(fc.nat(20), fc.nat(20), fc.nat(3)), { maxLength: 12 }), (typed, moves) => {
         let world = start();
@@ -241,7 +255,16 @@ describe('edits', () => {
     const mine: Edit = {
       id: 'm',
       label: 'm',
-      steps: [{ do: 'insert', tree: 'screen:s1', root: 'new', nodes: { new: { id: 'new', type: 'box', attrs: {}, children: [] } }, into: { parent: 'root' }, after: b ?? null }],
+      steps: [
+        {
+          do: 'insert',
+          tree: 'screen:s1',
+          root: 'new',
+          nodes: { new: { id: 'new', type: 'box', attrs: {}, children: [] } },
+          into: { parent: 'root' },
+          after: b ?? null,
+        },
+      ],
     };
     const theirs: Edit = { id: 't', label: 't', steps: [{ do: 'remove', tree: 'screen:s1', node: b ?? '' }] };
     const got = rebaseEdit(mine, before, [theirs]);
@@ -253,10 +276,15 @@ describe('pictures', () => {
   it('say where a value came from', () => {
     let world = type(start(), 'button A');
     const node = instances(world)[0] as InstanceNode;
-    world = doSteps(world, chooseSteps(world, [], 'screen:s1', node, { at: ['label'], kind: 'attr', name: 'color' }, '#ff0000'));
+    world = doSteps(
+      world,
+      chooseSteps(world, [], 'screen:s1', node, { at: ['label'], kind: 'attr', name: 'color' }, '#ff0000'),
+    );
     const layers = explain(world, 's1', `${node.id}/label`, 'color');
     expect(layers.map((l) => l.from)).toEqual(['original', 'setting']);
-    expect(settingKey((world.project.screens[0]?.nodes[node.id] as InstanceNode).settings.at(-1) as never)).toContain('label');
+    expect(settingKey((world.project.screens[0]?.nodes[node.id] as InstanceNode).settings.at(-1) as never)).toContain(
+      'label',
+    );
   });
   it('hold nothing that could run, whatever a text says', () => {
     const world = type(start(), 'button "<script>alert(1)</script>"');
@@ -286,7 +314,11 @@ describe('reading kits', () => {
             ],
           },
         },
-        { id: 'b', name: 'B', tree: { id: 'root', type: 'box', children: [{ id: 'a', type: 'instance', component: 'a' }] } },
+        {
+          id: 'b',
+          name: 'B',
+          tree: { id: 'root', type: 'box', children: [{ id: 'a', type: 'instance', component: 'a' }] },
+        },
       ],
     });
     const codes = read.problems.map((p) => p.code);

@@ -1,7 +1,17 @@
 import axe from 'axe-core';
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { blankScreen, childrenOf, newInstance, type InstanceNode, type Node, type Project, type Screen, type Setting, type Step } from '../core/index.js';
+import {
+  blankScreen,
+  childrenOf,
+  newInstance,
+  type InstanceNode,
+  type Node,
+  type Project,
+  type Screen,
+  type Setting,
+  type Step,
+} from '../core/index.js';
 import { Desk } from './desk.js';
 import { Hand } from './hand.js';
 
@@ -19,14 +29,24 @@ beforeEach(async () => {
   hand = new Hand(page);
 });
 
-const label = (prop: string, value: Setting['value'], component: string): Setting => ({ home: `${PLY}/${component}`, at: [], kind: 'prop', name: prop, value });
-const use = (nodeId: string, component: string, prop: string, value: string): InstanceNode => newInstance(nodeId, `${PLY}/${component}`, { width: 'stretch' }, [label(prop, value, component)]);
+const label = (prop: string, value: Setting['value'], component: string): Setting => ({
+  home: `${PLY}/${component}`,
+  at: [],
+  kind: 'prop',
+  name: prop,
+  value,
+});
+const use = (nodeId: string, component: string, prop: string, value: string): InstanceNode =>
+  newInstance(nodeId, `${PLY}/${component}`, { width: 'stretch' }, [label(prop, value, component)]);
 /** A project whose first screen holds these, beside an empty second screen. */
 async function begin(...nodes: readonly InstanceNode[]): Promise<void> {
   const blank = blankScreen('one', 'One', 'flow-1', 'phone', 390, 844);
   const screen: Screen = {
     ...blank,
-    nodes: { ...Object.fromEntries(nodes.map((n) => [n.id, n])), root: { ...(blank.nodes['root'] as Extract<Node, { type: 'box' }>), children: nodes.map((n) => n.id) } },
+    nodes: {
+      ...Object.fromEntries(nodes.map((n) => [n.id, n])),
+      root: { ...(blank.nodes['root'] as Extract<Node, { type: 'box' }>), children: nodes.map((n) => n.id) },
+    },
   };
   const steps: Step[] = [
     { do: 'insertScreen', screen, after: null },
@@ -39,12 +59,19 @@ async function begin(...nodes: readonly InstanceNode[]): Promise<void> {
 }
 const screen = (p: Project, at = 0): Screen => p.screens[at] as Screen;
 const top = (p: Project, at = 0): string[] =>
-  childrenOf(screen(p, at).nodes[screen(p, at).root] as Node).map((c) => (screen(p, at).nodes[c] as InstanceNode).component?.split('/')[1] ?? screen(p, at).nodes[c]?.type ?? '');
+  childrenOf(screen(p, at).nodes[screen(p, at).root] as Node).map(
+    (c) => (screen(p, at).nodes[c] as InstanceNode).component?.split('/')[1] ?? screen(p, at).nodes[c]?.type ?? '',
+  );
 const line = (name: string): string => `[role="treeitem"][aria-label="${name}"]`;
-const on = async (at: string, key: string): Promise<{ x: number; y: number }> => seen(page, await project(), at, (b) => b.node.key === key);
+const on = async (at: string, key: string): Promise<{ x: number; y: number }> =>
+  seen(page, await project(), at, (b) => b.node.key === key);
 
 describe('drag and drop', () => {
-  const three = (): InstanceNode[] => [use('a', 'field', 'label', 'A'), use('b', 'card', 'heading', 'B'), use('c', 'notice', 'title', 'C')];
+  const three = (): InstanceNode[] => [
+    use('a', 'field', 'label', 'A'),
+    use('b', 'card', 'heading', 'B'),
+    use('c', 'notice', 'title', 'C'),
+  ];
   it('places a sample where it is dropped, and shows where before', async () => {
     await begin(...three());
     await page.click('aria/Content[role="tab"]');
@@ -121,7 +148,9 @@ describe('the Outline', () => {
     await page.evaluate((text: string) => {
       const data = new DataTransfer();
       data.setData('text/plain', text);
-      document.querySelector('[aria-label="Place line"]')?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+      document
+        .querySelector('[aria-label="Place line"]')
+        ?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
     }, 'Top bar Trips\nCard Today\n  Text Hello\n  Button Go\nTab bar Home, You');
     const p = await settled((x) => top(x).join() === 'top-bar,card,tab-bar');
     expect(Object.values(screen(p).nodes).filter((n) => n.type === 'instance')).toHaveLength(5);
@@ -150,7 +179,9 @@ describe('the clipboard', () => {
       window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
     }, copied['application/x-dekkor+json'] ?? '');
     const p = await settled((x) => top(x, 1).length === 1);
-    expect(Object.values(screen(p, 1).nodes).find((n): n is InstanceNode => n.type === 'instance')?.settings[0]?.value).toBe('A');
+    expect(
+      Object.values(screen(p, 1).nodes).find((n): n is InstanceNode => n.type === 'instance')?.settings[0]?.value,
+    ).toBe('A');
   });
 });
 
@@ -184,7 +215,11 @@ describe('pictures', () => {
         (list: number[], px: number, py: number) => {
           const data = new DataTransfer();
           data.items.add(new File([new Uint8Array(list)], 'harbour.png', { type: 'image/png' }));
-          document.querySelector('.screen[aria-label="One"]')?.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true, clientX: px, clientY: py }));
+          document
+            .querySelector('.screen[aria-label="One"]')
+            ?.dispatchEvent(
+              new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true, clientX: px, clientY: py }),
+            );
         },
         bytes,
         x,
@@ -200,7 +235,8 @@ describe('pictures', () => {
     const crop = await page.waitForSelector('[aria-label^="Part of the picture"] .part');
     await page.focus('[aria-label^="Part of the picture"]');
     for (let i = 0; i < 8; i++) await page.keyboard.press('+');
-    const attrs = (x: Project): Extract<Node, { type: 'box' }>['attrs'] => Object.values(screen(x).nodes).find((n) => n.type === 'image')!.attrs;
+    const attrs = (x: Project): Extract<Node, { type: 'box' }>['attrs'] =>
+      Object.values(screen(x).nodes).find((n) => n.type === 'image')!.attrs;
     await settled((x) => (attrs(x).zoom ?? 1) > 2);
     const box = (await crop!.boundingBox())!;
     const to = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
@@ -217,17 +253,30 @@ describe('pictures', () => {
     await page.evaluate(() => {
       const data = new DataTransfer();
       data.items.add(new File(['only words'], 'notes.txt', { type: 'text/plain' }));
-      document.querySelector('.screen[aria-label="One"]')?.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true, clientX: 400, clientY: 300 }));
+      document
+        .querySelector('.screen[aria-label="One"]')
+        ?.dispatchEvent(
+          new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true, clientX: 400, clientY: 300 }),
+        );
     });
-    await page.waitForFunction(() => document.querySelector('.p-toast')?.textContent?.includes('notes.txt is not a picture'));
+    await page.waitForFunction(() =>
+      document.querySelector('.p-toast')?.textContent?.includes('notes.txt is not a picture'),
+    );
     expect(top(await project())).toEqual(['image']);
   });
 });
 
 describe('history', () => {
-  const items = (n: number): Promise<unknown> => page.waitForFunction((k) => document.querySelectorAll('[aria-label="History"] li').length === k, {}, n);
-  const lines = (n: number): Promise<unknown> => page.waitForFunction((k) => document.querySelectorAll('[aria-label="Screen outline"] [role="treeitem"]').length === k, {}, n);
-  const button = async (name: string): Promise<void> => void (await (await page.waitForSelector(`aria/${name}[role="button"]`))?.click());
+  const items = (n: number): Promise<unknown> =>
+    page.waitForFunction((k) => document.querySelectorAll('[aria-label="History"] li').length === k, {}, n);
+  const lines = (n: number): Promise<unknown> =>
+    page.waitForFunction(
+      (k) => document.querySelectorAll('[aria-label="Screen outline"] [role="treeitem"]').length === k,
+      {},
+      n,
+    );
+  const button = async (name: string): Promise<void> =>
+    void (await (await page.waitForSelector(`aria/${name}[role="button"]`))?.click());
   it('shows how it was, goes back to it as one step, and knows everything after a reload', async () => {
     await begin();
     for (const what of ['button One', 'button Two', 'button Three']) {
@@ -271,17 +320,34 @@ describe('series and content sets', () => {
     await page.keyboard.press('r');
     await settled((p) => Object.values(screen(p).nodes).some((n) => n.type === 'series' && n.entries.length === 3));
     await (await page.waitForSelector('button[aria-label="Add an item"]'))?.click();
-    const p = await settled((x) => Object.values(screen(x).nodes).some((n) => n.type === 'series' && n.entries.length === 4));
+    const p = await settled((x) =>
+      Object.values(screen(x).nodes).some((n) => n.type === 'series' && n.entries.length === 4),
+    );
     const series = Object.values(screen(p).nodes).find((n) => n.type === 'series');
     const item = series?.type === 'series' ? series.item : '';
-    await page.mouse.click(...(Object.values(await seen(page, p, 'one', (b) => b.node.key === `${series?.id}/#k2/${item}`)) as [number, number]));
-    await page.waitForFunction(() => document.querySelector('[aria-label="Details"]')?.textContent?.includes('Item 2 of 4'));
-    const field = await page.waitForSelector('[aria-label="Details"] [role="group"][aria-label="Label"] :is(input, textarea)');
+    await page.mouse.click(
+      ...(Object.values(await seen(page, p, 'one', (b) => b.node.key === `${series?.id}/#k2/${item}`)) as [
+        number,
+        number,
+      ]),
+    );
+    await page.waitForFunction(() =>
+      document.querySelector('[aria-label="Details"]')?.textContent?.includes('Item 2 of 4'),
+    );
+    const field = await page.waitForSelector(
+      '[aria-label="Details"] [role="group"][aria-label="Label"] :is(input, textarea)',
+    );
     await field?.click({ count: 3 });
     await page.keyboard.type('Mine');
-    const q = await settled((x) => Object.values(screen(x).nodes).some((n) => n.type === 'series' && n.entries.some((e) => Object.keys(e.settings).length > 0)));
+    const q = await settled((x) =>
+      Object.values(screen(x).nodes).some(
+        (n) => n.type === 'series' && n.entries.some((e) => Object.keys(e.settings).length > 0),
+      ),
+    );
     const own = Object.values(screen(q).nodes).find((n) => n.type === 'series');
-    expect(own?.type === 'series' && own.entries.filter((e) => Object.keys(e.settings).length > 0).map((e) => e.key)).toEqual(['k2']);
+    expect(
+      own?.type === 'series' && own.entries.filter((e) => Object.keys(e.settings).length > 0).map((e) => e.key),
+    ).toEqual(['k2']);
   });
   it('brings in rows with a preview, and says what it mended', async () => {
     await begin();
@@ -330,7 +396,9 @@ describe('what everybody can use', () => {
     await field?.click({ count: 3 });
     await page.keyboard.type('many');
     await page.keyboard.press('Enter');
-    await page.waitForFunction(() => document.querySelector('[aria-label="Details"] [role="alert"]')?.textContent?.includes('“many” is not a number'));
+    await page.waitForFunction(() =>
+      document.querySelector('[aria-label="Details"] [role="alert"]')?.textContent?.includes('“many” is not a number'),
+    );
   });
 });
 

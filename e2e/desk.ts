@@ -1,11 +1,15 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, expect } from 'vitest';
+import type { Browser, BrowserContext, Page } from 'puppeteer-core';
+import { afterAll, afterEach, beforeAll, expect } from 'vitest';
 import type { Edit, Project, Step } from '../core/index.js';
 import { freshDatabase, House, openBrowser } from './house.js';
 
 /** What stands on a page now, in words: for those who read why a test failed. */
 const seenNow = (page: Page): Promise<string> =>
-  page.evaluate(() => [...document.querySelectorAll('.p-toast, [role="treeitem"], .state')].map((e) => e.getAttribute('aria-label') ?? e.textContent).join(' / '));
+  page.evaluate(() =>
+    [...document.querySelectorAll('.p-toast, [role="treeitem"], [role="tab"], .sample, .state')]
+      .map((e) => e.getAttribute('aria-label') ?? e.textContent)
+      .join(' / '),
+  );
 
 /** A house with a browser before it, for one file of tests; both end with it. */
 export class Desk {
@@ -16,12 +20,22 @@ export class Desk {
   id = '';
   /** Errors of any page. */
   readonly wrong: string[] = [];
+  /** What the page at hand could not load or complained of. */
+  private troubles: string[] = [];
+  private context: BrowserContext | null = null;
 
   constructor() {
     beforeAll(async () => {
       this.house = new House(await freshDatabase());
       await this.house.start();
       this.browser = await openBrowser();
+    });
+    afterEach(async ({ task }) => {
+      if (task.result?.state !== 'fail' || !this.page || this.page.isClosed()) return;
+      const now = await seenNow(this.page).catch((e: unknown) => `nothing can be seen: ${String(e)}`);
+      console.error(
+        `On the page when “${task.name}” failed (${this.page.url()}): ${now}\n${[...this.wrong, ...this.troubles].join('\n')}`,
+      );
     });
     afterAll(async () => {
       await this.browser?.close();
@@ -30,26 +44,41 @@ export class Desk {
   }
   /** A page that knows nothing of earlier ones. */
   async newPage(): Promise<Page> {
-    await this.page?.close();
-    const context = await this.browser.createBrowserContext();
-    await context.overridePermissions(this.house.address, ['clipboard-read', 'clipboard-write']);
-    this.page = await context.newPage();
+    await this.context?.close();
+    this.context = await this.browser.createBrowserContext();
+    await this.context.overridePermissions(this.house.address, ['clipboard-read', 'clipboard-write']);
+    this.page = await this.context.newPage();
+    await this.page.bringToFront();
+    this.troubles = [];
+    this.page.on('requestfailed', (r) => this.troubles.push(`${r.url()}: ${r.failure()?.errorText ?? 'failed'}`));
+    this.page.on('console', (m) => void (m.type() === 'error' && this.troubles.push(m.text())));
     await this.page.setViewport({ width: 1280, height: 800 });
-    this.page.setDefaultTimeout(9000);
+    this.page.setDefaultTimeout(20_000);
     this.page.on('pageerror', (e) => this.wrong.push(String(e)));
     return this.page;
   }
   async post(path: string, body: unknown): Promise<unknown> {
-    return (await fetch(`${this.house.address}/api${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json();
+    const got = await fetch(`${this.house.address}/api${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+    if (!got.ok) throw new Error(`${path}: ${got.status} ${await got.text()}`);
+    return got.json();
   }
   /** A new project in the wireframe kit that begins with these steps. */
   async make(name: string, steps: readonly Step[] = []): Promise<void> {
     this.id = ((await this.post('/projects', { name, kit: 'plywood@1.0.0' })) as { project: Project }).project.id;
-    if (steps.length > 0) await this.post(`/projects/${this.id}/edits`, { base: 0, edits: [{ id: 'begin-here', label: 'Begin', steps } satisfies Edit] });
+    if (steps.length > 0)
+      await this.post(`/projects/${this.id}/edits`, {
+        base: 0,
+        edits: [{ id: 'begin-here', label: 'Begin', steps } satisfies Edit],
+      });
   }
   /** The project as the server has it. */
   async project(): Promise<Project> {
-    return ((await (await fetch(`${this.house.address}/api/projects/${this.id}`)).json()) as { project: Project }).project;
+    return ((await (await fetch(`${this.house.address}/api/projects/${this.id}`)).json()) as { project: Project })
+      .project;
   }
   /** Waits until something holds of the project as the server has it. */
   async settled(is: (p: Project) => boolean): Promise<Project> {

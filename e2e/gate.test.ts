@@ -22,13 +22,22 @@ afterAll(async () => {
   await house?.kill();
 });
 
-const project = async (): Promise<Project> => ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
-const nodes = async (): Promise<InstanceNode[]> => Object.values((await project()).screens[0]?.nodes ?? {}).filter((n): n is InstanceNode => n.type === 'instance');
-const tree = (): Promise<string[]> => page.$$eval('[role="treeitem"]', (all) => all.map((e) => e.getAttribute('aria-label') ?? ''));
+const project = async (): Promise<Project> =>
+  ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
+const nodes = async (): Promise<InstanceNode[]> =>
+  Object.values((await project()).screens[0]?.nodes ?? {}).filter((n): n is InstanceNode => n.type === 'instance');
+const tree = (): Promise<string[]> =>
+  page.$$eval('[role="treeitem"]', (all) => all.map((e) => e.getAttribute('aria-label') ?? ''));
 const until = (wanted: string): Promise<unknown> =>
-  page.waitForFunction((w: string) => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === w), { timeout: 9_000 }, wanted);
+  page.waitForFunction(
+    (w: string) => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === w),
+    { timeout: 9_000 },
+    wanted,
+  );
 async function fill(name: string, text: string): Promise<void> {
-  const row = await page.waitForSelector(`[aria-label="Details"] [role="group"][aria-label="${name}"] :is(input, textarea)`);
+  const row = await page.waitForSelector(
+    `[aria-label="Details"] [role="group"][aria-label="${name}"] :is(input, textarea)`,
+  );
   await row?.click({ count: 3 });
   await page.keyboard.type(text);
 }
@@ -85,7 +94,9 @@ describe('from an empty project to a rebranded screen', () => {
     await (await page.waitForSelector('.sample[aria-label^="Button, Plywood"]'))?.click();
     await until('Button Find crossings');
     await saved(page);
-    expect((await nodes()).find((n) => n.settings.some((s) => s.value === 'Find crossings'))?.component).toBe('plywood@1.0.0/button');
+    expect((await nodes()).find((n) => n.settings.some((s) => s.value === 'Find crossings'))?.component).toBe(
+      'plywood@1.0.0/button',
+    );
   });
   it('looks through a lens without changing anything', async () => {
     const before = await project();
@@ -97,7 +108,11 @@ describe('from an empty project to a rebranded screen', () => {
   it('rebrands all screens as one step, with before and after, and undoes it', async () => {
     await page.goto(`${house.address}/p/${id}/rebrand`);
     await byRole(page, 'button', 'Rebrand 1 screen');
-    await page.waitForFunction(() => [...document.querySelectorAll('dd')].some((d) => d.textContent === 'settings carried' && Number(d.previousElementSibling?.textContent) > 0));
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('dd')].some(
+        (d) => d.textContent === 'settings carried' && Number(d.previousElementSibling?.textContent) > 0,
+      ),
+    );
     const before = (await project()).screens;
     await press(page, 'button', 'Rebrand 1 screen');
     await saved(page);
@@ -136,23 +151,42 @@ describe('from an empty project to a rebranded screen', () => {
     await other.waitForSelector('[role="treeitem"]');
     await page.bringToFront();
     await fill('Text', 'Both see this');
-    await other.waitForFunction(() => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === 'Action Both see this'), { timeout: 9_000, polling: 100 });
+    await other.waitForFunction(
+      () =>
+        [...document.querySelectorAll('[role="treeitem"]')].some(
+          (e) => e.getAttribute('aria-label') === 'Action Both see this',
+        ),
+      { timeout: 9_000, polling: 100 },
+    );
     await other.close();
   });
   it('exports SVG and PNG', async () => {
     const screen = (await project()).screens[0]?.id ?? '';
     const svg = await fetch(`${house.address}/api/projects/${id}/screens/${screen}.svg`);
     expect(await svg.text()).toContain('Both see this');
-    const png = new Uint8Array(await (await fetch(`${house.address}/api/projects/${id}/screens/${screen}.png`)).arrayBuffer());
+    const png = new Uint8Array(
+      await (await fetch(`${house.address}/api/projects/${id}/screens/${screen}.png`)).arrayBuffer(),
+    );
     expect([...png.slice(1, 4)]).toEqual([80, 78, 71]);
   });
   it('refuses bad requests with a sentence, changing nothing', async () => {
     const before = await project();
-    const post = (body: string): Promise<Response> => fetch(`${house.address}/api/projects/${id}/edits`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+    const post = (body: string): Promise<Response> =>
+      fetch(`${house.address}/api/projects/${id}/edits`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body,
+      });
     for (const [body, status] of [
       ['{', 400],
       ['{"base":0}', 400],
-      [JSON.stringify({ base: 0, edits: [{ id: 'x', label: 'x', steps: [{ do: 'remove', tree: 'screen:gone', node: 'n' }] }] }), 409],
+      [
+        JSON.stringify({
+          base: 0,
+          edits: [{ id: 'x', label: 'x', steps: [{ do: 'remove', tree: 'screen:gone', node: 'n' }] }],
+        }),
+        409,
+      ],
       [`"${'x'.repeat(20_000_000)}"`, 413],
     ] as const) {
       const got = await post(body);

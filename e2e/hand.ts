@@ -5,7 +5,10 @@ export class Hand {
   count = 0;
   constructor(private readonly page: Page) {}
 
-  async click(what: ElementHandle | string | { x: number; y: number }, options: { double?: boolean; with?: KeyInput } = {}): Promise<void> {
+  async click(
+    what: ElementHandle | string | { x: number; y: number },
+    options: { double?: boolean; with?: KeyInput } = {},
+  ): Promise<void> {
     this.count++;
     const at = await this.point(what);
     if (options.with) await this.page.keyboard.down(options.with);
@@ -27,7 +30,11 @@ export class Hand {
     await this.page.keyboard.type(text);
     if (end) await this.page.keyboard.press(end);
   }
-  async drag(from: ElementHandle | string | { x: number; y: number }, to: { x: number; y: number }, options: { with?: KeyInput; escape?: boolean } = {}): Promise<void> {
+  async drag(
+    from: ElementHandle | string | { x: number; y: number },
+    to: { x: number; y: number },
+    options: { with?: KeyInput; escape?: boolean } = {},
+  ): Promise<void> {
     this.count++;
     const a = await this.point(from);
     if (options.with) await this.page.keyboard.down(options.with);

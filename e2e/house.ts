@@ -74,6 +74,10 @@ export function openBrowser(): Promise<Browser> {
       '--disable-component-update',
       '--disable-sync',
       '--force-prefers-reduced-motion',
+      // A window that nobody looks at draws as any other.
+      '--disable-backgrounding-occluded-windows',
+      '--disable-renderer-backgrounding',
+      '--disable-background-timer-throttling',
     ],
     defaultViewport: { width: 1280, height: 800 },
   });
@@ -89,4 +93,5 @@ export const press = async (page: Page, role: string, name: string): Promise<voi
   await (await byRole(page, role, name)).click();
 };
 /** Waits until the project says that everything is saved. */
-export const saved = (page: Page): Promise<unknown> => page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('all saved'), { timeout: 15_000 });
+export const saved = (page: Page): Promise<unknown> =>
+  page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('all saved'), { timeout: 15_000 });

@@ -79,17 +79,23 @@ describe('the demo, worked on', () => {
   });
   it('overrides a nested part, counts it, and puts it back', async () => {
     await hand.click('[role="treeitem"][aria-label^="Card"]');
-    await page.evaluate(() => document.querySelectorAll<HTMLDetailsElement>('[aria-label="Details"] details').forEach((d) => (d.open = true)));
+    await page.evaluate(() =>
+      document.querySelectorAll<HTMLDetailsElement>('[aria-label="Details"] details').forEach((d) => (d.open = true)),
+    );
     await hand.click(`${row('Tone')} .value ::-p-aria(Danger)`);
     const card = (x: Project): InstanceNode =>
-      Object.values(screen(x, 'Find a crossing').nodes).find((n): n is InstanceNode => n.type === 'instance' && n.component.endsWith('/panel-card')) as InstanceNode;
+      Object.values(screen(x, 'Find a crossing').nodes).find(
+        (n): n is InstanceNode => n.type === 'instance' && n.component.endsWith('/panel-card'),
+      ) as InstanceNode;
     await settled((x) => card(x).settings.some((s) => s.at.join() === 'action' && s.value === 'danger'));
     await hand.click(`${row('Tone')} .back`);
     await settled((x) => !card(x).settings.some((s) => s.at.length > 0));
   });
   it('edits a text in place on the Wall', async () => {
     const p = await project();
-    await hand.click(await seen(page, p, 'find', (b) => b.node.type === 'text' && b.node.text === 'Where to?'), { double: true });
+    await hand.click(await seen(page, p, 'find', (b) => b.node.type === 'text' && b.node.text === 'Where to?'), {
+      double: true,
+    });
     await page.waitForSelector('[aria-label="Edit text"]');
     await page.keyboard.type('Where shall we go?');
     await page.keyboard.press('Enter');
@@ -103,8 +109,15 @@ describe('the demo, worked on', () => {
     await page.keyboard.press('Enter');
     await hand.click(`${row('Leads on')} input`);
     const listing = (x: Project): InstanceNode =>
-      Object.values(screen(x, 'Find a crossing').nodes).find((n): n is InstanceNode => n.type === 'instance' && n.settings.some((s) => s.value === 'Port Ellery to Gull Holm')) as InstanceNode;
-    await settled((x) => listing(x).settings.some((s) => s.value === 'anchor') && listing(x).settings.some((s) => s.name === 'leads' && s.value === false));
+      Object.values(screen(x, 'Find a crossing').nodes).find(
+        (n): n is InstanceNode =>
+          n.type === 'instance' && n.settings.some((s) => s.value === 'Port Ellery to Gull Holm'),
+      ) as InstanceNode;
+    await settled(
+      (x) =>
+        listing(x).settings.some((s) => s.value === 'anchor') &&
+        listing(x).settings.some((s) => s.name === 'leads' && s.value === false),
+    );
     await hand.click('[role="treeitem"][aria-label^="Dock"]');
     const field = await page.waitForSelector('input[aria-label="Places 1 Word"]');
     await field?.click({ count: 3 });
@@ -121,7 +134,8 @@ describe('the demo, worked on', () => {
     await page.waitForSelector('[role="treeitem"][aria-label^="Listing 12:40"]');
   });
   it('repaints another screen when a cell that fills it is changed, and gives the keyboard back after Escape', async () => {
-    const drawn = (): Promise<string> => page.$eval('.screen[aria-label="Sailings"] canvas', (c) => (c as HTMLCanvasElement).toDataURL());
+    const drawn = (): Promise<string> =>
+      page.$eval('.screen[aria-label="Sailings"] canvas', (c) => (c as HTMLCanvasElement).toDataURL());
     await page.focus('[aria-label="Wall"]');
     await page.keyboard.press('g');
     await page.waitForSelector('.screen[aria-label="Sailings"] canvas');
@@ -133,24 +147,39 @@ describe('the demo, worked on', () => {
     await page.keyboard.type('06:45');
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'Sails, row 2');
-    await page.waitForFunction((was) => (document.querySelector('.screen[aria-label="Sailings"] canvas') as HTMLCanvasElement | null)?.toDataURL() !== was, {}, before);
-    await settled((x) => Object.values(x.contentSets).some((s) => s.rows.some((r) => Object.values(r.values).includes('06:45'))));
+    await page.waitForFunction(
+      (was) =>
+        (document.querySelector('.screen[aria-label="Sailings"] canvas') as HTMLCanvasElement | null)?.toDataURL() !==
+        was,
+      {},
+      before,
+    );
+    await settled((x) =>
+      Object.values(x.contentSets).some((s) => s.rows.some((r) => Object.values(r.values).includes('06:45'))),
+    );
     await page.keyboard.type('never');
     await page.keyboard.press('Escape');
-    expect(await page.$eval('textarea[aria-label="Sails, row 2"]', (e) => (e as HTMLTextAreaElement).value)).toBe('09:15');
+    expect(await page.$eval('textarea[aria-label="Sails, row 2"]', (e) => (e as HTMLTextAreaElement).value)).toBe(
+      '09:15',
+    );
     await page.keyboard.press('Escape');
-    await page.waitForFunction(() => !document.querySelector('[role="dialog"]') && document.activeElement?.getAttribute('aria-label') === 'Wall');
+    await page.waitForFunction(
+      () => !document.querySelector('[role="dialog"]') && document.activeElement?.getAttribute('aria-label') === 'Wall',
+    );
   });
   it('goes from screen to screen by the labels and picks several by Space', async () => {
     await page.focus('[data-label]');
     await page.keyboard.press('ArrowRight');
-    const focused = (n: number): Promise<unknown> => page.waitForFunction((i) => document.activeElement === document.querySelectorAll('[data-label]')[i], {}, n);
+    const focused = (n: number): Promise<unknown> =>
+      page.waitForFunction((i) => document.activeElement === document.querySelectorAll('[data-label]')[i], {}, n);
     await focused(1);
     await page.keyboard.press('Space');
     await page.keyboard.press('ArrowRight');
     await focused(2);
     await page.keyboard.press('Space');
-    await page.waitForFunction(() => [1, 2].every((i) => document.querySelectorAll('[data-label]')[i]?.getAttribute('aria-pressed') === 'true'));
+    await page.waitForFunction(() =>
+      [1, 2].every((i) => document.querySelectorAll('[data-label]')[i]?.getAttribute('aria-pressed') === 'true'),
+    );
     await page.keyboard.press('Escape');
   });
   it('opens the Wall where it was left, and shows a new screen whole', async () => {
@@ -167,13 +196,20 @@ describe('the demo, worked on', () => {
     await page.waitForFunction(() => {
       const wall = document.querySelector('[aria-label="Wall"]')!.getBoundingClientRect();
       const s = document.querySelector('.screen[aria-label^="Desktop"]')?.getBoundingClientRect();
-      return s !== undefined && s.left >= wall.left && s.right <= wall.right && s.top >= wall.top && s.bottom <= wall.bottom;
+      return (
+        s !== undefined && s.left >= wall.left && s.right <= wall.right && s.top >= wall.top && s.bottom <= wall.bottom
+      );
     });
     await page.goto(`${desk.house.address}/p/norrvik-crossings/compose/find`);
   });
   it('refuses what is no colour and no size, naming it, and keeps what was there', async () => {
     await hand.click('[role="treeitem"][aria-label^="Card"]');
-    const told = (word: string): Promise<unknown> => page.waitForFunction((w: string) => [...document.querySelectorAll('[role="alert"]')].some((e) => e.textContent?.includes(`“${w}”`)), {}, word);
+    const told = (word: string): Promise<unknown> =>
+      page.waitForFunction(
+        (w: string) => [...document.querySelectorAll('[role="alert"]')].some((e) => e.textContent?.includes(`“${w}”`)),
+        {},
+        word,
+      );
     await hand.click(`${row('Fill')} button[aria-haspopup]`);
     await page.waitForSelector('[aria-label="Fill: a colour by name or value"]:focus');
     await page.keyboard.type('blueish');

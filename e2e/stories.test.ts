@@ -1,6 +1,17 @@
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { blankScreen, carryInstance, childrenOf, resolve, type ContentSet, type InstanceNode, type Project, type RNode, type Screen, type Step } from '../core/index.js';
+import {
+  blankScreen,
+  carryInstance,
+  childrenOf,
+  resolve,
+  type ContentSet,
+  type InstanceNode,
+  type Project,
+  type RNode,
+  type Screen,
+  type Step,
+} from '../core/index.js';
 import { manifest } from '../kits/demo/content.js';
 import { Desk } from './desk.js';
 import { Hand } from './hand.js';
@@ -12,8 +23,14 @@ let page: Page;
 let hand: Hand;
 const project = (): Promise<Project> => desk.project();
 const settled: typeof desk.settled = (is) => desk.settled(is);
-const blank = (n: number, device: 'phone' | 'desktop' = 'phone'): Screen => blankScreen(`s${n}`, `Screen ${n}`, 'flow-1', device, device === 'phone' ? 390 : 1280, 844);
-const screens = (n: number): Step[] => Array.from({ length: n }, (_, i): Step => ({ do: 'insertScreen', screen: blank(i + 1), after: i === 0 ? null : `s${i}` }));
+const blank = (n: number, device: 'phone' | 'desktop' = 'phone'): Screen =>
+  blankScreen(`s${n}`, `Screen ${n}`, 'flow-1', device, device === 'phone' ? 390 : 1280, 844);
+const screens = (n: number): Step[] =>
+  Array.from({ length: n }, (_, i): Step => ({
+    do: 'insertScreen',
+    screen: blank(i + 1),
+    after: i === 0 ? null : `s${i}`,
+  }));
 
 /** A new project, with what the story begins with, open in Compose. */
 async function begin(steps: readonly Step[] = []): Promise<void> {
@@ -32,14 +49,21 @@ function things(p: Project, s: Screen): { name: string; role: string; props: Rec
   const { kits } = shippedKits();
   const found: { name: string; role: string; props: Record<string, unknown>; node: RNode }[] = [];
   const visit = (n: RNode): void => {
-    if (n.instance && n.key === n.owner) found.push({ name: n.instance.name, role: n.instance.role, props: n.instance.props as Record<string, unknown>, node: n });
+    if (n.instance && n.key === n.owner)
+      found.push({
+        name: n.instance.name,
+        role: n.instance.role,
+        props: n.instance.props as Record<string, unknown>,
+        node: n,
+      });
     n.children.forEach(visit);
   };
   visit(resolve({ project: p, kits }, s).root);
   return found;
 }
 const first = (p: Project): Screen => p.screens[0] as Screen;
-const order = (s: Screen): string[] => childrenOf(s.nodes[s.root]!).map((c) => (s.nodes[c] as InstanceNode).component.split('/')[1] ?? '');
+const order = (s: Screen): string[] =>
+  childrenOf(s.nodes[s.root]!).map((c) => (s.nodes[c] as InstanceNode).component.split('/')[1] ?? '');
 const tab = (name: string): string => `aria/${name}[role="tab"]`;
 const sample = (name: string): string => `button.sample[aria-label="${name}"]`;
 const line = (name: string): string => `[role="treeitem"][aria-label="${name}"]`;
@@ -61,7 +85,12 @@ async function pick(prop: string, name: string): Promise<void> {
 describe('A. a list of four items, icon and label, even gaps, all different', () => {
   const ask = (p: Project): boolean => {
     const items = p.screens[0] ? things(p, first(p)).filter((t) => t.role === 'listitem') : [];
-    return items.length === 4 && new Set(items.map((t) => t.props['title'])).size === 4 && new Set(items.map((t) => t.props['icon'])).size === 4 && items.every((t) => t.props['icon'] !== 'none');
+    return (
+      items.length === 4 &&
+      new Set(items.map((t) => t.props['title'])).size === 4 &&
+      new Set(items.map((t) => t.props['icon'])).size === 4 &&
+      items.every((t) => t.props['icon'] !== 'none')
+    );
   };
   it('by keyboard', async () => {
     await begin(screens(1));
@@ -81,14 +110,27 @@ describe('A. a list of four items, icon and label, even gaps, all different', ()
       await settled((p) => things(p, first(p)).length === i + 1);
     }
     const p = await project();
-    await hand.click(await seen(page, p, 's1', (b) => b.node.type === 'text' && b.node.text === things(p, first(p))[0]?.props['title']), { double: true });
+    await hand.click(
+      await seen(
+        page,
+        p,
+        's1',
+        (b) => b.node.type === 'text' && b.node.text === things(p, first(p))[0]?.props['title'],
+      ),
+      { double: true },
+    );
     await page.waitForSelector('[aria-label="Edit text"]');
     for (const t of ['Calendar', 'Tickets', 'Ships']) await hand.type(t, 'Tab');
     await hand.type('Settings', 'Enter');
     for (const t of ['Calendar', 'Tickets', 'Ships', 'Settings']) {
       await hand.click(line(`List item ${t}`));
       await page.waitForFunction(
-        (want: string) => (document.querySelector('[aria-label="Details"] [role="group"][aria-label="Title"] :is(input, textarea)') as HTMLInputElement | null)?.value === want,
+        (want: string) =>
+          (
+            document.querySelector(
+              '[aria-label="Details"] [role="group"][aria-label="Title"] :is(input, textarea)',
+            ) as HTMLInputElement | null
+          )?.value === want,
         {},
         t,
       );
@@ -102,7 +144,8 @@ describe('A. a list of four items, icon and label, even gaps, all different', ()
 
 describe('B. the same header on five screens; a title each, one background, one action hidden', () => {
   const titles = ['Find', 'Sailings', 'Cabins', 'Pay', 'Pass'];
-  const bars = (p: Project): { name: string; props: Record<string, unknown>; node: RNode }[] => p.screens.flatMap((s) => things(p, s).filter((t) => t.role === 'banner'));
+  const bars = (p: Project): { name: string; props: Record<string, unknown>; node: RNode }[] =>
+    p.screens.flatMap((s) => things(p, s).filter((t) => t.role === 'banner'));
   const done = (p: Project): boolean => {
     const all = bars(p);
     return (
@@ -118,7 +161,9 @@ describe('B. the same header on five screens; a title each, one background, one 
     await page.waitForSelector('[aria-label="Fill: a colour by name or value"]:focus');
     await hand.type('#dfe8f0', 'Enter');
     const p = await settled((x) => bars(x).some((t) => t.node.look.fill === '#dfe8f0'));
-    await hand.click(await seen(page, p, 's2', (b) => b.node.type === 'icon' && b.node.look.icon?.id === 'user'), { double: true });
+    await hand.click(await seen(page, p, 's2', (b) => b.node.type === 'icon' && b.node.look.icon?.id === 'user'), {
+      double: true,
+    });
     await hand.click('[aria-label="Choose an icon"] button[aria-label="None"]');
     await settled(done);
   }
@@ -149,13 +194,19 @@ describe('B. the same header on five screens; a title each, one background, one 
     await hand.click('[aria-label="Choose an icon"] button[aria-label="User"]');
     const p = await settled((x) => bars(x).every((t) => t.props['end'] === 'user'));
     await page.waitForFunction(() => document.querySelector('[aria-label="Choose an icon"]') === null);
-    await hand.click(await seen(page, p, 's1', (b) => b.node.type === 'text' && b.node.text === bars(p)[0]?.props['title']), { double: true });
+    await hand.click(
+      await seen(page, p, 's1', (b) => b.node.type === 'text' && b.node.text === bars(p)[0]?.props['title']),
+      { double: true },
+    );
     await page.waitForSelector('[aria-label="Edit text"]');
     // A double-click selects one; the rest are written one by one.
     await hand.type('Find', 'Enter');
     for (let i = 1; i < 5; i++) {
       const now = await project();
-      await hand.click(await seen(page, now, `s${i + 1}`, (b) => b.node.type === 'text' && b.node.text === bars(p)[0]?.props['title']), { double: true });
+      await hand.click(
+        await seen(page, now, `s${i + 1}`, (b) => b.node.type === 'text' && b.node.text === bars(p)[0]?.props['title']),
+        { double: true },
+      );
       await page.waitForSelector('[aria-label="Edit text"]');
       await hand.type(titles[i] ?? '', 'Enter');
       await settled((x) => bars(x)[i]?.props['title'] === titles[i]);
@@ -170,12 +221,18 @@ describe('C. a table of 8 columns and 14 rows from a content set, denser at once
     { do: 'insertScreen', screen: blank(1, 'desktop'), after: null },
     { do: 'contentSet', set: manifest.id, value: manifest satisfies ContentSet },
   ];
-  const columns = (p: Project): { props: Record<string, unknown> }[] => things(p, first(p)).filter((t) => t.role === 'column');
-  const filled = (p: Project): boolean => columns(p).length === 8 && columns(p).every((c) => Array.isArray(c.props['cells']) && c.props['cells'].length === 14);
-  const done = (p: Project): boolean => filled(p) && columns(p).every((c) => c.props['density'] === 'tight') && columns(p)[6]?.props['kind'] === 'badge';
+  const columns = (p: Project): { props: Record<string, unknown> }[] =>
+    things(p, first(p)).filter((t) => t.role === 'column');
+  const filled = (p: Project): boolean =>
+    columns(p).length === 8 &&
+    columns(p).every((c) => Array.isArray(c.props['cells']) && c.props['cells'].length === 14);
+  const done = (p: Project): boolean =>
+    filled(p) && columns(p).every((c) => c.props['density'] === 'tight') && columns(p)[6]?.props['kind'] === 'badge';
   async function finish(): Promise<void> {
     const p = await settled(filled);
-    expect(new Set(columns(p).map((c) => c.props['kind']))).toEqual(new Set(['checkbox', 'avatar', 'text', 'number', 'badge']));
+    expect(new Set(columns(p).map((c) => c.props['kind']))).toEqual(
+      new Set(['checkbox', 'avatar', 'text', 'number', 'badge']),
+    );
     await pick('Density', 'Tight');
     await hand.click(line('Column Berth'));
     await pick('Kind', 'Badge');
@@ -202,7 +259,11 @@ describe('C. a table of 8 columns and 14 rows from a content set, denser at once
 describe('D. a complete phone screen from an empty project', () => {
   const done = (p: Project): boolean => {
     const s = p.screens[0];
-    return s !== undefined && s.width === 390 && order(s).join() === ['top-bar', 'search', 'filter-row', ...Array<string>(6).fill('list-item'), 'tab-bar'].join();
+    return (
+      s !== undefined &&
+      s.width === 390 &&
+      order(s).join() === ['top-bar', 'search', 'filter-row', ...Array<string>(6).fill('list-item'), 'tab-bar'].join()
+    );
   };
   it('by keyboard', async () => {
     await begin();
@@ -236,7 +297,12 @@ describe('E. a desktop page; sections reordered, cards from three to two columns
     const s = p.screens[0];
     if (!s) return false;
     const row2 = things(p, s).find((t) => t.role === 'group');
-    return s.width === 1280 && order(s).join() === 'nav-bar,card-row,hero,footer' && row2?.props['columns'] === 2 && things(p, s).filter((t) => t.role === 'card').length === 3;
+    return (
+      s.width === 1280 &&
+      order(s).join() === 'nav-bar,card-row,hero,footer' &&
+      row2?.props['columns'] === 2 &&
+      things(p, s).filter((t) => t.role === 'card').length === 3
+    );
   };
   async function twoColumns(): Promise<void> {
     await hand.click(`${row('Columns')} input`);
@@ -314,7 +380,9 @@ describe('F. the tone of every button on four screens', () => {
       })),
     ),
   ];
-  const done = (p: Project): boolean => p.screens.length === 4 && p.screens.every((s) => things(p, s).length === 2 && things(p, s).every((t) => t.props['kind'] === 'warning'));
+  const done = (p: Project): boolean =>
+    p.screens.length === 4 &&
+    p.screens.every((s) => things(p, s).length === 2 && things(p, s).every((t) => t.props['kind'] === 'warning'));
   it('by keyboard', async () => {
     await begin(start());
     await hand.click(line('Button Button 11'));
@@ -326,7 +394,9 @@ describe('F. the tone of every button on four screens', () => {
     const undo = await page.waitForSelector('button[aria-label^="Undo Change Kind"]');
     await undo?.click();
     await settled((x) => x.screens.every((s) => things(x, s).every((t) => t.props['kind'] !== 'warning')));
-    expect(carryInstance({ project: p, kits: shippedKits().kits }, [], first(p).nodes['b1'] as InstanceNode).ledger.length).toBeGreaterThan(0);
+    expect(
+      carryInstance({ project: p, kits: shippedKits().kits }, [], first(p).nodes['b1'] as InstanceNode).ledger.length,
+    ).toBeGreaterThan(0);
   });
   it('by pointer', async () => {
     await begin(start());

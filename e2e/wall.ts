@@ -1,7 +1,17 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Page } from 'puppeteer-core';
-import { Fonts, kitRef, layout, readKit, resolve, type Box, type Kit, type KitRef, type Project } from '../core/index.js';
+import {
+  Fonts,
+  kitRef,
+  layout,
+  readKit,
+  resolve,
+  type Box,
+  type Kit,
+  type KitRef,
+  type Project,
+} from '../core/index.js';
 
 const home = fileURLToPath(new URL('..', import.meta.url));
 let loaded: { kits: Map<KitRef, Kit>; fonts: Fonts } | null = null;
@@ -28,7 +38,12 @@ export function shippedKits(): { kits: ReadonlyMap<KitRef, Kit>; fonts: Fonts } 
 }
 
 /** Where a part of a screen is seen on the page, px; found by a test on the laid out parts. */
-export async function seen(page: Page, project: Project, screenId: string, is: (box: Box) => boolean): Promise<{ x: number; y: number }> {
+export async function seen(
+  page: Page,
+  project: Project,
+  screenId: string,
+  is: (box: Box) => boolean,
+): Promise<{ x: number; y: number }> {
   const screen = project.screens.find((s) => s.id === screenId);
   if (!screen) throw new Error(`There is no screen ${screenId}`);
   const { kits, fonts } = shippedKits();

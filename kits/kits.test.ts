@@ -2,7 +2,20 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Ajv2020, type AnySchema } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
-import { composite, componentsInOrder, contrast, kitRef, layoutNode, readKit, resolveSample, emptyProject, type Box, type Kit, type Setting, type World } from '../core/index.js';
+import {
+  composite,
+  componentsInOrder,
+  contrast,
+  kitRef,
+  layoutNode,
+  readKit,
+  resolveSample,
+  emptyProject,
+  type Box,
+  type Kit,
+  type Setting,
+  type World,
+} from '../core/index.js';
 import { shippedKits } from '../e2e/wall.js';
 import { KITS, kitText } from './make/main.js';
 
@@ -14,7 +27,10 @@ const world = (kit: Kit): World => ({ project: emptyProject('k', 'K', kitRef(kit
 /** Texts with what lies behind them. */
 function texts(box: Box, behind = '#ffffff'): { box: Box; behind: string }[] {
   const fill = box.node.look.fill ? composite(box.node.look.fill, behind) : behind;
-  return [...(box.para && box.node.text !== '' && box.node.look.visible ? [{ box, behind: fill }] : []), ...box.children.flatMap((c) => texts(c, fill))];
+  return [
+    ...(box.para && box.node.text !== '' && box.node.look.visible ? [{ box, behind: fill }] : []),
+    ...box.children.flatMap((c) => texts(c, fill)),
+  ];
 }
 const drawn = (kit: Kit, id: string, settings: readonly Setting[], width = 358): Box =>
   layoutNode(resolveSample(world(kit), `${kitRef(kit)}/${id}`, settings, { width: 390 }), fonts, width, undefined);
@@ -27,21 +43,30 @@ describe.each(all.map((k) => [k.name, k] as const))('%s', (_, kit) => {
     expect(readKit(JSON.parse(file), { bases: kits }).problems).toEqual([]);
   });
   it('fits the schema that is published for kits', () => {
-    const read = (path: string): unknown => JSON.parse(readFileSync(fileURLToPath(new URL(path, import.meta.url)), 'utf8'));
+    const read = (path: string): unknown =>
+      JSON.parse(readFileSync(fileURLToPath(new URL(path, import.meta.url)), 'utf8'));
     const check = new Ajv2020({ allErrors: true }).compile(read('../docs/kit.schema.json') as AnySchema);
     expect(check(read(`./${kit.id}/kit.json`)), JSON.stringify(check.errors?.slice(0, 3))).toBe(true);
-    expect(check({ ...(read(`./${kit.id}/kit.json`) as object), version: 'new', components: [{ id: 'x' }] })).toBe(false);
+    expect(check({ ...(read(`./${kit.id}/kit.json`) as object), version: 'new', components: [{ id: 'x' }] })).toBe(
+      false,
+    );
   });
   it('has text of AA contrast in every component, at rest and in each state', () => {
     for (const c of componentsInOrder(kit)) {
       const state = c.contract.props.find((p) => p.means === 'state');
       for (const shown of state?.options ?? [null]) {
         if (shown?.means === 'disabled') continue; // WCAG 1.4.3 leaves inactive controls out.
-        const settings: Setting[] = state && shown ? [{ home: `${kitRef(kit)}/${c.id}`, at: [], kind: 'prop', name: state.id, value: shown.id }] : [];
+        const settings: Setting[] =
+          state && shown
+            ? [{ home: `${kitRef(kit)}/${c.id}`, at: [], kind: 'prop', name: state.id, value: shown.id }]
+            : [];
         for (const { box, behind } of texts(drawn(kit, c.id, settings))) {
           const large = (box.node.look.textStyle?.size ?? 16) >= 24;
           const ratio = contrast(box.node.look.color, behind);
-          expect(ratio, `${c.name}, ${shown?.name ?? 'at rest'}: “${box.node.text}” ${box.node.look.color} on ${behind}`).toBeGreaterThanOrEqual(large ? 3 : 4.5);
+          expect(
+            ratio,
+            `${c.name}, ${shown?.name ?? 'at rest'}: “${box.node.text}” ${box.node.look.color} on ${behind}`,
+          ).toBeGreaterThanOrEqual(large ? 3 : 4.5);
         }
       }
     }
@@ -69,20 +94,27 @@ describe('the full kits', () => {
   });
   it('call the same meanings otherwise, so that carrying has real work', () => {
     const [a, b] = full;
-    const names = (k: Kit | undefined): Set<string> => new Set(k ? componentsInOrder(k).flatMap((c) => c.contract.props.map((p) => `${c.role}.${p.id}`)) : []);
+    const names = (k: Kit | undefined): Set<string> =>
+      new Set(k ? componentsInOrder(k).flatMap((c) => c.contract.props.map((p) => `${c.role}.${p.id}`)) : []);
     const same = [...names(a)].filter((n) => names(b).has(n)).length;
     expect(same / names(a).size).toBeLessThan(0.25);
   });
   it('give every interactive component its states', () => {
     for (const k of full)
       for (const c of componentsInOrder(k))
-        if (['button', 'iconbutton', 'link', 'textbox', 'combobox', 'checkbox', 'switch', 'radio', 'chip'].includes(c.role))
+        if (
+          ['button', 'iconbutton', 'link', 'textbox', 'combobox', 'checkbox', 'switch', 'radio', 'chip'].includes(
+            c.role,
+          )
+        )
           expect(c.contract.states, `${k.name} ${c.name}`).toEqual(expect.arrayContaining(['focus', 'hover']));
   });
   it('have sections, and page starters for phone, tablet and desktop', () => {
     for (const k of full) {
       expect(k.templates.filter((t) => t.kind === 'section').length, k.name).toBeGreaterThanOrEqual(2);
-      expect(new Set(k.templates.filter((t) => t.kind === 'page').map((t) => t.device)), k.name).toEqual(new Set(['phone', 'tablet', 'desktop']));
+      expect(new Set(k.templates.filter((t) => t.kind === 'page').map((t) => t.device)), k.name).toEqual(
+        new Set(['phone', 'tablet', 'desktop']),
+      );
     }
   });
 });

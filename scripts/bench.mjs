@@ -20,15 +20,27 @@ try {
   // Built as the client is, so that what is measured is what runs.
   const built = spawnSync(
     join(home, 'node_modules/.bin/esbuild'),
-    ['bench/main.ts', '--bundle', '--platform=node', '--format=esm', '--packages=external', '--outfile=.data/bench.mjs', '--log-level=error'],
+    [
+      'bench/main.ts',
+      '--bundle',
+      '--platform=node',
+      '--format=esm',
+      '--packages=external',
+      '--outfile=.data/bench.mjs',
+      '--log-level=error',
+    ],
     { cwd: home, encoding: 'utf8' },
   );
   if (built.status !== 0) throw new Error(built.stderr);
-  const run = spawnSync(process.execPath, ['--experimental-websocket', '--no-warnings', '.data/bench.mjs', ...process.argv.slice(2)], {
-    cwd: home,
-    stdio: 'inherit',
-    env: { ...process.env, DEKKOR_TEST_DB: database.url },
-  });
+  const run = spawnSync(
+    process.execPath,
+    ['--experimental-websocket', '--no-warnings', '.data/bench.mjs', ...process.argv.slice(2)],
+    {
+      cwd: home,
+      stdio: 'inherit',
+      env: { ...process.env, DEKKOR_TEST_DB: database.url },
+    },
+  );
   status = run.status ?? 1;
 } catch (error) {
   console.error(error instanceof Error ? error.message : error);

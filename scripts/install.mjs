@@ -13,7 +13,10 @@ export function installPackages() {
   const file = join(home, 'node_modules', '.dekkor-lock');
   if (existsSync(file) && readFileSync(file, 'utf8') === stamp) return;
   console.log('Installing packages …');
-  const got = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: home, stdio: ['ignore', 'ignore', 'inherit'] });
+  const got = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: home,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   if (got.status !== 0) throw new Error('Installing the packages did not work. Try it by hand: npm ci');
   writeFileSync(file, stamp);
 }
@@ -24,7 +27,8 @@ function hashTree(hash, folder) {
     const path = join(folder, name);
     const info = statSync(path);
     if (info.isDirectory()) hashTree(hash, path);
-    else if (/\.(ts|vue|css|html|json|mts|mjs|svg)$/.test(name)) hash.update(path.slice(home.length)).update(readFileSync(path));
+    else if (/\.(ts|vue|css|html|json|mts|mjs|svg)$/.test(name))
+      hash.update(path.slice(home.length)).update(readFileSync(path));
   }
 }
 
@@ -38,7 +42,11 @@ export function buildIfChanged() {
   if (existsSync(file) && readFileSync(file, 'utf8') === stamp) return;
   console.log('Building …');
   const run = (program, args) => {
-    const got = spawnSync(join(home, 'node_modules', '.bin', program), args, { cwd: home, encoding: 'utf8', env: { ...process.env, NODE_ENV: 'production' } });
+    const got = spawnSync(join(home, 'node_modules', '.bin', program), args, {
+      cwd: home,
+      encoding: 'utf8',
+      env: { ...process.env, NODE_ENV: 'production' },
+    });
     if (got.status !== 0) throw new Error(`Building failed (${program}):\n${got.stdout}\n${got.stderr}`);
   };
   run('vite', ['build', '--logLevel', 'error']);

@@ -31,7 +31,12 @@ try {
   database = await startPostgres(data);
   server = spawn(process.execPath, ['--enable-source-maps', join(home, 'dist', 'server', 'main.mjs')], {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    env: { ...process.env, DEKKOR_DB: database.url, DEKKOR_HOME: home, DEKKOR_PORT: process.env.PORT ?? process.env.DEKKOR_PORT ?? '4680' },
+    env: {
+      ...process.env,
+      DEKKOR_DB: database.url,
+      DEKKOR_HOME: home,
+      DEKKOR_PORT: process.env.PORT ?? process.env.DEKKOR_PORT ?? '4680',
+    },
   });
   server.once('exit', (code) => void end(code ?? 1));
 } catch (error) {

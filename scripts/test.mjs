@@ -37,15 +37,21 @@ try {
   }
   buildIfChanged();
   const report = join(folder, 'report.json');
-  const run = spawnSync(join(home, 'node_modules/.bin/vitest'), ['run', ...only, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], {
-    cwd: home,
-    stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, DEKKOR_TEST_DB: database.url },
-  });
+  const run = spawnSync(
+    join(home, 'node_modules/.bin/vitest'),
+    ['run', ...only, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
+    {
+      cwd: home,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, DEKKOR_TEST_DB: database.url },
+    },
+  );
   if (existsSync(report)) {
     const told = JSON.parse(readFileSync(report, 'utf8'));
     passed += told.numPassedTests;
-    failed += told.numFailedTests + told.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length;
+    failed +=
+      told.numFailedTests +
+      told.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length;
     if (run.status !== 0 && failed === 0) failed++;
   } else failed++;
 } catch (error) {

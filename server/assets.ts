@@ -16,7 +16,12 @@ export interface Asset {
   readonly shipped: boolean;
 }
 
-const TYPES: Readonly<Record<string, string>> = { png: 'image/png', jpg: 'image/jpeg', gif: 'image/gif', webp: 'image/webp' };
+const TYPES: Readonly<Record<string, string>> = {
+  png: 'image/png',
+  jpg: 'image/jpeg',
+  gif: 'image/gif',
+  webp: 'image/webp',
+};
 /** px along a side, and px in all: beyond that a picture is refused before it is unpacked. */
 const LONGEST = 12_000;
 const MOST_PIXELS = 60_000_000;
@@ -36,12 +41,25 @@ export class Assets {
       const bytes = readFileSync(join(folder, file));
       const { width, height } = imageSize(bytes);
       const id = file.replace(/\.[^.]+$/u, '');
-      this.shipped.set(id, { asset: { id, name: `${id.charAt(0).toUpperCase()}${id.slice(1).replace(/-/gu, ' ')}`, width, height, shipped: true }, bytes, type });
+      this.shipped.set(id, {
+        asset: {
+          id,
+          name: `${id.charAt(0).toUpperCase()}${id.slice(1).replace(/-/gu, ' ')}`,
+          width,
+          height,
+          shipped: true,
+        },
+        bytes,
+        type,
+      });
     }
   }
 
   async list(): Promise<readonly Asset[]> {
-    const rows = await this.db.assets.findAll({ attributes: ['id', 'name', 'width', 'height'], order: [['addedAt', 'DESC']] });
+    const rows = await this.db.assets.findAll({
+      attributes: ['id', 'name', 'width', 'height'],
+      order: [['addedAt', 'DESC']],
+    });
     return [...rows.map((r) => ({ ...r.get(), shipped: false })), ...[...this.shipped.values()].map((s) => s.asset)];
   }
 
@@ -54,7 +72,9 @@ export class Assets {
   }
 
   /** A picture as a data URI, for exports that stand alone. */
-  async dataUri(id: string): Promise<{ readonly href: string; readonly width: number; readonly height: number } | null> {
+  async dataUri(
+    id: string,
+  ): Promise<{ readonly href: string; readonly width: number; readonly height: number } | null> {
     const found = await this.read(id);
     if (!found) return null;
     const { width, height } = imageSize(found.bytes);
@@ -69,19 +89,32 @@ export class Assets {
     try {
       size = imageSize(bytes);
     } catch {
-      throw new ProblemError('picture.kind', `${label} is not a picture that can be shown; PNG, JPEG, GIF, WebP and SVG can. Nothing was changed.`, label);
+      throw new ProblemError(
+        'picture.kind',
+        `${label} is not a picture that can be shown; PNG, JPEG, GIF, WebP and SVG can. Nothing was changed.`,
+        label,
+      );
     }
     const type = TYPES[size.type ?? ''];
-    if (!type) throw new ProblemError('picture.kind', `${label} is a ${(size.type ?? 'file').toUpperCase()}; PNG, JPEG, GIF, WebP and SVG can be shown. Nothing was changed.`, label);
+    if (!type)
+      throw new ProblemError(
+        'picture.kind',
+        `${label} is a ${(size.type ?? 'file').toUpperCase()}; PNG, JPEG, GIF, WebP and SVG can be shown. Nothing was changed.`,
+        label,
+      );
     if (size.width > LONGEST || size.height > LONGEST || size.width * size.height > MOST_PIXELS)
       throw new ProblemError(
         'picture.large',
         `${label} has ${size.width} × ${size.height} pixels; at most ${LONGEST} a side and 60 million in all are taken. Make it smaller first; nothing was changed.`,
         label,
       );
-    if (size.width < 1 || size.height < 1) throw new ProblemError('picture.empty', `${label} has no size. Nothing was changed.`, label);
+    if (size.width < 1 || size.height < 1)
+      throw new ProblemError('picture.empty', `${label} has no size. Nothing was changed.`, label);
     const id = createHash('sha256').update(bytes).digest('hex').slice(0, 32);
-    await this.db.assets.findOrCreate({ where: { id }, defaults: { id, name: label, type, width: size.width, height: size.height, bytes, addedAt: new Date() } });
+    await this.db.assets.findOrCreate({
+      where: { id },
+      defaults: { id, name: label, type, width: size.width, height: size.height, bytes, addedAt: new Date() },
+    });
     return { id, name: label, width: size.width, height: size.height, shipped: false };
   }
 
@@ -92,12 +125,25 @@ export class Assets {
     } catch {
       throw new ProblemError('picture.drawing', `${label} is a drawing without a size. Nothing was changed.`, label);
     }
-    if (!(size.width > 0 && size.height > 0) || size.width > LONGEST || size.height > LONGEST || size.width * size.height > MOST_PIXELS)
-      throw new ProblemError('picture.large', `${label} says it is ${size.width} × ${size.height} px; at most ${LONGEST} a side and 60 million in all are taken. Nothing was changed.`, label);
+    if (
+      !(size.width > 0 && size.height > 0) ||
+      size.width > LONGEST ||
+      size.height > LONGEST ||
+      size.width * size.height > MOST_PIXELS
+    )
+      throw new ProblemError(
+        'picture.large',
+        `${label} says it is ${size.width} × ${size.height} px; at most ${LONGEST} a side and 60 million in all are taken. Nothing was changed.`,
+        label,
+      );
     try {
       return Buffer.from(await this.pictures.png(svg.toString('utf8'), Math.min(4, Math.max(1, 1200 / size.width))));
     } catch (error) {
-      throw new ProblemError('picture.drawing', `${label} cannot be drawn: ${error instanceof Error ? error.message.slice(0, 120) : ''}. Nothing was changed.`, label);
+      throw new ProblemError(
+        'picture.drawing',
+        `${label} cannot be drawn: ${error instanceof Error ? error.message.slice(0, 120) : ''}. Nothing was changed.`,
+        label,
+      );
     }
   }
 }

@@ -66,7 +66,12 @@ export interface Database {
 const text = DataTypes.TEXT;
 /** Documents are stored as text, not as jsonb: the order of what they hold is part of them. */
 export function openDatabase(url: string): Database {
-  const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false, pool: { max: 12 }, define: { timestamps: false, underscored: true } });
+  const sequelize = new Sequelize(url, {
+    dialect: 'postgres',
+    logging: false,
+    pool: { max: 12 },
+    define: { timestamps: false, underscored: true },
+  });
   const projects: Table<ProjectRow> = sequelize.define('projects', {
     id: { type: text, primaryKey: true },
     name: { type: text, allowNull: false },
@@ -91,7 +96,11 @@ export function openDatabase(url: string): Database {
     revision: { type: DataTypes.INTEGER, primaryKey: true },
     document: { type: text, allowNull: false },
   });
-  const kits: Table<KitRow> = sequelize.define('kits', { ref: { type: text, primaryKey: true }, json: { type: text, allowNull: false }, installedAt: { type: DataTypes.DATE, allowNull: false } });
+  const kits: Table<KitRow> = sequelize.define('kits', {
+    ref: { type: text, primaryKey: true },
+    json: { type: text, allowNull: false },
+    installedAt: { type: DataTypes.DATE, allowNull: false },
+  });
   const kitFiles: Table<KitFileRow> = sequelize.define('kit_files', {
     ref: { type: text, primaryKey: true },
     name: { type: text, primaryKey: true },
@@ -148,8 +157,12 @@ const MIGRATIONS: readonly { name: string; up: (s: Sequelize) => Promise<void> }
       });
       await q.addIndex('edits', ['project_id', 'edit_id'], { unique: true });
       // The history only ever grows: changing or deleting an edit is refused by the database itself.
-      await s.query(`create function edits_are_kept() returns trigger language plpgsql as $$ begin raise exception 'edits are never changed'; end $$`);
-      await s.query(`create trigger edits_are_kept before update on edits for each row execute function edits_are_kept()`);
+      await s.query(
+        `create function edits_are_kept() returns trigger language plpgsql as $$ begin raise exception 'edits are never changed'; end $$`,
+      );
+      await s.query(
+        `create trigger edits_are_kept before update on edits for each row execute function edits_are_kept()`,
+      );
       await q.createTable('snapshots', {
         project_id: { type: text, primaryKey: true, references: { model: 'projects', key: 'id' }, onDelete: 'cascade' },
         revision: { type: DataTypes.INTEGER, primaryKey: true },
@@ -161,7 +174,11 @@ const MIGRATIONS: readonly { name: string; up: (s: Sequelize) => Promise<void> }
     name: '002-installed-kits',
     up: async (s) => {
       const q = s.getQueryInterface();
-      await q.createTable('kits', { ref: { type: text, primaryKey: true }, json: { type: text, allowNull: false }, installed_at: { type: DataTypes.DATE, allowNull: false } });
+      await q.createTable('kits', {
+        ref: { type: text, primaryKey: true },
+        json: { type: text, allowNull: false },
+        installed_at: { type: DataTypes.DATE, allowNull: false },
+      });
       await q.createTable('kit_files', {
         ref: { type: text, primaryKey: true, references: { model: 'kits', key: 'ref' }, onDelete: 'cascade' },
         name: { type: text, primaryKey: true },

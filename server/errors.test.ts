@@ -6,7 +6,12 @@ import { ERRORS, REFUSALS } from './errors.js';
 
 const home = fileURLToPath(new URL('..', import.meta.url));
 const doc = readFileSync(join(home, 'docs/errors.md'), 'utf8');
-const documented = new Map([...doc.matchAll(/^\| `([a-z.-]+)` \| (?:(\d{3}) \| )?(.+) \|$/gmu)].map((m) => [m[1]!, { status: m[2], says: m[3] }]));
+const documented = new Map(
+  [...doc.matchAll(/^\| `([a-z.-]+)` \| (?:(\d{3}) \| )?(.+) \|$/gmu)].map((m) => [
+    m[1]!,
+    { status: m[2], says: m[3] },
+  ]),
+);
 
 /** Every code that the core refuses a step with, as it is written there. */
 function refusalsInCore(folder = join(home, 'core/edit')): string[] {

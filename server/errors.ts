@@ -78,7 +78,13 @@ export class ProblemError extends Error {
     this.status = typeof code === 'string' ? ERRORS[code][0] : code.status;
   }
   get body(): Record<string, unknown> {
-    return problemBody(this.status, typeof this.code === 'string' ? this.code : this.code.core, this.message, this.about, this.more);
+    return problemBody(
+      this.status,
+      typeof this.code === 'string' ? this.code : this.code.core,
+      this.message,
+      this.about,
+      this.more,
+    );
   }
 }
 
@@ -94,9 +100,27 @@ const TITLES: Readonly<Record<number, string>> = {
   500: 'Something went wrong here',
 };
 
-function problemBody(status: number, code: string, detail: string, about = '', more: Readonly<Record<string, unknown>> = {}): Record<string, unknown> {
-  return { ...more, type: `urn:dekkor:${code}`, title: TITLES[status] ?? 'Not done', status, detail, code, ...(about ? { about } : {}) };
+function problemBody(
+  status: number,
+  code: string,
+  detail: string,
+  about = '',
+  more: Readonly<Record<string, unknown>> = {},
+): Record<string, unknown> {
+  return {
+    ...more,
+    type: `urn:dekkor:${code}`,
+    title: TITLES[status] ?? 'Not done',
+    status,
+    detail,
+    code,
+    ...(about ? { about } : {}),
+  };
 }
 
 export const notFound = (what: 'project' | 'screen' | 'picture' | 'kit' | 'file' | 'font', id: string): ProblemError =>
-  new ProblemError(`${what}.unknown`, `There is no ${what} ${id.slice(0, 60)}. It may have been deleted; go back to Home to see what is there.`, id.slice(0, 60));
+  new ProblemError(
+    `${what}.unknown`,
+    `There is no ${what} ${id.slice(0, 60)}. It may have been deleted; go back to Home to see what is there.`,
+    id.slice(0, 60),
+  );

@@ -8,7 +8,9 @@ import { Resvg } from '@resvg/resvg-js';
 let fontFiles: string[] = [];
 let folder: string | null = null;
 
-type Message = { readonly fonts: readonly Uint8Array[]; readonly files: readonly string[] } | { readonly id: number; readonly svg: string; readonly scale: number };
+type Message =
+  | { readonly fonts: readonly Uint8Array[]; readonly files: readonly string[] }
+  | { readonly id: number; readonly svg: string; readonly scale: number };
 
 parentPort?.on('message', (m: Message) => {
   if ('fonts' in m) {
@@ -25,7 +27,10 @@ parentPort?.on('message', (m: Message) => {
     return;
   }
   try {
-    const drawing = new Resvg(m.svg, { font: { loadSystemFonts: false, fontFiles, defaultFontFamily: 'Noto Sans' }, fitTo: { mode: 'zoom', value: m.scale } });
+    const drawing = new Resvg(m.svg, {
+      font: { loadSystemFonts: false, fontFiles, defaultFontFamily: 'Noto Sans' },
+      fitTo: { mode: 'zoom', value: m.scale },
+    });
     parentPort?.postMessage({ id: m.id, png: new Uint8Array(drawing.render().asPng()) });
   } catch (error) {
     parentPort?.postMessage({ id: m.id, error: error instanceof Error ? error.message : String(error) });

@@ -50,7 +50,12 @@ export class Kits {
         if (based && !this.installed.has(based) && round < 19) continue;
         waiting.splice(waiting.indexOf(one), 1);
         const files = listFiles(one.at);
-        await this.add(one.json, files, (name) => Promise.resolve(files.includes(name) ? readFileSync(join(one.at, name)) : null), true);
+        await this.add(
+          one.json,
+          files,
+          (name) => Promise.resolve(files.includes(name) ? readFileSync(join(one.at, name)) : null),
+          true,
+        );
       }
     }
     for (const row of await this.db.kits.findAll({ order: [['installedAt', 'ASC']] })) {
@@ -61,28 +66,48 @@ export class Kits {
   }
 
   private stored(ref: KitRef) {
-    return async (name: string): Promise<Uint8Array | null> => (await this.db.kitFiles.findOne({ where: { ref, name } }))?.get().bytes ?? null;
+    return async (name: string): Promise<Uint8Array | null> =>
+      (await this.db.kitFiles.findOne({ where: { ref, name } }))?.get().bytes ?? null;
   }
 
-  private async add(json: string, files: readonly string[], file: Installed['file'], shipped: boolean): Promise<{ kit: Kit; problems: readonly Problem[] }> {
+  private async add(
+    json: string,
+    files: readonly string[],
+    file: Installed['file'],
+    shipped: boolean,
+  ): Promise<{ kit: Kit; problems: readonly Problem[] }> {
     let parsed: unknown;
     try {
       parsed = JSON.parse(json);
     } catch (error) {
-      throw new ProblemError('kit.json', `The kit’s kit.json is not JSON: ${error instanceof Error ? error.message : 'it cannot be read'}. Nothing was installed.`, 'kit.json');
+      throw new ProblemError(
+        'kit.json',
+        `The kit’s kit.json is not JSON: ${error instanceof Error ? error.message : 'it cannot be read'}. Nothing was installed.`,
+        'kit.json',
+      );
     }
     const { value, problems } = readKit(parsed, { files, bases: this.kits });
     if (!value)
-      throw new ProblemError({ core: problems[0]?.code ?? 'kit.refused', status: 422 }, `${problems[0]?.message ?? 'This kit cannot be read.'} Nothing was installed.`, problems[0]?.where ?? '', {
-        problems,
-      });
+      throw new ProblemError(
+        { core: problems[0]?.code ?? 'kit.refused', status: 422 },
+        `${problems[0]?.message ?? 'This kit cannot be read.'} Nothing was installed.`,
+        problems[0]?.where ?? '',
+        {
+          problems,
+        },
+      );
     const more: Problem[] = [];
     for (const f of value.fonts) {
       const bytes = (await file(f.file)) ?? (value.basedOn ? await this.file(value.basedOn, f.file) : null);
       try {
         if (bytes) this.fonts.add(f.family, f.weight, f.italic, bytes);
       } catch {
-        more.push({ code: 'font.broken', where: f.file, message: `The font file ${f.file} cannot be read; another font will show.`, level: 'left out' });
+        more.push({
+          code: 'font.broken',
+          where: f.file,
+          message: `The font file ${f.file} cannot be read; another font will show.`,
+          level: 'left out',
+        });
       }
     }
     const all = [...problems, ...more];
@@ -121,12 +146,18 @@ export class Kits {
 
   /** Installs a kit from its JSON or from a zip package with `kit.json` at its top. Says what was left out. */
   async install(bytes: Uint8Array): Promise<{ kit: Kit; problems: readonly Problem[] }> {
-    const { json, files } = bytes[0] === 0x50 && bytes[1] === 0x4b ? unpack(bytes) : { json: new TextDecoder().decode(bytes), files: new Map<string, Uint8Array>() };
+    const { json, files } =
+      bytes[0] === 0x50 && bytes[1] === 0x4b
+        ? unpack(bytes)
+        : { json: new TextDecoder().decode(bytes), files: new Map<string, Uint8Array>() };
     let parsed: unknown;
     try {
       parsed = JSON.parse(json);
     } catch {
-      throw new ProblemError('kit.json', 'This is neither a kit package (zip) nor a kit’s JSON. Nothing was installed.');
+      throw new ProblemError(
+        'kit.json',
+        'This is neither a kit package (zip) nor a kit’s JSON. Nothing was installed.',
+      );
     }
     const probe = readKit(parsed, { files: [...files.keys()], bases: this.kits });
     if (!probe.value)
@@ -140,17 +171,24 @@ export class Kits {
       );
     const ref = kitRef(probe.value);
     if (this.installed.has(ref))
-      throw new ProblemError('kit.exists', `${probe.value.name} ${probe.value.version} is installed already. Installed versions never change; give this one another version.`, ref);
+      throw new ProblemError(
+        'kit.exists',
+        `${probe.value.name} ${probe.value.version} is installed already. Installed versions never change; give this one another version.`,
+        ref,
+      );
     await this.db.sequelize.transaction(async (transaction) => {
       await this.db.kits.create({ ref, json, installedAt: new Date() }, { transaction });
-      for (const [name, content] of files) await this.db.kitFiles.create({ ref, name, bytes: Buffer.from(content) }, { transaction });
+      for (const [name, content] of files)
+        await this.db.kitFiles.create({ ref, name, bytes: Buffer.from(content) }, { transaction });
     });
     return this.add(json, [...files.keys()], this.stored(ref), false);
   }
 }
 
 function listFiles(folder: string, prefix = ''): string[] {
-  return readdirSync(join(folder, prefix), { withFileTypes: true }).flatMap((d) => (d.isDirectory() ? listFiles(folder, `${prefix}${d.name}/`) : [`${prefix}${d.name}`]));
+  return readdirSync(join(folder, prefix), { withFileTypes: true }).flatMap((d) =>
+    d.isDirectory() ? listFiles(folder, `${prefix}${d.name}/`) : [`${prefix}${d.name}`],
+  );
 }
 
 function unpack(bytes: Uint8Array): { json: string; files: Map<string, Uint8Array> } {
@@ -166,7 +204,8 @@ function unpack(bytes: Uint8Array): { json: string; files: Map<string, Uint8Arra
         total += f.originalSize;
         if (++count > MOST_FILES) refuse(`This package has more than ${MOST_FILES} files.`);
         if (total > MOST_UNPACKED) refuse('This package unpacks to more than 64 MB.');
-        if (/(?:^|[\\/])\.\.(?:[\\/]|$)|^[\\/]|\\|:/u.test(f.name)) refuse(`The file ${f.name.slice(0, 80)} lies outside the package.`);
+        if (/(?:^|[\\/])\.\.(?:[\\/]|$)|^[\\/]|\\|:/u.test(f.name))
+          refuse(`The file ${f.name.slice(0, 80)} lies outside the package.`);
         return !f.name.endsWith('/') && /\.(?:json|ttf|otf|png|jpe?g|txt|md)$/iu.test(f.name);
       },
     });

@@ -24,7 +24,8 @@ export class Live {
 
   /** Tells everyone, whatever they have open, that kits were installed. */
   tellKits(): void {
-    for (const room of this.rooms.values()) for (const socket of room) if (socket.readyState === 1) socket.send('{"kits":true}');
+    for (const room of this.rooms.values())
+      for (const socket of room) if (socket.readyState === 1) socket.send('{"kits":true}');
   }
 
   close(): void {

@@ -16,7 +16,8 @@ const { server, projects, kits } = await buildApp({
   exportWorker: new URL('./export.worker.mjs', import.meta.url),
   log: true,
 });
-if ((await db.projects.count()) === 0) for (const project of demoProjects(kits.kits).reverse()) await projects.create(project);
+if ((await db.projects.count()) === 0)
+  for (const project of demoProjects(kits.kits).reverse()) await projects.create(project);
 
 /** The wanted port, or any free one when it is taken. */
 async function listen(): Promise<string> {

@@ -1,5 +1,18 @@
 import { Worker } from 'node:worker_threads';
-import { escapeXml, kitRef, layout, lensWears, paint, resolve, screenOf, toSvg, wearsOf, type Primitive, type Screen, type World } from '../core/index.js';
+import {
+  escapeXml,
+  kitRef,
+  layout,
+  lensWears,
+  paint,
+  resolve,
+  screenOf,
+  toSvg,
+  wearsOf,
+  type Primitive,
+  type Screen,
+  type World,
+} from '../core/index.js';
 import type { Assets } from './assets.js';
 import type { Kits } from './kits.js';
 import { notFound } from './errors.js';
@@ -13,14 +26,18 @@ export async function screenSvg(
 ): Promise<{ svg: string; screen: Screen; width: number; height: number; families: ReadonlySet<string> }> {
   const screen = screenOf(world.project, screenId);
   if (!screen) throw notFound('screen', screenId);
-  const wears = options.lens && world.kits.has(options.lens) ? lensWears(world, screen, options.lens) : wearsOf(world.project, screen);
+  const wears =
+    options.lens && world.kits.has(options.lens)
+      ? lensWears(world, screen, options.lens)
+      : wearsOf(world.project, screen);
   const box = layout(resolve(world, screen, { wears }), kits.fonts);
   const primitives = paint(box);
   const used = facesOf(primitives);
   const css = options.fonts ? await fontCss(kits, used) : undefined;
   // Pictures go inside too, each fetched once.
   const shown = new Map<string, Awaited<ReturnType<Assets['dataUri']>>>();
-  for (const p of primitives) if (p.p === 'image' && !shown.has(p.asset)) shown.set(p.asset, await options.assets.dataUri(p.asset));
+  for (const p of primitives)
+    if (p.p === 'image' && !shown.has(p.asset)) shown.set(p.asset, await options.assets.dataUri(p.asset));
   const svg = toSvg(primitives, {
     asset: (id) => shown.get(id) ?? undefined,
     width: screen.width,
@@ -30,12 +47,19 @@ export async function screenSvg(
     background: '#ffffff',
     ...(css ? { css } : {}),
   });
-  return { svg, screen, width: screen.width, height: Math.ceil(box.h), families: new Set([...used].map((u) => u.split('|')[0] ?? '')) };
+  return {
+    svg,
+    screen,
+    width: screen.width,
+    height: Math.ceil(box.h),
+    families: new Set([...used].map((u) => u.split('|')[0] ?? '')),
+  };
 }
 
 function facesOf(primitives: readonly Primitive[]): Set<string> {
   const used = new Set<string>();
-  for (const p of primitives) if (p.p === 'text') for (const r of p.runs) used.add(`${r.family}|${r.weight}|${r.italic ? 'italic' : 'normal'}`);
+  for (const p of primitives)
+    if (p.p === 'text') for (const r of p.runs) used.add(`${r.family}|${r.weight}|${r.italic ? 'italic' : 'normal'}`);
   return used;
 }
 
@@ -110,7 +134,10 @@ export class Pictures {
   }
 
   private start(): Worker {
-    const worker = new Worker(this.script, process.execArgv.some((a) => a.includes('tsx')) ? { execArgv: process.execArgv } : {});
+    const worker = new Worker(
+      this.script,
+      process.execArgv.some((a) => a.includes('tsx')) ? { execArgv: process.execArgv } : {},
+    );
     worker.on('message', (m: { id: number; png?: Uint8Array; error?: string }) => {
       const job = this.jobs.get(m.id);
       this.jobs.delete(m.id);

@@ -67,7 +67,8 @@ export class Projects {
       try {
         if (!r.deletedAt) all = (await this.open(r.id)).project.screens;
       } catch (error) {
-        problem = error instanceof ProblemError ? error.message : 'It cannot be opened. What was confirmed is still stored.';
+        problem =
+          error instanceof ProblemError ? error.message : 'It cannot be opened. What was confirmed is still stored.';
       }
       listed.push({
         id: r.id,
@@ -87,9 +88,16 @@ export class Projects {
   async create(project: Project): Promise<Stand> {
     const at = this.now();
     await this.db.sequelize.transaction(async (transaction) => {
-      if (await this.db.projects.findByPk(project.id, { transaction })) throw new ProblemError('project.exists', `A project ${project.id} is there already.`, project.id);
-      await this.db.projects.create({ id: project.id, name: project.name, revision: 0, createdAt: at, updatedAt: at, deletedAt: null }, { transaction });
-      await this.db.snapshots.create({ projectId: project.id, revision: 0, document: written(project) }, { transaction });
+      if (await this.db.projects.findByPk(project.id, { transaction }))
+        throw new ProblemError('project.exists', `A project ${project.id} is there already.`, project.id);
+      await this.db.projects.create(
+        { id: project.id, name: project.name, revision: 0, createdAt: at, updatedAt: at, deletedAt: null },
+        { transaction },
+      );
+      await this.db.snapshots.create(
+        { projectId: project.id, revision: 0, document: written(project) },
+        { transaction },
+      );
     });
     return { revision: 0, project };
   }
@@ -126,8 +134,19 @@ export class Projects {
     const options = transaction ? { transaction } : {};
     const row = (await this.db.projects.findByPk(id, options))?.get();
     if (!row || (row.deletedAt && !transaction)) throw notFound('project', id);
-    if (revision > row.revision) throw new ProblemError('revision.unknown', `Revision ${revision} is not stored; the last is ${row.revision}.`, id);
-    const snapshot = (await this.db.snapshots.findOne({ where: { projectId: id, revision: { [Op.lte]: revision } }, order: [['revision', 'DESC']], ...options }))?.get();
+    if (revision > row.revision)
+      throw new ProblemError(
+        'revision.unknown',
+        `Revision ${revision} is not stored; the last is ${row.revision}.`,
+        id,
+      );
+    const snapshot = (
+      await this.db.snapshots.findOne({
+        where: { projectId: id, revision: { [Op.lte]: revision } },
+        order: [['revision', 'DESC']],
+        ...options,
+      })
+    )?.get();
     if (!snapshot) throw notFound('project', id);
     const read = readDocument(snapshot.document);
     let { project } = read;
@@ -136,13 +155,23 @@ export class Projects {
       const got = applyEdit(project, edit);
       if (got.ok) project = got.project;
       // It was taken by an earlier version that let it spoil something: the rest is worth more than it.
-      else problems.push({ code: 'edit.left-out', where: edit.label, message: `“${edit.label}” no longer applies and was left out: ${got.refusal.message}`, level: 'left out' });
+      else
+        problems.push({
+          code: 'edit.left-out',
+          where: edit.label,
+          message: `“${edit.label}” no longer applies and was left out: ${got.refusal.message}`,
+          level: 'left out',
+        });
     }
     return { revision, project, ...(problems.length > 0 ? { problems } : {}) };
   }
 
   private async editsBetween(id: string, from: number, to: number, transaction?: Transaction): Promise<Confirmed[]> {
-    const rows = await this.db.edits.findAll({ where: { projectId: id, revision: { [Op.gt]: from, [Op.lte]: to } }, order: [['revision', 'ASC']], ...(transaction ? { transaction } : {}) });
+    const rows = await this.db.edits.findAll({
+      where: { projectId: id, revision: { [Op.gt]: from, [Op.lte]: to } },
+      order: [['revision', 'ASC']],
+      ...(transaction ? { transaction } : {}),
+    });
     return rows.map((r) => confirmedOf(r.get()));
   }
 
@@ -151,7 +180,12 @@ export class Projects {
     const row = (await this.db.projects.findByPk(id))?.get();
     if (!row || row.deletedAt) throw notFound('project', id);
     if (revision > row.revision)
-      throw new ProblemError('revision.ahead', `Revision ${revision} is ahead of what is stored (${row.revision}). Reload to see what is there.`, id, { revision: row.revision });
+      throw new ProblemError(
+        'revision.ahead',
+        `Revision ${revision} is ahead of what is stored (${row.revision}). Reload to see what is there.`,
+        id,
+        { revision: row.revision },
+      );
     const known = this.known.get(id);
     const near = known?.stand.revision === row.revision ? known.since(revision) : undefined;
     const all = near ?? (await this.editsBetween(id, revision, Math.min(until, row.revision)));
@@ -171,11 +205,22 @@ export class Projects {
     const old = rows.filter((r) => r.get().label === null).map((r) => r.get().revision);
     // Edits stored by the first version say what they are only inside.
     const inside = new Map(
-      old.length === 0 ? [] : (await this.db.edits.findAll({ where: { projectId: id, revision: old } })).map((r) => [r.get().revision, (JSON.parse(r.get().edit) as Edit).label] as const),
+      old.length === 0
+        ? []
+        : (await this.db.edits.findAll({ where: { projectId: id, revision: old } })).map(
+            (r) => [r.get().revision, (JSON.parse(r.get().edit) as Edit).label] as const,
+          ),
     );
     return rows.map((r): Told => {
       const { revision, editId, label, by: writer, undoes, at } = r.get();
-      return { revision, id: editId, label: label ?? inside.get(revision) ?? 'Change', at: at.toISOString(), ...(writer ? { by: writer } : {}), ...(undoes ? { undoes } : {}) };
+      return {
+        revision,
+        id: editId,
+        label: label ?? inside.get(revision) ?? 'Change',
+        at: at.toISOString(),
+        ...(writer ? { by: writer } : {}),
+        ...(undoes ? { undoes } : {}),
+      };
     });
   }
 
@@ -230,7 +275,10 @@ export class Projects {
       const last = fresh.at(-1);
       if (last) {
         await this.db.edits.bulkCreate(rows, { transaction });
-        await row.update({ revision: last.confirmed.revision, name: last.project.name, updatedAt: this.now() }, { transaction });
+        await row.update(
+          { revision: last.confirmed.revision, name: last.project.name, updatedAt: this.now() },
+          { transaction },
+        );
       }
       return from.with(fresh);
     });
@@ -266,10 +314,18 @@ export class Projects {
       return last ? { revision: last.confirmed.revision, project: last.project } : from.stand;
     };
     if (base > latest().revision)
-      throw new ProblemError('revision.ahead', `This was made on revision ${base}, but only ${latest().revision} is stored. Reload to see what is there.`, id, { revision: latest().revision });
+      throw new ProblemError(
+        'revision.ahead',
+        `This was made on revision ${base}, but only ${latest().revision} is stored. Reload to see what is there.`,
+        id,
+        { revision: latest().revision },
+      );
     const earlier = from.since(base) ?? (await this.editsBetween(id, base, from.stand.revision, transaction));
     const others = [...earlier, ...fresh.map((f) => f.confirmed).filter((c) => c.revision > base)];
-    const before = base >= from.stand.revision ? (fresh.find((f) => f.confirmed.revision === base)?.project ?? from.stand.project) : (from.at(base) ?? (await this.at(id, base, transaction)).project);
+    const before =
+      base >= from.stand.revision
+        ? (fresh.find((f) => f.confirmed.revision === base)?.project ?? from.stand.project)
+        : (from.at(base) ?? (await this.at(id, base, transaction)).project);
     const mark = fresh.length;
     const told: Confirmed[] = [];
     try {
@@ -278,13 +334,24 @@ export class Projects {
         const digest = digestOf(edit);
         if (was) {
           if (was.digest !== null && was.digest !== digest)
-            throw new ProblemError('edit.changed', `“${edit.label}” was confirmed before with other content. Nothing was changed; reload to see what is there.`, edit.id, { edit: edit.id });
+            throw new ProblemError(
+              'edit.changed',
+              `“${edit.label}” was confirmed before with other content. Nothing was changed; reload to see what is there.`,
+              edit.id,
+              { edit: edit.id },
+            );
           told.push(confirmedOf(was));
           continue;
         }
         const { project, revision } = latest();
         const own = fresh.slice(mark).map((f) => f.confirmed);
-        const got = place(edit, before, others.length > 0 ? [...others, ...own].map((c) => c.edit) : [], project, revision);
+        const got = place(
+          edit,
+          before,
+          others.length > 0 ? [...others, ...own].map((c) => c.edit) : [],
+          project,
+          revision,
+        );
         const at = this.now();
         const confirmed: Confirmed = { revision: revision + 1, edit: got.edit, at: at.toISOString() };
         const row: EditRow = {
@@ -321,8 +388,17 @@ export class Projects {
   /** Renames a project as one of its edits. */
   async rename(id: string, name: string): Promise<void> {
     const { revision } = await this.open(id);
-    const unique = createHash('sha256').update(`${id}|${name}|${revision}|${this.now().getTime()}|${Math.random()}`).digest('hex').slice(0, 20);
-    await this.take(id, revision, [{ id: `rename-${unique}`, label: `Rename the project to ${name}`.slice(0, 300), steps: [{ do: 'name', value: name }] }]);
+    const unique = createHash('sha256')
+      .update(`${id}|${name}|${revision}|${this.now().getTime()}|${Math.random()}`)
+      .digest('hex')
+      .slice(0, 20);
+    await this.take(id, revision, [
+      {
+        id: `rename-${unique}`,
+        label: `Rename the project to ${name}`.slice(0, 300),
+        steps: [{ do: 'name', value: name }],
+      },
+    ]);
   }
 
   async duplicate(id: string, newId: string): Promise<Stand> {
@@ -338,7 +414,11 @@ export class Projects {
 }
 
 const written = (project: Project): string => JSON.stringify({ format: PROJECT_FORMAT, project });
-const confirmedOf = (row: EditRow): Confirmed => ({ revision: row.revision, edit: JSON.parse(row.edit) as Edit, at: row.at.toISOString() });
+const confirmedOf = (row: EditRow): Confirmed => ({
+  revision: row.revision,
+  edit: JSON.parse(row.edit) as Edit,
+  at: row.at.toISOString(),
+});
 /** What was sent under an id, so that something else under the same is noticed. */
 const digestOf = (edit: Edit): string =>
   createHash('sha256')

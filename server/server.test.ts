@@ -11,23 +11,48 @@ afterAll(() => house?.kill());
 
 interface Answer {
   readonly status: number;
-  readonly body: Record<string, unknown> & { project: Project; edits: { revision: number; edit: Edit }[]; detail: string; revision: number };
+  readonly body: Record<string, unknown> & {
+    project: Project;
+    edits: { revision: number; edit: Edit }[];
+    detail: string;
+    revision: number;
+  };
 }
 async function call(method: string, path: string, body?: unknown): Promise<Answer> {
   const response = await fetch(`${house.address}/api${path}`, {
     method,
-    ...(body === undefined ? {} : { body: body instanceof FormData ? body : JSON.stringify(body), ...(body instanceof FormData ? {} : { headers: { 'content-type': 'application/json' } }) }),
+    ...(body === undefined
+      ? {}
+      : {
+          body: body instanceof FormData ? body : JSON.stringify(body),
+          ...(body instanceof FormData ? {} : { headers: { 'content-type': 'application/json' } }),
+        }),
   });
   return { status: response.status, body: (await response.json()) as Answer['body'] };
 }
-const fresh = async (): Promise<string> => (await call('POST', '/projects', { name: 'Test', kit: 'plywood@1.0.0' })).body.project.id;
-const named = (n: number): Edit => ({ id: `edit-number-${n}`, label: `Name ${n}`, steps: [{ do: 'name', value: `Name ${n}` }] });
+const fresh = async (): Promise<string> =>
+  (await call('POST', '/projects', { name: 'Test', kit: 'plywood@1.0.0' })).body.project.id;
+const named = (n: number): Edit => ({
+  id: `edit-number-${n}`,
+  label: `Name ${n}`,
+  steps: [{ do: 'name', value: `Name ${n}` }],
+});
 const screen = (id: string): Step => ({
   do: 'insertScreen',
-  screen: { id, name: id, flow: 'flow-1', device: 'phone', width: 390, height: 844, root: 'root', nodes: { root: { id: 'root', type: 'box', attrs: {}, children: [] } } },
+  screen: {
+    id,
+    name: id,
+    flow: 'flow-1',
+    device: 'phone',
+    width: 390,
+    height: 844,
+    root: 'root',
+    nodes: { root: { id: 'root', type: 'box', attrs: {}, children: [] } },
+  },
   after: null,
 });
-const send = (id: string, base: number, ...edits: Edit[]): Promise<Answer> => call('POST', `/projects/${id}/edits`, { base, edits });
+const send = (id: string, base: number, ...edits: Edit[]): Promise<Answer> =>
+  call('POST', `/projects/${id}/edits`, { base, edits });
 
 describe('edits', () => {
   it('are confirmed in one order, whoever sends them, with no number left out', async () => {
@@ -49,7 +74,11 @@ describe('edits', () => {
     const id = await fresh();
     await send(id, 0, { id: 'make-the-screen', label: 'Add', steps: [screen('a')] });
     await send(id, 1, { id: 'drop-the-screen', label: 'Drop', steps: [{ do: 'removeScreen', screen: 'a' }] });
-    const late = await send(id, 1, { id: 'late-and-too-late', label: 'Rename', steps: [{ do: 'setScreen', screen: 'a', field: 'name', value: 'B' }] });
+    const late = await send(id, 1, {
+      id: 'late-and-too-late',
+      label: 'Rename',
+      steps: [{ do: 'setScreen', screen: 'a', field: 'name', value: 'B' }],
+    });
     expect(late.status).toBe(409);
     expect(late.body.detail.length).toBeGreaterThan(20);
     expect((await send(id, 0, named(7))).status).toBe(200);
@@ -99,7 +128,8 @@ describe('projects', () => {
     const copy = await call('POST', `/projects/${id}/copy`, {});
     expect(copy.body.project.name).toContain('Other');
     await call('DELETE', `/projects/${id}`);
-    const list = async (): Promise<{ id: string; deletedAt: string | null }[]> => (await call('GET', '/projects')).body['projects'] as { id: string; deletedAt: string | null }[];
+    const list = async (): Promise<{ id: string; deletedAt: string | null }[]> =>
+      (await call('GET', '/projects')).body['projects'] as { id: string; deletedAt: string | null }[];
     expect((await list()).find((p) => p.id === id)?.deletedAt).not.toBeNull();
     await call('POST', `/projects/${id}/restore`, {});
     expect((await list()).find((p) => p.id === id)?.deletedAt).toBeNull();
@@ -128,14 +158,17 @@ describe('pictures', () => {
     form.append('picture', new Blob([bytes as BlobPart]), name);
     return form;
   };
-  const svg = (inside: string, size = 'width="40" height="30"'): string => `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inside}</svg>`;
+  const svg = (inside: string, size = 'width="40" height="30"'): string =>
+    `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inside}</svg>`;
   it('are stored once, and a drawing becomes a picture without its scripts', async () => {
     const drawing = svg('<script>alert(1)</script><rect width="40" height="30" fill="red"/>');
     const one = await call('POST', '/pictures', file('a.svg', drawing));
     const two = await call('POST', '/pictures', file('b.svg', drawing));
     expect(one.status).toBe(201);
     expect(two.body['id']).toBe(one.body['id']);
-    const bytes = new Uint8Array(await (await fetch(`${house.address}/api/pictures/${String(one.body['id'])}`)).arrayBuffer());
+    const bytes = new Uint8Array(
+      await (await fetch(`${house.address}/api/pictures/${String(one.body['id'])}`)).arrayBuffer(),
+    );
     expect([...bytes.slice(1, 4)]).toEqual([80, 78, 71]);
   });
   it.each([

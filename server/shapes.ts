@@ -30,12 +30,20 @@ export const editsBody = yup
       .required()
       .min(1)
       .max(MOST_EDITS)
-      .test('many', `at most ${MOST_STEPS} steps are taken at once`, (all) => (all as unknown as readonly Edit[]).reduce((n, e) => n + (e.steps?.length ?? 0), 0) <= MOST_STEPS),
+      .test(
+        'many',
+        `at most ${MOST_STEPS} steps are taken at once`,
+        (all) => (all as unknown as readonly Edit[]).reduce((n, e) => n + (e.steps?.length ?? 0), 0) <= MOST_STEPS,
+      ),
   })
   .strict()
   .noUnknown();
 export const newProjectBody = yup
-  .object({ id: id.optional().default(undefined), name: yup.string().strict().required().trim().min(1).max(200), kit: ref })
+  .object({
+    id: id.optional().default(undefined),
+    name: yup.string().strict().required().trim().min(1).max(200),
+    kit: ref,
+  })
   .strict()
   .noUnknown();
 export const renameBody = yup

@@ -20,7 +20,11 @@ const KEPT = 400;
 
 /** One project in memory: how it stands, and how it stood a little while ago. */
 export class Standing {
-  private readonly back: { readonly revision: number; readonly project: Project; readonly confirmed: Confirmed | null }[];
+  private readonly back: {
+    readonly revision: number;
+    readonly project: Project;
+    readonly confirmed: Confirmed | null;
+  }[];
   constructor(readonly stand: Stand) {
     this.back = [{ revision: stand.revision, project: stand.project, confirmed: null }];
   }
@@ -39,7 +43,12 @@ export class Standing {
     const last = list.at(-1);
     if (!last) return this;
     const next = new Standing({ ...this.stand, revision: last.confirmed.revision, project: last.project });
-    next.back.splice(0, 1, ...this.back, ...list.map((l) => ({ revision: l.confirmed.revision, project: l.project, confirmed: l.confirmed })));
+    next.back.splice(
+      0,
+      1,
+      ...this.back,
+      ...list.map((l) => ({ revision: l.confirmed.revision, project: l.project, confirmed: l.confirmed })),
+    );
     if (next.back.length > KEPT) next.back.splice(0, next.back.length - KEPT);
     return next;
   }
@@ -49,18 +58,30 @@ export class Standing {
 export function readDocument(text: string): { project: Project; problems: readonly Problem[] } {
   const json = JSON.parse(text) as { format?: unknown; project?: unknown };
   const { value, problems } = mendProject(json.format === undefined ? json : json.project);
-  if (!value) throw new ProblemError('project.broken', 'What is stored of this project cannot be read at all.', '', { problems });
+  if (!value)
+    throw new ProblemError('project.broken', 'What is stored of this project cannot be read at all.', '', { problems });
   return { project: value, problems };
 }
 
 /** What comes of an edit made on `base`, done after everything since: the edit as it was done, or why it cannot be. */
-export function place(edit: Edit, base: Project, others: readonly Edit[], project: Project, revision: number): { readonly edit: Edit; readonly project: Project } {
+export function place(
+  edit: Edit,
+  base: Project,
+  others: readonly Edit[],
+  project: Project,
+  revision: number,
+): { readonly edit: Edit; readonly project: Project } {
   const moved = others.length > 0 ? rebaseEdit(edit, base, others) : ({ ok: true, edit } as const);
   const got = moved.ok ? applyEdit(project, moved.edit) : moved;
   if (moved.ok && got.ok) return { edit: moved.edit, project: got.project };
   const refusal = got.ok ? { code: 'edit.stale', about: edit.id, message: 'It no longer fits.' } : got.refusal;
-  throw new ProblemError({ core: refusal.code, status: refusal.code === 'step.shape' ? 400 : 409 }, `“${edit.label}” could not be done: ${refusal.message} Nothing was changed.`, refusal.about, {
-    edit: edit.id,
-    revision,
-  });
+  throw new ProblemError(
+    { core: refusal.code, status: refusal.code === 'step.shape' ? 400 : 409 },
+    `“${edit.label}” could not be done: ${refusal.message} Nothing was changed.`,
+    refusal.about,
+    {
+      edit: edit.id,
+      revision,
+    },
+  );
 }

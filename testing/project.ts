@@ -61,7 +61,9 @@ export function someValue(chance: Chance, p: Prop): Json {
     case 'list':
       return Array.from({ length: chance.below(4) }, (_, i) => ({
         key: `k${i + 1}`,
-        values: Object.fromEntries((p.item ?? []).filter(() => chance.is(0.6)).map((q) => [q.id, someValue(chance, q)])),
+        values: Object.fromEntries(
+          (p.item ?? []).filter(() => chance.is(0.6)).map((q) => [q.id, someValue(chance, q)]),
+        ),
       }));
     case 'icon':
       return chance.of(['star', 'house', 'search', 'none']);
@@ -75,7 +77,15 @@ export function someSet(chance: Chance, id: string): ContentSet {
     { id: 'name', name: 'Name', kind: 'text' as const },
     { id: 'note', name: 'Note', kind: 'text' as const },
   ];
-  return { id, name: `Set ${id}`, columns, rows: Array.from({ length: 2 + chance.below(3) }, (_, i) => ({ key: `r${i + 1}`, values: { name: `Row ${i + 1}`, note: 'Something' } })) };
+  return {
+    id,
+    name: `Set ${id}`,
+    columns,
+    rows: Array.from({ length: 2 + chance.below(3) }, (_, i) => ({
+      key: `r${i + 1}`,
+      values: { name: `Row ${i + 1}`, note: 'Something' },
+    })),
+  };
 }
 
 /** A project of small screens with rows, slots filled and not, series by count and over rows, some of them inside each other. */
@@ -84,14 +94,23 @@ export function someProject(chance: Chance, kit: Kit, screens = 2): Project {
   const ref = kitRef(kit);
   const sets = [someSet(chance, 'rows')];
   const components = Object.values(kit.components);
-  const project: Project = { ...emptyProject('p', 'Generated', ref), contentSets: Object.fromEntries(sets.map((s) => [s.id, s])) };
+  const project: Project = {
+    ...emptyProject('p', 'Generated', ref),
+    contentSets: Object.fromEntries(sets.map((s) => [s.id, s])),
+  };
   const made = Array.from({ length: screens }, (_, n): Screen => {
     const blank = blankScreen(`s${n + 1}`, `Screen ${n + 1}`, 'flow-1', 'phone', 390, null);
     const nodes: Record<string, Node> = {};
     const grow = (deep: number): string => {
       const id = newId();
       const kind = deep > 3 ? 3 : chance.below(6);
-      if (kind === 0) nodes[id] = { id, type: 'box', attrs: { flow: chance.of(['row', 'column']), gap: 8 }, children: Array.from({ length: chance.below(4) }, () => grow(deep + 1)) };
+      if (kind === 0)
+        nodes[id] = {
+          id,
+          type: 'box',
+          attrs: { flow: chance.of(['row', 'column']), gap: 8 },
+          children: Array.from({ length: chance.below(4) }, () => grow(deep + 1)),
+        };
       else if (kind === 1) {
         const rows = chance.is(0.5);
         const item = grow(deep + 1);
@@ -100,7 +119,9 @@ export function someProject(chance: Chance, kit: Kit, screens = 2): Project {
           type: 'series',
           attrs: { flow: 'column', gap: 4 },
           item,
-          entries: rows ? [] : Array.from({ length: 1 + chance.below(3) }, (_, i) => ({ key: `k${i + 1}`, settings: {} })),
+          entries: rows
+            ? []
+            : Array.from({ length: 1 + chance.below(3) }, (_, i) => ({ key: `k${i + 1}`, settings: {} })),
           ...(rows ? { rows: 'rows' } : {}),
         };
       } else if (kind === 2) nodes[id] = { id, type: 'text', attrs: { text: `Text ${id}`, textStyle: 'means:body' } };
@@ -108,8 +129,10 @@ export function someProject(chance: Chance, kit: Kit, screens = 2): Project {
         const c = chance.of(components);
         const node = newInstance(id, `${ref}/${c.id}`, chance.is(0.5) ? { width: 'stretch' } : {});
         const slot = chance.maybe(c.contract.slots);
-        const children = slot && chance.is(0.6) ? Array.from({ length: 1 + chance.below(2) }, () => grow(deep + 1)) : [];
-        nodes[id] = slot && children.length > 0 ? { ...node, fills: [{ home: node.component, slot: slot.id, children }] } : node;
+        const children =
+          slot && chance.is(0.6) ? Array.from({ length: 1 + chance.below(2) }, () => grow(deep + 1)) : [];
+        nodes[id] =
+          slot && children.length > 0 ? { ...node, fills: [{ home: node.component, slot: slot.id, children }] } : node;
       }
       return id;
     };
@@ -121,13 +144,28 @@ export function someProject(chance: Chance, kit: Kit, screens = 2): Project {
   return { ...project, screens: made };
 }
 
-const instancesOf = (screen: Screen): InstanceNode[] => Object.values(screen.nodes).filter((n): n is InstanceNode => n.type === 'instance');
+const instancesOf = (screen: Screen): InstanceNode[] =>
+  Object.values(screen.nodes).filter((n): n is InstanceNode => n.type === 'instance');
 
 /** What a designer might do next, as the steps that the interface would make of it. Empty when it comes to nothing. */
-export function someAction(chance: Chance, world: World, newId: () => string): { readonly label: string; readonly steps: readonly Step[] } {
+export function someAction(
+  chance: Chance,
+  world: World,
+  newId: () => string,
+): { readonly label: string; readonly steps: readonly Step[] } {
   const { project } = world;
   const screen = chance.maybe(project.screens);
-  if (!screen) return { label: 'add a screen', steps: [{ do: 'insertScreen', screen: blankScreen(newId(), 'New', project.flows[0]?.id ?? 'flow-1', 'phone', 390, 844), after: null }] };
+  if (!screen)
+    return {
+      label: 'add a screen',
+      steps: [
+        {
+          do: 'insertScreen',
+          screen: blankScreen(newId(), 'New', project.flows[0]?.id ?? 'flow-1', 'phone', 390, 844),
+          after: null,
+        },
+      ],
+    };
   const tree = treeOfScreen(screen);
   const all = Object.keys(screen.nodes);
   const id = chance.of(all);
@@ -158,11 +196,28 @@ export function someAction(chance: Chance, world: World, newId: () => string): {
       if (!instance || !slot) return [];
       const n = newId();
       const into = slotPlace(world, wears, instance, slot.id);
-      return [{ do: 'insert', tree, root: n, nodes: { [n]: newInstance(n, ref()) }, into, after: chance.maybe(listAt(screen.nodes, into)) ?? null }];
+      return [
+        {
+          do: 'insert',
+          tree,
+          root: n,
+          nodes: { [n]: newInstance(n, ref()) },
+          into,
+          after: chance.maybe(listAt(screen.nodes, into)) ?? null,
+        },
+      ];
     },
     transfer: () => {
       const other = chance.of(project.screens);
-      return other.id === screen.id ? [] : transferSteps(screen, other, some, spotFor(world, wearsOf(project, other), other, chance.of(Object.keys(other.nodes)), chance.is(0.5)), newId).steps;
+      return other.id === screen.id
+        ? []
+        : transferSteps(
+            screen,
+            other,
+            some,
+            spotFor(world, wearsOf(project, other), other, chance.of(Object.keys(other.nodes)), chance.is(0.5)),
+            newId,
+          ).steps;
     },
     add: () => (series ? addItemSteps(tree, series) : []),
     take: () => (series ? removeItemSteps(tree, series, series.entries[0]?.key ?? '') : []),
@@ -177,27 +232,56 @@ export function someAction(chance: Chance, world: World, newId: () => string): {
     swap: () => (instance ? swapSteps(tree, instance, ref()) : []),
     attr: () => [{ do: 'set', tree, node: id, field: 'attrs.width', value: chance.of([null, 'stretch', 120]) }],
     name: () => [{ do: 'setScreen', screen: screen.id, field: 'name', value: `Name ${chance.below(9)}` }],
-    screenMove: () => [{ do: 'moveScreen', screen: screen.id, flow: screen.flow, after: chance.maybe(project.screens.filter((s) => s !== screen))?.id ?? null }],
-    screenCopy: () => [{ do: 'insertScreen', screen: { ...screen, id: newId(), name: `${screen.name} copy` }, after: screen.id }],
+    screenMove: () => [
+      {
+        do: 'moveScreen',
+        screen: screen.id,
+        flow: screen.flow,
+        after: chance.maybe(project.screens.filter((s) => s !== screen))?.id ?? null,
+      },
+    ],
+    screenCopy: () => [
+      { do: 'insertScreen', screen: { ...screen, id: newId(), name: `${screen.name} copy` }, after: screen.id },
+    ],
     screenDrop: () => (project.screens.length > 1 ? [{ do: 'removeScreen', screen: screen.id }] : []),
-    cell: () => [{ do: 'cell', set: 'rows', row: `r${1 + chance.below(5)}`, column: 'name', value: `Cell ${chance.below(9)}` }],
+    cell: () => [
+      { do: 'cell', set: 'rows', row: `r${1 + chance.below(5)}`, column: 'name', value: `Cell ${chance.below(9)}` },
+    ],
     row: () => [{ do: 'row', set: 'rows', row: `r${1 + chance.below(8)}`, value: null }],
     newRow: () => {
       const key = newId();
-      return [{ do: 'row', set: 'rows', row: key, value: { key, values: { name: 'New' } }, after: chance.maybe(project.contentSets['rows']?.rows ?? [])?.key ?? null }];
+      return [
+        {
+          do: 'row',
+          set: 'rows',
+          row: key,
+          value: { key, values: { name: 'New' } },
+          after: chance.maybe(project.contentSets['rows']?.rows ?? [])?.key ?? null,
+        },
+      ];
     },
   };
   const label = chance.of(Object.keys(actions));
   return { label, steps: actions[label]?.() ?? [] };
 }
 
-function choosing(chance: Chance, world: World, screen: Screen, instance: InstanceNode | undefined, series: SeriesNode | undefined): readonly Step[] {
+function choosing(
+  chance: Chance,
+  world: World,
+  screen: Screen,
+  instance: InstanceNode | undefined,
+  series: SeriesNode | undefined,
+): readonly Step[] {
   const wears = wearsOf(world.project, screen);
-  const prop = instance && chance.maybe(componentAt(world, shownComponent(wears, instance.component))?.contract.props ?? []);
+  const prop =
+    instance && chance.maybe(componentAt(world, shownComponent(wears, instance.component))?.contract.props ?? []);
   if (!instance || !prop) return [];
   const target = { at: [], kind: 'prop', name: prop.id } as const;
   const inItem = series !== undefined && placesOf(screen.nodes).get(instance.id)?.parent === series.id;
   const key = series?.rows === undefined ? series?.entries[0]?.key : 'r1';
-  const item = inItem && key !== undefined && chance.is(0.7) ? { nodes: screen.nodes, entry: { series: series.id, key } } : undefined;
+  const item =
+    inItem && key !== undefined && chance.is(0.7)
+      ? { nodes: screen.nodes, entry: { series: series.id, key } }
+      : undefined;
   return chooseSteps(world, wears, treeOfScreen(screen), instance, target, someValue(chance, prop), item);
 }

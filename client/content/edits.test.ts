@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { applyEdit, emptyProject, type ContentSet, type Project, type Step } from '../../core/index.js';
-import { addColumnSteps, addRowSteps, cellStep, dropColumnSteps, dropRowSteps, kindSteps, moveRowSteps, renameColumnSteps } from './edits.js';
+import {
+  addColumnSteps,
+  addRowSteps,
+  cellStep,
+  dropColumnSteps,
+  dropRowSteps,
+  kindSteps,
+  moveRowSteps,
+  renameColumnSteps,
+} from './edits.js';
 
 const crew: ContentSet = {
   id: 'crew',
@@ -30,7 +39,9 @@ describe('content sets as they are typed', () => {
     expect(cellStep(crew, 'r2', 'age', '44')).toEqual({ steps: [] });
   });
   it('keeps what a number column had when something else is typed, and names it', () => {
-    expect(cellStep(crew, 'r1', 'age', 'old')).toEqual({ problem: '“old” is not a number; Age takes numbers. The cell keeps what it had.' });
+    expect(cellStep(crew, 'r1', 'age', 'old')).toEqual({
+      problem: '“old” is not a number; Age takes numbers. The cell keeps what it had.',
+    });
     expect(cellStep(crew, 'gone', 'age', '1')).toEqual({ problem: 'That cell is no longer there.' });
   });
   it('adds, moves and takes out rows, but never the last', () => {
@@ -41,9 +52,21 @@ describe('content sets as they are typed', () => {
     expect(dropRowSteps({ ...crew, rows: crew.rows.slice(0, 1) }, 'r1')).toEqual([]);
   });
   it('never gives a new row or column a key that is taken', () => {
-    const odd: ContentSet = { ...crew, rows: [...crew.rows.slice(0, 2), { key: 'r4', values: {} }], columns: [{ id: 'c2', name: 'A', kind: 'text' }] };
-    expect(done(addRowSteps(odd), { ...start, contentSets: { crew: odd } }).rows.map((r) => r.key)).toEqual(['r1', 'r2', 'r4', 'r5']);
-    expect(done(addColumnSteps(odd), { ...start, contentSets: { crew: odd } }).columns.map((c) => c.id)).toEqual(['c2', 'c3']);
+    const odd: ContentSet = {
+      ...crew,
+      rows: [...crew.rows.slice(0, 2), { key: 'r4', values: {} }],
+      columns: [{ id: 'c2', name: 'A', kind: 'text' }],
+    };
+    expect(done(addRowSteps(odd), { ...start, contentSets: { crew: odd } }).rows.map((r) => r.key)).toEqual([
+      'r1',
+      'r2',
+      'r4',
+      'r5',
+    ]);
+    expect(done(addColumnSteps(odd), { ...start, contentSets: { crew: odd } }).columns.map((c) => c.id)).toEqual([
+      'c2',
+      'c3',
+    ]);
   });
   it('adds, renames and takes out columns, but never the last', () => {
     expect(done(addColumnSteps(crew)).columns.map((c) => c.name)).toEqual(['Name', 'Age', 'Column 3']);
@@ -57,6 +80,10 @@ describe('content sets as they are typed', () => {
     expect(text.rows.map((r) => r.values['age'])).toEqual(['31', '44', '27']);
     const back = done(kindSteps(text, 'age', 'number'), { ...start, contentSets: { crew: text } });
     expect(back.rows.map((r) => r.values['age'])).toEqual([31, 44, 27]);
-    expect(done(kindSteps(crew, 'name', 'number')).rows.map((r) => r.values['name'] ?? null)).toEqual([null, null, null]);
+    expect(done(kindSteps(crew, 'name', 'number')).rows.map((r) => r.values['name'] ?? null)).toEqual([
+      null,
+      null,
+      null,
+    ]);
   });
 });

@@ -11,7 +11,12 @@ export const COLUMN_KINDS: readonly { readonly id: ColumnKind; readonly name: st
 ];
 
 /** A cell as it is typed: the step that puts it, nothing when it stays the same, or why it cannot be. */
-export function cellStep(set: ContentSet, row: string, column: string, typed: Json): { readonly steps: readonly Step[] } | { readonly problem: string } {
+export function cellStep(
+  set: ContentSet,
+  row: string,
+  column: string,
+  typed: Json,
+): { readonly steps: readonly Step[] } | { readonly problem: string } {
   const c = set.columns.find((x) => x.id === column);
   const r = set.rows.find((x) => x.key === row);
   if (!c || !r) return { problem: 'That cell is no longer there.' };
@@ -34,11 +39,21 @@ export function addRowSteps(set: ContentSet): readonly Step[] {
     'r',
     set.rows.map((r) => r.key),
   );
-  return [{ do: 'row', set: set.id, row, value: { key: row, values: Object.fromEntries(set.columns.map((c) => [c.id, emptyOf(c.kind)])) }, after: set.rows.at(-1)?.key ?? null }];
+  return [
+    {
+      do: 'row',
+      set: set.id,
+      row,
+      value: { key: row, values: Object.fromEntries(set.columns.map((c) => [c.id, emptyOf(c.kind)])) },
+      after: set.rows.at(-1)?.key ?? null,
+    },
+  ];
 }
 /** Takes a row out; the last one stays, since what is bound to a set needs something to show. */
 export function dropRowSteps(set: ContentSet, row: string): readonly Step[] {
-  return set.rows.length > 1 && set.rows.some((r) => r.key === row) ? [{ do: 'row', set: set.id, row, value: null }] : [];
+  return set.rows.length > 1 && set.rows.some((r) => r.key === row)
+    ? [{ do: 'row', set: set.id, row, value: null }]
+    : [];
 }
 export function moveRowSteps(set: ContentSet, from: number, to: number): readonly Step[] {
   const row = set.rows[from];
@@ -51,7 +66,15 @@ export function addColumnSteps(set: ContentSet): readonly Step[] {
     'c',
     set.columns.map((c) => c.id),
   );
-  return [{ do: 'column', set: set.id, column, value: { id: column, name: `Column ${set.columns.length + 1}`, kind: 'text' }, after: set.columns.at(-1)?.id ?? null }];
+  return [
+    {
+      do: 'column',
+      set: set.id,
+      column,
+      value: { id: column, name: `Column ${set.columns.length + 1}`, kind: 'text' },
+      after: set.columns.at(-1)?.id ?? null,
+    },
+  ];
 }
 export function dropColumnSteps(set: ContentSet, column: string): readonly Step[] {
   return set.columns.length > 1 ? [{ do: 'column', set: set.id, column, value: null }] : [];
@@ -59,7 +82,9 @@ export function dropColumnSteps(set: ContentSet, column: string): readonly Step[
 export function renameColumnSteps(set: ContentSet, column: string, name: string): readonly Step[] {
   const c = set.columns.find((x) => x.id === column);
   const next = name.trim().slice(0, 80);
-  return c && next !== '' && next !== c.name ? [{ do: 'column', set: set.id, column, value: { ...c, name: next } }] : [];
+  return c && next !== '' && next !== c.name
+    ? [{ do: 'column', set: set.id, column, value: { ...c, name: next } }]
+    : [];
 }
 /** A column of another kind: its cells are read anew as that kind. */
 export function kindSteps(set: ContentSet, column: string, kind: ColumnKind): readonly Step[] {
@@ -68,7 +93,8 @@ export function kindSteps(set: ContentSet, column: string, kind: ColumnKind): re
   const cells = set.rows.flatMap((r): Step[] => {
     const was = r.values[column] ?? null;
     const typed = typeof was === 'boolean' ? (was ? 'yes' : 'no') : (was ?? '');
-    const read = kind === 'number' && typeof typed === 'string' && !Number.isFinite(Number(typed)) ? null : valueOf(typed, kind);
+    const read =
+      kind === 'number' && typeof typed === 'string' && !Number.isFinite(Number(typed)) ? null : valueOf(typed, kind);
     return read === was ? [] : [{ do: 'cell', set: set.id, row: r.key, column, value: read }];
   });
   return [{ do: 'column', set: set.id, column, value: { ...c, kind } }, ...cells];

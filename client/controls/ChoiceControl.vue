@@ -14,12 +14,42 @@ const value = computed(() => (props.several ? undefined : props.held.value));
 </script>
 
 <template>
-  <SelectButton v-if="fewOptions(prop)" class="few" size="small" :model-value="value" :options="options" option-label="name" option-value="id" :allow-empty="false" :aria-label="prop.name" @update:model-value="(v: Json) => emit('choose', v, false)" />
-  <Select v-else :input-id="id" size="small" fluid :model-value="value" :options="options" option-label="name" option-value="id" :placeholder="several ? 'several' : ''" :aria-label="prop.name" @update:model-value="(v: Json) => emit('choose', v, false)" />
+  <SelectButton
+    v-if="fewOptions(prop)"
+    class="few"
+    size="small"
+    :model-value="value"
+    :options="options"
+    option-label="name"
+    option-value="id"
+    :allow-empty="false"
+    :aria-label="prop.name"
+    @update:model-value="(v: Json) => emit('choose', v, false)"
+  />
+  <Select
+    v-else
+    :input-id="id"
+    size="small"
+    fluid
+    :model-value="value"
+    :options="options"
+    option-label="name"
+    option-value="id"
+    :placeholder="several ? 'several' : ''"
+    :aria-label="prop.name"
+    @update:model-value="(v: Json) => emit('choose', v, false)"
+  />
 </template>
 
 <style scoped>
-.few { display: flex; }
-.few :deep(.p-togglebutton) { flex: 1; min-width: 0; }
-.few :deep(.p-togglebutton-label) { white-space: nowrap; }
+.few {
+  display: flex;
+}
+.few :deep(.p-togglebutton) {
+  flex: 1;
+  min-width: 0;
+}
+.few :deep(.p-togglebutton-label) {
+  white-space: nowrap;
+}
 </style>

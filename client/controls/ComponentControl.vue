@@ -11,10 +11,24 @@ const emit = defineEmits<ControlEmits>();
 const doc = useDocument();
 const options = computed(() => [
   ...Object.values(doc.shown?.originals ?? {}).map((c) => ({ id: `project/${c.id}`, name: c.name })),
-  ...(props.kit ? componentsInOrder(props.kit).map((c) => ({ id: `${kitRef(props.kit!)}/${c.id}`, name: c.name })) : []),
+  ...(props.kit
+    ? componentsInOrder(props.kit).map((c) => ({ id: `${kitRef(props.kit!)}/${c.id}`, name: c.name }))
+    : []),
 ]);
 </script>
 
 <template>
-  <Select :input-id="id" size="small" fluid filter :model-value="several ? undefined : asText(held.value)" :options="options" option-label="name" option-value="id" :placeholder="several ? 'several' : 'None'" :aria-label="prop.name" @update:model-value="(v: string) => emit('choose', v, false)" />
+  <Select
+    :input-id="id"
+    size="small"
+    fluid
+    filter
+    :model-value="several ? undefined : asText(held.value)"
+    :options="options"
+    option-label="name"
+    option-value="id"
+    :placeholder="several ? 'several' : 'None'"
+    :aria-label="prop.name"
+    @update:model-value="(v: string) => emit('choose', v, false)"
+  />
 </template>

@@ -8,5 +8,10 @@ const emit = defineEmits<ControlEmits>();
 </script>
 
 <template>
-  <ToggleSwitch :input-id="id" :model-value="!several && held.value === true" :aria-label="several ? `${prop.name}, several` : undefined" @update:model-value="(v: boolean) => emit('choose', v, false)" />
+  <ToggleSwitch
+    :input-id="id"
+    :model-value="!several && held.value === true"
+    :aria-label="several ? `${prop.name}, several` : undefined"
+    @update:model-value="(v: boolean) => emit('choose', v, false)"
+  />
 </template>

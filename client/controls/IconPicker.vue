@@ -16,17 +16,43 @@ const icons = computed(() => {
   const near = asked === '' ? suggested.value : [];
   const rank = new Map(near.map((id, i) => [id, i]));
   const all = Object.values(props.kit?.icons ?? {});
-  return (near.length === 0 ? all : [...all].sort((a, b) => (rank.get(a.id) ?? 99) - (rank.get(b.id) ?? 99))).filter((i) => asked === '' || [i.name, i.id, ...i.words, i.means ?? ''].some((w) => w.toLowerCase().includes(asked)));
+  return (near.length === 0 ? all : [...all].sort((a, b) => (rank.get(a.id) ?? 99) - (rank.get(b.id) ?? 99))).filter(
+    (i) => asked === '' || [i.name, i.id, ...i.words, i.means ?? ''].some((w) => w.toLowerCase().includes(asked)),
+  );
 });
 onMounted(() => void nextTick(() => field.value?.$el.focus({ preventScroll: true })));
 </script>
 
 <template>
   <div class="picker" role="dialog" aria-label="Choose an icon" @keydown.escape.stop="emit('leave')">
-    <InputText ref="field" v-model="query" size="small" fluid placeholder="Search icons" aria-label="Search icons" @keydown.enter.prevent="icons[0] && emit('choose', icons[0].id)" />
+    <InputText
+      ref="field"
+      v-model="query"
+      size="small"
+      fluid
+      placeholder="Search icons"
+      aria-label="Search icons"
+      @keydown.enter.prevent="icons[0] && emit('choose', icons[0].id)"
+    />
     <div class="grid">
-      <button v-if="query === ''" class="plain none note" aria-label="None" :class="{ on: value === 'none' || value === '' }" @click="emit('choose', 'none')">None</button>
-      <button v-for="i in icons" :key="i.id" class="plain" :class="{ on: i.id === value }" :aria-label="i.name" :title="i.name" @click="emit('choose', i.id)">
+      <button
+        v-if="query === ''"
+        class="plain none note"
+        aria-label="None"
+        :class="{ on: value === 'none' || value === '' }"
+        @click="emit('choose', 'none')"
+      >
+        None
+      </button>
+      <button
+        v-for="i in icons"
+        :key="i.id"
+        class="plain"
+        :class="{ on: i.id === value }"
+        :aria-label="i.name"
+        :title="i.name"
+        @click="emit('choose', i.id)"
+      >
         <IconGlyph :icon="i" :size="20" />
       </button>
     </div>
@@ -35,10 +61,36 @@ onMounted(() => void nextTick(() => field.value?.$el.focus({ preventScroll: true
 </template>
 
 <style scoped>
-.picker { width: 232px; background: var(--raised); border: 1px solid var(--line-2); border-radius: 6px; padding: 8px; display: grid; gap: 6px; box-shadow: 0 2px 10px #25211a29; }
-.grid { display: grid; grid-template-columns: repeat(6, 1fr); gap: 2px; max-height: 168px; overflow: auto; }
-.grid button { height: 34px; display: grid; place-items: center; border-radius: 4px; }
-.grid button:hover { background: var(--wash); }
-.grid .on { background: var(--tape); }
-.none { font-size: 11px; }
+.picker {
+  width: 232px;
+  background: var(--raised);
+  border: 1px solid var(--line-2);
+  border-radius: 6px;
+  padding: 8px;
+  display: grid;
+  gap: 6px;
+  box-shadow: 0 2px 10px #25211a29;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  gap: 2px;
+  max-height: 168px;
+  overflow: auto;
+}
+.grid button {
+  height: 34px;
+  display: grid;
+  place-items: center;
+  border-radius: 4px;
+}
+.grid button:hover {
+  background: var(--wash);
+}
+.grid .on {
+  background: var(--tape);
+}
+.none {
+  font-size: 11px;
+}
 </style>

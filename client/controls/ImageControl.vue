@@ -16,10 +16,19 @@ function take(id: string): void {
 </script>
 
 <template>
-  <button :id="id" class="plain pick" aria-haspopup="dialog" @click="pop?.toggle($event)"><img v-if="!several && asText(held.value)" :src="assetUrl(asText(held.value))" alt="" /><span class="clip">{{ several ? 'several' : asText(held.value) ? 'Change' : 'Choose a picture' }}</span></button>
+  <button :id="id" class="plain pick" aria-haspopup="dialog" @click="pop?.toggle($event)">
+    <img v-if="!several && asText(held.value)" :src="assetUrl(asText(held.value))" alt="" /><span class="clip">{{
+      several ? 'several' : asText(held.value) ? 'Change' : 'Choose a picture'
+    }}</span>
+  </button>
   <Popover ref="pop"><PicturePicker :value="asText(held.value)" @choose="take" /></Popover>
 </template>
 
 <style scoped>
-img { width: 28px; height: 18px; object-fit: cover; border-radius: 2px; }
+img {
+  width: 28px;
+  height: 18px;
+  object-fit: cover;
+  border-radius: 2px;
+}
 </style>

@@ -10,7 +10,7 @@ export interface ControlProps {
   /** Several things are selected, and they do not say the same. */
   readonly several?: boolean;
   /** What the thing says, to find what goes with it. */
-  readonly says?: string;
+  readonly says?: () => string;
 }
 export interface Held {
   readonly value: Json | undefined;
@@ -21,4 +21,9 @@ export interface Held {
 export type ControlEmits = { choose: [value: Json, merge: boolean]; problem: [sentence: string] };
 
 /** A value as a field shows it. */
-export const asText = (v: Json | undefined): string => (v === undefined || v === null || typeof v === 'object' ? '' : typeof v === 'number' ? String(Math.round(v * 100) / 100) : String(v));
+export const asText = (v: Json | undefined): string =>
+  v === undefined || v === null || typeof v === 'object'
+    ? ''
+    : typeof v === 'number'
+      ? String(Math.round(v * 100) / 100)
+      : String(v);

@@ -14,7 +14,16 @@ const at = computed(() => ({ x: props.look.focalX, y: props.look.focalY, zoom: p
 const shown = computed(() => {
   const n = natural.value;
   if (!n || props.width <= 0 || props.height <= 0) return null;
-  const f = fitPicture(n.w, n.h, { x: 0, y: 0, w: props.width, h: props.height, fit: 'cover', focalX: at.value.x, focalY: at.value.y, zoom: at.value.zoom });
+  const f = fitPicture(n.w, n.h, {
+    x: 0,
+    y: 0,
+    w: props.width,
+    h: props.height,
+    fit: 'cover',
+    focalX: at.value.x,
+    focalY: at.value.y,
+    zoom: at.value.zoom,
+  });
   return { x: f.sx / n.w, y: f.sy / n.h, w: f.sw / n.w, h: f.sh / n.h };
 });
 function put(id: 'focalX' | 'focalY' | 'zoom', value: number): void {
@@ -60,16 +69,61 @@ const percent = (v: number): string => `${v * 100}%`;
 <template>
   <div class="crop" role="group" aria-label="Crop">
     <span class="head">Crop</span>
-    <div ref="thumb" class="thumb" tabindex="0" role="application" aria-label="Part of the picture that shows: drag it or use arrow keys; plus and minus zoom" @pointerdown="press" @keydown="key" @wheel.prevent="zoomBy(Math.exp(-$event.deltaY / 500))">
-      <img :src="assetUrl(look.asset ?? '')" alt="" draggable="false" @load="natural = { w: ($event.target as HTMLImageElement).naturalWidth, h: ($event.target as HTMLImageElement).naturalHeight }" />
-      <i v-if="shown" class="part" :style="{ left: percent(shown.x), top: percent(shown.y), width: percent(shown.w), height: percent(shown.h) }" />
+    <div
+      ref="thumb"
+      class="thumb"
+      tabindex="0"
+      role="application"
+      aria-label="Part of the picture that shows: drag it or use arrow keys; plus and minus zoom"
+      @pointerdown="press"
+      @keydown="key"
+      @wheel.prevent="zoomBy(Math.exp(-$event.deltaY / 500))"
+    >
+      <img
+        :src="assetUrl(look.asset ?? '')"
+        alt=""
+        draggable="false"
+        @load="
+          natural = {
+            w: ($event.target as HTMLImageElement).naturalWidth,
+            h: ($event.target as HTMLImageElement).naturalHeight,
+          }
+        "
+      />
+      <i
+        v-if="shown"
+        class="part"
+        :style="{ left: percent(shown.x), top: percent(shown.y), width: percent(shown.w), height: percent(shown.h) }"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.crop { display: grid; gap: 4px; padding: 4px 14px 8px; }
-.thumb { position: relative; justify-self: start; max-width: 100%; overflow: hidden; touch-action: none; cursor: move; border-radius: 3px; }
-.thumb img { display: block; max-width: 100%; max-height: 170px; user-select: none; }
-.part { position: absolute; box-shadow: 0 0 0 999px #25211a80; outline: 2px solid var(--tape); outline-offset: -2px; }
+.crop {
+  display: grid;
+  gap: 4px;
+  padding: 4px 14px 8px;
+}
+.thumb {
+  position: relative;
+  justify-self: start;
+  max-width: 100%;
+  overflow: hidden;
+  touch-action: none;
+  cursor: move;
+  border-radius: 3px;
+}
+.thumb img {
+  display: block;
+  max-width: 100%;
+  max-height: 170px;
+  user-select: none;
+}
+.part {
+  position: absolute;
+  box-shadow: 0 0 0 999px #25211a80;
+  outline: 2px solid var(--tape);
+  outline-offset: -2px;
+}
 </style>

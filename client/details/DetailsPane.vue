@@ -10,7 +10,10 @@ import PlainDetails from './PlainDetails.vue';
 const emit = defineEmits<{ content: [set: string] }>();
 const doc = useDocument();
 const stage = useStage();
-const plain = computed(() => (stage.selectedNode && stage.selectedNode.type !== 'instance' ? stage.selectedNode : undefined));
+const isInstance = computed(() => stage.selectedNode?.type === 'instance');
+const plain = computed(() =>
+  stage.selectedNode && stage.selectedNode.type !== 'instance' ? stage.selectedNode : undefined,
+);
 const picture = computed(() => `/api/projects/${doc.id}/screens/${stage.screen?.id ?? ''}`);
 const lens = computed(() => (stage.lens ? `lens=${encodeURIComponent(stage.lens)}` : ''));
 const instances = computed(() => Object.values(stage.screen?.nodes ?? {}).filter((n) => n.type === 'instance').length);
@@ -18,24 +21,64 @@ const instances = computed(() => Object.values(stage.screen?.nodes ?? {}).filter
 
 <template>
   <section class="pane" aria-label="Details" role="region">
-    <InstanceDetails v-if="stage.selectedNode?.type === 'instance'" @content="(s) => emit('content', s)" />
+    <InstanceDetails v-if="isInstance" @content="(s) => emit('content', s)" />
     <PlainDetails v-else-if="plain" :node="plain" @content="(s) => emit('content', s)" />
     <div v-else-if="stage.screen" class="idle">
       <h2 class="clip">{{ stage.screen.name }}</h2>
-      <p class="note">{{ stage.screen.width }} px wide, {{ plural(instances, 'instance') }}. Select something to see its settings.</p>
-      <p><a :href="`${picture}.svg${lens ? `?${lens}` : ''}`" :download="`${stage.screen.name}.svg`">Save as SVG</a></p><p><a :href="`${picture}.png?scale=2${lens ? `&${lens}` : ''}`" :download="`${stage.screen.name}.png`">Save as PNG</a></p>
+      <p class="note">
+        {{ stage.screen.width }} px wide, {{ plural(instances, 'instance') }}. Select something to see its settings.
+      </p>
+      <p><a :href="`${picture}.svg${lens ? `?${lens}` : ''}`" :download="`${stage.screen.name}.svg`">Save as SVG</a></p>
+      <p>
+        <a :href="`${picture}.png?scale=2${lens ? `&${lens}` : ''}`" :download="`${stage.screen.name}.png`"
+          >Save as PNG</a
+        >
+      </p>
     </div>
     <p v-else class="idle note">Settings of what you select stand here.</p>
   </section>
 </template>
 
 <style scoped>
-.pane { border-left: 1px solid var(--line); background: var(--paper); display: flex; flex-direction: column; min-height: 0; min-width: 0; overflow: hidden; }
-.pane :deep(header) { padding: 10px 14px; border-bottom: 1px solid var(--line); display: grid; gap: 2px; }
-.pane :deep(.body) { overflow: hidden auto; padding: 6px 0 20px; }
-.pane :deep(.section) { border-top: 1px solid var(--line); padding: 10px 14px; margin-top: 8px; display: grid; gap: 6px; }
-.pane :deep(.between) { display: flex; justify-content: space-between; }
-.pane :deep(h3) { font-size: 13px; }
-.idle { padding: 12px 14px; display: grid; gap: 8px; }
-a { color: var(--ink); }
+.pane {
+  border-left: 1px solid var(--line);
+  background: var(--paper);
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  min-width: 0;
+  overflow: hidden;
+}
+.pane :deep(header) {
+  padding: 10px 14px;
+  border-bottom: 1px solid var(--line);
+  display: grid;
+  gap: 2px;
+}
+.pane :deep(.body) {
+  overflow: hidden auto;
+  padding: 6px 0 20px;
+}
+.pane :deep(.section) {
+  border-top: 1px solid var(--line);
+  padding: 10px 14px;
+  margin-top: 8px;
+  display: grid;
+  gap: 6px;
+}
+.pane :deep(.between) {
+  display: flex;
+  justify-content: space-between;
+}
+.pane :deep(h3) {
+  font-size: 13px;
+}
+.idle {
+  padding: 12px 14px;
+  display: grid;
+  gap: 8px;
+}
+a {
+  color: var(--ink);
+}
 </style>

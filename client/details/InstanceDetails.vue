@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import type { Prop } from '../../core/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useStage } from '../stores/stage.js';
+import { useGrowing } from '../surface/slices.js';
 import { GROUND_PROPS, PART_PROPS } from './attrProps.js';
 import CellsRow from './CellsRow.vue';
 import FillRow from './FillRow.vue';
@@ -14,54 +15,219 @@ import RoomRows from './RoomRows.vue';
 const emit = defineEmits<{ content: [set: string] }>();
 const stage = useStage();
 const commands = useCommands();
-const { written, at, entry, top, part, values, kit, says, looked, attr, several, props, propHeld, actions, isMine, allBack, nested, slots, subject, alikes, elsewhere, itemOf, yoursCount, waiting, held } = useInstance();
+const {
+  written,
+  at,
+  entry,
+  top,
+  part,
+  values,
+  kit,
+  says,
+  looked,
+  attr,
+  several,
+  props,
+  propHeld,
+  actions,
+  isMine,
+  allBack,
+  nested,
+  slots,
+  subject,
+  alikes,
+  elsewhere,
+  itemOf,
+  yoursCount,
+  waiting,
+  held,
+} = useInstance();
 /** Contracts of what is inside are made when they are unfolded. */
 const unfolded = ref<ReadonlySet<string>>(new Set());
-watch(() => top.value?.ref, () => { unfolded.value = new Set(); });
+watch(
+  () => top.value?.ref,
+  () => {
+    unfolded.value = new Set();
+  },
+);
 function fold(id: string, open: boolean): void {
   const next = new Set(unfolded.value);
   if (open) next.add(id);
   else next.delete(id);
   unfolded.value = next;
 }
-const partProps = (): readonly Prop[] => (top.value ? (at.value.length > 0 ? (PART_PROPS.instance ?? []) : []) : (PART_PROPS[part.value?.part.type ?? 'slot'] ?? []));
+const partProps = computed<readonly Prop[]>(() =>
+  top.value
+    ? at.value.length > 0
+      ? (PART_PROPS.instance ?? [])
+      : []
+    : (PART_PROPS[part.value?.part.type ?? 'slot'] ?? []),
+);
+const grounds = computed<readonly Prop[]>(() => (top.value ? GROUND_PROPS : []));
+/** What the rows are of: for another thing of the same kind they stay, and only say something else. */
+const of = computed(() => `${top.value?.ref ?? ''} ${at.value.join('/')} ${part.value?.part.type ?? ''}`);
+/** Rows come a few at a time, those in sight first: nobody waits for a long contract. */
+const upTo = useGrowing(
+  () => props.value.length + grounds.value.length + partProps.value.length + 1,
+  0,
+  () => of.value,
+);
+const some = (list: readonly Prop[], before: number): readonly Prop[] =>
+  list.slice(0, Math.max(0, upTo.value - before));
+const whole = computed(() => upTo.value > props.value.length + grounds.value.length + partProps.value.length);
 </script>
 
 <template>
   <template v-if="written && (top || part)">
     <header>
-      <h2 class="clip">{{ top ? top.component.name : part?.part.name ?? at.at(-1) }}</h2>
+      <h2 class="clip">{{ top ? top.component.name : (part?.part.name ?? at.at(-1)) }}</h2>
       <p class="note">{{ top ? subject : `Part of ${part?.owner.name}` }}</p>
-      <p v-if="stage.countSelected > 1" class="note"><strong>{{ stage.countSelected.toLocaleString('en-GB') }} selected{{ stage.targets.length > 1 ? ` on ${stage.targets.length} screens` : '' }}.</strong> What they share changes together.</p>
-      <p v-else-if="itemOf" class="note">Item {{ itemOf.at }} of {{ itemOf.of }}; what you choose here is this item’s own. <button class="quiet-link" @click="stage.select([written.id])">All items</button></p>
-      <p v-if="top && at.length === 0" class="alike note">Select all alike: <span v-if="alikes.length === 0">there is no other</span><button v-for="a in alikes" :key="a.scope" class="quiet-link" :aria-label="`${a.n} ${a.name}, select all alike`" @click="commands.selectAlike(a.scope)">{{ a.n.toLocaleString('en-GB') }} {{ a.name }}</button></p>
+      <p v-if="stage.countSelected > 1" class="note">
+        <strong
+          >{{ stage.countSelected.toLocaleString('en-GB') }} selected{{
+            stage.targets.length > 1 ? ` on ${stage.targets.length} screens` : ''
+          }}.</strong
+        >
+        What they share changes together.
+      </p>
+      <p v-else-if="itemOf" class="note">
+        Item {{ itemOf.at }} of {{ itemOf.of }}; what you choose here is this item’s own.
+        <button class="quiet-link" @click="stage.select([written.id])">All items</button>
+      </p>
+      <p v-if="top && at.length === 0" class="alike note">
+        Select all alike: <span v-if="alikes.length === 0">there is no other</span
+        ><button
+          v-for="a in alikes"
+          :key="a.scope"
+          class="quiet-link"
+          :aria-label="`${a.n} ${a.name}, select all alike`"
+          @click="commands.selectAlike(a.scope)"
+        >
+          {{ a.n.toLocaleString('en-GB') }} {{ a.name }}
+        </button>
+      </p>
     </header>
     <div class="body">
       <template v-if="top">
-        <FillRow v-if="at.length === 0 && top.component.role === 'table'" :node="written" :component="top.component" @content="(s) => emit('content', s)" />
-        <PropRow v-for="p in props" :key="`${written.id}${top.ref}${p.id}`" :prop="p" :id-base="`d-${written.id}`" :held="propHeld(at, p, values)" :several="several.get(p.id) === true" :yours="isMine({ at, kind: 'prop', name: p.id })" :others="elsewhere(p)" :says="p.kind === 'icon' ? says : undefined" :kit="kit" :does="actions(at, 'prop')" />
-        <p v-if="props.length === 0" class="note pad">{{ stage.countSelected > 1 ? 'Nothing that everything selected has in common.' : 'It has no properties of its own.' }}</p>
-        <PropRow v-for="p in GROUND_PROPS" :key="`${written.id}ground${p.id}`" :prop="p" :id-base="`r-${written.id}`" :held="attr(looked, p).held" :from="attr(looked, p).from" :yours="isMine({ at: looked, kind: 'attr', name: p.id })" :kit="kit" :does="actions(looked, 'attr')" />
+        <FillRow
+          v-if="at.length === 0 && top.component.role === 'table'"
+          :node="written"
+          :component="top.component"
+          @content="(s) => emit('content', s)"
+        />
+        <PropRow
+          v-for="p in some(props, 0)"
+          :key="`${of}${p.id}`"
+          :prop="p"
+          :id-base="`d-${written.id}${entry?.key ?? ''}`"
+          :held="propHeld(at, p, values)"
+          :several="several.get(p.id) === true"
+          :yours="isMine({ at, kind: 'prop', name: p.id })"
+          :others="elsewhere(p)"
+          :says="p.kind === 'icon' ? says : undefined"
+          :kit="kit"
+          :does="actions(at, 'prop')"
+        />
+        <p v-if="props.length === 0" class="note pad">
+          {{
+            stage.countSelected > 1
+              ? 'Nothing that everything selected has in common.'
+              : 'It has no properties of its own.'
+          }}
+        </p>
+        <PropRow
+          v-for="p in some(grounds, props.length)"
+          :key="`${of}ground${p.id}`"
+          :prop="p"
+          :id-base="`r-${written.id}${entry?.key ?? ''}`"
+          :held="attr(looked, p).held"
+          :from="attr(looked, p).from"
+          :yours="isMine({ at: looked, kind: 'attr', name: p.id })"
+          :kit="kit"
+          :does="actions(looked, 'attr')"
+        />
       </template>
-      <PropRow v-for="p in partProps()" :key="`${written.id}part${at.join()}${p.id}`" :prop="p" :id-base="`p-${written.id}`" :held="attr(at, p).held" :from="attr(at, p).from" :yours="isMine({ at, kind: 'attr', name: p.id })" :kit="kit" :does="actions(at, 'attr')" />
-      <details v-for="n in nested" :key="n.id" :open="unfolded.has(n.id)" @toggle="fold(n.id, ($event.target as HTMLDetailsElement).open)"><summary>Inside: {{ n.component.name }}</summary>
-        <template v-if="unfolded.has(n.id)"><PropRow v-for="p in n.props" :key="p.id" :prop="p" :id-base="`n-${n.id}`" :held="propHeld(n.at, p, n.values)" :yours="isMine({ at: n.at, kind: 'prop', name: p.id })" :kit="kit" :does="actions(n.at, 'prop')" /></template>
-      </details>
-      <div v-if="slots.length > 0" class="section"><h3>Inside it</h3>
-        <p v-for="s in slots" :key="s.slot.id" class="note">{{ s.slot.name }}: {{ s.count === 0 ? 'empty' : plural(s.count, 'thing') }}{{ s.slot.accepts.length > 0 ? `; takes ${s.slot.accepts.join(', ')}` : '; takes anything' }}. {{ s.count === 0 ? 'Click a sample to put something here.' : '' }}</p></div>
-      <CellsRow v-if="top && at.length === 0 && !entry && top.component.role !== 'table' && stage.countSelected === 1" :node="written" :component="top.component" />
-      <RoomRows v-if="at.length === 0 && !entry" />
-      <div v-if="yoursCount > 0" class="section between"><strong>{{ yoursCount === 1 ? '1 setting is yours' : `${yoursCount} settings are yours` }}</strong><button v-if="!entry" class="quiet-link" @click="allBack">Put all back</button></div>
-      <div v-if="held.length > 0" class="section"><h3>Held</h3><p v-for="(e, i) in held" :key="i" class="note">{{ e.what }}. {{ e.why }}.</p></div>
-      <div v-if="waiting.length > 0" class="section"><h3>Parked</h3><p v-for="(e, i) in waiting" :key="i" class="note">{{ e.what }}. {{ e.why }}.</p></div>
+      <PropRow
+        v-for="p in some(partProps, props.length + grounds.length)"
+        :key="`${of}part${p.id}`"
+        :prop="p"
+        :id-base="`p-${written.id}${entry?.key ?? ''}`"
+        :held="attr(at, p).held"
+        :from="attr(at, p).from"
+        :yours="isMine({ at, kind: 'attr', name: p.id })"
+        :kit="kit"
+        :does="actions(at, 'attr')"
+      />
+      <template v-if="whole">
+        <details
+          v-for="n in nested"
+          :key="n.id"
+          :open="unfolded.has(n.id)"
+          @toggle="fold(n.id, ($event.target as HTMLDetailsElement).open)"
+        >
+          <summary>Inside: {{ n.component.name }}</summary>
+          <template v-if="unfolded.has(n.id)"
+            ><PropRow
+              v-for="p in n.props"
+              :key="p.id"
+              :prop="p"
+              :id-base="`n-${n.id}`"
+              :held="propHeld(n.at, p, n.values)"
+              :yours="isMine({ at: n.at, kind: 'prop', name: p.id })"
+              :kit="kit"
+              :does="actions(n.at, 'prop')"
+          /></template>
+        </details>
+        <div v-if="slots.length > 0" class="section">
+          <h3>Inside it</h3>
+          <p v-for="s in slots" :key="s.slot.id" class="note">
+            {{ s.slot.name }}: {{ s.count === 0 ? 'empty' : plural(s.count, 'thing')
+            }}{{ s.slot.accepts.length > 0 ? `; takes ${s.slot.accepts.join(', ')}` : '; takes anything' }}.
+            {{ s.count === 0 ? 'Click a sample to put something here.' : '' }}
+          </p>
+        </div>
+        <CellsRow
+          v-if="top && at.length === 0 && !entry && top.component.role !== 'table' && stage.countSelected === 1"
+          :node="written"
+          :component="top.component"
+        />
+        <RoomRows v-if="at.length === 0 && !entry" />
+        <div v-if="yoursCount > 0" class="section between">
+          <strong>{{ yoursCount === 1 ? '1 setting is yours' : `${yoursCount} settings are yours` }}</strong
+          ><button v-if="!entry" class="quiet-link" @click="allBack">Put all back</button>
+        </div>
+        <div v-if="held.length > 0" class="section">
+          <h3>Held</h3>
+          <p v-for="(e, i) in held" :key="i" class="note">{{ e.what }}. {{ e.why }}.</p>
+        </div>
+        <div v-if="waiting.length > 0" class="section">
+          <h3>Parked</h3>
+          <p v-for="(e, i) in waiting" :key="i" class="note">{{ e.what }}. {{ e.why }}.</p>
+        </div>
+      </template>
     </div>
   </template>
 </template>
 
 <style scoped>
-.alike { display: flex; gap: 8px; flex-wrap: wrap; }
-.alike .quiet-link { font-size: 11.5px; }
-.pad { padding: 8px 14px; }
-details { border-top: 1px solid var(--line); margin-top: 8px; }
-summary { padding: 7px 14px; cursor: pointer; font-weight: 600; }
+.alike {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+}
+.alike .quiet-link {
+  font-size: 11.5px;
+}
+.pad {
+  padding: 8px 14px;
+}
+details {
+  border-top: 1px solid var(--line);
+  margin-top: 8px;
+}
+summary {
+  padding: 7px 14px;
+  cursor: pointer;
+  font-weight: 600;
+}
 </style>

@@ -21,7 +21,9 @@ const look = computed(() => (stage.selected ? stage.findBox(stage.selected)?.nod
 /** A picture that fills its room may be cut: which part of it shows. */
 const crop = computed(() => {
   const box = stage.selected ? stage.findBox(stage.selected) : null;
-  return props.node.type === 'image' && box?.node.look.asset && box.node.look.fit === 'cover' ? { look: box.node.look, width: box.w, height: box.h } : null;
+  return props.node.type === 'image' && box?.node.look.asset && box.node.look.fit === 'cover'
+    ? { look: box.node.look, width: box.w, height: box.h }
+    : null;
 });
 function held(p: Prop): Held {
   const written = (props.node.attrs as Record<string, Json>)[p.id];
@@ -30,7 +32,19 @@ function held(p: Prop): Held {
 const does: RowActions = {
   choose(p, value, merge) {
     const steps = stage.targets.flatMap((t) =>
-      t.ids.flatMap((id): Step[] => (t.screen.nodes[id]?.type === props.node.type ? [{ do: 'set', tree: treeOfScreen(t.screen), node: id, field: `attrs.${p.id}`, value: attrValue(p.id, value) }] : [])),
+      t.ids.flatMap((id): Step[] =>
+        t.screen.nodes[id]?.type === props.node.type
+          ? [
+              {
+                do: 'set',
+                tree: treeOfScreen(t.screen),
+                node: id,
+                field: `attrs.${p.id}`,
+                value: attrValue(p.id, value),
+              },
+            ]
+          : [],
+      ),
     );
     doc.act(`Change ${p.name}`, steps, merge ? `${stage.selectedIds.join()}|${p.id}` : null);
   },
@@ -41,11 +55,33 @@ const does: RowActions = {
 </script>
 
 <template>
-  <header><h2>{{ commands.nameOf(node) }}</h2><p class="note">{{ node.type === 'series' ? 'One thing repeated with an even gap' : 'Plain; belongs to this screen' }}{{ stage.countSelected > 1 ? `. ${stage.countSelected} selected` : '' }}</p></header>
+  <header>
+    <h2>{{ commands.nameOf(node) }}</h2>
+    <p class="note">
+      {{ node.type === 'series' ? 'One thing repeated with an even gap' : 'Plain; belongs to this screen'
+      }}{{ stage.countSelected > 1 ? `. ${stage.countSelected} selected` : '' }}
+    </p>
+  </header>
   <div class="body">
     <SeriesRows v-if="node.type === 'series'" :series="node" @content="(s) => emit('content', s)" />
-    <CropRow v-if="crop" :look="crop.look" :width="crop.width" :height="crop.height" :choices="PLAIN_PROPS.image ?? []" :does="does" />
-    <PropRow v-for="p in PLAIN_PROPS[node.type] ?? []" :key="`${node.id}${p.id}`" :prop="p" :id-base="`x-${node.id}`" :held="held(p)" :yours="false" :kit="stage.mainKit" :does="does" />
+    <CropRow
+      v-if="crop"
+      :look="crop.look"
+      :width="crop.width"
+      :height="crop.height"
+      :choices="PLAIN_PROPS.image ?? []"
+      :does="does"
+    />
+    <PropRow
+      v-for="p in PLAIN_PROPS[node.type] ?? []"
+      :key="`${node.id}${p.id}`"
+      :prop="p"
+      :id-base="`x-${node.id}`"
+      :held="held(p)"
+      :yours="false"
+      :kit="stage.mainKit"
+      :does="does"
+    />
     <RoomRows />
   </div>
 </template>

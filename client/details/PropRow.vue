@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import type { Json, Kit, Prop } from '../../core/index.js';
 import { CONTROLS, isWide, type Held } from '../controls/index.js';
 
@@ -16,7 +16,7 @@ const props = defineProps<{
   others?: string | undefined;
   /** Where the value comes from: `a rule of Notice`. */
   from?: string | undefined;
-  says?: string | undefined;
+  says?: (() => string) | undefined;
   kit: Kit | undefined;
   idBase: string;
   does: RowActions;
@@ -28,32 +28,138 @@ export interface RowActions {
 const id = computed(() => `${props.idBase}-${props.prop.id}`);
 const wide = computed(() => isWide(props.prop));
 const problem = ref('');
-const hint = computed(() => [props.prop.description, props.from ? `From ${props.from}.` : '', props.others ?? ''].filter((t) => t !== '').join(' '));
+watch(id, () => {
+  problem.value = '';
+});
+const hint = computed(() =>
+  [props.prop.description, props.from ? `From ${props.from}.` : '', props.others ?? '']
+    .filter((t) => t !== '')
+    .join(' '),
+);
 </script>
 
 <template>
   <div class="row" :class="{ wide, mine: yours }" role="group" :aria-label="prop.name">
-    <label :for="id" :title="hint"><span class="clip" :class="{ stitched: yours }">{{ prop.name }}</span></label>
-    <button v-if="yours" class="back" :aria-label="`yours, back to kit: ${prop.name}`" :title="`Back to kit${others ? `. ${others}` : ''}`" @click="does.back(prop)"><span class="yours">yours</span><span class="act">Back to kit</span></button>
-    <div class="value"><component :is="CONTROLS[prop.kind]" :id="id" :prop="prop" :held="held" :kit="kit" :several="several" :says="says" @choose="(v: Json, m: boolean) => does.choose(prop, v, m)" @problem="(t: string) => (problem = t)" /></div>
+    <label :for="id" :title="hint"
+      ><span class="clip" :class="{ stitched: yours }">{{ prop.name }}</span></label
+    >
+    <button
+      v-if="yours"
+      class="back"
+      :aria-label="`yours, back to kit: ${prop.name}`"
+      :title="`Back to kit${others ? `. ${others}` : ''}`"
+      @click="does.back(prop)"
+    >
+      <span class="yours">yours</span><span class="act">Back to kit</span>
+    </button>
+    <div class="value">
+      <component
+        :is="CONTROLS[prop.kind]"
+        :id="id"
+        :prop="prop"
+        :held="held"
+        :kit="kit"
+        :several="several"
+        :says="says"
+        @choose="(v: Json, m: boolean) => does.choose(prop, v, m)"
+        @problem="(t: string) => (problem = t)"
+      />
+    </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>
 </template>
 
 <style scoped>
-.row { display: grid; grid-template-columns: 88px minmax(0, 1fr) auto; column-gap: 8px; align-items: center; padding: 3px 14px; min-height: 32px; }
-.value { grid-column: 2; grid-row: 1; min-width: 0; }
-.row:not(.mine) .value { grid-column: 2 / -1; }
-.back { grid-column: 3; grid-row: 1; position: relative; border: 0; background: none; padding: 2px 0; text-align: right; white-space: nowrap; cursor: pointer; font-size: 11.5px; min-width: 30px; }
-.act { display: none; }
-.row:hover .act, .back:focus-visible .act { display: block; position: absolute; right: -4px; top: 50%; translate: 0 -50%; background: var(--raised); border: 1px solid var(--line-2); border-radius: 4px; padding: 2px 6px; color: var(--ink); z-index: 1; }
-.row:hover .back:not(:hover):not(:focus-visible) .act { display: none; }
-.wide { grid-template-columns: minmax(0, 1fr) auto; padding-bottom: 5px; row-gap: 2px; }
-.wide .back { grid-column: 2; }
-.wide .value, .wide:not(.mine) .value { grid-column: 1 / -1; grid-row: 2; }
-label { min-width: 0; display: grid; color: var(--ink); }
-.stitched { text-decoration: underline dashed; text-underline-offset: 3px; text-decoration-thickness: 1px; }
-.problem { grid-column: 1 / -1; color: var(--bad); font-size: 11.5px; }
-.value :deep(.pick) { display: flex; gap: 7px; align-items: center; width: 100%; min-width: 0; padding: 3px 7px; min-height: 27px; border: 1px solid var(--line); border-radius: 4px; background: var(--raised); }
-.value :deep(.pick:hover) { border-color: var(--line-2); }
+.row {
+  display: grid;
+  grid-template-columns: 88px minmax(0, 1fr) auto;
+  column-gap: 8px;
+  align-items: center;
+  padding: 3px 14px;
+  min-height: 32px;
+}
+.value {
+  grid-column: 2;
+  grid-row: 1;
+  min-width: 0;
+}
+.row:not(.mine) .value {
+  grid-column: 2 / -1;
+}
+.back {
+  grid-column: 3;
+  grid-row: 1;
+  position: relative;
+  border: 0;
+  background: none;
+  padding: 2px 0;
+  text-align: right;
+  white-space: nowrap;
+  cursor: pointer;
+  font-size: 11.5px;
+  min-width: 30px;
+}
+.act {
+  display: none;
+}
+.row:hover .act,
+.back:focus-visible .act {
+  display: block;
+  position: absolute;
+  right: -4px;
+  top: 50%;
+  translate: 0 -50%;
+  background: var(--raised);
+  border: 1px solid var(--line-2);
+  border-radius: 4px;
+  padding: 2px 6px;
+  color: var(--ink);
+  z-index: 1;
+}
+.row:hover .back:not(:hover):not(:focus-visible) .act {
+  display: none;
+}
+.wide {
+  grid-template-columns: minmax(0, 1fr) auto;
+  padding-bottom: 5px;
+  row-gap: 2px;
+}
+.wide .back {
+  grid-column: 2;
+}
+.wide .value,
+.wide:not(.mine) .value {
+  grid-column: 1 / -1;
+  grid-row: 2;
+}
+label {
+  min-width: 0;
+  display: grid;
+  color: var(--ink);
+}
+.stitched {
+  text-decoration: underline dashed;
+  text-underline-offset: 3px;
+  text-decoration-thickness: 1px;
+}
+.problem {
+  grid-column: 1 / -1;
+  color: var(--bad);
+  font-size: 11.5px;
+}
+.value :deep(.pick) {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+  width: 100%;
+  min-width: 0;
+  padding: 3px 7px;
+  min-height: 27px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  background: var(--raised);
+}
+.value :deep(.pick:hover) {
+  border-color: var(--line-2);
+}
 </style>

@@ -1,6 +1,11 @@
 import type { Look, Node, Prop } from '../../core/index.js';
 
-const choice = (id: string, name: string, options: readonly (readonly [string, string])[], description: string): Prop => ({
+const choice = (
+  id: string,
+  name: string,
+  options: readonly (readonly [string, string])[],
+  description: string,
+): Prop => ({
   id,
   name,
   kind: 'choice',
@@ -8,9 +13,28 @@ const choice = (id: string, name: string, options: readonly (readonly [string, s
   description,
   options: options.map(([o, n]) => ({ id: o, name: n })),
 });
-const number = (id: string, name: string, description: string, min = 0): Prop => ({ id, name, kind: 'number', default: 0, description, min });
-const colour = (id: string, name: string): Prop => ({ id, name, kind: 'colour', default: '', description: 'A token, or a colour such as #0b2f4e.' });
-const flag = (id: string, name: string, description: string, on = false): Prop => ({ id, name, kind: 'flag', default: on, description });
+const number = (id: string, name: string, description: string, min = 0): Prop => ({
+  id,
+  name,
+  kind: 'number',
+  default: 0,
+  description,
+  min,
+});
+const colour = (id: string, name: string): Prop => ({
+  id,
+  name,
+  kind: 'colour',
+  default: '',
+  description: 'A token, or a colour such as #0b2f4e.',
+});
+const flag = (id: string, name: string, description: string, on = false): Prop => ({
+  id,
+  name,
+  kind: 'flag',
+  default: on,
+  description,
+});
 
 const SHOWN = flag('visible', 'Shown', 'Takes part in the screen at all.', true);
 const FLOW = choice(
@@ -88,9 +112,20 @@ export const PLAIN_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>
     flag('bars', 'As bars', 'Drawn as bars of the text’s true measure.'),
     SHOWN,
   ],
-  icon: [{ id: 'icon', name: 'Icon', kind: 'icon', default: '', description: 'Any icon of the kit.' }, number('size', 'Size', 'px', 4), colour('color', 'Colour'), SHOWN],
+  icon: [
+    { id: 'icon', name: 'Icon', kind: 'icon', default: '', description: 'Any icon of the kit.' },
+    number('size', 'Size', 'px', 4),
+    colour('color', 'Colour'),
+    SHOWN,
+  ],
   image: [
-    { id: 'asset', name: 'Picture', kind: 'image', default: '', description: 'A picture that is here, or one brought in.' },
+    {
+      id: 'asset',
+      name: 'Picture',
+      kind: 'image',
+      default: '',
+      description: 'A picture that is here, or one brought in.',
+    },
     choice(
       'fit',
       'Fit',
@@ -100,9 +135,33 @@ export const PLAIN_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>
       ],
       'Fills its room, or shows whole.',
     ),
-    { id: 'focalX', name: 'Focus across', kind: 'number', default: 0.5, description: 'What stays in view when the sides are cut: 0 the left edge, 1 the right.', min: 0, max: 1 },
-    { id: 'focalY', name: 'Focus down', kind: 'number', default: 0.5, description: 'What stays in view when top and bottom are cut: 0 the top, 1 the bottom.', min: 0, max: 1 },
-    { id: 'zoom', name: 'Zoom', kind: 'number', default: 1, description: 'How much closer it is looked at: 1 to 8.', min: 1, max: 8 },
+    {
+      id: 'focalX',
+      name: 'Focus across',
+      kind: 'number',
+      default: 0.5,
+      description: 'What stays in view when the sides are cut: 0 the left edge, 1 the right.',
+      min: 0,
+      max: 1,
+    },
+    {
+      id: 'focalY',
+      name: 'Focus down',
+      kind: 'number',
+      default: 0.5,
+      description: 'What stays in view when top and bottom are cut: 0 the top, 1 the bottom.',
+      min: 0,
+      max: 1,
+    },
+    {
+      id: 'zoom',
+      name: 'Zoom',
+      kind: 'number',
+      default: 1,
+      description: 'How much closer it is looked at: 1 to 8.',
+      min: 1,
+      max: 8,
+    },
     SHOWN,
   ],
   shape: [colour('fill', 'Fill'), colour('stroke', 'Line'), SHOWN],
@@ -113,7 +172,13 @@ export const PART_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>>
   text: [colour('color', 'Colour'), SHOWN],
   icon: [colour('color', 'Colour'), number('size', 'Size', 'px', 4), SHOWN],
   image: [...(PLAIN_PROPS.image ?? []).filter((p) => p.id !== 'visible'), SHOWN],
-  box: [colour('fill', 'Fill'), colour('stroke', 'Line'), number('radius', 'Corners', 'Radius, px.'), number('gap', 'Gap', 'px'), SHOWN],
+  box: [
+    colour('fill', 'Fill'),
+    colour('stroke', 'Line'),
+    number('radius', 'Corners', 'Radius, px.'),
+    number('gap', 'Gap', 'px'),
+    SHOWN,
+  ],
   instance: [SHOWN],
 };
 
@@ -121,14 +186,20 @@ export const PART_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>>
 export const GROUND_PROPS: readonly Prop[] = [colour('fill', 'Fill'), colour('stroke', 'Line')];
 
 /** What an attribute shows now, as the row's value: measured where it was a token or left open. */
-export function lookValue(name: string, written: unknown, look: Look | undefined): string | number | boolean | undefined {
+export function lookValue(
+  name: string,
+  written: unknown,
+  look: Look | undefined,
+): string | number | boolean | undefined {
   if (name === 'visible') return written !== false;
   if (name === 'fill' || name === 'stroke' || name === 'color') return typeof written === 'string' ? written : '';
   if (name === 'asset' || name === 'icon' || name === 'textStyle') return typeof written === 'string' ? written : '';
   if (name === 'padding') return look?.paddingLeft;
   const measured = look ? (look as unknown as Record<string, unknown>)[name] : undefined;
   if (typeof measured === 'number' || typeof measured === 'boolean' || typeof measured === 'string') return measured;
-  return typeof written === 'number' || typeof written === 'boolean' || typeof written === 'string' ? written : undefined;
+  return typeof written === 'number' || typeof written === 'boolean' || typeof written === 'string'
+    ? written
+    : undefined;
 }
 
 /** How a row's value is written on the part. */

@@ -11,6 +11,7 @@ import {
   kitOfRef,
   listAt,
   mainProp,
+  Memory,
   otherValues,
   sharedProps,
   shownBy,
@@ -38,7 +39,8 @@ import { useStage } from '../stores/stage.js';
 import { attrValue, lookValue } from './attrProps.js';
 import type { RowActions } from './PropRow.vue';
 
-export const plural = (n: number, one: string): string => (n === 1 ? `1 ${one}` : `${n.toLocaleString('en-GB')} ${one}s`);
+export const plural = (n: number, one: string): string =>
+  n === 1 ? `1 ${one}` : `${n.toLocaleString('en-GB')} ${one}s`;
 const SHOWN: Prop = { id: 'visible', name: 'Shown', kind: 'flag', default: true, description: '' };
 
 /** The selected instance, or part of one: what it shows, what is its own, and how that is changed. */
@@ -56,40 +58,60 @@ export function useInstance() {
     return s?.type === 'series' ? s : undefined;
   });
   /** What is chosen for this item of a series alone. */
-  const ownSettings = computed(() => (written.value ? (series.value?.entries.find((e) => e.key === entry.value?.key)?.settings[written.value.id] ?? []) : []));
+  const ownSettings = computed(() =>
+    written.value
+      ? (series.value?.entries.find((e) => e.key === entry.value?.key)?.settings[written.value.id] ?? [])
+      : [],
+  );
   /** The instance as this item of its series has it. */
   const node = computed<InstanceNode | undefined>(() => {
     const n = written.value;
     return n && ownSettings.value.length > 0 ? { ...n, settings: [...n.settings, ...ownSettings.value] } : n;
   });
-  const item = computed<ItemOf | undefined>(() => (entry.value && stage.screen ? { nodes: stage.screen.nodes, entry: entry.value } : undefined));
-  const carried = computed(() => (node.value && stage.world ? carryInstance(stage.world, stage.wears, node.value) : null));
-  const mine = computed(() => new Set((entry.value ? ownSettings.value : (carried.value?.settings.filter((c) => c.from >= 0) ?? [])).map((s) => targetKey(s))));
+  const item = computed<ItemOf | undefined>(() =>
+    entry.value && stage.screen ? { nodes: stage.screen.nodes, entry: entry.value } : undefined,
+  );
+  const carried = computed(() =>
+    node.value && stage.world ? carryInstance(stage.world, stage.wears, node.value) : null,
+  );
+  /** Settings as they show here, by what they set. */
+  const settings = computed(() => new Map((carried.value?.settings ?? []).map((s) => [targetKey(s), s])));
+  const mine = computed(
+    () =>
+      new Set(
+        (entry.value ? ownSettings.value : (carried.value?.settings.filter((c) => c.from >= 0) ?? [])).map((s) =>
+          targetKey(s),
+        ),
+      ),
+  );
   const isMine = (t: Target): boolean => mine.value.has(targetKey(t));
 
-  const top = computed<{ ref: ComponentRef; component: Component } | null>(() => {
-    const w = stage.world;
+  const top = computed<{ ref: ComponentRef; component: Component } | null>((was) => {
+    const w = stage.ground;
     const n = node.value;
     if (!w || !n) return null;
     if (at.value.length > 0) return findAt(w, stage.wears, n, at.value)?.instance ?? null;
     const ref = shownComponent(stage.wears, n.component);
     const component = componentAt(w, ref);
+    if (was && was.ref === ref && was.component === component) return was;
     return component ? { ref, component } : null;
   });
-  const part = computed(() => (stage.world && node.value && at.value.length > 0 ? findAt(stage.world, stage.wears, node.value, at.value) : null));
+  const part = computed(() =>
+    stage.world && node.value && at.value.length > 0 ? findAt(stage.world, stage.wears, node.value, at.value) : null,
+  );
   const prefix = computed(() => (entry.value ? `${entry.value.series}/#${entry.value.key}/` : ''));
   const keyAt = (path: readonly string[]): string => prefix.value + [written.value?.id ?? '', ...path].join('/');
   const boxAt = (path: readonly string[]): Box | null => (written.value ? stage.findBox(keyAt(path)) : null);
   const values = computed<Readonly<Record<string, Json>>>(() => boxAt(at.value)?.node.instance?.props ?? {});
   const kit = computed(() => {
     const ref = top.value?.ref ?? part.value?.ownerRef;
-    return ref && stage.world ? kitOfRef(stage.world, ref) : stage.mainKit;
+    return ref && stage.ground ? kitOfRef(stage.ground, ref) : stage.mainKit;
   });
-  /** What it says, to find icons that go with it. */
-  const says = computed(() => {
+  /** What it says, to find icons that go with it: asked for only when icons are. */
+  const says = (): string => {
     const main = top.value ? mainProp(top.value.component.contract.props) : undefined;
     return main ? String(values.value[main.id] ?? '') : '';
-  });
+  };
 
   // ── where values come from ──
   /** Of the part that is selected, or the ground of the instance: what everybody says of its attributes. */
@@ -101,10 +123,14 @@ export function useInstance() {
   });
   /** What an attribute shows, and who says so. */
   function attr(path: readonly string[], prop: Prop): { held: Held; from: string | undefined } {
-    const own = carried.value?.settings.find((s) => targetKey(s) === targetKey({ at: path, kind: 'attr', name: prop.id }));
-    const told = path === looked.value || path.join('/') === looked.value.join('/') ? shownBy(layers.value.get(prop.id)) : null;
+    const own = settings.value.get(targetKey({ at: path, kind: 'attr', name: prop.id }));
+    const told =
+      path === looked.value || path.join('/') === looked.value.join('/') ? shownBy(layers.value.get(prop.id)) : null;
     const value = own?.value ?? told?.value;
-    return { held: wrap(`${keyAt(path)}|${prop.id}`, lookValue(prop.id, value, boxAt(path)?.node.look) ?? value), from: own ? undefined : told?.says };
+    return {
+      held: wrap(`${keyAt(path)}|${prop.id}`, lookValue(prop.id, value, boxAt(path)?.node.look) ?? value),
+      from: own ? undefined : told?.says,
+    };
   }
 
   // ── several at once ──
@@ -114,16 +140,22 @@ export function useInstance() {
     const others = stage.targets.flatMap((t) =>
       t.ids.flatMap((id): SelectedThing[] => {
         const n = t.screen.nodes[id];
-        return n?.type === 'instance' && !(n.id === written.value?.id && t.screen.id === stage.screenId) ? [{ screen: t.screen, node: n }] : [];
+        return n?.type === 'instance' && !(n.id === written.value?.id && t.screen.id === stage.screenId)
+          ? [{ screen: t.screen, node: n }]
+          : [];
       }),
     );
     // Something that is no instance has no props at all.
-    return others.length + 1 < stage.countSelected ? [] : sharedProps(w, stage.wearsShown, top.value.component, values.value, others);
+    return others.length + 1 < stage.countSelected
+      ? []
+      : sharedProps(w, stage.wearsShown, top.value.component, values.value, others);
   });
   const othersOf = (prop: Prop): SharedProp['others'] => shared.value?.find((s) => s.prop.id === prop.id)?.others ?? [];
   const several = computed(() => new Map((shared.value ?? []).map((s) => [s.prop.id, s.differs])));
   /** Props that everything selected has; with one thing selected, all of its own. */
-  const props = computed(() => (shared.value ? shared.value.map((s) => s.prop) : (top.value?.component.contract.props ?? [])));
+  const props = computed(() =>
+    shared.value ? shared.value.map((s) => s.prop) : (top.value?.component.contract.props ?? []),
+  );
 
   // ── rows ──
   /** A row is drawn again only when its own value changes: the wrapped value stays the same object as long as it says the same. */
@@ -137,7 +169,11 @@ export function useInstance() {
     return made;
   }
   const propHeld = (path: readonly string[], prop: Prop, shownValues: Readonly<Record<string, Json>>): Held =>
-    wrap(`${keyAt(path)}|props.${prop.id}`, shownValues[prop.id], carried.value?.settings.find((s) => targetKey(s) === targetKey({ at: path, kind: 'prop', name: prop.id }))?.value);
+    wrap(
+      `${keyAt(path)}|props.${prop.id}`,
+      shownValues[prop.id],
+      settings.value.get(targetKey({ at: path, kind: 'prop', name: prop.id }))?.value,
+    );
   const acting = new Map<string, RowActions>();
   /** What the rows of one address do; the same object each time. */
   function actions(path: readonly string[], kind: 'prop' | 'attr'): RowActions {
@@ -146,7 +182,13 @@ export function useInstance() {
     if (!known) {
       const target = (prop: Prop): Target => ({ at: path, kind, name: prop.id });
       known = {
-        choose: (prop, value, merge) => choose(target(prop), prop, kind === 'attr' ? (attrValue(prop.id, value) ?? (prop.kind === 'flag' ? true : '')) : value, merge),
+        choose: (prop, value, merge) =>
+          choose(
+            target(prop),
+            prop,
+            kind === 'attr' ? (attrValue(prop.id, value) ?? (prop.kind === 'flag' ? true : '')) : value,
+            merge,
+          ),
         back: (prop) => back(target(prop), prop.name),
       };
       acting.set(key, known);
@@ -161,19 +203,38 @@ export function useInstance() {
     if (!s || !w || !lead) return;
     const steps: Step[] = [...chooseSteps(w, stage.wears, treeOfScreen(s), lead, target, value, item.value)];
     if (target.at.length === 0 && target.kind === 'prop')
-      for (const o of othersOf(prop)) steps.push(...chooseSteps(w, stage.wearsShown(o.screen), treeOfScreen(o.screen), o.node, { ...target, name: o.prop }, value));
+      for (const o of othersOf(prop))
+        steps.push(
+          ...chooseSteps(
+            w,
+            stage.wearsShown(o.screen),
+            treeOfScreen(o.screen),
+            o.node,
+            { ...target, name: o.prop },
+            value,
+          ),
+        );
     else if (stage.countSelected > 1)
       for (const t of stage.targets)
         for (const id of t.ids) {
           const n = t.screen.nodes[id];
-          if (n?.type === 'instance' && n !== lead && n.component === lead.component) steps.push(...chooseSteps(w, stage.wearsShown(t.screen), treeOfScreen(t.screen), n, target, value));
+          if (n?.type === 'instance' && n !== lead && n.component === lead.component)
+            steps.push(...chooseSteps(w, stage.wearsShown(t.screen), treeOfScreen(t.screen), n, target, value));
         }
     const key = merge ? `${stage.selectedIds.join()}|${targetKey(target)}|${entry.value?.key ?? ''}` : null;
-    doc.act(`Change ${prop.name}${stage.countSelected > 1 ? ` of ${stage.countSelected.toLocaleString('en-GB')} things` : ''}`, steps, key);
+    doc.act(
+      `Change ${prop.name}${stage.countSelected > 1 ? ` of ${stage.countSelected.toLocaleString('en-GB')} things` : ''}`,
+      steps,
+      key,
+    );
   }
   function back(target: Target, name: string): void {
     const s = stage.screen;
-    if (s && written.value && stage.world) doc.act(`Put ${name} back to kit`, backToKitSteps(stage.world, stage.wears, treeOfScreen(s), written.value, target, item.value));
+    if (s && written.value && stage.world)
+      doc.act(
+        `Put ${name} back to kit`,
+        backToKitSteps(stage.world, stage.wears, treeOfScreen(s), written.value, target, item.value),
+      );
   }
   function allBack(): void {
     const s = stage.screen;
@@ -199,7 +260,17 @@ export function useInstance() {
       const here = [...at.value, n.id];
       const box = boxAt(here);
       const bound = new Set(Object.keys(n.bind ?? {}).map((k) => k.replace('props.', '')));
-      return component && box ? [{ id: n.id, at: here, component, values: box.node.instance?.props ?? {}, props: component.contract.props.filter((p) => !bound.has(p.id)) }] : [];
+      return component && box
+        ? [
+            {
+              id: n.id,
+              at: here,
+              component,
+              values: box.node.instance?.props ?? {},
+              props: component.contract.props.filter((p) => !bound.has(p.id)),
+            },
+          ]
+        : [];
     });
   });
   const slots = computed(() => {
@@ -207,7 +278,10 @@ export function useInstance() {
     const s = stage.screen;
     const n = written.value;
     if (!w || !s || !top.value || !n || at.value.length > 0) return [];
-    return top.value.component.contract.slots.map((slot) => ({ slot, count: listAt(s.nodes, slotPlace(w, stage.wears, n, slot.id)).length }));
+    return top.value.component.contract.slots.map((slot) => ({
+      slot,
+      count: listAt(s.nodes, slotPlace(w, stage.wears, n, slot.id)).length,
+    }));
   });
 
   // ── where else ──
@@ -218,8 +292,8 @@ export function useInstance() {
     return { all, screens: new Set(all.map((a) => a.screen)).size };
   });
   const subject = computed(() => {
-    if (!top.value || !stage.world) return '';
-    const from = kitOfRef(stage.world, top.value.ref)?.name ?? 'Original in this project';
+    if (!top.value || !stage.ground) return '';
+    const from = kitOfRef(stage.ground, top.value.ref)?.name ?? 'Original in this project';
     if (at.value.length > 0) return `${from}. Part of ${part.value?.owner.name ?? ''}`;
     const n = uses.value.all.length;
     return `${from}. Used ${n === 1 ? 'once' : `${n.toLocaleString('en-GB')} times`} on ${plural(uses.value.screens, 'screen')}`;
@@ -236,12 +310,30 @@ export function useInstance() {
     ];
     return counts.filter((a, i) => a.n > 1 && counts.findIndex((b) => b.n === a.n) === i);
   });
+  const told = new Memory<{ readonly says: string | undefined }>(40);
   /** How the same prop stands elsewhere: `3 other values on 12 screens`. Only asked of what is chosen here. */
   function elsewhere(prop: Prop): string | undefined {
+    if (
+      prop.kind === 'text' ||
+      !top.value ||
+      stage.countSelected > 1 ||
+      at.value.length > 0 ||
+      !isMine({ at: [], kind: 'prop', name: prop.id })
+    )
+      return undefined;
     const w = stage.calmWorld;
-    if (!w || !top.value || stage.countSelected > 1 || at.value.length > 0 || prop.kind === 'text' || !isMine({ at: [], kind: 'prop', name: prop.id })) return undefined;
-    const found = otherValues(w, w.project.screens, stage.wearsShown, top.value.ref, prop.id, values.value[prop.id], prop.default);
-    return found.values === 0 ? undefined : `${plural(found.values, 'other value')} on ${plural(found.screens, 'screen')}`;
+    if (!w) return undefined;
+    const here = top.value.ref;
+    const value = values.value[prop.id];
+    return told.of(w, [here, prop, value], () => {
+      const found = otherValues(w, w.project.screens, stage.wearsShown, here, prop.id, value, prop.default);
+      return {
+        says:
+          found.values === 0
+            ? undefined
+            : `${plural(found.values, 'other value')} on ${plural(found.screens, 'screen')}`,
+      };
+    }).says;
   }
   const itemOf = computed(() => {
     const e = entry.value;
@@ -250,7 +342,9 @@ export function useInstance() {
     const all = rows ?? s?.entries ?? [];
     return e && s ? { at: all.findIndex((x) => x.key === e.key) + 1, of: all.length } : null;
   });
-  const yoursCount = computed(() => (entry.value ? ownSettings.value.length : (carried.value?.settings.filter((c) => c.from >= 0).length ?? 0)));
+  const yoursCount = computed(() =>
+    entry.value ? ownSettings.value.length : (carried.value?.settings.filter((c) => c.from >= 0).length ?? 0),
+  );
   const waiting = computed(() => carried.value?.ledger.filter((e) => e.outcome === 'parked') ?? []);
   const held = computed(() => carried.value?.ledger.filter((e) => e.outcome === 'held') ?? []);
 

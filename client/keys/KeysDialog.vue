@@ -22,9 +22,24 @@ const visible = defineModel<boolean>('visible', { required: true });
 </template>
 
 <style scoped>
-.groups { columns: 2; column-gap: 28px; }
-section { break-inside: avoid; margin-bottom: 18px; }
-dl { display: grid; grid-template-columns: 124px 1fr; gap: 3px 12px; margin-top: 6px; }
-dt { font-weight: 600; }
-h3 { font-size: 13px; }
+.groups {
+  columns: 2;
+  column-gap: 28px;
+}
+section {
+  break-inside: avoid;
+  margin-bottom: 18px;
+}
+dl {
+  display: grid;
+  grid-template-columns: 124px 1fr;
+  gap: 3px 12px;
+  margin-top: 6px;
+}
+dt {
+  font-weight: 600;
+}
+h3 {
+  font-size: 13px;
+}
 </style>

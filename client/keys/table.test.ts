@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { chordOf, commandOf, COMMANDS, GROUPS, keysOf, ofGroup, tip, type CommandId } from './table.js';
 
-const press = (key: string, held: Partial<Record<'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey', boolean>> = {}): Parameters<typeof chordOf>[0] => ({
+const press = (
+  key: string,
+  held: Partial<Record<'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey', boolean>> = {},
+): Parameters<typeof chordOf>[0] => ({
   key,
   ctrlKey: false,
   metaKey: false,

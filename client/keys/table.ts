@@ -34,7 +34,12 @@ export const COMMANDS = {
   under: { group: 'Select', name: 'What lies under the pointer', keys: ['Ctrl+click'], when: 'pointer' },
   previousScreen: { group: 'Select', name: 'Previous screen', keys: ['['], when: 'screen' },
   nextScreen: { group: 'Select', name: 'Next screen', keys: [']'], when: 'screen' },
-  walkScreens: { group: 'Select', name: 'On a screen’s name: the screen beside it', keys: ['ArrowLeft', 'ArrowRight'], when: 'label' },
+  walkScreens: {
+    group: 'Select',
+    name: 'On a screen’s name: the screen beside it',
+    keys: ['ArrowLeft', 'ArrowRight'],
+    when: 'label',
+  },
   pickScreen: { group: 'Select', name: 'On a screen’s name: this screen as well', keys: ['Space'], when: 'label' },
 
   write: { group: 'Change', name: 'Edit the text', keys: ['Enter'], when: 'screen' },
@@ -49,7 +54,12 @@ export const COMMANDS = {
   duplicate: { group: 'Change', name: 'Duplicate', keys: ['Ctrl+d'], when: 'screen' },
   wrap: { group: 'Change', name: 'Wrap in a column', keys: ['Ctrl+g'], when: 'screen' },
   unwrap: { group: 'Change', name: 'Unwrap', keys: ['Ctrl+Shift+g'], when: 'screen' },
-  remove: { group: 'Change', name: 'Delete; hides a part of an instance', keys: ['Delete', 'Backspace'], when: 'screen' },
+  remove: {
+    group: 'Change',
+    name: 'Delete; hides a part of an instance',
+    keys: ['Delete', 'Backspace'],
+    when: 'screen',
+  },
   back: { group: 'Change', name: 'Back to kit', keys: ['Shift+Backspace', 'Shift+Delete'], when: 'screen' },
   tryOn: { group: 'Change', name: 'Try on', keys: ['s'], when: 'screen' },
   undo: { group: 'Change', name: 'Undo', keys: ['Ctrl+z'], when: 'always' },
@@ -72,7 +82,9 @@ export const COMMANDS = {
 } as const satisfies Readonly<Record<string, CommandEntry>>;
 export type CommandId = keyof typeof COMMANDS;
 /** Commands that a table of actions must run: the rest belong to one control or to the browser. */
-export type RunId = { readonly [K in CommandId]: (typeof COMMANDS)[K]['when'] extends 'always' | 'screen' ? K : never }[CommandId];
+export type RunId = {
+  readonly [K in CommandId]: (typeof COMMANDS)[K]['when'] extends 'always' | 'screen' ? K : never;
+}[CommandId];
 const entries = Object.entries(COMMANDS) as unknown as readonly (readonly [CommandId, CommandEntry])[];
 
 type Press = Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey'>;
@@ -83,13 +95,22 @@ export function chordOf(event: Press): string {
   return `${event.ctrlKey || event.metaKey ? 'Ctrl+' : ''}${event.altKey ? 'Alt+' : ''}${event.shiftKey && !sign ? 'Shift+' : ''}${key}`;
 }
 /** Which command a press means in any of these places, if one. */
-export function commandOf<W extends When>(event: Press, ...places: readonly W[]): { readonly [K in CommandId]: (typeof COMMANDS)[K]['when'] extends W ? K : never }[CommandId] | null {
+export function commandOf<W extends When>(
+  event: Press,
+  ...places: readonly W[]
+): { readonly [K in CommandId]: (typeof COMMANDS)[K]['when'] extends W ? K : never }[CommandId] | null {
   const chord = chordOf(event);
   const found = entries.find(([, c]) => (places as readonly When[]).includes(c.when) && c.keys.includes(chord));
   return (found?.[0] ?? null) as ReturnType<typeof commandOf<W>>;
 }
 
-const SHOWN: Readonly<Record<string, string>> = { ArrowUp: '↑', ArrowDown: '↓', ArrowLeft: '←', ArrowRight: '→', '-': '−' };
+const SHOWN: Readonly<Record<string, string>> = {
+  ArrowUp: '↑',
+  ArrowDown: '↓',
+  ArrowLeft: '←',
+  ArrowRight: '→',
+  '-': '−',
+};
 /** A command's keys as they are told to people: the first chord, or all of them. */
 export function keysOf(id: CommandId, every = false): string {
   const told = COMMANDS[id].keys.map((k) => {
@@ -102,5 +123,7 @@ export function keysOf(id: CommandId, every = false): string {
 /** What a tooltip says of a command: what it does, and its keys. */
 export const tip = (id: CommandId, says: string = COMMANDS[id].name): string => `${says} (${keysOf(id)})`;
 /** All commands of a group, in the order they are listed. */
-export const ofGroup = (group: Group): readonly { readonly id: CommandId; readonly name: string; readonly keys: string }[] =>
+export const ofGroup = (
+  group: Group,
+): readonly { readonly id: CommandId; readonly name: string; readonly keys: string }[] =>
   entries.filter(([, c]) => c.group === group).map(([id, c]) => ({ id, name: c.name, keys: keysOf(id, true) }));

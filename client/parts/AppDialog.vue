@@ -21,5 +21,14 @@ function closed(): void {
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal :header="header" :dismissable-mask="dismissable" close-on-escape :style="{ width: `${width}px`, maxWidth: '96vw' }" @after-hide="closed"><slot /></Dialog>
+  <Dialog
+    v-model:visible="visible"
+    modal
+    :header="header"
+    :dismissable-mask="dismissable"
+    close-on-escape
+    :style="{ width: `${width}px`, maxWidth: '96vw' }"
+    @after-hide="closed"
+    ><slot
+  /></Dialog>
 </template>

@@ -26,7 +26,11 @@ async function load(more = false): Promise<void> {
     state.value = 'failed';
   }
 }
-watch(() => doc.revision, () => void load(), { immediate: true });
+watch(
+  () => doc.revision,
+  () => void load(),
+  { immediate: true },
+);
 
 const DAY = 86_400_000;
 /** The day as people call it. */
@@ -37,7 +41,8 @@ function dayOf(iso: string): string {
   if (d.getTime() >= midnight - DAY) return 'Yesterday';
   return d.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' });
 }
-const timeOf = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+const timeOf = (iso: string): string =>
+  new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 const days = computed(() => {
   const found: { day: string; edits: Past[] }[] = [];
   for (const p of list.value) {
@@ -58,36 +63,86 @@ async function look(past: Pick<Past, 'revision' | 'label' | 'at'>): Promise<void
   else await doc.look(past);
   emit('looked');
 }
-const first = computed(() => ({ revision: 0, label: 'The beginning', at: list.value.at(-1)?.at ?? new Date().toISOString() }));
+const first = computed(() => ({
+  revision: 0,
+  label: 'The beginning',
+  at: list.value.at(-1)?.at ?? new Date().toISOString(),
+}));
 </script>
 
 <template>
   <div class="history" role="dialog" aria-label="History" tabindex="-1" @scroll.passive="scrolled">
     <p v-if="state === 'loading'" class="note">Looking it up …</p>
-    <p v-else-if="state === 'failed'" class="note" role="alert">{{ failure }} <button class="quiet-link" @click="load()">Try again</button></p>
+    <p v-else-if="state === 'failed'" class="note" role="alert">
+      {{ failure }} <button class="quiet-link" @click="load()">Try again</button>
+    </p>
     <p v-else-if="list.length === 0" class="note">What is done stands here, with its day and time. Nothing yet.</p>
     <template v-for="d in days" :key="d.day">
       <h3>{{ d.day }}</h3>
       <ol>
         <li v-for="p in d.edits" :key="p.id">
-          <button class="plain" :class="{ now: p.revision === lookedAt }" :aria-current="p.revision === lookedAt ? 'step' : undefined" :title="`Look at how it was after this: ${p.label}`" @click="look(p)">
+          <button
+            class="plain"
+            :class="{ now: p.revision === lookedAt }"
+            :aria-current="p.revision === lookedAt ? 'step' : undefined"
+            :title="`Look at how it was after this: ${p.label}`"
+            @click="look(p)"
+          >
             <span class="clip">{{ p.label }}</span>
-            <span class="note">{{ p.by === writer || p.by === undefined ? '' : 'someone else ' }}<span class="tabular">{{ timeOf(p.at) }}</span></span>
+            <span class="note"
+              >{{ p.by === writer || p.by === undefined ? '' : 'someone else '
+              }}<span class="tabular">{{ timeOf(p.at) }}</span></span
+            >
           </button>
         </li>
       </ol>
     </template>
-    <button v-if="whole && list.length > 0" class="plain first" :class="{ now: lookedAt === 0 }" @click="look(first)">The beginning</button>
+    <button v-if="whole && list.length > 0" class="plain first" :class="{ now: lookedAt === 0 }" @click="look(first)">
+      The beginning
+    </button>
   </div>
 </template>
 
 <style scoped>
-.history { width: 340px; max-height: 420px; overflow: auto; overscroll-behavior: contain; }
-h3 { font-size: 11.5px; color: var(--soft); font-weight: 600; padding: 8px 8px 2px; }
-ol { margin: 0; padding: 0; list-style: none; }
-button.plain { display: flex; gap: 10px; justify-content: space-between; align-items: baseline; width: 100%; padding: 4px 8px; border-radius: 4px; }
-button.plain:hover { background: var(--wash); }
-.note { white-space: nowrap; }
-.first { color: var(--soft); margin-top: 6px; border-top: 1px solid var(--line); }
-.now { background: var(--tape-soft); font-weight: 600; }
+.history {
+  width: 340px;
+  max-height: 420px;
+  overflow: auto;
+  overscroll-behavior: contain;
+}
+h3 {
+  font-size: 11.5px;
+  color: var(--soft);
+  font-weight: 600;
+  padding: 8px 8px 2px;
+}
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+button.plain {
+  display: flex;
+  gap: 10px;
+  justify-content: space-between;
+  align-items: baseline;
+  width: 100%;
+  padding: 4px 8px;
+  border-radius: 4px;
+}
+button.plain:hover {
+  background: var(--wash);
+}
+.note {
+  white-space: nowrap;
+}
+.first {
+  color: var(--soft);
+  margin-top: 6px;
+  border-top: 1px solid var(--line);
+}
+.now {
+  background: var(--tape-soft);
+  font-weight: 600;
+}
 </style>

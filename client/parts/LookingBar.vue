@@ -16,13 +16,25 @@ function back(): void {
 
 <template>
   <div v-if="doc.looking" class="looking" role="status" aria-label="Looking at an earlier state">
-    <span class="clip"><strong>How it was</strong> after “{{ doc.looking.label }}”, {{ when }}. Nothing is changed by looking.</span>
+    <span class="clip"
+      ><strong>How it was</strong> after “{{ doc.looking.label }}”, {{ when }}. Nothing is changed by looking.</span
+    >
     <Button size="small" label="Go back to this" @click="back" />
     <Button size="small" severity="secondary" outlined label="Return to now" @click="doc.lookAway()" />
   </div>
 </template>
 
 <style scoped>
-.looking { display: flex; gap: 12px; align-items: center; padding: 6px 14px; background: var(--tape-soft); border-bottom: 1px solid var(--tape-ink); min-width: 0; }
-.clip { flex: 1; }
+.looking {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 6px 14px;
+  background: var(--tape-soft);
+  border-bottom: 1px solid var(--tape-ink);
+  min-width: 0;
+}
+.clip {
+  flex: 1;
+}
 </style>

@@ -1,7 +1,26 @@
 <script setup lang="ts">
 import { useResizeObserver } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { lookIn, Memory, plainKind, carryInstance, childrenOf, componentAt, listAt, placesOf, readPlaceLine, shownComponent, slotPlace, textPlace, vocabulary, type Box, type Node, type Screen, type Spot, type World } from '../../core/index.js';
+import {
+  lookIn,
+  Memory,
+  plainKind,
+  carryInstance,
+  childrenOf,
+  componentAt,
+  listAt,
+  placesOf,
+  readPlaceLine,
+  shownComponent,
+  slotPlace,
+  textPlace,
+  vocabulary,
+  type Box,
+  type Node,
+  type Screen,
+  type Spot,
+  type World,
+} from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
@@ -25,17 +44,42 @@ const scroll = ref({ top: 0, height: 600 });
 const whole = ref(false);
 const unfolded = ref<ReadonlySet<string>>(new Set());
 
-interface Line { readonly key: string; readonly screen: Screen; readonly id: string; readonly depth: number; readonly kind: string; readonly text: string; readonly count: number; readonly ghost: boolean; readonly head?: boolean }
+interface Line {
+  readonly key: string;
+  readonly screen: Screen;
+  readonly id: string;
+  readonly depth: number;
+  readonly kind: string;
+  readonly text: string;
+  readonly count: number;
+  readonly ghost: boolean;
+  readonly head?: boolean;
+}
 
 /** What a thing says: its first filled texts, as `label: value`. */
 function saying(node: Node, screen: Screen): string {
   if (node.type === 'text') return node.attrs.text ?? '';
-  if (node.type === 'series') return node.rows === undefined ? `${node.entries.length} times` : `from ${doc.shown?.contentSets[node.rows]?.name ?? 'a content set'}`;
+  if (node.type === 'series')
+    return node.rows === undefined
+      ? `${node.entries.length} times`
+      : `from ${doc.shown?.contentSets[node.rows]?.name ?? 'a content set'}`;
   if (node.type !== 'instance') return node.name ?? node.attrs.icon ?? '';
   const w = stage.world;
   const component = w ? componentAt(w, shownComponent(stage.wearsShown(screen), node.component)) : undefined;
-  const shown = screen.id === stage.screenId ? (stage.findBox(node.id)?.node.instance?.props ?? {}) : Object.fromEntries(w ? carryInstance(w, stage.wearsShown(screen), node).settings.filter((c) => c.kind === 'prop' && c.at.length === 0).map((c) => [c.name, c.value]) : []);
-  const texts = (component?.contract.props ?? []).filter((p) => p.kind === 'text' && p.means !== 'placeholder').map((p) => shown[p.id] ?? p.default).filter((v): v is string => typeof v === 'string' && v !== '');
+  const shown =
+    screen.id === stage.screenId
+      ? (stage.findBox(node.id)?.node.instance?.props ?? {})
+      : Object.fromEntries(
+          w
+            ? carryInstance(w, stage.wearsShown(screen), node)
+                .settings.filter((c) => c.kind === 'prop' && c.at.length === 0)
+                .map((c) => [c.name, c.value])
+            : [],
+        );
+  const texts = (component?.contract.props ?? [])
+    .filter((p) => p.kind === 'text' && p.means !== 'placeholder')
+    .map((p) => shown[p.id] ?? p.default)
+    .filter((v): v is string => typeof v === 'string' && v !== '');
   return texts.slice(0, 2).join(': ');
 }
 function kindOf(node: Node, screen: Screen): string {
@@ -51,13 +95,49 @@ function ownWays(node: Extract<Node, { type: 'instance' }>, screen: Screen): num
   if (!w) return 0;
   const wears = stage.wearsShown(screen);
   const props = componentAt(w, shownComponent(wears, node.component))?.contract.props ?? [];
-  return carryInstance(w, wears, node).settings.filter((c) => c.from >= 0 && !(c.kind === 'prop' && c.at.length === 0 && ['text', 'list', 'image'].includes(props.find((p) => p.id === c.name)?.kind ?? ''))).length;
+  return carryInstance(w, wears, node).settings.filter(
+    (c) =>
+      c.from >= 0 &&
+      !(
+        c.kind === 'prop' &&
+        c.at.length === 0 &&
+        ['text', 'list', 'image'].includes(props.find((p) => p.id === c.name)?.kind ?? '')
+      ),
+  ).length;
 }
 /** Lines as they were, with all that they looked up: one that would say the same is not made again. */
 const kept = new Memory<Line>(8);
-function lineOf(world: World, screen: Screen, node: Node, depth: number, ghost: boolean, boxes: ReadonlyMap<string, Box>): Line {
-  const given = [screen.id, depth, ghost, boxes.get(node.id)?.node, stage.wearsShown(screen), world.project.contentSets];
-  const line = kept.of(node, given, () => ({ key: `${screen.id}/${node.id}`, screen, id: node.id, depth, kind: kindOf(node, screen), text: saying(node, screen), count: node.type === 'instance' ? ownWays(node, screen) : 0, ghost }), lookIn(world));
+function lineOf(
+  world: World,
+  screen: Screen,
+  node: Node,
+  depth: number,
+  ghost: boolean,
+  boxes: ReadonlyMap<string, Box>,
+): Line {
+  const given = [
+    screen.id,
+    depth,
+    ghost,
+    boxes.get(node.id)?.node,
+    stage.wearsShown(screen),
+    world.project.contentSets,
+  ];
+  const line = kept.of(
+    node,
+    given,
+    () => ({
+      key: `${screen.id}/${node.id}`,
+      screen,
+      id: node.id,
+      depth,
+      kind: kindOf(node, screen),
+      text: saying(node, screen),
+      count: node.type === 'instance' ? ownWays(node, screen) : 0,
+      ghost,
+    }),
+    lookIn(world),
+  );
   return line.screen === screen ? line : { ...line, screen };
 }
 function linesOf(screen: Screen): Line[] {
@@ -81,21 +161,42 @@ const lines = computed<Line[]>(() => {
   const s = stage.outlined;
   if (!s) return [];
   if (!whole.value) return linesOf(s);
-  return (doc.shown?.screens ?? []).filter((x) => x.flow === s.flow).flatMap((x) => {
-    const screen = x.id === s.id ? s : x;
-    const head: Line = { key: x.id, screen, id: screen.root, depth: 0, kind: 'Screen', text: x.name, count: 0, ghost: false, head: true };
-    return x.id === s.id || unfolded.value.has(x.id) ? [head, ...linesOf(screen).map((l) => ({ ...l, depth: l.depth + 1 }))] : [head];
-  });
+  return (doc.shown?.screens ?? [])
+    .filter((x) => x.flow === s.flow)
+    .flatMap((x) => {
+      const screen = x.id === s.id ? s : x;
+      const head: Line = {
+        key: x.id,
+        screen,
+        id: screen.root,
+        depth: 0,
+        kind: 'Screen',
+        text: x.name,
+        count: 0,
+        ghost: false,
+        head: true,
+      };
+      return x.id === s.id || unfolded.value.has(x.id)
+        ? [head, ...linesOf(screen).map((l) => ({ ...l, depth: l.depth + 1 }))]
+        : [head];
+    });
 });
 const span = computed(() => {
   const first = Math.max(0, Math.floor(scroll.value.top / LINE) - 10);
   return { first, last: Math.min(lines.value.length, Math.ceil((scroll.value.top + scroll.value.height) / LINE) + 10) };
 });
-const shownLines = computed(() => lines.value.slice(span.value.first, span.value.last).map((line, i) => ({ line, at: span.value.first + i })));
+const shownLines = computed(() =>
+  lines.value.slice(span.value.first, span.value.last).map((line, i) => ({ line, at: span.value.first + i })),
+);
 function scrolled(): void {
   if (list.value) scroll.value = { top: list.value.scrollTop, height: scroll.value.height };
 }
-const isOn = (line: Line): boolean => (line.head ? stage.picked.includes(line.screen.id) || (line.screen.id === stage.screenId && stage.countSelected === 0) : line.screen.id === stage.screenId ? stage.selectedIds.includes(line.id) : stage.elsewhere.some((e) => e.screen === line.screen.id && e.node === line.id));
+const isOn = (line: Line): boolean =>
+  line.head
+    ? stage.picked.includes(line.screen.id) || (line.screen.id === stage.screenId && stage.countSelected === 0)
+    : line.screen.id === stage.screenId
+      ? stage.selectedIds.includes(line.id)
+      : stage.elsewhere.some((e) => e.screen === line.screen.id && e.node === line.id);
 
 let anchor = '';
 function pick(line: Line, event: MouseEvent): void {
@@ -118,7 +219,11 @@ function pick(line: Line, event: MouseEvent): void {
     }
   }
   if ((event.ctrlKey || event.metaKey) && same) {
-    stage.select(stage.selectedIds.includes(line.id) ? stage.selectedIds.filter((k) => k !== line.id) : [...stage.selectedIds, line.id]);
+    stage.select(
+      stage.selectedIds.includes(line.id)
+        ? stage.selectedIds.filter((k) => k !== line.id)
+        : [...stage.selectedIds, line.id],
+    );
     return;
   }
   anchor = line.id;
@@ -131,29 +236,53 @@ function foldHead(line: Line): void {
   else next.add(line.screen.id);
   unfolded.value = next;
 }
-watch(() => stage.selected, async (key) => {
-  await nextTick();
-  const at = lines.value.findIndex((l) => l.screen.id === stage.screenId && l.id === (stage.selectedPlace?.node ?? key));
-  const el = list.value;
-  // What is known of the scrolling is asked, not the page: it would have to be laid out for that.
-  const { top, height } = scroll.value;
-  if (!el || at < 0) return;
-  if (at * LINE < top) el.scrollTop = at * LINE;
-  else if ((at + 1) * LINE > top + height) el.scrollTop = (at + 1) * LINE - height;
+watch(
+  () => stage.selected,
+  async (key) => {
+    await nextTick();
+    const at = lines.value.findIndex(
+      (l) => l.screen.id === stage.screenId && l.id === (stage.selectedPlace?.node ?? key),
+    );
+    const el = list.value;
+    // What is known of the scrolling is asked, not the page: it would have to be laid out for that.
+    const { top, height } = scroll.value;
+    if (!el || at < 0) return;
+    if (at * LINE < top) el.scrollTop = at * LINE;
+    else if ((at + 1) * LINE > top + height) el.scrollTop = (at + 1) * LINE - height;
+  },
+);
+useResizeObserver(list, ([e]) => {
+  if (e) scroll.value = { top: scroll.value.top, height: e.contentRect.height };
 });
-useResizeObserver(list, ([e]) => { if (e) scroll.value = { top: scroll.value.top, height: e.contentRect.height }; });
 
 // ── writing on lines ──
 /** A line being written: a new one with its place, or the text of one that is there. */
-const writingLine = ref<{ readonly after: string; readonly depth: number; readonly spot: Spot | null; readonly id: string | null; text: string } | null>(null);
+const writingLine = ref<{
+  readonly after: string;
+  readonly depth: number;
+  readonly spot: Spot | null;
+  readonly id: string | null;
+  text: string;
+} | null>(null);
 const lineField = ref<HTMLInputElement[] | null>(null);
 const lineText = ref('');
-const plan = computed(() => readPlaceLine(lineText.value, vocabulary(stage.mainKit, doc.shown ?? undefined), stage.mainKit, Object.values(doc.shown?.contentSets ?? {}), { ...(stage.screen ? { device: stage.screen.device } : {}), ...lineInside.value }));
+const plan = computed(() =>
+  readPlaceLine(
+    lineText.value,
+    vocabulary(stage.mainKit, doc.shown ?? undefined),
+    stage.mainKit,
+    Object.values(doc.shown?.contentSets ?? {}),
+    { ...(stage.screen ? { device: stage.screen.device } : {}), ...lineInside.value },
+  ),
+);
 /** The role of what a new line stands in. */
 const lineInside = computed(() => {
   const into = writingLine.value?.spot?.into;
   const around = into ? stage.screen?.nodes[into.parent] : undefined;
-  const role = around?.type === 'instance' && stage.world ? componentAt(stage.world, shownComponent(stage.wears, around.component))?.role : undefined;
+  const role =
+    around?.type === 'instance' && stage.world
+      ? componentAt(stage.world, shownComponent(stage.wears, around.component))?.role
+      : undefined;
   return role === undefined ? {} : { inside: role };
 });
 watch([plan, writingLine], () => {
@@ -168,7 +297,11 @@ function spotBehind(id: string): { spot: Spot | null; depth: number } {
   return { spot: into ? { into, after: id } : null, depth: line?.depth ?? 0 };
 }
 function openNew(): void {
-  const id = stage.selectedPlace?.node ?? lines.value.filter((l) => l.screen.id === stage.screenId && !l.head && l.depth === (whole.value ? 1 : 0)).at(-1)?.id ?? '';
+  const id =
+    stage.selectedPlace?.node ??
+    lines.value.filter((l) => l.screen.id === stage.screenId && !l.head && l.depth === (whole.value ? 1 : 0)).at(-1)
+      ?.id ??
+    '';
   const { spot, depth } = spotBehind(id);
   lineText.value = '';
   writingLine.value = { after: id, depth, spot, id: null, text: '' };
@@ -253,10 +386,16 @@ function shiftLine(way: 'in' | 'out'): void {
   if (!w.spot) return;
   if (way === 'out') {
     const up = placesOf(s.nodes).get(w.spot.into.parent);
-    if (up) writingLine.value = { ...w, depth: Math.max(0, w.depth - 1), spot: { into: up, after: w.spot.into.parent } };
+    if (up)
+      writingLine.value = { ...w, depth: Math.max(0, w.depth - 1), spot: { into: up, after: w.spot.into.parent } };
   } else {
     const before = w.spot.after === null ? undefined : s.nodes[w.spot.after];
-    if (before?.type === 'box') writingLine.value = { ...w, depth: w.depth + 1, spot: { into: { parent: before.id }, after: before.children.at(-1) ?? null } };
+    if (before?.type === 'box')
+      writingLine.value = {
+        ...w,
+        depth: w.depth + 1,
+        spot: { into: { parent: before.id }, after: before.children.at(-1) ?? null },
+      };
     else if (before?.type === 'instance') {
       const slot = componentAt(world, shownComponent(stage.wears, before.component))?.contract.slots[0];
       if (!slot) {
@@ -314,7 +453,14 @@ function press(event: PointerEvent, line: Line): void {
     if (line.screen.id !== stage.screenId) stage.goTo(line.screen.id, [line.id]);
     else if (!stage.selectedIds.includes(line.id)) stage.select([line.id]);
     const ids = stage.selectedIds;
-    return { kind: 'selection', name: commands.named(ids), roles: ids.map((i) => stage.findBox(i)?.node.instance?.role ?? 'box'), ids, from: line.screen.id, ...heldPicture(stage.findBox(ids.at(-1) ?? ''), 0.5) };
+    return {
+      kind: 'selection',
+      name: commands.named(ids),
+      roles: ids.map((i) => stage.findBox(i)?.node.instance?.role ?? 'box'),
+      ids,
+      from: line.screen.id,
+      ...heldPicture(stage.findBox(ids.at(-1) ?? ''), 0.5),
+    };
   });
 }
 const unland = drag.lands((x, y, held) => {
@@ -328,21 +474,40 @@ const unland = drag.lands((x, y, held) => {
   const fresh = doc.shown?.screens.find((s) => s.id === screen.id) ?? screen;
   if (line.head) {
     const root = fresh.nodes[fresh.root];
-    return { screen: fresh, spot: { into: { parent: fresh.root }, after: root?.type === 'box' ? (root.children.at(-1) ?? null) : null }, says: fresh.name, line: { id: line.key, where: 'inside' } };
+    return {
+      screen: fresh,
+      spot: { into: { parent: fresh.root }, after: root?.type === 'box' ? (root.children.at(-1) ?? null) : null },
+      says: fresh.name,
+      line: { id: line.key, where: 'inside' },
+    };
   }
   const part = at - Math.floor(at);
   const node = fresh.nodes[line.id];
   const into = placesOf(fresh.nodes).get(line.id);
   if (!node || !into || (held.kind === 'selection' && held.ids.includes(line.id) && !drag.copying)) return null;
-  const component = node.type === 'instance' ? componentAt(w, shownComponent(stage.wearsShown(fresh), node.component)) : undefined;
-  const slot = component?.contract.slots.find((s) => s.accepts.length === 0 || held.roles.every((q) => s.accepts.includes(q)));
+  const component =
+    node.type === 'instance' ? componentAt(w, shownComponent(stage.wearsShown(fresh), node.component)) : undefined;
+  const slot = component?.contract.slots.find(
+    (s) => s.accepts.length === 0 || held.roles.every((q) => s.accepts.includes(q)),
+  );
   if (part > 0.3 && part < 0.75 && (node.type === 'box' || slot)) {
-    const inside = node.type === 'instance' && slot ? slotPlace(w, stage.wearsShown(fresh), node, slot.id) : { parent: node.id };
-    return { screen: fresh, spot: { into: inside, after: listAt(fresh.nodes, inside).at(-1) ?? null }, says: line.kind, line: { id: line.key, where: 'inside' } };
+    const inside =
+      node.type === 'instance' && slot ? slotPlace(w, stage.wearsShown(fresh), node, slot.id) : { parent: node.id };
+    return {
+      screen: fresh,
+      spot: { into: inside, after: listAt(fresh.nodes, inside).at(-1) ?? null },
+      says: line.kind,
+      line: { id: line.key, where: 'inside' },
+    };
   }
   const siblings = listAt(fresh.nodes, into);
   const before = part < 0.5;
-  return { screen: fresh, spot: { into, after: before ? (siblings[siblings.indexOf(line.id) - 1] ?? null) : line.id }, says: `${before ? 'before' : 'behind'} ${line.kind}`, line: { id: line.key, where: before ? 'before' : 'after' } };
+  return {
+    screen: fresh,
+    spot: { into, after: before ? (siblings[siblings.indexOf(line.id) - 1] ?? null) : line.id },
+    says: `${before ? 'before' : 'behind'} ${line.kind}`,
+    line: { id: line.key, where: before ? 'before' : 'after' },
+  };
 });
 onBeforeUnmount(unland);
 const landing = (line: Line): string => (drag.landing?.line?.id === line.key ? drag.landing.line.where : '');
@@ -353,45 +518,187 @@ const treeName = (line: Line): string => `${line.kind} ${line.text}`.trim();
 <template>
   <section class="pane" aria-label="Outline" role="region">
     <ScreenTools v-model:whole="whole" />
-    <div v-if="stage.screen" ref="list" class="lines" role="tree" aria-label="Screen outline" aria-multiselectable="true" tabindex="0" @scroll.passive="scrolled" @keydown="treeKey">
+    <div
+      v-if="stage.screen"
+      ref="list"
+      class="lines"
+      role="tree"
+      aria-label="Screen outline"
+      aria-multiselectable="true"
+      tabindex="0"
+      @scroll.passive="scrolled"
+      @keydown="treeKey"
+    >
       <div :style="{ height: `${span.first * LINE}px` }" />
       <template v-for="{ line, at } in shownLines" :key="line.key">
-        <div role="treeitem" :data-id="line.id" :data-at="at" :aria-level="line.depth + 1" :aria-selected="isOn(line)" :aria-label="treeName(line)" :aria-expanded="line.head ? line.screen.id === stage.screenId || unfolded.has(line.screen.id) : undefined" class="line" :class="[{ on: isOn(line), ghost: line.ghost, head: line.head }, landing(line)]" @pointerdown="press($event, line)" @click="pick(line, $event)" @dblclick="line.head ? foldHead(line) : openText(line)">
+        <div
+          role="treeitem"
+          :data-id="line.id"
+          :data-at="at"
+          :aria-level="line.depth + 1"
+          :aria-selected="isOn(line)"
+          :aria-label="treeName(line)"
+          :aria-expanded="line.head ? line.screen.id === stage.screenId || unfolded.has(line.screen.id) : undefined"
+          class="line"
+          :class="[{ on: isOn(line), ghost: line.ghost, head: line.head }, landing(line)]"
+          @pointerdown="press($event, line)"
+          @click="pick(line, $event)"
+          @dblclick="line.head ? foldHead(line) : openText(line)"
+        >
           <span class="kind clip">{{ line.kind }}</span>{{ ' ' }}
-          <input v-if="writingLine && writingLine.id !== null && writingLine.after === line.id && line.screen.id === stage.screenId" ref="lineField" v-model="lineText" class="write" aria-label="Text of this line" :style="{ marginLeft: `${8 + line.depth * 14}px` }" @keydown="lineKey" @blur="blurLine" @pointerdown.stop @click.stop />
+          <input
+            v-if="
+              writingLine &&
+              writingLine.id !== null &&
+              writingLine.after === line.id &&
+              line.screen.id === stage.screenId
+            "
+            ref="lineField"
+            v-model="lineText"
+            class="write"
+            aria-label="Text of this line"
+            :style="{ marginLeft: `${8 + line.depth * 14}px` }"
+            @keydown="lineKey"
+            @blur="blurLine"
+            @pointerdown.stop
+            @click.stop
+          />
           <span v-else class="text clip" :style="{ paddingLeft: `${10 + line.depth * 14}px` }">{{ line.text }}</span>
-          <span v-if="line.count > 0 && !line.ghost" class="yours" :title="`${line.count} of its looks and parts are yours`" :data-count="line.count" />
+          <span
+            v-if="line.count > 0 && !line.ghost"
+            class="yours"
+            :title="`${line.count} of its looks and parts are yours`"
+            :data-count="line.count"
+          />
           <span v-if="line.ghost" class="note">Enter places</span>
         </div>
-        <div v-if="writingLine && writingLine.id === null && writingLine.after === line.id && line.screen.id === stage.screenId" class="line new">
+        <div
+          v-if="
+            writingLine && writingLine.id === null && writingLine.after === line.id && line.screen.id === stage.screenId
+          "
+          class="line new"
+        >
           <span class="kind clip">{{ plan.problem === null ? (plan.items[0]?.thing.name ?? 'New') : 'New' }}</span>
-          <input ref="lineField" v-model="lineText" class="write" aria-label="New line" placeholder="field From, To" :style="{ marginLeft: `${8 + writingLine.depth * 14}px` }" @keydown="lineKey" @blur="blurLine" @paste="pasteLine" />
+          <input
+            ref="lineField"
+            v-model="lineText"
+            class="write"
+            aria-label="New line"
+            placeholder="field From, To"
+            :style="{ marginLeft: `${8 + writingLine.depth * 14}px` }"
+            @keydown="lineKey"
+            @blur="blurLine"
+            @paste="pasteLine"
+          />
         </div>
       </template>
       <div :style="{ height: `${(lines.length - span.last) * LINE}px` }" />
-      <div v-if="writingLine && writingLine.id === null && lines.length === 0" class="line new"><span class="kind">New</span><input ref="lineField" v-model="lineText" class="write" aria-label="New line" placeholder="top bar Trips" @keydown="lineKey" @blur="blurLine" @paste="pasteLine" /></div>
-      <p v-else-if="lines.length === 0" class="empty note">Nothing here yet. Press Enter here or / below and type, for instance “3 field From, To, Date”; or paste an outline.</p>
+      <div v-if="writingLine && writingLine.id === null && lines.length === 0" class="line new">
+        <span class="kind">New</span
+        ><input
+          ref="lineField"
+          v-model="lineText"
+          class="write"
+          aria-label="New line"
+          placeholder="top bar Trips"
+          @keydown="lineKey"
+          @blur="blurLine"
+          @paste="pasteLine"
+        />
+      </div>
+      <p v-else-if="lines.length === 0" class="empty note">
+        Nothing here yet. Press Enter here or / below and type, for instance “3 field From, To, Date”; or paste an
+        outline.
+      </p>
     </div>
-    <p v-else class="empty note">No screens yet. Add one from a device preset, or type a place line: it makes a phone screen.</p>
+    <p v-else class="empty note">
+      No screens yet. Add one from a device preset, or type a place line: it makes a phone screen.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.pane { display: flex; flex-direction: column; border-right: 1px solid var(--line); background: var(--paper); min-height: 0; min-width: 0; overflow: hidden; }
-.lines { overflow: auto; flex: 1; padding: 6px 0; overflow-anchor: none; }
-.lines:focus-visible { outline-offset: -2px; }
-.line { display: grid; grid-template-columns: 82px minmax(0, 1fr) auto; align-items: center; height: 26px; padding-right: 12px; cursor: default; user-select: none; touch-action: pan-y; }
-.line[role]:hover { background: var(--wash); }
-.line.on, .line.on:hover { background: var(--tape-soft); box-shadow: inset 3px 0 0 var(--tape); font-weight: 600; }
-.line.on .kind { color: var(--ink); }
-.line.head { font-weight: 700; }
-.line.ghost { color: var(--tape-ink); background: repeating-linear-gradient(135deg, #fff7df 0 6px, #fffdf9 6px 12px); }
-.line.before { box-shadow: inset 0 3px 0 var(--tape); }
-.line.after { box-shadow: inset 0 -3px 0 var(--tape); }
-.line.inside { box-shadow: inset 0 0 0 2px var(--tape); }
-.kind { text-align: right; color: var(--soft); font-size: 11.5px; padding-right: 10px; border-right: 1px solid var(--line); font-weight: 400; align-self: stretch; line-height: 26px; }
-.yours::after { content: attr(data-count); }
-.write { border: 1px solid var(--ink); border-radius: 3px; background: #fff; padding: 1px 5px; min-width: 0; font-weight: 400; }
-.write:focus-visible { outline: 2px solid var(--tape); }
-.empty { padding: 14px; }
+.pane {
+  display: flex;
+  flex-direction: column;
+  border-right: 1px solid var(--line);
+  background: var(--paper);
+  min-height: 0;
+  min-width: 0;
+  overflow: hidden;
+}
+.lines {
+  overflow: auto;
+  flex: 1;
+  padding: 6px 0;
+  overflow-anchor: none;
+}
+.lines:focus-visible {
+  outline-offset: -2px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 82px minmax(0, 1fr) auto;
+  align-items: center;
+  height: 26px;
+  padding-right: 12px;
+  cursor: default;
+  user-select: none;
+  touch-action: pan-y;
+}
+.line[role]:hover {
+  background: var(--wash);
+}
+.line.on,
+.line.on:hover {
+  background: var(--tape-soft);
+  box-shadow: inset 3px 0 0 var(--tape);
+  font-weight: 600;
+}
+.line.on .kind {
+  color: var(--ink);
+}
+.line.head {
+  font-weight: 700;
+}
+.line.ghost {
+  color: var(--tape-ink);
+  background: repeating-linear-gradient(135deg, #fff7df 0 6px, #fffdf9 6px 12px);
+}
+.line.before {
+  box-shadow: inset 0 3px 0 var(--tape);
+}
+.line.after {
+  box-shadow: inset 0 -3px 0 var(--tape);
+}
+.line.inside {
+  box-shadow: inset 0 0 0 2px var(--tape);
+}
+.kind {
+  text-align: right;
+  color: var(--soft);
+  font-size: 11.5px;
+  padding-right: 10px;
+  border-right: 1px solid var(--line);
+  font-weight: 400;
+  align-self: stretch;
+  line-height: 26px;
+}
+.yours::after {
+  content: attr(data-count);
+}
+.write {
+  border: 1px solid var(--ink);
+  border-radius: 3px;
+  background: #fff;
+  padding: 1px 5px;
+  min-width: 0;
+  font-weight: 400;
+}
+.write:focus-visible {
+  outline: 2px solid var(--tape);
+}
+.empty {
+  padding: 14px;
+}
 </style>

@@ -19,7 +19,9 @@ const batch = ref(false);
 const newName = ref('');
 const size = computed(() => {
   const s = stage.screen;
-  return s ? `${s.device.charAt(0).toUpperCase()}${s.device.slice(1)}, ${s.width} wide, ${s.height === null ? 'height follows content' : `at least ${s.height} high`}` : '';
+  return s
+    ? `${s.device.charAt(0).toUpperCase()}${s.device.slice(1)}, ${s.width} wide, ${s.height === null ? 'height follows content' : `at least ${s.height} high`}`
+    : '';
 });
 const presets = DEVICES.map((d) => ({
   label: `${d.name}, ${d.width} × ${d.height}`,
@@ -30,7 +32,8 @@ const presets = DEVICES.map((d) => ({
     const id = stage.newId();
     const same = project.screens.filter((s) => s.name.startsWith(d.name)).length;
     const screen = blankScreen(id, same === 0 ? d.name : `${d.name} ${same + 1}`, flow, d.device, d.width, d.height);
-    if (doc.act(`Add the screen ${screen.name}`, [{ do: 'insertScreen', screen, after: stage.screenId || null }])) stage.goTo(id);
+    if (doc.act(`Add the screen ${screen.name}`, [{ do: 'insertScreen', screen, after: stage.screenId || null }]))
+      stage.goTo(id);
   },
 }));
 const actions = computed(() => [
@@ -38,7 +41,10 @@ const actions = computed(() => [
   { label: 'Duplicate screen', command: duplicateScreen },
   { label: 'Move screen left', command: () => shift(-1) },
   { label: 'Move screen right', command: () => shift(1) },
-  { label: whole.value ? 'Show this screen only' : 'Show all screens of the flow', command: () => void (whole.value = !whole.value) },
+  {
+    label: whole.value ? 'Show this screen only' : 'Show all screens of the flow',
+    command: () => void (whole.value = !whole.value),
+  },
   { label: 'New flow for this screen', command: newFlow },
   { separator: true },
   { label: 'Delete screen', command: remove },
@@ -49,21 +55,40 @@ function startRename(): void {
 }
 function rename(): void {
   const s = stage.screen;
-  if (s && renaming.value && newName.value.trim() !== '' && newName.value !== s.name) doc.act(`Rename ${s.name}`, [{ do: 'setScreen', screen: s.id, field: 'name', value: newName.value.trim().slice(0, 200) }]);
+  if (s && renaming.value && newName.value.trim() !== '' && newName.value !== s.name)
+    doc.act(`Rename ${s.name}`, [
+      { do: 'setScreen', screen: s.id, field: 'name', value: newName.value.trim().slice(0, 200) },
+    ]);
   renaming.value = false;
 }
 function duplicateScreen(): void {
   const s = stage.screen;
   if (!s) return;
   const id = stage.newId();
-  if (doc.act(`Duplicate the screen ${s.name}`, [{ do: 'insertScreen', screen: { ...s, id, name: `${s.name} copy` }, after: s.id }])) stage.goTo(id);
+  if (
+    doc.act(`Duplicate the screen ${s.name}`, [
+      { do: 'insertScreen', screen: { ...s, id, name: `${s.name} copy` }, after: s.id },
+    ])
+  )
+    stage.goTo(id);
 }
 function newFlow(): void {
   const s = stage.screen;
   const project = doc.shown;
   if (!s || !project) return;
   const id = stage.newId();
-  doc.act(`New flow for ${s.name}`, [{ do: 'flow', flow: id, value: { id, name: `${s.name} flow` }, after: project.flows.at(-1)?.id ?? null }, { do: 'moveScreen', screen: s.id, flow: id, after: project.screens.at(-1)?.id === s.id ? (project.screens.at(-2)?.id ?? null) : (project.screens.at(-1)?.id ?? null) }]);
+  doc.act(`New flow for ${s.name}`, [
+    { do: 'flow', flow: id, value: { id, name: `${s.name} flow` }, after: project.flows.at(-1)?.id ?? null },
+    {
+      do: 'moveScreen',
+      screen: s.id,
+      flow: id,
+      after:
+        project.screens.at(-1)?.id === s.id
+          ? (project.screens.at(-2)?.id ?? null)
+          : (project.screens.at(-1)?.id ?? null),
+    },
+  ]);
 }
 function shift(by: -1 | 1): void {
   const s = stage.screen;
@@ -71,24 +96,63 @@ function shift(by: -1 | 1): void {
   const at = row.findIndex((x) => x.id === s?.id);
   if (!s || !row[at + by]) return;
   const first = doc.shown?.screens[(doc.shown?.screens.findIndex((x) => x.id === row[0]?.id) ?? 0) - 1]?.id ?? null;
-  doc.act(`Move ${s.name}`, [{ do: 'moveScreen', screen: s.id, flow: s.flow, after: by === 1 ? (row[at + 1]?.id ?? null) : (row[at - 2]?.id ?? first) }]);
+  doc.act(`Move ${s.name}`, [
+    {
+      do: 'moveScreen',
+      screen: s.id,
+      flow: s.flow,
+      after: by === 1 ? (row[at + 1]?.id ?? null) : (row[at - 2]?.id ?? first),
+    },
+  ]);
 }
 function remove(): void {
   const ids = stage.picked.length > 1 ? stage.picked : stage.screen ? [stage.screen.id] : [];
-  if (ids.length > 0) doc.act(ids.length > 1 ? `Delete ${ids.length} screens` : `Delete the screen ${stage.screen?.name ?? ''}`, ids.map((screen) => ({ do: 'removeScreen' as const, screen })));
+  if (ids.length > 0)
+    doc.act(
+      ids.length > 1 ? `Delete ${ids.length} screens` : `Delete the screen ${stage.screen?.name ?? ''}`,
+      ids.map((screen) => ({ do: 'removeScreen' as const, screen })),
+    );
 }
 </script>
 
 <template>
   <header>
     <div v-if="stage.screen" class="top">
-      <InputText v-if="renaming" v-model="newName" size="small" autofocus aria-label="Screen name" @keydown.enter="rename" @keydown.escape="renaming = false" @blur="rename" />
-      <button v-else class="plain name clip" :title="'Rename'" @click="startRename"><h2 class="clip">{{ stage.screen.name }}</h2></button>
-      <span class="note clip">{{ stage.picked.length > 1 ? `${stage.picked.length} screens selected; what you place goes on each` : size }}</span>
+      <InputText
+        v-if="renaming"
+        v-model="newName"
+        size="small"
+        autofocus
+        aria-label="Screen name"
+        @keydown.enter="rename"
+        @keydown.escape="renaming = false"
+        @blur="rename"
+      />
+      <button v-else class="plain name clip" :title="'Rename'" @click="startRename">
+        <h2 class="clip">{{ stage.screen.name }}</h2>
+      </button>
+      <span class="note clip">{{
+        stage.picked.length > 1 ? `${stage.picked.length} screens selected; what you place goes on each` : size
+      }}</span>
     </div>
     <div class="tools">
-      <Button size="small" severity="secondary" outlined label="Add screen" aria-haspopup="true" @click="menu?.toggle($event)" />
-      <Button v-if="stage.screen" size="small" severity="secondary" outlined label="Screen" aria-haspopup="true" @click="more?.toggle($event)" />
+      <Button
+        size="small"
+        severity="secondary"
+        outlined
+        label="Add screen"
+        aria-haspopup="true"
+        @click="menu?.toggle($event)"
+      />
+      <Button
+        v-if="stage.screen"
+        size="small"
+        severity="secondary"
+        outlined
+        label="Screen"
+        aria-haspopup="true"
+        @click="more?.toggle($event)"
+      />
     </div>
     <Menu ref="menu" :model="presets" popup />
     <Menu ref="more" :model="actions" popup />
@@ -97,8 +161,23 @@ function remove(): void {
 </template>
 
 <style scoped>
-header { padding: 10px 14px; border-bottom: 1px solid var(--line); display: grid; gap: 8px; }
-.top { display: grid; min-width: 0; }
-.name { cursor: text; min-width: 0; }
-.tools { display: flex; gap: 8px; align-items: center; }
+header {
+  padding: 10px 14px;
+  border-bottom: 1px solid var(--line);
+  display: grid;
+  gap: 8px;
+}
+.top {
+  display: grid;
+  min-width: 0;
+}
+.name {
+  cursor: text;
+  min-width: 0;
+}
+.tools {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
 </style>

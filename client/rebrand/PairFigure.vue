@@ -7,19 +7,42 @@ import { useStage } from '../stores/stage.js';
 import BitmapCanvas from '../surface/BitmapCanvas.vue';
 
 /** One screen before and after, with a divider between them. Drawn by the worker while it is in sight. */
-const props = defineProps<{ screen: Screen; before: readonly Wear[]; after: readonly Wear[] | undefined; split: number; room: number; findings: number }>();
+const props = defineProps<{
+  screen: Screen;
+  before: readonly Wear[];
+  after: readonly Wear[] | undefined;
+  split: number;
+  room: number;
+  findings: number;
+}>();
 const stage = useStage();
 const drawing = useDrawing();
 const frame = ref<HTMLElement | null>(null);
 const near = ref(false);
-useIntersectionObserver(frame, ([e]) => { near.value = e?.isIntersecting ?? false; }, { rootMargin: '200px' });
+useIntersectionObserver(
+  frame,
+  ([e]) => {
+    near.value = e?.isIntersecting ?? false;
+  },
+  { rootMargin: '200px' },
+);
 /** This screen's own divider, once it was dragged; per cent. */
 const own = ref<{ at: number; of: number } | null>(null);
 const at = computed(() => (own.value && own.value.of === props.split ? own.value.at : props.split));
 const zoom = computed(() => props.room / props.screen.width);
 const scale = computed(() => zoom.value * devicePixelRatio);
-const one = computed(() => (near.value && stage.world ? drawing.picture(stage.world, props.screen, props.before, scale.value) : drawing.knownOf(props.screen, props.before) ?? null));
-const two = computed(() => (!props.after ? null : near.value && stage.world ? drawing.picture(stage.world, props.screen, props.after, scale.value) : drawing.knownOf(props.screen, props.after) ?? null));
+const one = computed(() =>
+  near.value && stage.world
+    ? drawing.picture(stage.world, props.screen, props.before, scale.value)
+    : (drawing.knownOf(props.screen, props.before) ?? null),
+);
+const two = computed(() =>
+  !props.after
+    ? null
+    : near.value && stage.world
+      ? drawing.picture(stage.world, props.screen, props.after, scale.value)
+      : (drawing.knownOf(props.screen, props.after) ?? null),
+);
 const height = computed(() => Math.max(one.value?.height ?? 0, two.value?.height ?? 0) || (props.screen.height ?? 800));
 function slide(event: PointerEvent): void {
   if (event.buttons !== 1) return;
@@ -30,10 +53,22 @@ function slide(event: PointerEvent): void {
 
 <template>
   <figure ref="frame" :aria-label="screen.name" :style="{ width: `${room}px` }">
-    <figcaption><span class="clip">{{ screen.name }}</span><span v-if="findings > 0" class="yours">{{ findings }}</span></figcaption>
-    <div class="pair" :style="{ width: `${room}px`, height: `${height * zoom}px` }" @pointerdown="slide" @pointermove="slide">
-      <div class="half"><BitmapCanvas v-if="one?.drawn" :drawn="one.drawn" :width="room" :height="one.height * zoom" /></div>
-      <div class="half" :style="{ clipPath: `inset(0 0 0 ${at}%)` }"><BitmapCanvas v-if="two?.drawn" :drawn="two.drawn" :width="room" :height="two.height * zoom" /></div>
+    <figcaption>
+      <span class="clip">{{ screen.name }}</span
+      ><span v-if="findings > 0" class="yours">{{ findings }}</span>
+    </figcaption>
+    <div
+      class="pair"
+      :style="{ width: `${room}px`, height: `${height * zoom}px` }"
+      @pointerdown="slide"
+      @pointermove="slide"
+    >
+      <div class="half">
+        <BitmapCanvas v-if="one?.drawn" :drawn="one.drawn" :width="room" :height="one.height * zoom" />
+      </div>
+      <div class="half" :style="{ clipPath: `inset(0 0 0 ${at}%)` }">
+        <BitmapCanvas v-if="two?.drawn" :drawn="two.drawn" :width="room" :height="two.height * zoom" />
+      </div>
       <i v-if="two?.drawn" :style="{ left: `${at}%` }" />
       <span v-else class="note">Drawing …</span>
     </div>
@@ -41,10 +76,38 @@ function slide(event: PointerEvent): void {
 </template>
 
 <style scoped>
-figure { margin: 0; contain: layout paint; }
-figcaption { display: flex; justify-content: space-between; padding-bottom: 4px; gap: 6px; }
-.pair { cursor: ew-resize; touch-action: none; user-select: none; position: relative; overflow: hidden; background: #fff; }
-.half { position: absolute; inset: 0; }
-.pair i { position: absolute; top: 0; bottom: 0; width: 2px; background: var(--tape); }
-.note { position: absolute; top: 8px; left: 10px; }
+figure {
+  margin: 0;
+  contain: layout paint;
+}
+figcaption {
+  display: flex;
+  justify-content: space-between;
+  padding-bottom: 4px;
+  gap: 6px;
+}
+.pair {
+  cursor: ew-resize;
+  touch-action: none;
+  user-select: none;
+  position: relative;
+  overflow: hidden;
+  background: #fff;
+}
+.half {
+  position: absolute;
+  inset: 0;
+}
+.pair i {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  width: 2px;
+  background: var(--tape);
+}
+.note {
+  position: absolute;
+  top: 8px;
+  left: 10px;
+}
 </style>

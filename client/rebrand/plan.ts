@@ -1,5 +1,14 @@
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
-import { countUses, sumReviews, wearsOf, type KitRef, type MatchSheet, type Screen, type ScreenReview, type Wear } from '../../core/index.js';
+import {
+  countUses,
+  sumReviews,
+  wearsOf,
+  type KitRef,
+  type MatchSheet,
+  type Screen,
+  type ScreenReview,
+  type Wear,
+} from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useDrawing } from '../stores/drawing.js';
 import { useLibrary } from '../stores/library.js';
@@ -42,7 +51,9 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {
   );
 
   /** Everything that is worn somewhere: by the project, and by screens that were held back. */
-  const worn = computed(() => [...new Set((doc.shown?.screens ?? []).map((s) => (doc.shown ? wearsOf(doc.shown, s) : [])))]);
+  const worn = computed(() => [
+    ...new Set((doc.shown?.screens ?? []).map((s) => (doc.shown ? wearsOf(doc.shown, s) : []))),
+  ]);
   let wearing = 0;
   watch(
     [sheet, () => doc.shown?.wears, () => worn.value.length],
@@ -58,7 +69,8 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {
     },
     { immediate: true },
   );
-  const wearsAfterOf = (s: Screen): readonly Wear[] | undefined => (doc.shown ? after.value.get(wearsOf(doc.shown, s)) : undefined);
+  const wearsAfterOf = (s: Screen): readonly Wear[] | undefined =>
+    doc.shown ? after.value.get(wearsOf(doc.shown, s)) : undefined;
 
   const uses = computed(() => (doc.shown ? countUses(doc.shown.screens, stage.wearsShown) : {}));
 

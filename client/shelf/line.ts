@@ -3,7 +3,6 @@ import { computed, ref, watch, type Ref } from 'vue';
 import { likelyNext, readPlaceLine, search, vocabulary, type PlaceContext, type Thing } from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
-import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 
 /** So many things are offered while one types. */
@@ -13,8 +12,10 @@ const REMEMBERED = 12;
 const LAST = /(?:^|[,;(]|\swith\s|\sand\s|\sof\s)\s*(?:\d+\s+)?([^,;(]*)$/iu;
 
 /** The place line: what it says, what it may become, and what Enter will do. `placed` is told what was placed. */
-export function usePlaceLine(field: Ref<HTMLTextAreaElement | null>, placed: (how: () => boolean, names: readonly string[]) => boolean) {
-  const doc = useDocument();
+export function usePlaceLine(
+  field: Ref<HTMLTextAreaElement | null>,
+  placed: (how: () => boolean, names: readonly string[]) => boolean,
+) {
   const stage = useStage();
   const commands = useCommands();
   const clipboard = useClipboard();
@@ -22,10 +23,10 @@ export function usePlaceLine(field: Ref<HTMLTextAreaElement | null>, placed: (ho
   const focused = ref(false);
   const chosen = ref(-1);
   const recent = useLocalStorage<string[]>('dekkor-recent', []);
-  const sets = computed(() => Object.values(doc.shown?.contentSets ?? {}));
-  const originals = computed(() => doc.shown?.originals);
-  const things = computed(() => vocabulary(stage.mainKit, originals.value && doc.shown ? doc.shown : undefined));
-  const context = computed<PlaceContext>(() => ({ ...(stage.screen ? { device: stage.screen.device } : {}) }));
+  const sets = computed(() => Object.values(stage.ground?.project.contentSets ?? {}));
+  const things = computed(() => vocabulary(stage.mainKit, stage.ground?.project));
+  const device = computed(() => stage.screen?.device);
+  const context = computed<PlaceContext>(() => ({ ...(device.value ? { device: device.value } : {}) }));
   const plan = computed(() => readPlaceLine(line.value, things.value, stage.mainKit, sets.value, context.value));
   const typing = computed(() => LAST.exec(line.value)?.[1]?.trim() ?? '');
 
@@ -35,7 +36,14 @@ export function usePlaceLine(field: Ref<HTMLTextAreaElement | null>, placed: (ho
     if (line.value.trim() === '') {
       const node = stage.selectedNode;
       const role = stage.selected ? (stage.findBox(stage.selected)?.node.instance?.role ?? '') : '';
-      return likelyNext(things.value, stage.calmProject?.screens ?? [], node?.type === 'instance' ? node.component : '', role, recent.value, OFFERED);
+      return likelyNext(
+        things.value,
+        stage.calmProject?.screens ?? [],
+        node?.type === 'instance' ? node.component : '',
+        role,
+        recent.value,
+        OFFERED,
+      );
     }
     const word = typing.value;
     return word === '' || /["“:]/u.test(word) ? [] : search(things.value, word).slice(0, OFFERED);
@@ -43,9 +51,12 @@ export function usePlaceLine(field: Ref<HTMLTextAreaElement | null>, placed: (ho
   watch(offers, () => {
     chosen.value = -1;
   });
-  watch([plan, () => stage.selected, focused], () => commands.preview(focused.value && line.value.trim() !== '' ? plan.value : null));
+  watch([plan, () => stage.selected, focused], () =>
+    commands.preview(focused.value && line.value.trim() !== '' ? plan.value : null),
+  );
 
-  const remember = (names: readonly string[]): void => void (recent.value = [...new Set([...names, ...recent.value])].slice(0, REMEMBERED));
+  const remember = (names: readonly string[]): void =>
+    void (recent.value = [...new Set([...names, ...recent.value])].slice(0, REMEMBERED));
   function done(how: () => boolean, names: readonly string[]): boolean {
     stage.ghost = null;
     if (!placed(how, names)) return false;
@@ -93,7 +104,10 @@ export function usePlaceLine(field: Ref<HTMLTextAreaElement | null>, placed: (ho
     if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       if (offers.value.length === 0) return;
       event.preventDefault();
-      chosen.value = event.key === 'ArrowDown' ? Math.min(offers.value.length - 1, chosen.value + 1) : Math.max(-1, chosen.value - 1);
+      chosen.value =
+        event.key === 'ArrowDown'
+          ? Math.min(offers.value.length - 1, chosen.value + 1)
+          : Math.max(-1, chosen.value - 1);
     } else if (event.key === 'Enter') {
       event.preventDefault();
       place();

@@ -36,7 +36,15 @@ function readCargo(text: string): Cargo | null {
   try {
     const v = JSON.parse(text) as Partial<Cargo> | null;
     if (v?.dekkor !== 1 || !Array.isArray(v.pieces)) return null;
-    const sound = v.pieces.every((p) => typeof p === 'object' && p !== null && typeof p.root === 'string' && typeof p.nodes === 'object' && p.nodes !== null && typeof p.nodes[p.root] === 'object');
+    const sound = v.pieces.every(
+      (p) =>
+        typeof p === 'object' &&
+        p !== null &&
+        typeof p.root === 'string' &&
+        typeof p.nodes === 'object' &&
+        p.nodes !== null &&
+        typeof p.nodes[p.root] === 'object',
+    );
     return sound ? (v as Cargo) : null;
   } catch {
     return null;
@@ -62,7 +70,10 @@ export const useClipboard = defineStore('clipboard', () => {
   const said = ref('');
 
   function pieces(screen: Screen, ids: readonly NodeId[]): Piece[] {
-    return outermost(screen.nodes, screen.root, ids).map((root) => ({ root, nodes: Object.fromEntries(subtree(screen.nodes, root).map((id) => [id, screen.nodes[id] as Node])) }));
+    return outermost(screen.nodes, screen.root, ids).map((root) => ({
+      root,
+      nodes: Object.fromEntries(subtree(screen.nodes, root).map((id) => [id, screen.nodes[id] as Node])),
+    }));
   }
   /** Puts the selection on the clipboard event: own data, a drawing, and an outline as text. */
   function copy(event: ClipboardEvent, cut: boolean): boolean {
@@ -84,9 +95,20 @@ export const useClipboard = defineStore('clipboard', () => {
     const box = stage.findBox(cargo.pieces[0]?.root ?? '');
     if (box) {
       const laid = layoutNode(box.node, fonts, box.w, box.h);
-      event.clipboardData.setData('image/svg+xml', toSvg(paint(laid), { width: Math.ceil(laid.w), height: Math.ceil(laid.h), title: box.node.name, prefix: 'copy-' }));
+      event.clipboardData.setData(
+        'image/svg+xml',
+        toSvg(paint(laid), {
+          width: Math.ceil(laid.w),
+          height: Math.ceil(laid.h),
+          title: box.node.name,
+          prefix: 'copy-',
+        }),
+      );
     }
-    localStorage.setItem(KEPT, JSON.stringify({ text: event.clipboardData.getData('text/plain'), cargo: JSON.stringify(cargo) }));
+    localStorage.setItem(
+      KEPT,
+      JSON.stringify({ text: event.clipboardData.getData('text/plain'), cargo: JSON.stringify(cargo) }),
+    );
     event.preventDefault();
     said.value = `${commands.named(ids)} copied`;
     if (cut) commands.remove();
@@ -103,10 +125,17 @@ export const useClipboard = defineStore('clipboard', () => {
   function pasteCargo(cargo: Cargo, over: boolean): boolean {
     const w = stage.world;
     if (!w) return false;
-    const wanted = new Set(cargo.pieces.flatMap((p) => Object.values(p.nodes).flatMap((n) => (n.type === 'instance' ? [n.component] : []))));
-    const missing = [...wanted].filter((ref) => !w.kits.has(ref.slice(0, ref.lastIndexOf('/'))) && !ref.startsWith('project/'));
+    const wanted = new Set(
+      cargo.pieces.flatMap((p) => Object.values(p.nodes).flatMap((n) => (n.type === 'instance' ? [n.component] : []))),
+    );
+    const missing = [...wanted].filter(
+      (ref) => !w.kits.has(ref.slice(0, ref.lastIndexOf('/'))) && !ref.startsWith('project/'),
+    );
     if (missing.length > 0) {
-      doc.say(`What was copied needs ${missing.slice(0, 3).join(', ')}, which is not installed here. Nothing was pasted.`, true);
+      doc.say(
+        `What was copied needs ${missing.slice(0, 3).join(', ')}, which is not installed here. Nothing was pasted.`,
+        true,
+      );
       return false;
     }
     const single = cargo.pieces.length === 1 ? cargo.pieces[0] : undefined;
@@ -121,7 +150,10 @@ export const useClipboard = defineStore('clipboard', () => {
       return doc.act(`Paste ${stage.nameOf(root)} in place of ${commands.named()}`, steps);
     }
     const name = root ? commands.nameOf(root) : `${cargo.pieces.length} things`;
-    return commands.placePieces(`Paste ${cargo.pieces.length > 1 ? `${cargo.pieces.length} things` : name}`, cargo.pieces);
+    return commands.placePieces(
+      `Paste ${cargo.pieces.length > 1 ? `${cargo.pieces.length} things` : name}`,
+      cargo.pieces,
+    );
   }
   /** Several indented lines become what they say. */
   function pasteOutline(text: string): boolean {

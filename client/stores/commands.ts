@@ -68,12 +68,18 @@ export const useCommands = defineStore('commands', () => {
   /** Where something new goes on a screen: behind or inside the selection there, bars to their end. */
   function spot(screen: Screen, role: string, inside: boolean): Spot {
     const here = screen.id === stage.screenId ? (stage.selectedPlace?.node ?? null) : null;
-    if (here === null && (role === 'banner' || role === 'navigation')) return { into: { parent: screen.root }, after: null };
+    if (here === null && (role === 'banner' || role === 'navigation'))
+      return { into: { parent: screen.root }, after: null };
     return spotFor(world(), stage.wearsShown(screen), screen, here, inside);
   }
 
   /** The steps that place the same on every selected screen, a phone screen first when there is none. */
-  function placingSteps(make: (screen: Screen) => readonly Piece[], role: string, inside = false, at?: Spot): { steps: Step[]; made: { screen: string; ids: string[] }[]; added: string | null } {
+  function placingSteps(
+    make: (screen: Screen) => readonly Piece[],
+    role: string,
+    inside = false,
+    at?: Spot,
+  ): { steps: Step[]; made: { screen: string; ids: string[] }[]; added: string | null } {
     const steps: Step[] = [];
     const made: { screen: string; ids: string[] }[] = [];
     let screens = stage.placing;
@@ -88,12 +94,24 @@ export const useCommands = defineStore('commands', () => {
     }
     for (const screen of screens) {
       const pieces = make(screen);
-      steps.push(...placeSteps(treeOfScreen(screen), pieces, at && screen.id === stage.screenId ? at : spot(screen, role, inside)));
+      steps.push(
+        ...placeSteps(
+          treeOfScreen(screen),
+          pieces,
+          at && screen.id === stage.screenId ? at : spot(screen, role, inside),
+        ),
+      );
       made.push({ screen: screen.id, ids: pieces.map((p) => p.root) });
     }
     return { steps, made, added };
   }
-  function place(label: string, make: (screen: Screen) => readonly Piece[], role: string, inside = false, at?: Spot): boolean {
+  function place(
+    label: string,
+    make: (screen: Screen) => readonly Piece[],
+    role: string,
+    inside = false,
+    at?: Spot,
+  ): boolean {
     const { steps, made, added } = placingSteps(make, role, inside, at);
     const n = made.length;
     if (!doc.act(n > 1 ? `${label} on ${n} screens` : label, steps)) return false;
@@ -101,12 +119,21 @@ export const useCommands = defineStore('commands', () => {
     const here = made.find((m) => m.screen === stage.screenId);
     stage.select(
       here?.ids.slice(-1) ?? [],
-      made.filter((m) => m.screen !== stage.screenId).flatMap((m) => m.ids.slice(-1).map((node) => ({ screen: m.screen, node }))),
+      made
+        .filter((m) => m.screen !== stage.screenId)
+        .flatMap((m) => m.ids.slice(-1).map((node) => ({ screen: m.screen, node }))),
     );
     return true;
   }
   const roleOf = (plan: PlacePlan): string => plan.items[0]?.thing.role ?? '';
-  const placePlan = (plan: PlacePlan, at?: Spot): boolean => place(plan.says.replace(/^places/u, 'Place'), () => buildPieces(plan, stage.newId, stage.behind), roleOf(plan), false, at);
+  const placePlan = (plan: PlacePlan, at?: Spot): boolean =>
+    place(
+      plan.says.replace(/^places/u, 'Place'),
+      () => buildPieces(plan, stage.newId, stage.behind),
+      roleOf(plan),
+      false,
+      at,
+    );
   /** What a plan would do, shown before it is done. */
   function preview(plan: PlacePlan | null, at?: Spot): void {
     const screen = stage.screen;
@@ -116,7 +143,11 @@ export const useCommands = defineStore('commands', () => {
     }
     let n = 0;
     const pieces = buildPieces(plan, () => `ghost-${++n}`, stage.behind);
-    stage.ghost = { screen: screen.id, steps: placeSteps(treeOfScreen(screen), pieces, at ?? spot(screen, roleOf(plan), false)), made: pieces.map((p) => p.root) };
+    stage.ghost = {
+      screen: screen.id,
+      steps: placeSteps(treeOfScreen(screen), pieces, at ?? spot(screen, roleOf(plan), false)),
+      made: pieces.map((p) => p.root),
+    };
   }
   /** A component from a sample: into an empty slot of the selection, else behind it. */
   function placeComponent(ref: ComponentRef, at?: Spot): boolean {
@@ -125,7 +156,11 @@ export const useCommands = defineStore('commands', () => {
     const selected = stage.selectedNode;
     const role = component?.role ?? '';
     const inside =
-      !at && stage.selectedPlace?.at.length === 0 && selected?.type === 'instance' && selected.fills.length === 0 && belongsIn(role, componentAt(w, shownComponent(stage.wears, selected.component)));
+      !at &&
+      stage.selectedPlace?.at.length === 0 &&
+      selected?.type === 'instance' &&
+      selected.fills.length === 0 &&
+      belongsIn(role, componentAt(w, shownComponent(stage.wears, selected.component)));
     return place(
       `Place ${component?.name ?? 'it'}`,
       () => {
@@ -141,9 +176,12 @@ export const useCommands = defineStore('commands', () => {
   function belongsIn(role: string, owner: Component | undefined): boolean {
     const slot = owner?.contract.slots[0];
     if (!owner || !slot) return false;
-    return slot.accepts.length > 0 ? slot.accepts.includes(role) : role !== owner.role && defaultRoom(role).bleed !== true;
+    return slot.accepts.length > 0
+      ? slot.accepts.includes(role)
+      : role !== owner.role && defaultRoom(role).bleed !== true;
   }
-  const placePieces = (label: string, pieces: readonly Piece[], at?: Spot): boolean => place(label, () => pieces.map((p) => copyPiece(p.nodes, p.root, stage.newId)), '', false, at);
+  const placePieces = (label: string, pieces: readonly Piece[], at?: Spot): boolean =>
+    place(label, () => pieces.map((p) => copyPiece(p.nodes, p.root, stage.newId)), '', false, at);
 
   function remove(): void {
     const s = stage.screen;
@@ -211,10 +249,14 @@ export const useCommands = defineStore('commands', () => {
       const first = at[0] ?? 0;
       const last = at.at(-1) ?? 0;
       const after = way === 'up' ? (list[first - 2] ?? null) : (list[last + 1] ?? null);
-      if (way === 'up' ? first > 0 : last < list.length - 1) doc.act(`Move ${named()}`, moveSteps(tree, s, ids, { into, after }));
+      if (way === 'up' ? first > 0 : last < list.length - 1)
+        doc.act(`Move ${named()}`, moveSteps(tree, s, ids, { into, after }));
       return;
     }
-    const steps = way === 'up' || way === 'down' ? nudgeSteps(tree, s, p.node, way === 'up' ? -1 : 1) : indentSteps(world(), stage.wears, tree, s, p.node, way);
+    const steps =
+      way === 'up' || way === 'down'
+        ? nudgeSteps(tree, s, p.node, way === 'up' ? -1 : 1)
+        : indentSteps(world(), stage.wears, tree, s, p.node, way);
     doc.act(`Move ${named()}`, steps);
   }
   /** Moves what is selected to a spot, on this screen or another; with `copy` it stays where it was too. */
@@ -224,7 +266,12 @@ export const useCommands = defineStore('commands', () => {
     if (!from || ids.length === 0) return;
     if (copy) {
       const pieces = ids.map((id) => copyPiece(from.nodes, id, stage.newId));
-      if (doc.act(`Copy ${named()}${screen.id === from.id ? '' : ` to ${screen.name}`}`, placeSteps(treeOfScreen(screen), pieces, to)))
+      if (
+        doc.act(
+          `Copy ${named()}${screen.id === from.id ? '' : ` to ${screen.name}`}`,
+          placeSteps(treeOfScreen(screen), pieces, to),
+        )
+      )
         stage.goTo(
           screen.id,
           pieces.map((p) => p.root),
@@ -250,9 +297,20 @@ export const useCommands = defineStore('commands', () => {
     const ref = card && kit ? stage.behind(`${kit.id}@${kit.version}/${card.id}`) : '';
     const container: Node = card
       ? newInstance(id, ref, { width: 'stretch' })
-      : { id, type: 'box', attrs: { flow: kind === 'row' ? 'row' : 'column', gap: '{means:gap}', width: 'stretch', ...(kind === 'row' ? { align: 'center' } : {}) }, children: [] };
+      : {
+          id,
+          type: 'box',
+          attrs: {
+            flow: kind === 'row' ? 'row' : 'column',
+            gap: '{means:gap}',
+            width: 'stretch',
+            ...(kind === 'row' ? { align: 'center' } : {}),
+          },
+          children: [],
+        };
     const slot = card?.contract.slots[0];
-    const into = slot && container.type === 'instance' ? slotPlace(world(), stage.wears, container, slot.id).slot : undefined;
+    const into =
+      slot && container.type === 'instance' ? slotPlace(world(), stage.wears, container, slot.id).slot : undefined;
     const steps = wrapSteps(treeOfScreen(s), s, ids, container, into);
     if (doc.act(`Wrap ${named()} in a ${card?.name.toLowerCase() ?? kind}`, steps)) stage.select([id]);
   }
@@ -286,7 +344,8 @@ export const useCommands = defineStore('commands', () => {
     const s = stage.screen;
     const series = s?.nodes[seriesId];
     if (!s || series?.type !== 'series') return;
-    if (series.rows !== undefined) doc.say('This series has one item for each row of its content set; add a row there.');
+    if (series.rows !== undefined)
+      doc.say('This series has one item for each row of its content set; add a row there.');
     else doc.act('Add an item', addItemSteps(treeOfScreen(s), series, after));
   }
   function breakSeries(id: string): void {
@@ -299,11 +358,15 @@ export const useCommands = defineStore('commands', () => {
   }
 
   /** Everything that shows the same component: on this screen, in this flow, or everywhere. */
-  function alikeOf(scope: 'screen' | 'flow' | 'project', project = doc.shown): readonly { screen: string; node: string }[] {
+  function alikeOf(
+    scope: 'screen' | 'flow' | 'project',
+    project = doc.shown,
+  ): readonly { screen: string; node: string }[] {
     const node = stage.selectedNode;
     const s = project?.screens.find((x) => x.id === stage.screenId);
     if (!s || !project || node?.type !== 'instance') return [];
-    const screens = scope === 'screen' ? [s] : scope === 'flow' ? project.screens.filter((x) => x.flow === s.flow) : project.screens;
+    const screens =
+      scope === 'screen' ? [s] : scope === 'flow' ? project.screens.filter((x) => x.flow === s.flow) : project.screens;
     return alike(screens, stage.wearsShown, shownComponent(stage.wears, node.component));
   }
   function selectAlike(scope: 'screen' | 'flow' | 'project'): void {
@@ -328,7 +391,10 @@ export const useCommands = defineStore('commands', () => {
       }),
     );
     const from = stage.selectedNode?.type === 'instance' ? stage.nameOf(stage.selectedNode) : 'it';
-    doc.act(stage.countSelected > 1 ? `Replace ${stage.countSelected} ${from} by ${name}` : `Swap ${from} for ${name}`, steps);
+    doc.act(
+      stage.countSelected > 1 ? `Replace ${stage.countSelected} ${from} by ${name}` : `Swap ${from} for ${name}`,
+      steps,
+    );
   }
   function back(): void {
     const steps = stage.targets.flatMap((t) =>

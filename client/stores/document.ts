@@ -64,7 +64,9 @@ export const useDocument = defineStore('document', () => {
   const shown = computed<Project | null>(() => looking.value?.project ?? desk.value?.shown ?? null);
   const revision = computed(() => desk.value?.revision ?? 0);
   const pending = computed<readonly Edit[]>(() => (desk.value ? pendingOf(desk.value) : []));
-  const saveState = computed(() => (pending.value.length === 0 ? 'all saved' : offline.value ? `${pending.value.length} not sent, kept here` : 'saving'));
+  const saveState = computed(() =>
+    pending.value.length === 0 ? 'all saved' : offline.value ? `${pending.value.length} not sent, kept here` : 'saving',
+  );
   const names = computed(() => (desk.value && !looking.value ? turnNames(desk.value) : { undo: null, redo: null }));
 
   function say(text: string, bad = false): void {
@@ -76,10 +78,14 @@ export const useDocument = defineStore('document', () => {
   async function open(projectId: string): Promise<void> {
     close();
     const mine = ++generation;
-    const [stand, own] = await Promise.all([api.open(projectId), api.history(projectId, { by: writer, most: BACK }).catch((): readonly Past[] => [])]);
+    const [stand, own] = await Promise.all([
+      api.open(projectId),
+      api.history(projectId, { by: writer, most: BACK }).catch((): readonly Past[] => []),
+    ]);
     const kept = await takeKept(projectId).catch(() => []);
     const known = new Set<string>();
-    for (const k of kept) for (const c of await api.since(projectId, Math.min(k.base, stand.revision))) known.add(c.edit.id);
+    for (const k of kept)
+      for (const c of await api.since(projectId, Math.min(k.base, stand.revision))) known.add(c.edit.id);
     if (mine !== generation) return;
     id.value = projectId;
     const opened = resume(
@@ -95,6 +101,7 @@ export const useDocument = defineStore('document', () => {
   }
 
   function close(): void {
+    if (storing) void storeNow().catch(() => undefined);
     generation++;
     clearTimeout(timer);
     socket?.close();
@@ -107,7 +114,9 @@ export const useDocument = defineStore('document', () => {
 
   function listen(): void {
     const mine = generation;
-    const ws = new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/projects/${encodeURIComponent(id.value)}/live`);
+    const ws = new WebSocket(
+      `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/projects/${encodeURIComponent(id.value)}/live`,
+    );
     socket = ws;
     ws.onmessage = (event) => {
       const told = JSON.parse(String(event.data)) as { edits?: Confirmed[]; hello?: string; kits?: boolean };
@@ -149,8 +158,22 @@ export const useDocument = defineStore('document', () => {
     void store();
   }
 
+  let storing: Promise<void> | null = null;
+  /** Keeps what is not confirmed, once for all changes of this frame, after it has been shown. */
   function store(): Promise<void> {
-    return keep(id.value, { base: desk.value?.sent?.revision ?? revision.value, edits: pending.value }).catch(() => undefined);
+    const mine = generation;
+    storing ??= new Promise<void>((done) => {
+      setTimeout(() => {
+        storing = null;
+        done(mine === generation ? storeNow() : undefined);
+      }, 0);
+    });
+    return storing;
+  }
+  function storeNow(): Promise<void> {
+    return keep(id.value, { base: desk.value?.sent?.revision ?? revision.value, edits: pending.value }).catch(
+      () => undefined,
+    );
   }
 
   function schedule(wait: number): void {
@@ -176,7 +199,8 @@ export const useDocument = defineStore('document', () => {
     } catch (error) {
       if (mine !== generation) return;
       sending = false;
-      if (error instanceof ServerProblem && error.status < 500 && error.status !== 429) await refuse(error, given.edits);
+      if (error instanceof ServerProblem && error.status < 500 && error.status !== 429)
+        await refuse(error, given.edits);
       else {
         offline.value = true;
         schedule(RETRY);
@@ -205,7 +229,14 @@ export const useDocument = defineStore('document', () => {
       say('You are looking at how it was. Go back to it, or return to now, to change something.', true);
       return false;
     }
-    const got = actOn(desk.value, { id: freshId(), label: label.slice(0, 300), steps, merge, where: whereNow.value(), now: Date.now() });
+    const got = actOn(desk.value, {
+      id: freshId(),
+      label: label.slice(0, 300),
+      steps,
+      merge,
+      where: whereNow.value(),
+      now: Date.now(),
+    });
     if (!got.ok) {
       say(`${label}: ${got.refusal.message} Nothing was changed.`, true);
       return false;
@@ -224,11 +255,17 @@ export const useDocument = defineStore('document', () => {
       const { needs } = got;
       const mine = generation;
       try {
-        const [before, [edit]] = await Promise.all([api.at(id.value, needs.revision - 1), api.since(id.value, needs.revision - 1, needs.revision)]);
+        const [before, [edit]] = await Promise.all([
+          api.at(id.value, needs.revision - 1),
+          api.since(id.value, needs.revision - 1, needs.revision),
+        ]);
         if (mine !== generation || !desk.value) return null;
         const ready = edit ? provide(desk.value, needs, before.project, edit.edit) : null;
         if (!ready) {
-          say(`“${needs.label}” was done by an earlier version and cannot be undone by itself; History can still go back to before it.`, true);
+          say(
+            `“${needs.label}” was done by an earlier version and cannot be undone by itself; History can still go back to before it.`,
+            true,
+          );
           return null;
         }
         desk.value = ready;

@@ -1,12 +1,22 @@
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import { paint, type Box, type ComponentRef, type Drop, type Primitive, type Rect, type Screen, type Spot } from '../../core/index.js';
+import {
+  paint,
+  type Box,
+  type ComponentRef,
+  type Drop,
+  type Primitive,
+  type Rect,
+  type Screen,
+  type Spot,
+} from '../../core/index.js';
 import { useCommands } from './commands.js';
 import { useStage } from './stage.js';
 
 /** What is held by the pointer. */
 export type Held = { readonly name: string; readonly roles: readonly string[]; readonly picture?: HeldPicture } & (
-  { readonly kind: 'sample'; readonly ref: ComponentRef } | { readonly kind: 'selection'; readonly ids: readonly string[]; readonly from: string }
+  | { readonly kind: 'sample'; readonly ref: ComponentRef }
+  | { readonly kind: 'selection'; readonly ids: readonly string[]; readonly from: string }
 );
 /** How it looks: what is drawn, which part of it (px), and how large. */
 export interface HeldPicture {
@@ -24,7 +34,8 @@ export interface Landing {
   readonly line?: { readonly id: string; readonly where: 'before' | 'after' | 'inside' };
 }
 /** The picture of something on a screen. */
-export const heldPicture = (box: Box | null, zoom: number): { readonly picture?: HeldPicture } => (box && box.w > 0 && box.h > 0 ? { picture: { primitives: paint(box), at: box, zoom } } : {});
+export const heldPicture = (box: Box | null, zoom: number): { readonly picture?: HeldPicture } =>
+  box && box.w > 0 && box.h > 0 ? { picture: { primitives: paint(box), at: box, zoom } } : {};
 type Finder = (x: number, y: number, held: Held) => Landing | null;
 
 /** How far the pointer goes before a press becomes a drag: px. */

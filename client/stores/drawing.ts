@@ -1,6 +1,20 @@
 import { defineStore } from 'pinia';
 import { shallowRef, triggerRef } from 'vue';
-import { layout, lookIn, Memory, paint, resolve, type Box, type LookUp, type Primitive, type Project, type Screen, type ScreenReview, type Wear, type World } from '../../core/index.js';
+import {
+  layout,
+  lookIn,
+  Memory,
+  paint,
+  resolve,
+  type Box,
+  type LookUp,
+  type Primitive,
+  type Project,
+  type Screen,
+  type ScreenReview,
+  type Wear,
+  type World,
+} from '../../core/index.js';
 import type { Drawn } from '../workers/core.worker.js';
 import { fonts, useLibrary } from './library.js';
 import { plain } from './plain.js';
@@ -43,7 +57,16 @@ const AT_ONCE = 2;
 const STRETCH = 1.05;
 /** Bitmaps that are kept though nobody looks: the oldest go first. */
 const MOST_KEPT = 260;
-const SHELL: readonly (keyof Project)[] = ['id', 'name', 'kits', 'wears', 'flows', 'originals', 'contentSets', 'sheets'];
+const SHELL: readonly (keyof Project)[] = [
+  'id',
+  'name',
+  'kits',
+  'wears',
+  'flows',
+  'originals',
+  'contentSets',
+  'sheets',
+];
 
 /** A canvas that takes a bitmap over as it is. */
 function canvasOf(bitmap: ImageBitmap): HTMLCanvasElement {
@@ -58,7 +81,8 @@ const painted = new Memory<Picture>(1);
 /** What a laid out screen looks like; painted once. */
 export const pictureOf = (box: Box): Picture => painted.of(box, [], () => ({ primitives: paint(box), height: box.h }));
 /** A screen laid out on the page. What did not change is remembered by the core. */
-export const boxOf = (world: World, screen: Screen, wears: readonly Wear[]): Box => layout(resolve(world, screen, { wears }), fonts);
+export const boxOf = (world: World, screen: Screen, wears: readonly Wear[]): Box =>
+  layout(resolve(world, screen, { wears }), fonts);
 
 /**
  * Pictures of screens, drawn by the worker and kept for as long as nothing they depend on is another. Which that is, each
@@ -114,11 +138,15 @@ export const useDrawing = defineStore('drawing', () => {
     }
     return n;
   }
-  const review = (screen: Screen, after: readonly Wear[]): Promise<ScreenReview> | undefined => library.worker?.review(screen.id, versionOf(screen), wearNumber(after));
+  const review = (screen: Screen, after: readonly Wear[]): Promise<ScreenReview> | undefined =>
+    library.worker?.review(screen.id, versionOf(screen), wearNumber(after));
 
   const keyOf = (screen: Screen, wears: readonly Wear[]): string => `${screen.id}|${wearNumber(wears)}`;
-  const holds = (k: Bitmap, of: Screen, look: LookUp): boolean => k.of === of && k.fonts === library.fontsKnown && k.reads.every(([kind, name, found]) => look(kind, name) === found);
-  const sharp = (k: Bitmap, scale: number | null): boolean => scale === null || (k.drawn !== null && (k.scale === scale || (k.scale / scale < STRETCH && scale / k.scale < STRETCH)));
+  const holds = (k: Bitmap, of: Screen, look: LookUp): boolean =>
+    k.of === of && k.fonts === library.fontsKnown && k.reads.every(([kind, name, found]) => look(kind, name) === found);
+  const sharp = (k: Bitmap, scale: number | null): boolean =>
+    scale === null ||
+    (k.drawn !== null && (k.scale === scale || (k.scale / scale < STRETCH && scale / k.scale < STRETCH)));
 
   /**
    * The picture of a screen: what is known of it, and asked for anew when that is old or drawn for another scale.
@@ -136,9 +164,11 @@ export const useDrawing = defineStore('drawing', () => {
     void run();
     return known;
   }
-  const knownOf = (screen: Screen, wears: readonly Wear[]): Bitmap | undefined => pictures.value.get(`${screen.id}|${numbers.get(wears) ?? 0}`);
+  const knownOf = (screen: Screen, wears: readonly Wear[]): Bitmap | undefined =>
+    pictures.value.get(`${screen.id}|${numbers.get(wears) ?? 0}`);
   /** What is known of how tall a screen is: px. */
-  const heightOf = (screen: Screen, wears: readonly Wear[]): number => knownOf(screen, wears)?.height ?? screen.height ?? 800;
+  const heightOf = (screen: Screen, wears: readonly Wear[]): number =>
+    knownOf(screen, wears)?.height ?? screen.height ?? 800;
   /** Where a thing of a screen stands in its picture, every item of a series for itself. */
   function rectsOf(screen: Screen, wears: readonly Wear[], node: string): readonly Place[] {
     const rects = knownOf(screen, wears)?.rects;
@@ -160,7 +190,12 @@ export const useDrawing = defineStore('drawing', () => {
       sync(next.world.project);
       const look = lookIn(next.world);
       const known = library.fontsKnown;
-      keep(next, await worker.draw(next.screen.id, versionOf(next.screen), wearNumber(next.wears), next.scale), look, known);
+      keep(
+        next,
+        await worker.draw(next.screen.id, versionOf(next.screen), wearNumber(next.wears), next.scale),
+        look,
+        known,
+      );
     } catch {
       // The worker has no project any more, or another one: what is wanted then is asked for again.
     } finally {
@@ -197,5 +232,15 @@ export const useDrawing = defineStore('drawing', () => {
     pictures.value = new Map();
   }
 
-  return { pictures, clear, sync, review, wearNumber: plain(wearNumber), picture: plain(picture), heightOf: plain(heightOf), rectsOf: plain(rectsOf), knownOf: plain(knownOf) };
+  return {
+    pictures,
+    clear,
+    sync,
+    review,
+    wearNumber: plain(wearNumber),
+    picture: plain(picture),
+    heightOf: plain(heightOf),
+    rectsOf: plain(rectsOf),
+    knownOf: plain(knownOf),
+  };
 });

@@ -34,12 +34,18 @@ export const useLibrary = defineStore('library', () => {
 
   async function add(font: FontData): Promise<void> {
     fonts.add(font.family, font.weight, font.italic, new Uint8Array(font.bytes), font.use);
-    const face = new FontFace(font.family, font.bytes, { weight: String(font.weight), style: font.italic ? 'italic' : 'normal' });
+    const face = new FontFace(font.family, font.bytes, {
+      weight: String(font.weight),
+      style: font.italic ? 'italic' : 'normal',
+    });
     document.fonts.add(await face.load());
   }
 
   /** Reads every kit that is not known yet. What is known stays the same object: an installed kit never changes. */
   async function loadNew(): Promise<void> {
+    // The worker starts while kits and fonts are on their way.
+    const starting = worker.value ?? startWorker();
+    if (starting instanceof Promise) starting.catch(() => undefined);
     const list = await api.kits();
     const fresh = list.filter((i) => !kits.value.has(i.ref));
     const jsons = await Promise.all(fresh.map(async (i) => [i.ref, await api.kit(i.ref)] as const));
@@ -56,19 +62,36 @@ export const useLibrary = defineStore('library', () => {
       if (!value) continue;
       read.set(kitRef(value), value);
       for (const f of value.fonts)
-        want(`${f.family}|${f.weight}|${f.italic}`, `/api/kits/${encodeURIComponent(ref)}/files/${f.file}`, { family: f.family, weight: f.weight, italic: f.italic, use: 'kit' });
+        want(`${f.family}|${f.weight}|${f.italic}`, `/api/kits/${encodeURIComponent(ref)}/files/${f.file}`, {
+          family: f.family,
+          weight: f.weight,
+          italic: f.italic,
+          use: 'kit',
+        });
     }
-    for (const weight of FALLBACK_WEIGHTS) want(`fallback${weight}`, `/api/fonts/NotoSans-${weight}.ttf`, { family: 'Noto Sans', weight, italic: false, use: 'fallback' });
+    for (const weight of FALLBACK_WEIGHTS)
+      want(`fallback${weight}`, `/api/fonts/NotoSans-${weight}.ttf`, {
+        family: 'Noto Sans',
+        weight,
+        italic: false,
+        use: 'fallback',
+      });
     const loaded = (await Promise.allSettled(wanted)).flatMap((r) => (r.status === 'fulfilled' ? [r.value] : []));
     await Promise.all(loaded.map((f) => add(f).catch(() => undefined)));
-    const on = worker.value ?? (await startWorker());
+    const show = (): void => {
+      infos.value = list;
+      if (fresh.length > 0) kits.value = read;
+      fontsKnown.value += loaded.length;
+    };
+    // Nothing waits for the worker at first; later it must know a kit before anything is asked of it about that.
+    const first = worker.value === null;
+    if (first) show();
+    const on = await starting;
     await on.library(
       jsons.map(([, json]) => json),
       loaded,
     );
-    infos.value = list;
-    if (fresh.length > 0) kits.value = read;
-    fontsKnown.value += loaded.length;
+    if (!first) show();
     worker.value = on;
   }
 

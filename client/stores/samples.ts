@@ -36,7 +36,14 @@ const starters = new Memory<Sample>(4);
 const ITSELF = {};
 
 /** A component drawn by itself, with what is chosen on an instance and what is in its slots carried to it. Width in px. */
-export function sampleOf(world: World, ref: ComponentRef, width: number, wears: readonly Wear[], node?: InstanceNode, nodes?: Nodes): Sample {
+export function sampleOf(
+  world: World,
+  ref: ComponentRef,
+  width: number,
+  wears: readonly Wear[],
+  node?: InstanceNode,
+  nodes?: Nodes,
+): Sample {
   const inside = node && node.fills.length > 0 ? nodes : undefined;
   return drawn.of(
     node ?? ITSELF,
@@ -67,7 +74,14 @@ export function templateOf(world: World, t: Template, kit: Kit, wears: readonly 
       const width = t.kind === 'page' ? WIDTHS[t.device ?? 'phone'] : WIDTHS.phone;
       const height = t.kind === 'page' ? Math.round(width * (width < 500 ? 2 : 0.65)) : null;
       const nodes = qualify(t.nodes, kitRef(kit));
-      const laid = layout(resolve(world, { id: 'sample', name: t.name, flow: '', device: 'custom', width, height, root: t.root, nodes }, { wears }), fonts);
+      const laid = layout(
+        resolve(
+          world,
+          { id: 'sample', name: t.name, flow: '', device: 'custom', width, height, root: t.root, nodes },
+          { wears },
+        ),
+        fonts,
+      );
       return { primitives: paint(laid), height: laid.h, width };
     },
     lookIn(world),

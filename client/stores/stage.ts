@@ -32,6 +32,9 @@ import { useLibrary } from './library.js';
 import { plain } from './plain.js';
 import { sampleOf, templateOf, type Sample } from './samples.js';
 
+/** All of a project but its screens. */
+const GROUND: readonly (keyof Project)[] = ['id', 'kits', 'wears', 'flows', 'originals', 'contentSets', 'sheets'];
+
 /** What is looked at: the screen, the selection, the lens; and pictures of screens and samples. */
 export const useStage = defineStore('stage', () => {
   const doc = useDocument();
@@ -48,14 +51,23 @@ export const useStage = defineStore('stage', () => {
   /** An alternative shown on the Wall while the pointer rests on it. */
   const trial = shallowRef<{ readonly node: string; readonly ref: ComponentRef } | null>(null);
   /** Steps shown as if done: what Enter will place. `made` are the new things. */
-  const ghost = shallowRef<{ readonly screen: string; readonly steps: readonly Step[]; readonly made: readonly string[] } | null>(null);
+  const ghost = shallowRef<{
+    readonly screen: string;
+    readonly steps: readonly Step[];
+    readonly made: readonly string[];
+  } | null>(null);
 
   const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
   const screen = computed<Screen | undefined>(() => (doc.shown ? screenOf(doc.shown, screenId.value) : undefined));
 
+  /** The world but for its screens: the same object as long as nothing is worn, drawn or installed anew, however much is typed. */
+  const ground = computed<World | null>((was) => {
+    const w = world.value;
+    return was && w && was.kits === w.kits && GROUND.every((k) => was.project[k] === w.project[k]) ? was : w;
+  });
   /** What a screen is shown wearing: through the lens when one is on. */
   function wearsShown(of: Screen | undefined): readonly Wear[] {
-    const w = world.value;
+    const w = ground.value;
     if (!w) return [];
     return lens.value && w.kits.has(lens.value) ? lensWears(w, of, lens.value) : wearsOf(w.project, of);
   }
@@ -64,7 +76,8 @@ export const useStage = defineStore('stage', () => {
     const first = doc.shown?.kits[0];
     return first === undefined ? undefined : library.kits.get(shownKit(wears.value, first));
   });
-  const behind = (r: ComponentRef): ComponentRef => (world.value ? behindLens(wearsOf(world.value.project, screen.value), wears.value, r) : r);
+  const behind = (r: ComponentRef): ComponentRef =>
+    ground.value ? behindLens(wearsOf(ground.value.project, screen.value), wears.value, r) : r;
 
   /** A screen laid out here, at once. */
   function boxOf(of: Screen): Box | null {
@@ -87,7 +100,10 @@ export const useStage = defineStore('stage', () => {
     const t = trial.value;
     const node = t ? s?.nodes[t.node] : undefined;
     if (!s || !t || node?.type !== 'instance') return s;
-    return { ...s, nodes: { ...s.nodes, [node.id]: { ...node, component: t.ref, placed: node.placed ?? node.component } } };
+    return {
+      ...s,
+      nodes: { ...s.nodes, [node.id]: { ...node, component: t.ref, placed: node.placed ?? node.component } },
+    };
   });
   const box = computed(() => (current.value ? boxOf(current.value) : null));
 
@@ -134,18 +150,27 @@ export const useStage = defineStore('stage', () => {
     },
     { immediate: true },
   );
-  const calmWorld = computed<World | null>(() => (calmProject.value && calmProject.value.id === doc.shown?.id ? { project: calmProject.value, kits: library.kits } : world.value));
+  const calmWorld = computed<World | null>(() =>
+    calmProject.value && calmProject.value.id === doc.shown?.id
+      ? { project: calmProject.value, kits: library.kits }
+      : world.value,
+  );
   const calmScreen = computed(() => (calmWorld.value ? screenOf(calmWorld.value.project, screenId.value) : undefined));
   /** Every box of the current screen by its key: as it is, whatever is being tried on. */
   const truth = computed(() => (trial.value && outlined.value ? boxOf(outlined.value) : box.value));
   const boxMap = computed<ReadonlyMap<string, Box>>(() => (truth.value ? boxesByKey(truth.value) : new Map()));
 
   const selected = computed(() => selection.value.at(-1) ?? null);
-  const selectedPlace = computed(() => (selected.value !== null && screen.value ? placeOfKey(screen.value, selected.value) : null));
-  const selectedNode = computed(() => (selectedPlace.value && screen.value ? screen.value.nodes[selectedPlace.value.node] : undefined));
+  const selectedPlace = computed(() =>
+    selected.value !== null && screen.value ? placeOfKey(screen.value, selected.value) : null,
+  );
+  const selectedNode = computed(() =>
+    selectedPlace.value && screen.value ? screen.value.nodes[selectedPlace.value.node] : undefined,
+  );
   /** Everything selected, screen by screen, the current screen first. */
   const targets = computed<readonly { readonly screen: Screen; readonly ids: readonly string[] }[]>(() => {
-    const all: { screen: Screen; ids: string[] }[] = screen.value && selectedIds.value.length > 0 ? [{ screen: screen.value, ids: [...selectedIds.value] }] : [];
+    const all: { screen: Screen; ids: string[] }[] =
+      screen.value && selectedIds.value.length > 0 ? [{ screen: screen.value, ids: [...selectedIds.value] }] : [];
     if (elsewhere.value.length === 0 || !doc.shown) return all;
     const screens = new Map(doc.shown.screens.map((s) => [s.id, s]));
     const by = new Map(all.map((t) => [t.screen.id, t]));
@@ -168,11 +193,16 @@ export const useStage = defineStore('stage', () => {
   const placing = computed<readonly Screen[]>(() => {
     const s = screen.value;
     if (!s) return [];
-    const more = picked.value.length > 1 ? (doc.shown?.screens ?? []).filter((x) => picked.value.includes(x.id) && x.id !== s.id) : [];
+    const more =
+      picked.value.length > 1
+        ? (doc.shown?.screens ?? []).filter((x) => picked.value.includes(x.id) && x.id !== s.id)
+        : [];
     return [s, ...more];
   });
   /** Screen nodes that are selected, for acting on them. */
-  const selectedIds = computed(() => [...new Set(selection.value.flatMap((k) => (screen.value ? (placeOfKey(screen.value, k)?.node ?? []) : [])))]);
+  const selectedIds = computed(() => [
+    ...new Set(selection.value.flatMap((k) => (screen.value ? (placeOfKey(screen.value, k)?.node ?? []) : []))),
+  ]);
 
   function select(keys: readonly string[], others: readonly Sighting[] = []): void {
     selection.value = keys;
@@ -289,6 +319,7 @@ export const useStage = defineStore('stage', () => {
     current,
     outlined,
     world,
+    ground,
     screen,
     wears,
     wearsShown: plain(wearsShown),

@@ -1,6 +1,19 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
-import { boxesByKey, chooseSteps, screenOf, textPlace, treeOfScreen, withItemField, type Box, type Json, type Screen, type Shows, type Step, type TextPlace } from '../../core/index.js';
+import {
+  boxesByKey,
+  chooseSteps,
+  screenOf,
+  textPlace,
+  treeOfScreen,
+  withItemField,
+  type Box,
+  type Json,
+  type Screen,
+  type Shows,
+  type Step,
+  type TextPlace,
+} from '../../core/index.js';
 import { useDocument } from './document.js';
 import { useStage } from './stage.js';
 
@@ -62,12 +75,25 @@ export const useWriting = defineStore('writing', () => {
     if (place.kind === 'attr') {
       if (!place.entry) return [{ do: 'set', tree, node: node.id, field: `attrs.${shows}`, value }];
       const key = `screen||attr.${shows}|`;
-      return [{ do: 'setting', tree, node: node.id, key, value: { home: 'screen', at: [], kind: 'attr', name: shows, value }, entry: place.entry }];
+      return [
+        {
+          do: 'setting',
+          tree,
+          node: node.id,
+          key,
+          value: { home: 'screen', at: [], kind: 'attr', name: shows, value },
+          entry: place.entry,
+        },
+      ];
     }
     if (node.type !== 'instance') return [];
     let chosen = value;
     if (place.kind === 'item') {
-      const at = [...(place.entry ? [place.entry.series, `#${place.entry.key}`] : []), node.id, ...place.target.at].join('/');
+      const at = [
+        ...(place.entry ? [place.entry.series, `#${place.entry.key}`] : []),
+        node.id,
+        ...place.target.at,
+      ].join('/');
       chosen = withItemField(boxIn(screen, at)?.node.instance?.props[place.target.name], place.key, place.field, value);
     }
     return chooseSteps(w, stage.wearsShown(screen), tree, node, place.target, chosen, item);
@@ -81,7 +107,8 @@ export const useWriting = defineStore('writing', () => {
     if (!place) return;
     const text = value.slice(0, 20_000);
     doc.act(`Type “${text.length > 30 ? `${text.slice(0, 29)}…` : text}”`, stepsAt(screen, place, text, 'text'));
-    if (value.length > text.length) doc.say(`This text had ${value.length} characters; the first 20,000 were kept.`, true);
+    if (value.length > text.length)
+      doc.say(`This text had ${value.length} characters; the first 20,000 were kept.`, true);
   }
   /** Commits and opens the next text: that of the next selected thing when several are, else the next on the screen. */
   function next(value: string, by: 1 | -1): void {
@@ -118,7 +145,11 @@ export const useWriting = defineStore('writing', () => {
     start(screen, to);
   }
   /** Another screen leads; everything stays selected. */
-  function moveLead(screen: string, lead: string, all: readonly { readonly screen: string; readonly id: string }[]): void {
+  function moveLead(
+    screen: string,
+    lead: string,
+    all: readonly { readonly screen: string; readonly id: string }[],
+  ): void {
     const here = all.filter((a) => a.screen === screen && a.id !== lead).map((a) => a.id);
     const picked = stage.picked;
     stage.screenId = screen;
@@ -141,7 +172,8 @@ export const useWriting = defineStore('writing', () => {
     const p = picking.value;
     picking.value = null;
     const screen = p && doc.shown ? screenOf(doc.shown, p.screen) : undefined;
-    const place = screen && stage.world && p ? textPlace(stage.world, stage.wearsShown(screen), screen, p.key, 'icon') : null;
+    const place =
+      screen && stage.world && p ? textPlace(stage.world, stage.wearsShown(screen), screen, p.key, 'icon') : null;
     if (screen && place) doc.act(`Choose the icon ${icon}`, stepsAt(screen, place, icon, 'icon'));
   }
   function leave(): void {

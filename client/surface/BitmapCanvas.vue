@@ -14,6 +14,12 @@ watch(() => props.drawn, show, { flush: 'post' });
 </template>
 
 <style scoped>
-.bitmap { display: block; }
-.bitmap :deep(canvas) { display: block; width: 100%; height: 100%; }
+.bitmap {
+  display: block;
+}
+.bitmap :deep(canvas) {
+  display: block;
+  width: 100%;
+  height: 100%;
+}
 </style>

@@ -27,14 +27,37 @@ watch(() => drag.held, draw, { flush: 'post' });
 </script>
 
 <template>
-  <div v-if="drag.held" class="held" :style="{ left: `${drag.at.x + 14}px`, top: `${drag.at.y + 12}px` }" aria-hidden="true">
+  <div
+    v-if="drag.held"
+    class="held"
+    :style="{ left: `${drag.at.x + 14}px`, top: `${drag.at.y + 12}px` }"
+    aria-hidden="true"
+  >
     <canvas v-show="drag.held.picture" ref="canvas" :style="{ width: `${size.w}px`, height: `${size.h}px` }" />
     <p>{{ drag.copying ? 'Copy ' : '' }}{{ drag.held.name }}{{ drag.landing ? ` into ${drag.landing.says}` : '' }}</p>
   </div>
 </template>
 
 <style scoped>
-.held { position: fixed; z-index: 20; pointer-events: none; display: grid; gap: 4px; justify-items: start; }
-canvas { opacity: 0.82; background: #fff; box-shadow: 0 2px 10px #25211a40; outline: 1px solid var(--tape-ink); }
-p { background: var(--ink); color: var(--raised); font-size: 11.5px; padding: 1px 7px; border-radius: 4px; }
+.held {
+  position: fixed;
+  z-index: 20;
+  pointer-events: none;
+  display: grid;
+  gap: 4px;
+  justify-items: start;
+}
+canvas {
+  opacity: 0.82;
+  background: #fff;
+  box-shadow: 0 2px 10px #25211a40;
+  outline: 1px solid var(--tape-ink);
+}
+p {
+  background: var(--ink);
+  color: var(--raised);
+  font-size: 11.5px;
+  padding: 1px 7px;
+  border-radius: 4px;
+}
 </style>

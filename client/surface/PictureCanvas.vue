@@ -9,7 +9,13 @@ import { changedRegion, touches, type Region } from './changed.js';
  * A picture at `zoom`, drawn on the page: only where it changed since it was drawn last. While the zoom moves the drawn bitmap
  * is stretched; it is drawn anew when it rests. Sizes in px.
  */
-const props = defineProps<{ primitives: readonly Primitive[]; width: number; height: number; zoom: number; background?: string }>();
+const props = defineProps<{
+  primitives: readonly Primitive[];
+  width: number;
+  height: number;
+  zoom: number;
+  background?: string;
+}>();
 const canvas = ref<HTMLCanvasElement | null>(null);
 const REST = 90;
 /** A canvas has a largest size; very tall screens are drawn coarser rather than not at all. */
@@ -24,11 +30,18 @@ function draw(whole = false): void {
   const el = canvas.value;
   const ctx = el?.getContext('2d');
   if (!el || !ctx) return;
-  const scale = Math.min(props.zoom * devicePixelRatio, LONGEST / Math.max(1, props.height), LONGEST / Math.max(1, props.width));
+  const scale = Math.min(
+    props.zoom * devicePixelRatio,
+    LONGEST / Math.max(1, props.height),
+    LONGEST / Math.max(1, props.width),
+  );
   const w = Math.max(1, Math.round(props.width * scale));
   const h = Math.max(1, Math.round(props.height * scale));
   const known = last;
-  const differs = !whole && known && known.scale === scale && known.w === w && known.h === h ? changedRegion(known.primitives, props.primitives) : 'all';
+  const differs =
+    !whole && known && known.scale === scale && known.w === w && known.h === h
+      ? changedRegion(known.primitives, props.primitives)
+      : 'all';
   last = { primitives: props.primitives, scale, w, h };
   if (differs === null) return;
   if (el.width !== w) el.width = w;
@@ -77,5 +90,9 @@ watch(
 </script>
 
 <template>
-  <canvas ref="canvas" :style="{ width: `${width * zoom}px`, height: `${height * zoom}px`, display: 'block' }" aria-hidden="true" />
+  <canvas
+    ref="canvas"
+    :style="{ width: `${width * zoom}px`, height: `${height * zoom}px`, display: 'block' }"
+    aria-hidden="true"
+  />
 </template>

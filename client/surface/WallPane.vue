@@ -30,22 +30,26 @@ function onWall(x: number, y: number): { x: number; y: number } {
 /** The zoom as it was when it last rested: what pictures are drawn for. */
 const sharpZoom = refDebounced(zoom, 140);
 /** What is out of sight is measured when there is time: so that rows are as tall as they will be. */
-watch([() => stage.calmProject, () => stage.lens], () => {
-  const all = hanging.value.hung.map((r) => r.screen);
-  let at = 0;
-  const some = (): void => {
-    const seen = new Set(visible.value.map((r) => r.screen.id));
-    for (const until = at + 10; at < until && at < all.length; at++) {
-      const s = all[at];
-      if (!s || !doc.shown?.screens.includes(s)) continue;
-      // What uses what is counted ahead, so that it need not be when something is selected.
-      usesOn(s, stage.wearsShown(s));
-      if (!seen.has(s.id) && s.id !== stage.screenId) stage.bitmapOf(s, null);
-    }
-    if (at < all.length) requestIdleCallback(some);
-  };
-  requestIdleCallback(some);
-}, { immediate: true });
+watch(
+  [() => stage.calmProject, () => stage.lens],
+  () => {
+    const all = hanging.value.hung.map((r) => r.screen);
+    let at = 0;
+    const some = (): void => {
+      const seen = new Set(visible.value.map((r) => r.screen.id));
+      for (const until = at + 10; at < until && at < all.length; at++) {
+        const s = all[at];
+        if (!s || !doc.shown?.screens.includes(s)) continue;
+        // What uses what is counted ahead, so that it need not be when something is selected.
+        usesOn(s, stage.wearsShown(s));
+        if (!seen.has(s.id) && s.id !== stage.screenId) stage.bitmapOf(s, null);
+      }
+      if (at < all.length) requestIdleCallback(some);
+    };
+    requestIdleCallback(some);
+  },
+  { immediate: true },
+);
 const percent = computed(() => (zoom.value < 0.02 ? (zoom.value * 100).toFixed(1) : Math.round(zoom.value * 100)));
 const named = computed(() => {
   const r = visible.value.find((x) => x.screen.id === pointed.value) ?? null;
@@ -57,7 +61,11 @@ function onWheel(event: WheelEvent): void {
   if (event.ctrlKey || event.metaKey) {
     const r = frame.value?.getBoundingClientRect();
     zoomAt(Math.exp(-event.deltaY / 300), event.clientX - (r?.left ?? 0), event.clientY - (r?.top ?? 0));
-  } else pan.value = { x: pan.value.x - (event.shiftKey ? event.deltaY : event.deltaX), y: pan.value.y - (event.shiftKey ? 0 : event.deltaY) };
+  } else
+    pan.value = {
+      x: pan.value.x - (event.shiftKey ? event.deltaY : event.deltaX),
+      y: pan.value.y - (event.shiftKey ? 0 : event.deltaY),
+    };
 }
 function down(event: PointerEvent): void {
   const ground = event.target === frame.value;
@@ -102,7 +110,11 @@ function labelKey(event: KeyboardEvent, r: Hung): void {
     const next = hanging.value.hung[hanging.value.hung.indexOf(r) + by];
     if (!next) return;
     reveal({ ...next, y: next.y - 24 }, false);
-    void nextTick(() => frame.value?.querySelector<HTMLElement>(`[data-label="${CSS.escape(next.screen.id)}"]`)?.focus({ preventScroll: true }));
+    void nextTick(() =>
+      frame.value
+        ?.querySelector<HTMLElement>(`[data-label="${CSS.escape(next.screen.id)}"]`)
+        ?.focus({ preventScroll: true }),
+    );
   } else return;
   event.preventDefault();
   event.stopPropagation();
@@ -128,17 +140,21 @@ function along(): void {
   const { x, y } = drag.at;
   if (x < f.left || x > f.right || y < f.top || y > f.bottom) return;
   const EDGE = 36;
-  const by = (v: number, low: number, high: number): number => (v < low + EDGE ? (low + EDGE - v) / 3 : v > high - EDGE ? -(v - high + EDGE) / 3 : 0);
+  const by = (v: number, low: number, high: number): number =>
+    v < low + EDGE ? (low + EDGE - v) / 3 : v > high - EDGE ? -(v - high + EDGE) / 3 : 0;
   const dx = by(x, f.left, f.right);
   const dy = by(y, f.top, f.bottom);
   if (dx === 0 && dy === 0) return;
   pan.value = { x: pan.value.x + dx, y: pan.value.y + dy };
   drag.search();
 }
-watch(() => drag.held !== null, (on) => {
-  cancelAnimationFrame(slide);
-  if (on) slide = requestAnimationFrame(along);
-});
+watch(
+  () => drag.held !== null,
+  (on) => {
+    cancelAnimationFrame(slide);
+    if (on) slide = requestAnimationFrame(along);
+  },
+);
 
 // ── what is chosen or placed is brought into view; a screen that is new is shown whole ──
 let known = new Set(doc.shown?.screens.map((s) => s.id));
@@ -155,7 +171,11 @@ watch([() => stage.screenId, () => stage.selected, () => doc.shown?.screens.leng
   const r = here.value;
   const box = key === null ? null : stage.findBox(key);
   if (!r) return;
-  if (box) reveal({ x: r.x + box.x * zoom.value, y: r.y + box.y * zoom.value, w: box.w * zoom.value, h: box.h * zoom.value }, !byPointer);
+  if (box)
+    reveal(
+      { x: r.x + box.x * zoom.value, y: r.y + box.y * zoom.value, w: box.w * zoom.value, h: box.h * zoom.value },
+      !byPointer,
+    );
   else if (id !== was && !fresh) reveal({ ...r, y: r.y - 24, h: r.h + 24 }, !byPointer);
 });
 onMounted(() => {
@@ -174,36 +194,166 @@ defineExpose({ fit, zoomBy });
 </script>
 
 <template>
-  <section ref="frame" class="wall" :class="{ grab: space }" aria-label="Wall" role="region" tabindex="0" @wheel.prevent="onWheel" @pointerdown.capture="pressedAt = now()" @pointerdown="down" @keydown="spaceKey" @keyup="spaceKey">
+  <section
+    ref="frame"
+    class="wall"
+    :class="{ grab: space }"
+    aria-label="Wall"
+    role="region"
+    tabindex="0"
+    @wheel.prevent="onWheel"
+    @pointerdown.capture="pressedAt = now()"
+    @pointerdown="down"
+    @keydown="spaceKey"
+    @keyup="spaceKey"
+  >
     <div class="world" :style="{ transform: `translate(${pan.x}px, ${pan.y}px)` }">
-      <p v-for="h in hanging.heads" :key="h.id" class="flow" :style="{ top: `${h.y}px` }"><strong>{{ h.name }}</strong> {{ h.count }} {{ h.count === 1 ? 'screen' : 'screens' }}</p>
+      <p v-for="h in hanging.heads" :key="h.id" class="flow" :style="{ top: `${h.y}px` }">
+        <strong>{{ h.name }}</strong> {{ h.count }} {{ h.count === 1 ? 'screen' : 'screens' }}
+      </p>
       <template v-for="r in visible" :key="r.screen.id">
-        <button class="plain label clip" :data-label="r.screen.id" :class="{ on: r.screen.id === stage.screenId, short: r.w < NAMED, gone: r.w < NUMBERED }" :aria-label="r.screen.name" :aria-pressed="stage.picked.includes(r.screen.id)" :style="{ left: `${r.x}px`, top: `${r.y - 21}px`, maxWidth: `${Math.max(14, r.w)}px` }" @pointerdown.stop="pressLabel($event, r)" @click="label($event, r.screen.id)" @keydown="labelKey($event, r)" @mouseenter="pointed = r.screen.id" @mouseleave="pointed = ''" @focus="pointed = r.screen.id" @blur="pointed = ''">{{ r.w < NAMED ? r.nth : r.screen.name }}</button>
-        <WallScreen :ref="(el) => (el ? parts.set(r.screen.id, el as InstanceType<typeof WallScreen>) : parts.delete(r.screen.id))" :screen="r.screen" :height="r.tall" :zoom="zoom" :sharp="sharpZoom" @mouseenter="pointed = r.screen.id" @mouseleave="pointed = ''" :style="{ left: `${r.x}px`, top: `${r.y}px` }" />
+        <button
+          class="plain label clip"
+          :data-label="r.screen.id"
+          :class="{ on: r.screen.id === stage.screenId, short: r.w < NAMED, gone: r.w < NUMBERED }"
+          :aria-label="r.screen.name"
+          :aria-pressed="stage.picked.includes(r.screen.id)"
+          :style="{ left: `${r.x}px`, top: `${r.y - 21}px`, maxWidth: `${Math.max(14, r.w)}px` }"
+          @pointerdown.stop="pressLabel($event, r)"
+          @click="label($event, r.screen.id)"
+          @keydown="labelKey($event, r)"
+          @mouseenter="pointed = r.screen.id"
+          @mouseleave="pointed = ''"
+          @focus="pointed = r.screen.id"
+          @blur="pointed = ''"
+        >
+          {{ r.w < NAMED ? r.nth : r.screen.name }}
+        </button>
+        <div
+          class="hung"
+          :style="{ left: `${r.x}px`, top: `${r.y}px` }"
+          @mouseenter="pointed = r.screen.id"
+          @mouseleave="pointed = ''"
+        >
+          <WallScreen
+            :ref="
+              (el) => (el ? parts.set(r.screen.id, el as InstanceType<typeof WallScreen>) : parts.delete(r.screen.id))
+            "
+            :screen="r.screen"
+            :height="r.tall"
+            :zoom="zoom"
+            :sharp="sharpZoom"
+          />
+        </div>
       </template>
-      <span v-if="named" class="named" :style="{ left: `${named.x}px`, top: `${named.y - 22}px` }" aria-hidden="true">{{ named.screen.name }}</span>
+      <span v-if="named" class="named" :style="{ left: `${named.x}px`, top: `${named.y - 22}px` }" aria-hidden="true">{{
+        named.screen.name
+      }}</span>
       <div v-if="lift" class="tape" :style="{ left: `${lift.x}px`, top: `${lift.y}px`, height: `${lift.h}px` }" />
     </div>
-    <p v-if="hanging.hung.length === 0" class="empty">Screens hang here, in rows by flow. Add the first one at the left, or just type what belongs on it.</p>
-    <div class="zoom"><button class="plain" aria-label="Zoom out" :title="tip('zoomOut', 'Zoom out')" @click="zoomBy(0.8)">−</button><button class="plain tabular" :aria-label="`${percent} %, show all screens`" :title="tip('wholeWall', 'Show all screens')" @click="fit(false)">{{ percent }} %</button><button class="plain" aria-label="Zoom in" :title="tip('zoomIn', 'Zoom in')" @click="zoomBy(1.25)">+</button></div>
+    <p v-if="hanging.hung.length === 0" class="empty">
+      Screens hang here, in rows by flow. Add the first one at the left, or just type what belongs on it.
+    </p>
+    <div class="zoom">
+      <button class="plain" aria-label="Zoom out" :title="tip('zoomOut', 'Zoom out')" @click="zoomBy(0.8)">−</button
+      ><button
+        class="plain tabular"
+        :aria-label="`${percent} %, show all screens`"
+        :title="tip('wholeWall', 'Show all screens')"
+        @click="fit(false)"
+      >
+        {{ percent }} %</button
+      ><button class="plain" aria-label="Zoom in" :title="tip('zoomIn', 'Zoom in')" @click="zoomBy(1.25)">+</button>
+    </div>
     <HeldThing />
   </section>
 </template>
 
 <style scoped>
-.wall { position: relative; user-select: none; overflow: hidden; background: var(--wall); min-height: 0; min-width: 0; }
-.wall:focus-visible { outline-offset: -2px; }
-.grab { cursor: grab; }
-.world { position: absolute; will-change: transform; }
-.flow { position: absolute; white-space: nowrap; color: #5c5548; pointer-events: none; }
-.flow strong { color: var(--ink); margin-right: 6px; }
-.label { position: absolute; color: #5c5548; height: 20px; padding: 0; touch-action: none; }
-.label.on { color: var(--ink); font-weight: 700; }
-.tape { position: absolute; width: 4px; background: var(--tape); outline: 1px solid var(--tape-ink); }
-.zoom { position: absolute; right: 12px; bottom: 12px; display: flex; background: var(--raised); border: 1px solid var(--line); border-radius: 5px; }
-.zoom button { padding: 3px 9px; }
-.empty { position: absolute; inset: 40% 0 auto; text-align: center; color: #5c5548; pointer-events: none; }
-.label.short { text-align: left; font-size: 11px; }
-.label.gone { opacity: 0; }
-.named { position: absolute; z-index: 8; white-space: nowrap; background: var(--ink); color: var(--raised); font-size: 11.5px; line-height: 18px; padding: 0 6px; border-radius: 3px; pointer-events: none; }
+.wall {
+  position: relative;
+  user-select: none;
+  overflow: hidden;
+  background: var(--wall);
+  min-height: 0;
+  min-width: 0;
+}
+.wall:focus-visible {
+  outline-offset: -2px;
+}
+.grab {
+  cursor: grab;
+}
+.world {
+  position: absolute;
+  will-change: transform;
+}
+.hung {
+  position: absolute;
+}
+.flow {
+  position: absolute;
+  white-space: nowrap;
+  color: #5c5548;
+  pointer-events: none;
+}
+.flow strong {
+  color: var(--ink);
+  margin-right: 6px;
+}
+.label {
+  position: absolute;
+  color: #5c5548;
+  height: 20px;
+  padding: 0;
+  touch-action: none;
+}
+.label.on {
+  color: var(--ink);
+  font-weight: 700;
+}
+.tape {
+  position: absolute;
+  width: 4px;
+  background: var(--tape);
+  outline: 1px solid var(--tape-ink);
+}
+.zoom {
+  position: absolute;
+  right: 12px;
+  bottom: 12px;
+  display: flex;
+  background: var(--raised);
+  border: 1px solid var(--line);
+  border-radius: 5px;
+}
+.zoom button {
+  padding: 3px 9px;
+}
+.empty {
+  position: absolute;
+  inset: 40% 0 auto;
+  text-align: center;
+  color: #5c5548;
+  pointer-events: none;
+}
+.label.short {
+  text-align: left;
+  font-size: 11px;
+}
+.label.gone {
+  opacity: 0;
+}
+.named {
+  position: absolute;
+  z-index: 8;
+  white-space: nowrap;
+  background: var(--ink);
+  color: var(--raised);
+  font-size: 11.5px;
+  line-height: 18px;
+  padding: 0 6px;
+  border-radius: 3px;
+  pointer-events: none;
+}
 </style>

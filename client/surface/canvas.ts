@@ -3,7 +3,9 @@ import { unhandled, familyList, fitPicture, hatchPath, type Primitive } from '..
 /** A canvas of the page, or one in a worker. */
 export type Context2d = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 /** A picture that is ready to be painted; px. Null: not there, or not yet. */
-export type AssetOf = (id: string) => { readonly source: CanvasImageSource; readonly width: number; readonly height: number } | null;
+export type AssetOf = (
+  id: string,
+) => { readonly source: CanvasImageSource; readonly width: number; readonly height: number } | null;
 
 const paths = new Map<string, Path2D>();
 
@@ -36,7 +38,13 @@ export function drawPrimitives(
       case 'rect': {
         const inset = p.stroke ? p.stroke.width / 2 : 0;
         ctx.beginPath();
-        ctx.roundRect(p.x + inset, p.y + inset, Math.max(0, p.w - inset * 2), Math.max(0, p.h - inset * 2), Math.max(0, p.radius - inset));
+        ctx.roundRect(
+          p.x + inset,
+          p.y + inset,
+          Math.max(0, p.w - inset * 2),
+          Math.max(0, p.h - inset * 2),
+          Math.max(0, p.radius - inset),
+        );
         ctx.save();
         if (p.shadow) {
           ctx.shadowColor = p.shadow.color;

@@ -2,7 +2,16 @@ import { describe, expect, it } from 'vitest';
 import type { Primitive } from '../../core/index.js';
 import { changedRegion, touches } from './changed.js';
 
-const rect = (key: string, x: number, y: number, fill = '#fff'): Primitive => ({ p: 'rect', key, x, y, w: 10, h: 10, radius: 0, fill });
+const rect = (key: string, x: number, y: number, fill = '#fff'): Primitive => ({
+  p: 'rect',
+  key,
+  x,
+  y,
+  w: 10,
+  h: 10,
+  radius: 0,
+  fill,
+});
 const text = (says: string, y: number): Primitive => ({
   p: 'text',
   key: 't',

@@ -15,7 +15,9 @@ function same(a: Primitive | undefined, b: Primitive | undefined): boolean {
   const y = b as unknown as Record<string, unknown>;
   const keys = Object.keys(x);
   if (keys.length !== Object.keys(y).length) return false;
-  return keys.every((k) => x[k] === y[k] || (typeof x[k] === 'object' && JSON.stringify(x[k]) === JSON.stringify(y[k])));
+  return keys.every(
+    (k) => x[k] === y[k] || (typeof x[k] === 'object' && JSON.stringify(x[k]) === JSON.stringify(y[k])),
+  );
 }
 
 /** What a primitive covers; null: everything may be covered (a clip, a group, a free path). */
@@ -31,7 +33,12 @@ export function extent(p: Primitive): Region | null {
       return { x1: p.x, y1: p.y, x2: p.x + p.w, y2: p.y + p.h };
     case 'line': {
       const half = p.stroke.width;
-      return { x1: Math.min(p.x1, p.x2) - half, y1: Math.min(p.y1, p.y2) - half, x2: Math.max(p.x1, p.x2) + half, y2: Math.max(p.y1, p.y2) + half };
+      return {
+        x1: Math.min(p.x1, p.x2) - half,
+        y1: Math.min(p.y1, p.y2) - half,
+        x2: Math.max(p.x1, p.x2) + half,
+        y2: Math.max(p.y1, p.y2) + half,
+      };
     }
     case 'text':
       return { x1: p.x - p.size, y1: p.y - p.size * 1.5, x2: p.x + p.width + p.size, y2: p.y + p.size };
@@ -64,7 +71,14 @@ export function changedRegion(was: readonly Primitive[], now: readonly Primitive
   for (const p of [...was.slice(from, a), ...now.slice(from, b)]) {
     const e = extent(p);
     if (!e) return 'all';
-    found = found ? { x1: Math.min(found.x1, e.x1), y1: Math.min(found.y1, e.y1), x2: Math.max(found.x2, e.x2), y2: Math.max(found.y2, e.y2) } : e;
+    found = found
+      ? {
+          x1: Math.min(found.x1, e.x1),
+          y1: Math.min(found.y1, e.y1),
+          x2: Math.max(found.x2, e.x2),
+          y2: Math.max(found.y2, e.y2),
+        }
+      : e;
   }
   return found;
 }

@@ -6,7 +6,8 @@ const flows: readonly Flow[] = [
   { id: 'a', name: 'Booking' },
   { id: 'b', name: 'Account' },
 ];
-const some = (n: number, flow = 'a', width = 390): Screen[] => Array.from({ length: n }, (_, i) => blankScreen(`${flow}${i}`, `Screen ${i}`, flow, 'phone', width, 844));
+const some = (n: number, flow = 'a', width = 390): Screen[] =>
+  Array.from({ length: n }, (_, i) => blankScreen(`${flow}${i}`, `Screen ${i}`, flow, 'phone', width, 844));
 const high = (s: Screen): number => s.height ?? 0;
 
 describe('hanging screens', () => {
@@ -22,7 +23,9 @@ describe('hanging screens', () => {
   it('lets nothing overlap, at any zoom, and numbers each flow from one', () => {
     for (const zoom of [0.01, 0.05, 0.3, 1, 3]) {
       const { hung, heads } = hang(flows, [...some(30), ...some(11, 'b', 1280)], high, zoom);
-      for (const a of hung) for (const b of hung) if (a !== b) expect(a.x + a.w <= b.x || b.x + b.w <= a.x || a.y + a.h <= b.y || b.y + b.h <= a.y).toBe(true);
+      for (const a of hung)
+        for (const b of hung)
+          if (a !== b) expect(a.x + a.w <= b.x || b.x + b.w <= a.x || a.y + a.h <= b.y || b.y + b.h <= a.y).toBe(true);
       expect(hung.filter((r) => r.screen.flow === 'b').map((r) => r.nth)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11]);
       const end = Math.max(...hung.filter((r) => r.screen.flow === 'a').map((r) => r.y + r.h));
       expect(heads[1]!.y).toBeGreaterThan(end);

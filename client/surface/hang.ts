@@ -47,7 +47,12 @@ export function perRow(flows: readonly Flow[], screens: readonly Screen[], heigh
 }
 
 /** Hangs screens in rows by flow at a zoom; a long flow wraps. `heightOf` gives px. */
-export function hang(flows: readonly Flow[], screens: readonly Screen[], heightOf: (s: Screen) => number, zoom: number): Hanging {
+export function hang(
+  flows: readonly Flow[],
+  screens: readonly Screen[],
+  heightOf: (s: Screen) => number,
+  zoom: number,
+): Hanging {
   const gap = Math.max(2, 46 * zoom);
   // Where screens are too narrow even for a number there are no labels, and no room for them.
   const label = zoom * 390 < NUMBERED ? 6 : LABEL;
@@ -76,7 +81,10 @@ export function hang(flows: readonly Flow[], screens: readonly Screen[], heightO
 }
 
 /** What a hanging takes up, with its labels; px on the glass. Null when nothing hangs. */
-export function extent(list: readonly Hung[], heads: boolean): { readonly x: number; readonly y: number; readonly w: number; readonly h: number } | null {
+export function extent(
+  list: readonly Hung[],
+  heads: boolean,
+): { readonly x: number; readonly y: number; readonly w: number; readonly h: number } | null {
   if (list.length === 0) return null;
   const x = Math.min(...list.map((r) => r.x));
   const y = Math.min(...list.map((r) => r.y)) - LABEL - (heads ? HEAD : 0);
@@ -84,7 +92,13 @@ export function extent(list: readonly Hung[], heads: boolean): { readonly x: num
 }
 
 /** The largest zoom at which all of it fits into `w` by `h` px; labels keep their size, so it is found by halving. */
-export function fitting(at: (zoom: number) => readonly Hung[], heads: boolean, w: number, h: number, most: number): number {
+export function fitting(
+  at: (zoom: number) => readonly Hung[],
+  heads: boolean,
+  w: number,
+  h: number,
+  most: number,
+): number {
   let low = 0.004;
   let high = most;
   for (let i = 0; i < 16; i++) {

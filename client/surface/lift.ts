@@ -17,7 +17,11 @@ export interface Lift {
 export function useLift(
   hanging: Readonly<Ref<Hanging>>,
   at: (e: PointerEvent) => { x: number; y: number },
-): { readonly lift: Ref<Lift | null>; readonly press: (event: PointerEvent, r: Hung) => void; readonly wasLift: () => boolean } {
+): {
+  readonly lift: Ref<Lift | null>;
+  readonly press: (event: PointerEvent, r: Hung) => void;
+  readonly wasLift: () => boolean;
+} {
   const doc = useDocument();
   const lift = ref<Lift | null>(null);
   let justDone = false;
@@ -47,7 +51,9 @@ export function useLift(
     const screens = doc.shown?.screens ?? [];
     const first = screens.find((s) => s.flow === l.flow && s.id !== l.id);
     const prior = screens[screens.findIndex((s) => s.id === first?.id) - 1]?.id ?? null;
-    doc.act(`Move ${l.name}`, [{ do: 'moveScreen', screen: l.id, flow: l.flow, after: l.behind ?? (prior === l.id ? null : prior) }]);
+    doc.act(`Move ${l.name}`, [
+      { do: 'moveScreen', screen: l.id, flow: l.flow, after: l.behind ?? (prior === l.id ? null : prior) },
+    ]);
   }
   function press(event: PointerEvent, r: Hung): void {
     if (event.button !== 0) return;

@@ -1,4 +1,4 @@
-import { onBeforeUnmount, ref, shallowRef, triggerRef, watch, type Ref, type ShallowRef } from 'vue';
+import { nextTick, onBeforeUnmount, ref, shallowRef, triggerRef, watch, type Ref, type ShallowRef } from 'vue';
 
 /** Work on the page in one go before it gives way to the next frame: ms. */
 const SLICE = 6;
@@ -42,18 +42,32 @@ export function useSlices<K, T>(list: () => readonly K[], make: (key: K) => T | 
   return made;
 }
 
-/** How many of a long list are there already: so many more with each frame, until all are. */
-export function useGrowing(length: () => number, step: number): Ref<number> {
-  const upTo = ref(step);
+/** Rows that grow take about this long together in one frame: ms. */
+const FRAME = 10;
+
+/**
+ * How many of a long list are there already: more with each frame, as many as it has time for, until all are.
+ * @param anew what the list is of: when that is another, it begins again
+ * @param first how many there are at once
+ */
+export function useGrowing(length: () => number, first: number, anew: () => unknown = () => null): Ref<number> {
+  const upTo = ref(first);
   let frame = 0;
+  let step = Math.max(1, first);
   const grow = (): void => {
+    const began = performance.now();
     upTo.value += step;
+    void nextTick(() => {
+      const took = performance.now() - began;
+      step = Math.max(1, Math.min(24, Math.floor((step * FRAME) / Math.max(1, took))));
+    });
     if (upTo.value < length()) frame = requestAnimationFrame(grow);
   };
   watch(
-    length,
-    (n) => {
+    [length, anew],
+    ([n, of], [, was]) => {
       cancelAnimationFrame(frame);
+      if (of !== was) upTo.value = first;
       if (upTo.value < n) frame = requestAnimationFrame(grow);
     },
     { immediate: true },

@@ -38,7 +38,9 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   const pan = ref({ x: was?.x ?? 26, y: was?.y ?? 14 });
   const view = ref({ w: 700, h: 500 });
   useResizeObserver(frame, ([e]) => e && (view.value = { w: e.contentRect.width, h: e.contentRect.height }));
-  watchDebounced([zoom, pan], () => void (store.value = { ...store.value, [id]: { zoom: zoom.value, ...pan.value } }), { debounce: 300 });
+  watchDebounced([zoom, pan], () => void (store.value = { ...store.value, [id]: { zoom: zoom.value, ...pan.value } }), {
+    debounce: 300,
+  });
 
   const at = (z: number): Hanging => hang(doc.shown?.flows ?? [], doc.shown?.screens ?? [], stage.heightOf, z);
   const hanging = computed(() => at(zoom.value));
@@ -57,7 +59,9 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   function zoomAt(by: number, x: number, y: number): void {
     const asked = Math.min(MOST, zoom.value * by);
     const next = asked < LEAST ? Math.max(asked, least()) : asked;
-    const distance = (r: Hung): number => Math.max(0, r.x + pan.value.x - x, x - r.x - pan.value.x - r.w) + Math.max(0, r.y + pan.value.y - y, y - r.y - pan.value.y - r.h);
+    const distance = (r: Hung): number =>
+      Math.max(0, r.x + pan.value.x - x, x - r.x - pan.value.x - r.w) +
+      Math.max(0, r.y + pan.value.y - y, y - r.y - pan.value.y - r.h);
     let near: Hung | undefined;
     for (const r of hanging.value.hung) if (!near || distance(r) < distance(near)) near = r;
     const before = zoom.value;
@@ -71,11 +75,16 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   const zoomBy = (by: number): void => zoomAt(by, view.value.w / 2, view.value.h / 2);
   /** Shows everything, or the current screen, as large as it fits. */
   function fit(one: boolean): void {
-    const pick = (list: readonly Hung[]): readonly Hung[] => (one ? list.filter((r) => r.screen.id === stage.screenId) : list);
+    const pick = (list: readonly Hung[]): readonly Hung[] =>
+      one ? list.filter((r) => r.screen.id === stage.screenId) : list;
     if (pick(hanging.value.hung).length === 0) return;
     zoom.value = fitting((z) => pick(all(z)), !one, ...room(), one ? 1.5 : 1);
     const e = extent(pick(hanging.value.hung), !one);
-    if (e) pan.value = { x: Math.max(EDGE, (view.value.w - e.w) / 2) - e.x, y: Math.max(14, (view.value.h - e.h) / 2) - e.y };
+    if (e)
+      pan.value = {
+        x: Math.max(EDGE, (view.value.w - e.w) / 2) - e.x,
+        y: Math.max(14, (view.value.h - e.h) / 2) - e.y,
+      };
   }
   /** Moves the Wall as little as needed to bring an area into view; unless `whole`, only when next to nothing of it is seen. */
   function reveal(area: Area, whole: boolean): void {

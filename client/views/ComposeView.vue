@@ -29,9 +29,18 @@ const wall = ref<InstanceType<typeof WallPane> | null>(null);
 const shelf = ref<InstanceType<typeof ShelfPane> | null>(null);
 
 // ── panes fold and resize, and remember it ──
-const panes = useLocalStorage('dekkor-panes', { outline: 272, details: 276, shelf: 200, folded: { outline: false, details: false, shelf: false } });
+const panes = useLocalStorage('dekkor-panes', {
+  outline: 272,
+  details: 276,
+  shelf: 200,
+  folded: { outline: false, details: false, shelf: false },
+});
 type Pane = 'outline' | 'details' | 'shelf';
-const LIMITS: Readonly<Record<Pane, readonly [number, number]>> = { outline: [200, 520], details: [230, 460], shelf: [150, 420] };
+const LIMITS: Readonly<Record<Pane, readonly [number, number]>> = {
+  outline: [200, 520],
+  details: [230, 460],
+  shelf: [150, 420],
+};
 function fold(pane: Pane): void {
   panes.value.folded[pane] = !panes.value.folded[pane];
 }
@@ -55,7 +64,10 @@ function resizeKey(pane: Pane, event: KeyboardEvent): void {
   if (event.key !== grow && event.key !== shrink) return;
   event.preventDefault();
   event.stopPropagation();
-  panes.value[pane] = Math.min(LIMITS[pane][1], Math.max(LIMITS[pane][0], panes.value[pane] + (event.key === grow ? 16 : -16)));
+  panes.value[pane] = Math.min(
+    LIMITS[pane][1],
+    Math.max(LIMITS[pane][0], panes.value[pane] + (event.key === grow ? 16 : -16)),
+  );
 }
 const size = (pane: Pane): string => (panes.value.folded[pane] ? '0px' : `${panes.value[pane]}px`);
 
@@ -66,27 +78,32 @@ watch(
     const project = doc.shown;
     if (!project || route.name !== 'compose') return;
     const asked = String(route.params['screen'] ?? '');
-    stage.screenId = screenOf(project, asked) ? asked : (screenOf(project, stage.screenId)?.id ?? project.screens[0]?.id ?? '');
+    stage.screenId = screenOf(project, asked)
+      ? asked
+      : (screenOf(project, stage.screenId)?.id ?? project.screens[0]?.id ?? '');
     stage.lens = String(route.query['lens'] ?? '');
     const sel = String(route.query['sel'] ?? '');
     if (sel !== stage.selection.join(',')) stage.select(sel === '' ? [] : sel.split(','));
   },
   { immediate: true },
 );
+watch([() => stage.screenId, () => stage.selection.join(','), () => stage.lens], () => {
+  if (route.name !== 'compose') return;
+  const query = {
+    ...(stage.selection.length > 0 ? { sel: stage.selection.join(',') } : {}),
+    ...(stage.lens ? { lens: stage.lens } : {}),
+  };
+  void router.replace({ path: `/p/${String(route.params['project'])}/compose/${stage.screenId}`, query });
+});
 watch(
-  [() => stage.screenId, () => stage.selection.join(','), () => stage.lens],
-  () => {
-    if (route.name !== 'compose') return;
-    const query = { ...(stage.selection.length > 0 ? { sel: stage.selection.join(',') } : {}), ...(stage.lens ? { lens: stage.lens } : {}) };
-    void router.replace({ path: `/p/${String(route.params['project'])}/compose/${stage.screenId}`, query });
+  () => doc.shown?.screens,
+  (screens) => {
+    if (screens && !screens.some((s) => s.id === stage.screenId)) {
+      stage.select([]);
+      stage.screenId = screens[0]?.id ?? '';
+    }
   },
 );
-watch(() => doc.shown?.screens, (screens) => {
-  if (screens && !screens.some((s) => s.id === stage.screenId)) {
-    stage.select([]);
-    stage.screenId = screens[0]?.id ?? '';
-  }
-});
 
 /** The next or previous thing of the screen, in the order of the Outline. */
 function neighbour(by: 1 | -1, extend: boolean): void {
@@ -113,7 +130,10 @@ function goBy(by: 1 | -1): void {
   const there = stage.elsewhere.filter((e) => e.screen === to.id).map((e) => e.node);
   if (there.length === 0) stage.goTo(to.id);
   else {
-    const rest = [...stage.elsewhere.filter((e) => e.screen !== to.id), ...stage.selectedIds.map((node) => ({ screen: stage.screenId, node }))];
+    const rest = [
+      ...stage.elsewhere.filter((e) => e.screen !== to.id),
+      ...stage.selectedIds.map((node) => ({ screen: stage.screenId, node })),
+    ];
     stage.screenId = to.id;
     stage.select(there, rest);
   }
@@ -122,26 +142,38 @@ function openContent(set = ''): void {
   content.value = { open: true, set };
 }
 
-const isField = (target: EventTarget | null): boolean => target instanceof Element && target.closest('input, textarea, select, [contenteditable], [role="combobox"], [role="dialog"]') !== null;
+const isField = (target: EventTarget | null): boolean =>
+  target instanceof Element &&
+  target.closest('input, textarea, select, [contenteditable], [role="combobox"], [role="dialog"]') !== null;
 /** Keys that move within a control are its own. */
-const ownsArrows = (target: EventTarget | null): boolean => target instanceof Element && target.closest('[role="tablist"], [role="menu"], [role="listbox"], [role="separator"]') !== null;
+const ownsArrows = (target: EventTarget | null): boolean =>
+  target instanceof Element &&
+  target.closest('[role="tablist"], [role="menu"], [role="listbox"], [role="separator"]') !== null;
 
 /** What each command does here. */
 const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
-  placeLine: () => { panes.value.folded.shelf = false; shelf.value?.focusLine(); },
+  placeLine: () => {
+    panes.value.folded.shelf = false;
+    shelf.value?.focusLine();
+  },
   series: () => commands.makeSeries(),
   content: () => openContent(),
   previous: () => neighbour(-1, false),
   next: () => neighbour(1, false),
   previousToo: () => neighbour(-1, true),
   nextToo: () => neighbour(1, true),
-  out: () => { if (stage.picked.length > 0) stage.picked = []; else stage.climb(); },
+  out: () => {
+    if (stage.picked.length > 0) stage.picked = [];
+    else stage.climb();
+  },
   all: () => commands.selectAll(),
   alikeHere: () => commands.selectAlike('screen'),
   alikeAnywhere: () => commands.selectAlike('project'),
   previousScreen: () => goBy(-1),
   nextScreen: () => goBy(1),
-  write: () => { if (stage.selected) writing.write(stage.selected); },
+  write: () => {
+    if (stage.selected) writing.write(stage.selected);
+  },
   nudgeUp: () => commands.nudge('up'),
   nudgeDown: () => commands.nudge('down'),
   nudgeIn: () => commands.nudge('in'),
@@ -149,8 +181,12 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   duplicate: () => commands.duplicate(),
   wrap: () => commands.wrap('column'),
   unwrap: () => commands.unwrap(),
-  remove: () => { if (stage.countSelected > 0) commands.remove(); },
-  back: () => { if (stage.countSelected > 0) commands.back(); },
+  remove: () => {
+    if (stage.countSelected > 0) commands.remove();
+  },
+  back: () => {
+    if (stage.countSelected > 0) commands.back();
+  },
   tryOn: () => shelf.value?.tryOn(),
   undo: () => doc.undo(),
   redo: () => doc.redo(),
@@ -162,7 +198,9 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   foldOutline: () => fold('outline'),
   foldDetails: () => fold('details'),
   foldShelf: () => fold('shelf'),
-  keys: () => { keys.value = true; },
+  keys: () => {
+    keys.value = true;
+  },
 };
 function onKey(event: KeyboardEvent): void {
   const id = commandOf(event, 'always', 'screen');
@@ -206,28 +244,98 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <div class="compose" :style="{ gridTemplate: `minmax(0, 1fr) ${size('shelf')} / ${size('outline')} minmax(0, 1fr) ${size('details')}` }">
+  <div
+    class="compose"
+    :style="{ gridTemplate: `minmax(0, 1fr) ${size('shelf')} / ${size('outline')} minmax(0, 1fr) ${size('details')}` }"
+  >
     <OutlinePane v-show="!panes.folded.outline" class="outline" />
     <WallPane ref="wall" class="wall" />
     <DetailsPane v-show="!panes.folded.details" class="details" @content="openContent" />
     <ShelfPane v-show="!panes.folded.shelf" ref="shelf" class="shelf" @keys="keys = true" @content="openContent()" />
-    <div v-for="p in (['outline', 'details', 'shelf'] as const)" v-show="!panes.folded[p]" :key="p" class="grip" :class="p" role="separator" tabindex="0" :aria-orientation="p === 'shelf' ? 'horizontal' : 'vertical'" :aria-label="`Resize ${p === 'outline' ? 'Outline' : p === 'details' ? 'Details' : 'Shelf'}`" :aria-valuenow="panes[p]" :style="p === 'outline' ? { left: `${panes.outline - 3}px` } : p === 'details' ? { right: `${panes.details - 3}px` } : { bottom: `${panes.shelf - 3}px` }" @pointerdown.prevent="resize(p, $event)" @keydown="resizeKey(p, $event)" />
-    <div class="unfold"><button v-if="panes.folded.outline" class="plain" @click="fold('outline')">Outline</button><button v-if="panes.folded.details" class="plain" @click="fold('details')">Details</button><button v-if="panes.folded.shelf" class="plain" @click="fold('shelf')">Shelf</button></div>
+    <div
+      v-for="p in ['outline', 'details', 'shelf'] as const"
+      v-show="!panes.folded[p]"
+      :key="p"
+      class="grip"
+      :class="p"
+      role="separator"
+      tabindex="0"
+      :aria-orientation="p === 'shelf' ? 'horizontal' : 'vertical'"
+      :aria-label="`Resize ${p === 'outline' ? 'Outline' : p === 'details' ? 'Details' : 'Shelf'}`"
+      :aria-valuenow="panes[p]"
+      :style="
+        p === 'outline'
+          ? { left: `${panes.outline - 3}px` }
+          : p === 'details'
+            ? { right: `${panes.details - 3}px` }
+            : { bottom: `${panes.shelf - 3}px` }
+      "
+      @pointerdown.prevent="resize(p, $event)"
+      @keydown="resizeKey(p, $event)"
+    />
+    <div class="unfold">
+      <button v-if="panes.folded.outline" class="plain" @click="fold('outline')">Outline</button
+      ><button v-if="panes.folded.details" class="plain" @click="fold('details')">Details</button
+      ><button v-if="panes.folded.shelf" class="plain" @click="fold('shelf')">Shelf</button>
+    </div>
     <KeysDialog v-model:visible="keys" />
     <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
   </div>
 </template>
 
 <style scoped>
-.compose { display: grid; position: relative; }
-.outline { grid-area: 1 / 1; }
-.wall { grid-area: 1 / 2; }
-.details { grid-area: 1 / 3; }
-.shelf { grid-area: 2 / 1 / 2 / 4; }
-.grip { position: absolute; z-index: 4; }
-.grip.outline, .grip.details { grid-area: 1 / 1 / 2 / 4; top: 0; height: 100%; width: 6px; cursor: col-resize; }
-.grip.shelf { left: 0; width: 100%; height: 6px; cursor: row-resize; }
-.grip:hover, .grip:focus-visible { background: var(--tape); outline: 0; }
-.unfold { position: absolute; left: 50%; top: 8px; translate: -50% 0; display: flex; gap: 6px; z-index: 4; }
-.unfold button { background: var(--raised); border: 1px solid var(--line-2); border-radius: 5px; padding: 2px 9px; }
+.compose {
+  display: grid;
+  position: relative;
+}
+.outline {
+  grid-area: 1 / 1;
+}
+.wall {
+  grid-area: 1 / 2;
+}
+.details {
+  grid-area: 1 / 3;
+}
+.shelf {
+  grid-area: 2 / 1 / 2 / 4;
+}
+.grip {
+  position: absolute;
+  z-index: 4;
+}
+.grip.outline,
+.grip.details {
+  grid-area: 1 / 1 / 2 / 4;
+  top: 0;
+  height: 100%;
+  width: 6px;
+  cursor: col-resize;
+}
+.grip.shelf {
+  left: 0;
+  width: 100%;
+  height: 6px;
+  cursor: row-resize;
+}
+.grip:hover,
+.grip:focus-visible {
+  background: var(--tape);
+  outline: 0;
+}
+.unfold {
+  position: absolute;
+  left: 50%;
+  top: 8px;
+  translate: -50% 0;
+  display: flex;
+  gap: 6px;
+  z-index: 4;
+}
+.unfold button {
+  background: var(--raised);
+  border: 1px solid var(--line-2);
+  border-radius: 5px;
+  padding: 2px 9px;
+}
 </style>

@@ -54,7 +54,13 @@ async function make(): Promise<void> {
   });
 }
 function remove(p: Listed): void {
-  confirm.require({ header: `Delete ${p.name}?`, message: 'It moves to Deleted below and can be brought back.', acceptLabel: 'Delete project', rejectLabel: 'Keep', accept: () => void attempt(() => api.remove(p.id)) });
+  confirm.require({
+    header: `Delete ${p.name}?`,
+    message: 'It moves to Deleted below and can be brought back.',
+    acceptLabel: 'Delete project',
+    rejectLabel: 'Keep',
+    accept: () => void attempt(() => api.remove(p.id)),
+  });
 }
 async function install(): Promise<void> {
   const chosen = file.value?.files?.[0];
@@ -70,35 +76,83 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
 
 <template>
   <div class="home">
-    <header class="ink">
-      <img src="/mark.svg" alt="" width="26" height="26" /><strong>Dekkor</strong>
-    </header>
+    <header class="ink"><img src="/mark.svg" alt="" width="26" height="26" /><strong>Dekkor</strong></header>
     <main>
-      <p v-if="failure" class="failure" role="alert">{{ failure }} <button class="quiet-link" @click="load">Try again</button></p>
+      <p v-if="failure" class="failure" role="alert">
+        {{ failure }} <button class="quiet-link" @click="load">Try again</button>
+      </p>
       <section aria-labelledby="projects">
-        <div class="head"><h1 id="projects">Projects</h1><Button label="New project" @click="making = true" /></div>
+        <div class="head">
+          <h1 id="projects">Projects</h1>
+          <Button label="New project" @click="making = true" />
+        </div>
         <p v-if="state === 'loading'" class="note">Opening the workshop …</p>
-        <p v-else-if="live.length === 0" class="note">Projects stand here. Make one: it starts in the wireframe kit, and any brand can be put on it later.</p>
+        <p v-else-if="live.length === 0" class="note">
+          Projects stand here. Make one: it starts in the wireframe kit, and any brand can be put on it later.
+        </p>
         <ul class="cards">
           <li v-for="p in live" :key="p.id">
-            <RouterLink :to="`/p/${p.id}/compose`" class="card"><span class="shots" aria-hidden="true"><img v-for="s in p.shown" :key="s" :src="`/api/projects/${p.id}/screens/${s}.png?scale=0.4&at=${p.revision}`" alt="" loading="lazy" /><span v-if="p.shown.length === 0" class="note">No screens yet</span></span><strong class="clip">{{ p.name }}</strong><span class="note">{{ p.screens }} {{ p.screens === 1 ? 'screen' : 'screens' }}, changed {{ day(p.changedAt) }}</span></RouterLink>
-            <div class="tools"><button class="quiet-link" @click="attempt(() => api.copy(p.id))">Duplicate</button><button class="quiet-link" @click="remove(p)">Delete</button></div>
+            <RouterLink :to="`/p/${p.id}/compose`" class="card"
+              ><span class="shots" aria-hidden="true"
+                ><img
+                  v-for="s in p.shown"
+                  :key="s"
+                  :src="`/api/projects/${p.id}/screens/${s}.png?scale=0.4&at=${p.revision}`"
+                  alt=""
+                  loading="lazy"
+                /><span v-if="p.shown.length === 0" class="note">No screens yet</span></span
+              ><strong class="clip">{{ p.name }}</strong
+              ><span class="note"
+                >{{ p.screens }} {{ p.screens === 1 ? 'screen' : 'screens' }}, changed {{ day(p.changedAt) }}</span
+              ></RouterLink
+            >
+            <div class="tools">
+              <button class="quiet-link" @click="attempt(() => api.copy(p.id))">Duplicate</button
+              ><button class="quiet-link" @click="remove(p)">Delete</button>
+            </div>
           </li>
         </ul>
-        <template v-if="away.length > 0"><h2>Deleted</h2>
-          <ul class="away"><li v-for="p in away" :key="p.id">{{ p.name }} <button class="quiet-link" @click="attempt(() => api.restore(p.id))">Bring back</button></li></ul></template>
+        <template v-if="away.length > 0"
+          ><h2>Deleted</h2>
+          <ul class="away">
+            <li v-for="p in away" :key="p.id">
+              {{ p.name }} <button class="quiet-link" @click="attempt(() => api.restore(p.id))">Bring back</button>
+            </li>
+          </ul></template
+        >
       </section>
       <section aria-labelledby="kits">
-        <div class="head"><h1 id="kits">Kits</h1><Button label="Install a kit" severity="secondary" outlined @click="file?.click()" /><input ref="file" type="file" accept=".zip,.json" hidden @change="install" /></div>
-        <div v-if="installed" class="installed" role="status"><strong>{{ installed.name }} is installed.</strong> <span v-if="installed.problems.length === 0">Nothing was left out.</span>
-          <ul><li v-for="(p, i) in installed.problems" :key="i">{{ p.message }}</li></ul></div>
-        <ul class="cards"><li v-for="k in kits" :key="k.ref" class="card"><span class="swatches"><i v-for="s in k.swatches" :key="s" :style="{ background: s }" /></span><strong>{{ k.name }} {{ k.version }}</strong><span class="note">{{ k.summary }} {{ k.components }} components.</span></li></ul>
+        <div class="head">
+          <h1 id="kits">Kits</h1>
+          <Button label="Install a kit" severity="secondary" outlined @click="file?.click()" /><input
+            ref="file"
+            type="file"
+            accept=".zip,.json"
+            hidden
+            @change="install"
+          />
+        </div>
+        <div v-if="installed" class="installed" role="status">
+          <strong>{{ installed.name }} is installed.</strong>
+          <span v-if="installed.problems.length === 0">Nothing was left out.</span>
+          <ul>
+            <li v-for="(p, i) in installed.problems" :key="i">{{ p.message }}</li>
+          </ul>
+        </div>
+        <ul class="cards">
+          <li v-for="k in kits" :key="k.ref" class="card">
+            <span class="swatches"><i v-for="s in k.swatches" :key="s" :style="{ background: s }" /></span
+            ><strong>{{ k.name }} {{ k.version }}</strong
+            ><span class="note">{{ k.summary }} {{ k.components }} components.</span>
+          </li>
+        </ul>
       </section>
     </main>
     <AppDialog v-model:visible="making" header="New project" :width="380">
       <form class="form" @submit.prevent="make">
         <label for="new-name">Name</label><InputText id="new-name" v-model="name" autofocus maxlength="200" />
-        <label for="new-kit">Starts with</label><Select v-model="kit" input-id="new-kit" :options="kits" option-label="name" option-value="ref" />
+        <label for="new-kit">Starts with</label
+        ><Select v-model="kit" input-id="new-kit" :options="kits" option-label="name" option-value="ref" />
         <Button type="submit" label="Make project" :disabled="name.trim() === ''" />
       </form>
     </AppDialog>
@@ -106,23 +160,115 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
 </template>
 
 <style scoped>
-.home { height: 100%; overflow: auto; }
-header { display: flex; gap: 10px; align-items: center; background: var(--ink); color: var(--raised); padding: 10px 16px; font-size: 15px; }
-main { max-width: 1040px; margin: 0 auto; padding: 28px 24px 60px; display: grid; gap: 36px; }
-.head { display: flex; justify-content: space-between; align-items: center; margin-bottom: 14px; }
-.cards { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 14px; }
-.card { display: grid; gap: 4px; padding: 16px; background: var(--raised); border: 1px solid var(--line); border-radius: 6px; color: inherit; text-decoration: none; }
-a.card:hover { border-color: var(--ink); }
-.tools { display: flex; gap: 14px; padding: 6px 2px; }
-.shots { display: flex; gap: 8px; height: 150px; background: var(--wall); margin: -16px -16px 10px; padding: 12px 12px 0; border-radius: 5px 5px 0 0; overflow: hidden; align-items: flex-start; justify-content: center; }
-.shots img { width: 25%; max-width: 76px; min-width: 0; box-shadow: 0 1px 4px #25211a1f; object-fit: cover; object-position: top; max-height: 150px; }
-.shots .note { align-self: center; }
-.swatches { display: flex; height: 28px; border: 1px solid var(--line); border-radius: 4px; overflow: hidden; margin-bottom: 6px; }
-.swatches i { flex: 1; }
-.failure { background: #fff3f0; border: 1px solid var(--bad); color: var(--bad); padding: 10px 14px; border-radius: 6px; }
-.installed { background: var(--tape-soft); padding: 10px 14px; border-radius: 6px; margin-bottom: 14px; }
-.form { display: grid; gap: 8px; }
-.form button { margin-top: 10px; justify-self: end; }
-h2 { margin: 16px 0 6px; }
-.away li { padding: 3px 0; }
+.home {
+  height: 100%;
+  overflow: auto;
+}
+header {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  background: var(--ink);
+  color: var(--raised);
+  padding: 10px 16px;
+  font-size: 15px;
+}
+main {
+  max-width: 1040px;
+  margin: 0 auto;
+  padding: 28px 24px 60px;
+  display: grid;
+  gap: 36px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 14px;
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
+  gap: 14px;
+}
+.card {
+  display: grid;
+  gap: 4px;
+  padding: 16px;
+  background: var(--raised);
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  color: inherit;
+  text-decoration: none;
+}
+a.card:hover {
+  border-color: var(--ink);
+}
+.tools {
+  display: flex;
+  gap: 14px;
+  padding: 6px 2px;
+}
+.shots {
+  display: flex;
+  gap: 8px;
+  height: 150px;
+  background: var(--wall);
+  margin: -16px -16px 10px;
+  padding: 12px 12px 0;
+  border-radius: 5px 5px 0 0;
+  overflow: hidden;
+  align-items: flex-start;
+  justify-content: center;
+}
+.shots img {
+  width: 25%;
+  max-width: 76px;
+  min-width: 0;
+  box-shadow: 0 1px 4px #25211a1f;
+  object-fit: cover;
+  object-position: top;
+  max-height: 150px;
+}
+.shots .note {
+  align-self: center;
+}
+.swatches {
+  display: flex;
+  height: 28px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  overflow: hidden;
+  margin-bottom: 6px;
+}
+.swatches i {
+  flex: 1;
+}
+.failure {
+  background: #fff3f0;
+  border: 1px solid var(--bad);
+  color: var(--bad);
+  padding: 10px 14px;
+  border-radius: 6px;
+}
+.installed {
+  background: var(--tape-soft);
+  padding: 10px 14px;
+  border-radius: 6px;
+  margin-bottom: 14px;
+}
+.form {
+  display: grid;
+  gap: 8px;
+}
+.form button {
+  margin-top: 10px;
+  justify-self: end;
+}
+h2 {
+  margin: 16px 0 6px;
+}
+.away li {
+  padding: 3px 0;
+}
 </style>

@@ -23,8 +23,7 @@ const history = ref<InstanceType<typeof Popover> | null>(null);
 async function open(): Promise<void> {
   failure.value = '';
   try {
-    await library.load();
-    await doc.open(props.project);
+    await Promise.all([library.load(), doc.open(props.project)]);
   } catch (error) {
     failure.value = error instanceof Error ? error.message : String(error);
   }
@@ -38,54 +37,186 @@ watch(
   (missing) => missing !== '' && library.kits.size > 0 && doc.onKits(),
 );
 
+/** What the bar says of the project: only another name or count writes it anew. */
+const title = computed(() => doc.shown?.name ?? ' ');
+const count = computed(() => doc.shown?.screens.length ?? 0);
+const isOpen = computed(() => doc.shown !== null && library.kits.size > 0);
+const toCompose = computed(() => ({ path: `/p/${props.project}/compose/${stage.screenId}`, query: route.query }));
 const worn = computed(() => {
-  const first = doc.shown?.kits[0];
-  return first && doc.shown ? library.kits.get(shownKit(doc.shown.wears, first)) : undefined;
+  const project = stage.ground?.project;
+  const first = project?.kits[0];
+  return first && project ? library.kits.get(shownKit(project.wears, first)) : undefined;
 });
-const lenses = computed(() => [{ ref: '', name: 'as is' }, ...library.infos.filter((k) => library.kits.get(k.ref) !== worn.value).map((k) => ({ ref: k.ref, name: k.name }))]);
+const lenses = computed(() => [
+  { ref: '', name: 'as is' },
+  ...library.infos.filter((k) => library.kits.get(k.ref) !== worn.value).map((k) => ({ ref: k.ref, name: k.name })),
+]);
 </script>
 
 <template>
   <div class="frame">
     <header class="ink bar">
       <RouterLink to="/" aria-label="Home"><img src="/mark.svg" alt="" width="26" height="26" /></RouterLink>
-      <div class="title"><h1 class="clip">{{ doc.shown?.name ?? ' ' }}</h1><span class="state" role="status">{{ doc.shown?.screens.length ?? 0 }} {{ doc.shown?.screens.length === 1 ? 'screen' : 'screens' }}, {{ doc.saveState }}</span></div>
+      <div class="title">
+        <h1 class="clip">{{ title }}</h1>
+        <span class="state" role="status"
+          >{{ count }} {{ count === 1 ? 'screen' : 'screens' }}, {{ doc.saveState }}</span
+        >
+      </div>
       <nav aria-label="Views">
-        <RouterLink :to="{ path: `/p/${project}/compose/${stage.screenId}`, query: route.query }" :class="{ on: route.name === 'compose' }">Compose</RouterLink>
+        <RouterLink :to="toCompose" :class="{ on: route.name === 'compose' }">Compose</RouterLink>
         <RouterLink :to="`/p/${project}/rebrand`" :class="{ on: route.name === 'rebrand' }">Rebrand</RouterLink>
       </nav>
       <span class="gap" />
-      <Button size="small" text class="on-ink" label="Undo" :aria-label="`Undo ${doc.undoName ?? 'nothing'}`" :title="doc.undoName ? tip('undo', `Undo ${doc.undoName}`) : 'Nothing to undo'" :disabled="!doc.undoName" @click="doc.undo()" />
-      <Button size="small" text class="on-ink" label="Redo" :aria-label="`Redo ${doc.redoName ?? 'nothing'}`" :title="doc.redoName ? tip('redo', `Redo ${doc.redoName}`) : 'Nothing to redo'" :disabled="!doc.redoName" @click="doc.redo()" />
-      <Button size="small" text class="on-ink" label="History" aria-haspopup="dialog" @click="history?.toggle($event)" />
+      <Button
+        size="small"
+        text
+        class="on-ink"
+        label="Undo"
+        :aria-label="`Undo ${doc.undoName ?? 'nothing'}`"
+        :title="doc.undoName ? tip('undo', `Undo ${doc.undoName}`) : 'Nothing to undo'"
+        :disabled="!doc.undoName"
+        @click="doc.undo()"
+      />
+      <Button
+        size="small"
+        text
+        class="on-ink"
+        label="Redo"
+        :aria-label="`Redo ${doc.redoName ?? 'nothing'}`"
+        :title="doc.redoName ? tip('redo', `Redo ${doc.redoName}`) : 'Nothing to redo'"
+        :disabled="!doc.redoName"
+        @click="doc.redo()"
+      />
+      <Button
+        size="small"
+        text
+        class="on-ink"
+        label="History"
+        aria-haspopup="dialog"
+        @click="history?.toggle($event)"
+      />
       <Popover ref="history"><HistoryList /></Popover>
-      <span class="wears"><span class="swatches"><i v-for="s in worn?.swatches" :key="s" :style="{ background: s }" /></span>Wears {{ worn?.name }}</span>
-      <label class="lens">Lens <Select v-model="stage.lens" size="small" :options="lenses" option-label="name" option-value="ref" placeholder="as is" aria-label="Lens" /></label>
+      <span class="wears"
+        ><span class="swatches"><i v-for="s in worn?.swatches" :key="s" :style="{ background: s }" /></span>Wears
+        {{ worn?.name }}</span
+      >
+      <label class="lens"
+        >Lens
+        <Select
+          v-model="stage.lens"
+          size="small"
+          :options="lenses"
+          option-label="name"
+          option-value="ref"
+          placeholder="as is"
+          aria-label="Lens"
+      /></label>
     </header>
-    <div v-if="failure" class="failure" role="alert"><p>{{ failure }}</p><Button label="Try again" @click="open" /> <RouterLink to="/">Back to Home</RouterLink></div>
-    <p v-else-if="!doc.shown" class="opening">Opening …</p>
+    <div v-if="failure" class="failure" role="alert">
+      <p>{{ failure }}</p>
+      <Button label="Try again" @click="open" /> <RouterLink to="/">Back to Home</RouterLink>
+    </div>
+    <p v-else-if="!isOpen" class="opening">Opening …</p>
     <main v-else class="view"><LookingBar /><RouterView class="inner" /></main>
   </div>
 </template>
 
 <style scoped>
-.frame { display: grid; grid-template-rows: 46px minmax(0, 1fr); height: 100%; }
-.bar { display: flex; align-items: center; gap: 12px; background: var(--ink); color: var(--raised); padding: 0 14px; min-width: 0; }
-.title { display: grid; line-height: 1.25; max-width: 190px; min-width: 120px; }
-.state { font-size: 11.5px; color: #c7bda9; white-space: nowrap; }
-nav { display: flex; gap: 6px; align-self: stretch; margin-left: 16px; }
-nav a { color: #e6e0d4; text-decoration: none; display: flex; align-items: center; padding: 3px 8px 0; border-bottom: 3px solid transparent; }
-nav a.on { color: #fff; font-weight: 600; border-color: var(--tape); }
-.gap { flex: 1; }
-.wears, .lens { display: flex; gap: 8px; align-items: center; white-space: nowrap; color: #e6e0d4; }
-.swatches { display: flex; width: 30px; height: 14px; }
-.swatches i { flex: 1; }
-.on-ink { color: #fffdf9 !important; }
-.on-ink:disabled { color: #9b9281 !important; }
-.on-ink:not(:disabled):hover { background: #4b4438 !important; }
-.failure, .opening { padding: 40px; display: grid; gap: 12px; justify-items: start; align-content: start; }
-.view { min-height: 0; min-width: 0; display: grid; grid-template-rows: minmax(0, 1fr); }
-.view:has(> .looking) { grid-template-rows: auto minmax(0, 1fr); }
-.inner { min-height: 0; min-width: 0; }
-h1 { font-size: 13px; }
+.frame {
+  display: grid;
+  grid-template-rows: 46px minmax(0, 1fr);
+  height: 100%;
+}
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  background: var(--ink);
+  color: var(--raised);
+  padding: 0 14px;
+  min-width: 0;
+}
+.title {
+  display: grid;
+  line-height: 1.25;
+  max-width: 190px;
+  min-width: 120px;
+}
+.state {
+  font-size: 11.5px;
+  color: #c7bda9;
+  white-space: nowrap;
+}
+nav {
+  display: flex;
+  gap: 6px;
+  align-self: stretch;
+  margin-left: 16px;
+}
+nav a {
+  color: #e6e0d4;
+  text-decoration: none;
+  display: flex;
+  align-items: center;
+  padding: 3px 8px 0;
+  border-bottom: 3px solid transparent;
+}
+nav a.on {
+  color: #fff;
+  font-weight: 600;
+  border-color: var(--tape);
+}
+.gap {
+  flex: 1;
+}
+.wears,
+.lens {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  white-space: nowrap;
+  color: #e6e0d4;
+}
+.swatches {
+  display: flex;
+  width: 30px;
+  height: 14px;
+}
+.swatches i {
+  flex: 1;
+}
+.on-ink {
+  color: #fffdf9 !important;
+}
+.on-ink:disabled {
+  color: #9b9281 !important;
+}
+.on-ink:not(:disabled):hover {
+  background: #4b4438 !important;
+}
+.failure,
+.opening {
+  padding: 40px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+  align-content: start;
+}
+.view {
+  min-height: 0;
+  min-width: 0;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr);
+}
+.view:has(> .looking) {
+  grid-template-rows: auto minmax(0, 1fr);
+}
+.inner {
+  min-height: 0;
+  min-width: 0;
+}
+h1 {
+  font-size: 13px;
+}
 </style>

@@ -13,6 +13,8 @@ export function startWorker(): Promise<CoreWorker> {
       done(Comlink.wrap<Service>(worker));
     };
     worker.addEventListener('message', first);
-    worker.addEventListener('error', (event) => fail(new Error(event.message || 'The worker could not start')), { once: true });
+    worker.addEventListener('error', (event) => fail(new Error(event.message || 'The worker could not start')), {
+      once: true,
+    });
   });
 }

@@ -86,7 +86,12 @@ function asset(id: string): Promise<ImageBitmap | null> {
 const LONGEST = 16_000;
 
 /** A bitmap of a picture, `scale` device px per px. */
-async function raster(primitives: readonly Primitive[], width: number, height: number, wanted: number): Promise<ImageBitmap> {
+async function raster(
+  primitives: readonly Primitive[],
+  width: number,
+  height: number,
+  wanted: number,
+): Promise<ImageBitmap> {
   const scale = Math.min(wanted, LONGEST / Math.max(1, width), LONGEST / Math.max(1, height));
   const ids = [...new Set(primitives.flatMap((p) => (p.p === 'image' ? [p.asset] : [])))];
   const ready = new Map(await Promise.all(ids.map(async (id) => [id, await asset(id)] as const)));
@@ -112,7 +117,10 @@ const service = {
     for (const f of files) {
       try {
         fonts.add(f.family, f.weight, f.italic, new Uint8Array(f.bytes), f.use);
-        const face = new FontFace(f.family, f.bytes, { weight: String(f.weight), style: f.italic ? 'italic' : 'normal' });
+        const face = new FontFace(f.family, f.bytes, {
+          weight: String(f.weight),
+          style: f.italic ? 'italic' : 'normal',
+        });
         (self as unknown as { fonts: FontFaceSet }).fonts.add(await face.load());
       } catch {
         // A font that cannot be read is told of by the kit's own report; another shows.
@@ -141,7 +149,12 @@ const service = {
     };
     walk(made);
     const bitmap = scale === null ? null : await raster(paint(made), screen.width, made.h, scale);
-    const drawn: Drawn = { bitmap, height: made.h, rects, reads: [...reads].flatMap(([kind, names]) => [...names.keys()].map((name) => [kind, name] as const)) };
+    const drawn: Drawn = {
+      bitmap,
+      height: made.h,
+      rects,
+      reads: [...reads].flatMap(([kind, names]) => [...names.keys()].map((name) => [kind, name] as const)),
+    };
     return bitmap ? Comlink.transfer(drawn, [bitmap]) : drawn;
   },
   /** What there is to look at when a screen would wear something else. */

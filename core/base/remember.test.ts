@@ -2,7 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { Memory, recorded, seen, type LookUp } from './index.js';
 
 /** A small world of names, and how often something was made in it. */
-function world(names: Record<string, unknown>): { look: LookUp; get: (name: string) => unknown; set: (name: string, value: unknown) => void } {
+function world(names: Record<string, unknown>): {
+  look: LookUp;
+  get: (name: string) => unknown;
+  set: (name: string, value: unknown) => void;
+} {
   return {
     look: (kind, name) => (kind === 'name' ? names[name] : undefined),
     get: (name) => seen('name', name, names[name]),

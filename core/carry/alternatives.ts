@@ -1,4 +1,16 @@
-import { akin, componentAt, kitAt, componentsInOrder, kitRef, shownComponent, type ComponentRef, type InstanceNode, type Kit, type Wear, type World } from '../model/index.js';
+import {
+  akin,
+  componentAt,
+  kitAt,
+  componentsInOrder,
+  kitRef,
+  shownComponent,
+  type ComponentRef,
+  type InstanceNode,
+  type Kit,
+  type Wear,
+  type World,
+} from '../model/index.js';
 import { carryInstance } from './carry.js';
 import { sameLineage } from '../match/index.js';
 
@@ -20,7 +32,13 @@ export interface Alternative {
  * Alternatives for an instance, best first: what shows now, then by role and its kin, by how much would be carried, and by family.
  * @param kits the kits to look in, most important first
  */
-export function rankAlternatives(world: World, wears: readonly Wear[], node: InstanceNode, kits: readonly Kit[], most = 24): readonly Alternative[] {
+export function rankAlternatives(
+  world: World,
+  wears: readonly Wear[],
+  node: InstanceNode,
+  kits: readonly Kit[],
+  most = 24,
+): readonly Alternative[] {
   const shown = shownComponent(wears, node.component);
   const now = componentAt(world, shown);
   // The way back to what it was placed as always stands near.
@@ -41,8 +59,12 @@ export function rankAlternatives(world: World, wears: readonly Wear[], node: Ins
       const parked = waiting.length + lostContent;
       const carried = got.ledger.filter((e) => e.outcome === 'kept' || e.outcome === 'mapped').length;
       const total = carried + waiting.length;
-      const waits = [...waiting.map((e) => `${e.what}: ${e.why}`), ...(lostContent > 0 ? [`${lostContent} ${lostContent === 1 ? 'thing' : 'things'} in its slot`] : [])];
-      const says = ref === shown ? 'now' : parked > 0 ? `${parked} parked` : total > 0 ? 'all carried' : 'nothing to carry';
+      const waits = [
+        ...waiting.map((e) => `${e.what}: ${e.why}`),
+        ...(lostContent > 0 ? [`${lostContent} ${lostContent === 1 ? 'thing' : 'things'} in its slot`] : []),
+      ];
+      const says =
+        ref === shown ? 'now' : parked > 0 ? `${parked} parked` : total > 0 ? 'all carried' : 'nothing to carry';
       const score =
         (ref === shown ? 1000 : ref === first ? 500 : 0) +
         (c.role === now?.role ? 60 : 0) +

@@ -46,18 +46,29 @@ function act(world: World, steps: readonly Step[]): World {
   if (!got.ok) throw new Error(got.refusal.message);
   return { ...world, project: got.project };
 }
-const rebrand = (world: World, from: string, to: string): World => act(world, applyRebrand(world, planRebrand(world, from, to)));
+const rebrand = (world: World, from: string, to: string): World =>
+  act(world, applyRebrand(world, planRebrand(world, from, to)));
 function onScreen(nodes: readonly Node[], children: readonly string[], more: Partial<Project> = {}, kit = PLY): World {
   const blank = blankScreen('s', 'S', 'flow-1', 'phone', 390, null);
   const root = blank.nodes['root'] as Node & { type: 'box' };
-  const screen: Screen = { ...blank, nodes: { root: { ...root, children }, ...Object.fromEntries(nodes.map((n) => [n.id, n])) } };
+  const screen: Screen = {
+    ...blank,
+    nodes: { root: { ...root, children }, ...Object.fromEntries(nodes.map((n) => [n.id, n])) },
+  };
   return { project: { ...emptyProject('p', 'P', kit), screens: [screen], ...more }, kits };
 }
 const screenOf = (w: World): Screen => w.project.screens[0] as Screen;
 const nodeOf = (w: World, id: string): InstanceNode => screenOf(w).nodes[id] as InstanceNode;
 const all = (n: RNode): RNode[] => [n, ...n.children.flatMap(all)];
-const texts = (w: World): string[] => all(resolve(w, 's').root).flatMap((n) => (n.type === 'text' && n.look.visible && n.text !== '' ? [n.text] : []));
-const prop = (home: string, name: string, value: Setting['value']): Setting => ({ home, at: [], kind: 'prop', name, value });
+const texts = (w: World): string[] =>
+  all(resolve(w, 's').root).flatMap((n) => (n.type === 'text' && n.look.visible && n.text !== '' ? [n.text] : []));
+const prop = (home: string, name: string, value: Setting['value']): Setting => ({
+  home,
+  at: [],
+  kind: 'prop',
+  name,
+  value,
+});
 
 /** Every place below an instance, as it is shown, where a prop can be chosen. */
 function places(world: World, node: InstanceNode): { target: Target; key: string }[] {
@@ -66,8 +77,10 @@ function places(world: World, node: InstanceNode): { target: Target; key: string
   const walk = (ref: string, at: readonly string[]): void => {
     const c = componentAt(world, ref);
     if (!c || at.length > 5) return;
-    for (const p of c.contract.props) if (p.kind !== 'list') found.push({ target: { at, kind: 'prop', name: p.id }, key: [node.id, ...at].join('/') });
-    for (const n of Object.values(c.nodes)) if (n.type === 'instance') walk(shownComponent(wears, n.component), [...at, n.id]);
+    for (const p of c.contract.props)
+      if (p.kind !== 'list') found.push({ target: { at, kind: 'prop', name: p.id }, key: [node.id, ...at].join('/') });
+    for (const n of Object.values(c.nodes))
+      if (n.type === 'instance') walk(shownComponent(wears, n.component), [...at, n.id]);
   };
   walk(shownComponent(wears, node.component), []);
   return found;
@@ -86,10 +99,24 @@ describe('an edit made under another brand', () => {
       contract: { props: [], slots: [], states: [], events: [] },
       root: 'root',
       rules: [],
-      nodes: { root: { id: 'root', type: 'box', attrs: {}, children: ['dialog', 'card'] }, dialog: newInstance('dialog', `${PLY}/dialog`), card: newInstance('card', `${PLY}/card`) },
+      nodes: {
+        root: { id: 'root', type: 'box', attrs: {}, children: ['dialog', 'card'] },
+        dialog: newInstance('dialog', `${PLY}/dialog`),
+        card: newInstance('card', `${PLY}/card`),
+      },
     };
-    const outer: Component = { ...tile, id: 'outer', name: 'Outer', nodes: { root: { id: 'root', type: 'box', attrs: {}, children: ['tile'] }, tile: newInstance('tile', 'project/tile') } };
-    let world = onScreen([newInstance('a', 'project/outer'), newInstance('b', `${PLY}/dialog`)], ['a', 'b'], { originals: { tile, outer } });
+    const outer: Component = {
+      ...tile,
+      id: 'outer',
+      name: 'Outer',
+      nodes: {
+        root: { id: 'root', type: 'box', attrs: {}, children: ['tile'] },
+        tile: newInstance('tile', 'project/tile'),
+      },
+    };
+    let world = onScreen([newInstance('a', 'project/outer'), newInstance('b', `${PLY}/dialog`)], ['a', 'b'], {
+      originals: { tile, outer },
+    });
     world = rebrand(world, PLY, SKERRY);
     const chance = new Chance(5);
     let tried = 0;
@@ -97,7 +124,10 @@ describe('an edit made under another brand', () => {
     for (const id of ['a', 'b'])
       for (const { target, key } of places(world, nodeOf(world, id))) {
         const wears = wearsOf(world.project, screenOf(world));
-        const found = target.at.length === 0 ? componentAt(world, shownComponent(wears, nodeOf(world, id).component)) : findAt(world, wears, nodeOf(world, id), target.at)?.instance?.component;
+        const found =
+          target.at.length === 0
+            ? componentAt(world, shownComponent(wears, nodeOf(world, id).component))
+            : findAt(world, wears, nodeOf(world, id), target.at)?.instance?.component;
         const p = found?.contract.props.find((x) => x.id === target.name);
         if (!p) continue;
         const value = someValue(chance, p);
@@ -123,13 +153,17 @@ describe('an edit made under another brand', () => {
       const wears = wearsOf(world.project, s);
       for (const n of Object.values(s.nodes)) {
         if (n.type !== 'instance') continue;
-        const p = chance.maybe(componentAt(world, shownComponent(wears, n.component))?.contract.props.filter((x) => x.kind !== 'list') ?? []);
+        const p = chance.maybe(
+          componentAt(world, shownComponent(wears, n.component))?.contract.props.filter((x) => x.kind !== 'list') ?? [],
+        );
         if (!p) continue;
         const value = someValue(chance, p);
         const target: Target = { at: [], kind: 'prop', name: p.id };
         const next = act(world, chooseSteps(world, wears, `screen:${s.id}`, n, target, value));
         const after = next.project.screens[0]?.nodes[n.id] as InstanceNode;
-        expect(carryInstance(next, wears, after).settings.find((c) => c.at.length === 0 && c.name === p.id)?.value).toEqual(value);
+        expect(
+          carryInstance(next, wears, after).settings.find((c) => c.at.length === 0 && c.name === p.id)?.value,
+        ).toEqual(value);
         tried++;
       }
     }
@@ -140,9 +174,17 @@ describe('an edit made under another brand', () => {
 describe('what waits', () => {
   it('is kept on the items of a list that is edited while another brand shows it', () => {
     // A list whose items have a field that the other kit's list has no place for.
-    const pairs = [...kits.values()].flatMap((k) => Object.values(k.components)).flatMap((c) => c.contract.props.filter((p) => p.kind === 'list').map((p) => ({ c, p })));
+    const pairs = [...kits.values()]
+      .flatMap((k) => Object.values(k.components))
+      .flatMap((c) => c.contract.props.filter((p) => p.kind === 'list').map((p) => ({ c, p })));
     expect(pairs.length).toBeGreaterThan(3);
-    const item = (id: string, name: string): Component['contract']['props'][number] => ({ id, name, kind: 'text', default: '', description: '' });
+    const item = (id: string, name: string): Component['contract']['props'][number] => ({
+      id,
+      name,
+      kind: 'text',
+      default: '',
+      description: '',
+    });
     const list = (id: string, fields: readonly [string, string][]): Component => ({
       id,
       name: id,
@@ -153,7 +195,22 @@ describe('what waits', () => {
       root: 'root',
       rules: [],
       nodes: { root: { id: 'root', type: 'box', attrs: {}, children: [] } },
-      contract: { props: [{ id: 'items', name: 'Items', kind: 'list', default: [], description: '', means: 'items', item: fields.map(([a, b]) => item(a, b)) }], slots: [], states: [], events: [] },
+      contract: {
+        props: [
+          {
+            id: 'items',
+            name: 'Items',
+            kind: 'list',
+            default: [],
+            description: '',
+            means: 'items',
+            item: fields.map(([a, b]) => item(a, b)),
+          },
+        ],
+        slots: [],
+        states: [],
+        events: [],
+      },
     });
     const originals = {
       rich: list('rich', [
@@ -166,7 +223,9 @@ describe('what waits', () => {
       { key: 'k1', values: { label: 'One', secret: 'North' } },
       { key: 'k2', values: { label: 'Two', secret: 'South' } },
     ];
-    let world = onScreen([newInstance('a', 'project/rich', {}, [prop('project/rich', 'items', value)])], ['a'], { originals });
+    let world = onScreen([newInstance('a', 'project/rich', {}, [prop('project/rich', 'items', value)])], ['a'], {
+      originals,
+    });
     world = act(world, [
       { do: 'set', tree: 'screen:s', node: 'a', field: 'component', value: 'project/poor' },
       { do: 'set', tree: 'screen:s', node: 'a', field: 'placed', value: 'project/rich' },
@@ -211,7 +270,11 @@ describe('what waits', () => {
       ],
     };
     const item: Node = { ...newInstance('i', `${PLY}/list-item`), bind: { 'props.title': 'row.name' } };
-    let world = onScreen([{ id: 'list', type: 'series', attrs: {}, item: 'i', rows: 'c', entries: [] }, item], ['list'], { contentSets: { c: set } });
+    let world = onScreen(
+      [{ id: 'list', type: 'series', attrs: {}, item: 'i', rows: 'c', entries: [] }, item],
+      ['list'],
+      { contentSets: { c: set } },
+    );
     expect(texts(world)).toEqual(expect.arrayContaining(['Skerrow', 'Hestness']));
     world = act(world, [
       { do: 'set', tree: 'screen:s', node: 'i', field: 'component', value: `${PLY}/card` },
@@ -223,7 +286,11 @@ describe('what waits', () => {
     // A component with one prop that the other kit shows, and one that it has nothing for.
     const pairs = Object.values(planRebrand(onScreen([], []), PLY, SKERRY).sheet.pairs);
     const ends = (p: (typeof pairs)[number], there: boolean): string | undefined =>
-      Object.keys(p.props).find((id) => (p.props[id]?.to !== null) === there && componentAt(onScreen([], []), p.from)?.contract.props.find((x) => x.id === id)?.kind !== 'list');
+      Object.keys(p.props).find(
+        (id) =>
+          (p.props[id]?.to !== null) === there &&
+          componentAt(onScreen([], []), p.from)?.contract.props.find((x) => x.id === id)?.kind !== 'list',
+      );
     const pair = pairs.find((p) => p.to !== null && ends(p, true) !== undefined && ends(p, false) !== undefined);
     const world0 = onScreen([], []);
     const chance = new Chance(1);
@@ -271,8 +338,16 @@ describe('what is held', () => {
     const cells = column.contract.props.find((p) => p.kind === 'list');
     const flag = cells?.item?.find((p) => p.means === 'checked');
     const ref = `${SKERRY}/${column.id}`;
-    const settings = [prop(ref, guise?.id ?? '', guise?.options?.find((o) => o.means === 'checkbox')?.id ?? ''), prop(ref, cells?.id ?? '', { rows: 'c', fields: { [flag?.id ?? '']: 'paid' } })];
-    const world = onScreen([newInstance('a', ref, { width: 'stretch' }, settings)], ['a'], { contentSets: { c: set } }, SKERRY);
+    const settings = [
+      prop(ref, guise?.id ?? '', guise?.options?.find((o) => o.means === 'checkbox')?.id ?? ''),
+      prop(ref, cells?.id ?? '', { rows: 'c', fields: { [flag?.id ?? '']: 'paid' } }),
+    ];
+    const world = onScreen(
+      [newInstance('a', ref, { width: 'stretch' }, settings)],
+      ['a'],
+      { contentSets: { c: set } },
+      SKERRY,
+    );
     expect(texts(rebrand(world, SKERRY, PLY))).not.toContain('Cell');
   });
 });
@@ -291,24 +366,34 @@ describe('what is matched', () => {
       rules: [],
       nodes: { root: { id: 'root', type: 'box', attrs: {}, children: [] } },
     });
-    const outer = (part: string, uses: string): Component => ({ ...inner('card'), nodes: { root: { id: 'root', type: 'box', attrs: {}, children: [part] }, [part]: newInstance(part, uses) } });
+    const outer = (part: string, uses: string): Component => ({
+      ...inner('card'),
+      nodes: { root: { id: 'root', type: 'box', attrs: {}, children: [part] }, [part]: newInstance(part, uses) },
+    });
     const a = outer('first', 'k/one');
     const b = outer('other', 'k/two');
-    const lookup = (roles: Record<string, string>) => (ref: string) => (roles[ref] === undefined ? undefined : inner(roles[ref]));
+    const lookup = (roles: Record<string, string>) => (ref: string) =>
+      roles[ref] === undefined ? undefined : inner(roles[ref]);
     const same = lookup({ 'k/one': 'button', 'k/two': 'button' });
     const differs = lookup({ 'k/one': 'button', 'k/two': 'img' });
     expect(pairContracts('a', a, 'b', b, same, false).parts['first']).toBe('other');
     expect(pairContracts('a', a, 'b', b, differs, false).parts['first']).toBeNull();
   });
   it('does not depend on the order of the record that holds the parts', () => {
-    const turned = (c: Component): Component => ({ ...c, nodes: Object.fromEntries(Object.entries(c.nodes).reverse()) });
-    const look = (ref: string): Component | undefined => componentAt({ project: emptyProject('p', 'P', PLY), kits }, ref);
+    const turned = (c: Component): Component => ({
+      ...c,
+      nodes: Object.fromEntries(Object.entries(c.nodes).reverse()),
+    });
+    const look = (ref: string): Component | undefined =>
+      componentAt({ project: emptyProject('p', 'P', PLY), kits }, ref);
     let compared = 0;
     for (const a of Object.values(plywood.components))
       for (const b of Object.values((kits.get(SKERRY) as Kit).components)) {
         if (a.role !== b.role) continue;
         compared++;
-        expect(pairContracts('a', turned(a), 'b', turned(b), look, false).parts).toEqual(pairContracts('a', a, 'b', b, look, false).parts);
+        expect(pairContracts('a', turned(a), 'b', turned(b), look, false).parts).toEqual(
+          pairContracts('a', a, 'b', b, look, false).parts,
+        );
       }
     expect(compared).toBeGreaterThan(30);
   });

@@ -81,14 +81,24 @@ const memory = new Memory<Carry>(200);
  */
 export function carry(world: World, wears: readonly Wear[], input: CarryInput): Carry {
   if (input.settings.length === 0 && input.fills.length === 0 && input.written === input.shown) return NOTHING_CHOSEN;
-  return memory.of(input.settings, [input.fills, input.written, input.shown, wears], () => compute(world, wears, input), lookIn(world));
+  return memory.of(
+    input.settings,
+    [input.fills, input.written, input.shown, wears],
+    () => compute(world, wears, input),
+    lookIn(world),
+  );
 }
 
 const NOTHING_CHOSEN: Carry = { settings: [], ledger: [], fills: { shown: {}, parked: [] } };
 
 /** `carry` for an instance of a document as it is shown now, or as it would be shown by `shown`. */
 export function carryInstance(world: World, wears: readonly Wear[], node: InstanceNode, shown?: ComponentRef): Carry {
-  return carry(world, wears, { written: node.placed ?? node.component, shown: shown ?? shownComponent(wears, node.component), settings: node.settings, fills: node.fills });
+  return carry(world, wears, {
+    written: node.placed ?? node.component,
+    shown: shown ?? shownComponent(wears, node.component),
+    settings: node.settings,
+    fills: node.fills,
+  });
 }
 
 /** What became of one setting, before it is said in words. */
@@ -121,13 +131,27 @@ function compute(world: World, wears: readonly Wear[], { written, shown, setting
     settings: held.carried.length > 0 ? [...held.carried, ...shownSettings] : shownSettings,
     // Said in words only when somebody asks: every instance on every screen is carried, few are looked into.
     get ledger() {
-      return (said ??= [...settings.map((s, i): LedgerEntry => ({ ...(fates[i] as Fate), setting: i, what: describe(world, s, componentAt(world, s.home)) })), ...held.ledger]);
+      return (said ??= [
+        ...settings.map((s, i): LedgerEntry => ({
+          ...(fates[i] as Fate),
+          setting: i,
+          what: describe(world, s, componentAt(world, s.home)),
+        })),
+        ...held.ledger,
+      ]);
     },
     fills: carryFills(world, wears, fills, shown, target),
   };
 }
 
-function carrySetting(world: World, wears: readonly Wear[], s: Setting, shown: ComponentRef, target: Component | undefined, from: number): readonly [Fate, Carried | null] {
+function carrySetting(
+  world: World,
+  wears: readonly Wear[],
+  s: Setting,
+  shown: ComponentRef,
+  target: Component | undefined,
+  from: number,
+): readonly [Fate, Carried | null] {
   const parked = (why: string): readonly [Fate, null] => [{ outcome: 'parked', why }, null];
   if (!componentAt(world, s.home)) return parked(`its kit ${s.home} is not installed`);
   if (!target) return parked('what is shown here is missing');
@@ -148,7 +172,16 @@ export function targetKey(c: Pick<Carried, 'at' | 'kind' | 'name' | 'when'>): st
   return `${c.at.join('/')}|${c.kind}.${c.name}|${w ? `${w.state ?? ''}:${w.minWidth ?? ''}:${w.maxWidth ?? ''}` : ''}`;
 }
 
-type One = { readonly ok: true; readonly at: readonly string[]; readonly name: string; readonly value: Json; readonly why: string; readonly to: string } | { readonly ok: false; readonly why: string };
+type One =
+  | {
+      readonly ok: true;
+      readonly at: readonly string[];
+      readonly name: string;
+      readonly value: Json;
+      readonly why: string;
+      readonly to: string;
+    }
+  | { readonly ok: false; readonly why: string };
 
 /** Walks the address down both components at once, then converts name and value at its end. */
 function carryOne(world: World, wears: readonly Wear[], s: Setting, shown: ComponentRef, target: Component): One {
@@ -167,10 +200,12 @@ function carryOne(world: World, wears: readonly Wear[], s: Setting, shown: Compo
     const to = pair === null ? segment : pair?.parts[segment];
     const homeNode = componentAt(world, homeRef)?.nodes[segment];
     const node = to === undefined || to === null ? undefined : there.nodes[to];
-    if (!node || to === undefined || to === null) return { ok: false, why: `${there.name} has no part like ${homeNode?.name ?? segment}` };
+    if (!node || to === undefined || to === null)
+      return { ok: false, why: `${there.name} has no part like ${homeNode?.name ?? segment}` };
     at.push(to);
     if (node.type === 'series' && homeNode?.type === 'series') continue;
-    if (homeNode?.type !== 'instance' || node.type !== 'instance') return { ok: false, why: `${there.name} has no component in the place of ${homeNode?.name ?? segment}` };
+    if (homeNode?.type !== 'instance' || node.type !== 'instance')
+      return { ok: false, why: `${there.name} has no component in the place of ${homeNode?.name ?? segment}` };
     homeRef = s.through?.[i] ?? (i === boundaries - 1 && s.leaf ? s.leaf : homeNode.component);
     shownRef = shownComponent(wears, node.component);
     const next = componentAt(world, shownRef);
@@ -181,7 +216,17 @@ function carryOne(world: World, wears: readonly Wear[], s: Setting, shown: Compo
   if (!home) return { ok: false, why: `${homeRef} is missing` };
   const map = mapFor(world, wears, homeRef, shownRef);
   const pair = homeRef === shownRef ? null : pairFor(world, wears, homeRef, shownRef);
-  if (s.kind === 'prop') return carryProp(world, wears, s, { ref: homeRef, component: home }, { ref: shownRef, component: there }, at, pair?.props ?? null, map);
+  if (s.kind === 'prop')
+    return carryProp(
+      world,
+      wears,
+      s,
+      { ref: homeRef, component: home },
+      { ref: shownRef, component: there },
+      at,
+      pair?.props ?? null,
+      map,
+    );
   const part = s.at[s.at.length - 1] ?? '';
   const to = pair === null ? part : pair?.parts[part];
   const node = to ? there.nodes[to] : undefined;
@@ -189,10 +234,18 @@ function carryOne(world: World, wears: readonly Wear[], s: Setting, shown: Compo
   let value: Converted = { ok: true, value: s.value };
   if (s.name === 'textStyle') value = convertStyle(s.value, map);
   else if (s.name === 'icon') value = convertIcon(s.value, map);
-  else if (s.name === 'component' && typeof s.value === 'string') value = { ok: true, value: shownComponent(wears, s.value) };
+  else if (s.name === 'component' && typeof s.value === 'string')
+    value = { ok: true, value: shownComponent(wears, s.value) };
   else value = convertToken(s.value, map);
   if (!value.ok) return value;
-  return { ok: true, at: [...at, to], name: s.name, value: value.value, why: 'the same part', to: `${s.name} of ${node.name ?? to}` };
+  return {
+    ok: true,
+    at: [...at, to],
+    name: s.name,
+    value: value.value,
+    why: 'the same part',
+    to: `${s.name} of ${node.name ?? to}`,
+  };
 }
 
 interface Side {
@@ -216,19 +269,33 @@ function carryProp(
   const to = there.contract.props.find((p) => p.id === how?.to);
   if (!how || !to) return { ok: false, why: `${there.name} has no ${from.name.toLowerCase()}` };
   if (props === null) return { ok: true, at, name: to.id, value: s.value, why: how.why, to: to.name };
-  const got = convert(from, to, how, s.value, { ...(map ? { map } : {}), show: (ref) => shownComponent(wears, ref), waiting: (w) => waitingAt(world, wears, w, shown, to) });
+  const got = convert(from, to, how, s.value, {
+    ...(map ? { map } : {}),
+    show: (ref) => shownComponent(wears, ref),
+    waiting: (w) => waitingAt(world, wears, w, shown, to),
+  });
   if (!got.ok) return { ok: false, why: `${there.name}: ${got.why}` };
   return { ok: true, at, name: to.id, value: got.value, why: withLost(from, how, s.value), to: to.name };
 }
 
 /** Fields that wait on an item, in the terms of the list that shows it now: those it has a place for. */
-function waitingAt(world: World, wears: readonly Wear[], w: WaitingFields, shown: ComponentRef, to: Prop): Readonly<Record<string, Json>> {
+function waitingAt(
+  world: World,
+  wears: readonly Wear[],
+  w: WaitingFields,
+  shown: ComponentRef,
+  to: Prop,
+): Readonly<Record<string, Json>> {
   if (w.home === shown) return w.prop === to.id ? w.values : {};
   const from = componentAt(world, w.home)?.contract.props.find((p) => p.id === w.prop);
   const how = pairFor(world, wears, w.home, shown)?.props[w.prop];
   if (!from || how?.to !== to.id) return {};
   const map = mapFor(world, wears, w.home, shown);
-  const got = convert(from, to, how, [{ key: 'k', values: w.values }], { ...(map ? { map } : {}), show: (ref) => shownComponent(wears, ref), bare: true });
+  const got = convert(from, to, how, [{ key: 'k', values: w.values }], {
+    ...(map ? { map } : {}),
+    show: (ref) => shownComponent(wears, ref),
+    bare: true,
+  });
   return got.ok ? (listItems(got.value)[0]?.values ?? {}) : {};
 }
 
@@ -250,29 +317,50 @@ export function withWaiting(
   for (const { setting: s, home } of earlier) {
     const before = plainValue(world.project, s.value);
     for (const item of listItems(before)) {
-      const kept = [...(item.waits ?? []).filter((w) => w.home !== shown), ...(home !== undefined && home !== shown ? lostOf(world, wears, home, shown, s.name, prop, item.values) : [])];
+      const kept = [
+        ...(item.waits ?? []).filter((w) => w.home !== shown),
+        ...(home !== undefined && home !== shown ? lostOf(world, wears, home, shown, s.name, prop, item.values) : []),
+      ];
       if (kept.length > 0) waits.set(item.key, kept);
     }
   }
   if (waits.size === 0) return value;
   return listItems(value).map((item): Json => {
     const kept = waits.get(item.key);
-    return { key: item.key, values: item.values, ...(kept ? { waits: kept.map((w) => ({ home: w.home, prop: w.prop, values: w.values })) } : {}) };
+    return {
+      key: item.key,
+      values: item.values,
+      ...(kept ? { waits: kept.map((w) => ({ home: w.home, prop: w.prop, values: w.values })) } : {}),
+    };
   });
 }
 
 /** The fields of one item that have no place in the list that shows it. */
-function lostOf(world: World, wears: readonly Wear[], home: ComponentRef, shown: ComponentRef, name: string, prop: string, values: Readonly<Record<string, Json>>): WaitingFields[] {
+function lostOf(
+  world: World,
+  wears: readonly Wear[],
+  home: ComponentRef,
+  shown: ComponentRef,
+  name: string,
+  prop: string,
+  values: Readonly<Record<string, Json>>,
+): WaitingFields[] {
   const how = pairFor(world, wears, home, shown)?.props[name];
-  const lost = Object.fromEntries(Object.entries(values).filter(([field]) => how?.to !== prop || (how.item?.[field]?.to ?? null) === null));
+  const lost = Object.fromEntries(
+    Object.entries(values).filter(([field]) => how?.to !== prop || (how.item?.[field]?.to ?? null) === null),
+  );
   return Object.keys(lost).length > 0 ? [{ home, prop: name, values: lost }] : [];
 }
 
 /** For lists: which fields of the items wait for a component that has them. */
 function withLost(from: Prop, how: PropPair, value: Json): string {
   if (from.kind !== 'list') return how.why;
-  const lost = (from.item ?? []).filter((p) => (how.item?.[p.id]?.to ?? null) === null && listItems(value).some((i) => isFilled(i.values[p.id])));
-  return lost.length === 0 ? how.why : `${how.why}; its items' ${lost.map((p) => p.name.toLowerCase()).join(', ')} wait`;
+  const lost = (from.item ?? []).filter(
+    (p) => (how.item?.[p.id]?.to ?? null) === null && listItems(value).some((i) => isFilled(i.values[p.id])),
+  );
+  return lost.length === 0
+    ? how.why
+    : `${how.why}; its items' ${lost.map((p) => p.name.toLowerCase()).join(', ')} wait`;
 }
 
 interface HeldMeanings {
@@ -282,7 +370,14 @@ interface HeldMeanings {
 const NOTHING_HELD: HeldMeanings = { carried: [], ledger: [] };
 
 /** Meanings the designer left at A's default where B's default means something else: shown as A meant them. */
-function heldOf(world: World, wears: readonly Wear[], written: ComponentRef, shown: ComponentRef, target: Component, taken: readonly Carried[]): HeldMeanings {
+function heldOf(
+  world: World,
+  wears: readonly Wear[],
+  written: ComponentRef,
+  shown: ComponentRef,
+  target: Component,
+  taken: readonly Carried[],
+): HeldMeanings {
   const home = componentAt(world, written);
   const pair = pairFor(world, wears, written, shown);
   if (!home || !pair) return NOTHING_HELD;
@@ -292,18 +387,39 @@ function heldOf(world: World, wears: readonly Wear[], written: ComponentRef, sho
   for (const from of home.contract.props) {
     const how = pair.props[from.id];
     const to = target.contract.props.find((p) => p.id === how?.to);
-    if (!how || !to || from.inherits || taken.some((c) => c.at.length === 0 && c.kind === 'prop' && c.name === to.id && !c.when)) continue;
+    if (
+      !how ||
+      !to ||
+      from.inherits ||
+      taken.some((c) => c.at.length === 0 && c.kind === 'prop' && c.name === to.id && !c.when)
+    )
+      continue;
     const meant = meaningOf(from);
     if (meant === undefined || from.kind !== to.kind || meant === meaningOf(to)) continue;
-    const got = convert(from, to, how, from.default, { ...(map ? { map } : {}), show: (r) => shownComponent(wears, r) });
+    const got = convert(from, to, how, from.default, {
+      ...(map ? { map } : {}),
+      show: (r) => shownComponent(wears, r),
+    });
     if (!got.ok) continue;
     carried.push({ at: [], kind: 'prop', name: to.id, value: got.value, from: -1 });
-    ledger.push({ outcome: 'held', setting: -1, what: `${from.name}: ${showValue(from, from.default)}`, to: to.name, why: `${target.name} would start with ${showValue(to, to.default)}` });
+    ledger.push({
+      outcome: 'held',
+      setting: -1,
+      what: `${from.name}: ${showValue(from, from.default)}`,
+      to: to.name,
+      why: `${target.name} would start with ${showValue(to, to.default)}`,
+    });
   }
   return { carried, ledger };
 }
 
-function carryFills(world: World, wears: readonly Wear[], fills: readonly SlotFill[], shown: ComponentRef, target: Component | undefined): CarriedFills {
+function carryFills(
+  world: World,
+  wears: readonly Wear[],
+  fills: readonly SlotFill[],
+  shown: ComponentRef,
+  target: Component | undefined,
+): CarriedFills {
   const into: Record<SlotId, NodeId[]> = {};
   const parked: SlotFill[] = [];
   for (const f of fills) {
@@ -331,7 +447,8 @@ function describe(world: World, s: Setting, home: Component | undefined): string
     const node = owner?.nodes[segment];
     if (segment.startsWith('#')) return;
     names.push(node?.name ?? segment);
-    if (node?.type === 'instance') owner = componentAt(world, s.through?.[i] ?? (i === s.at.length - 1 && s.leaf ? s.leaf : node.component));
+    if (node?.type === 'instance')
+      owner = componentAt(world, s.through?.[i] ?? (i === s.at.length - 1 && s.leaf ? s.leaf : node.component));
   });
   const prop = s.kind === 'prop' ? owner?.contract.props.find((p) => p.id === s.name) : undefined;
   const label = prop?.name ?? attrName(s.name);

@@ -1,5 +1,14 @@
 import { unhandled } from '../base/index.js';
-import { aliasPath, listItems, PROP_KINDS, type ComponentRef, type Json, type Prop, type PropPair, type WaitingFields } from '../model/index.js';
+import {
+  aliasPath,
+  listItems,
+  PROP_KINDS,
+  type ComponentRef,
+  type Json,
+  type Prop,
+  type PropPair,
+  type WaitingFields,
+} from '../model/index.js';
 import type { KitMap } from '../match/index.js';
 
 /** A converted value, or the reason why there is none. */
@@ -60,7 +69,10 @@ export function convert(a: Prop, b: Prop, pair: PropPair, value: Json, terms: Te
       case 'list':
         return ok(convertList(a, b, pair, value, terms));
       case 'number':
-        if (typeof value === 'number' && ((b.max !== undefined && value > b.max) || (b.min !== undefined && value < b.min))) {
+        if (
+          typeof value === 'number' &&
+          ((b.max !== undefined && value > b.max) || (b.min !== undefined && value < b.min))
+        ) {
           return no(`it goes from ${b.min ?? 'any'} to ${b.max ?? 'any'}, not ${value}`);
         }
         return ok(value);

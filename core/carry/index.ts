@@ -1,3 +1,14 @@
-export { carry, carryInstance, targetKey, showValue, withWaiting, type Carried, type Carry, type CarryInput, type LedgerEntry, type Outcome } from './carry.js';
+export {
+  carry,
+  carryInstance,
+  targetKey,
+  showValue,
+  withWaiting,
+  type Carried,
+  type Carry,
+  type CarryInput,
+  type LedgerEntry,
+  type Outcome,
+} from './carry.js';
 export { meaningOf } from './convert.js';
 export { rankAlternatives, type Alternative } from './alternatives.js';

@@ -21,18 +21,36 @@ import {
 
 const { kits } = shippedKits();
 const PLY = 'plywood@1.0.0';
-const says = (component: string, name: string, value: Setting['value']): Setting => ({ home: `${PLY}/${component}`, at: [], kind: 'prop', name, value });
+const says = (component: string, name: string, value: Setting['value']): Setting => ({
+  home: `${PLY}/${component}`,
+  at: [],
+  kind: 'prop',
+  name,
+  value,
+});
 function screen(id: string, nodes: readonly Node[]): Screen {
   const blank = blankScreen(id, id, 'flow-1', 'phone', 390, null);
-  return { ...blank, nodes: { root: { ...(blank.nodes['root'] as Node & { type: 'box' }), children: nodes.map((n) => n.id) }, ...Object.fromEntries(nodes.map((n) => [n.id, n])) } };
+  return {
+    ...blank,
+    nodes: {
+      root: { ...(blank.nodes['root'] as Node & { type: 'box' }), children: nodes.map((n) => n.id) },
+      ...Object.fromEntries(nodes.map((n) => [n.id, n])),
+    },
+  };
 }
 const world: World = {
   kits,
   project: {
     ...emptyProject('p', 'P', PLY),
     screens: [
-      screen('a', [newInstance('1', `${PLY}/button`, {}, [says('button', 'kind', 'warning')]), newInstance('2', `${PLY}/card`)]),
-      screen('b', [newInstance('3', `${PLY}/button`), newInstance('4', `${PLY}/button`, {}, [says('button', 'kind', 'warning')])]),
+      screen('a', [
+        newInstance('1', `${PLY}/button`, {}, [says('button', 'kind', 'warning')]),
+        newInstance('2', `${PLY}/card`),
+      ]),
+      screen('b', [
+        newInstance('3', `${PLY}/button`),
+        newInstance('4', `${PLY}/button`, {}, [says('button', 'kind', 'warning')]),
+      ]),
       screen('c', [newInstance('5', `${PLY}/field`)]),
     ],
   },
@@ -48,11 +66,19 @@ describe('where something is used', () => {
       { screen: 'b', node: '3' },
       { screen: 'b', node: '4' },
     ]);
-    expect(countUses(world.project.screens, wears)).toEqual({ [`${PLY}/button`]: 3, [`${PLY}/card`]: 1, [`${PLY}/field`]: 1 });
+    expect(countUses(world.project.screens, wears)).toEqual({
+      [`${PLY}/button`]: 3,
+      [`${PLY}/card`]: 1,
+      [`${PLY}/field`]: 1,
+    });
   });
   it('is counted anew only on the screen that changed', () => {
     const before = world.project.screens.map((s) => usesOn(s, NONE));
-    const got = applyEdit(world.project, { id: 'e', label: 'e', steps: [{ do: 'remove', tree: 'screen:b', node: '4' }] });
+    const got = applyEdit(world.project, {
+      id: 'e',
+      label: 'e',
+      steps: [{ do: 'remove', tree: 'screen:b', node: '4' }],
+    });
     if (!got.ok) throw new Error(got.refusal.message);
     const after = got.project.screens.map((s) => usesOn(s, NONE));
     expect(after.map((u, i) => u === before[i])).toEqual([true, false, true]);
@@ -60,8 +86,12 @@ describe('where something is used', () => {
   });
   it('says how the same prop stands elsewhere, chosen or not', () => {
     const kind = componentAt(world, `${PLY}/button`)?.contract.props.find((p) => p.id === 'kind');
-    expect(otherValues(world, world.project.screens, wears, `${PLY}/button`, 'kind', 'warning', kind?.default ?? '')).toEqual({ values: 1, screens: 1 });
-    expect(otherValues(world, world.project.screens, wears, `${PLY}/button`, 'kind', kind?.default, kind?.default ?? '')).toEqual({ values: 1, screens: 2 });
+    expect(
+      otherValues(world, world.project.screens, wears, `${PLY}/button`, 'kind', 'warning', kind?.default ?? ''),
+    ).toEqual({ values: 1, screens: 1 });
+    expect(
+      otherValues(world, world.project.screens, wears, `${PLY}/button`, 'kind', kind?.default, kind?.default ?? ''),
+    ).toEqual({ values: 1, screens: 2 });
   });
 });
 
@@ -73,10 +103,15 @@ describe('several things at once', () => {
       { screen: world.project.screens[1] as Screen, node: node(1, '4') },
     ]);
     expect(shared.map((s) => s.prop.id)).toEqual(button.contract.props.map((p) => p.id));
-    expect(shared.find((s) => s.prop.id === 'kind')).toMatchObject({ differs: true, others: [{ prop: 'kind' }, { prop: 'kind' }] });
+    expect(shared.find((s) => s.prop.id === 'kind')).toMatchObject({
+      differs: true,
+      others: [{ prop: 'kind' }, { prop: 'kind' }],
+    });
   });
   it('pair by meaning with things of another component, and leave out what one of them lacks', () => {
-    const shared = sharedProps(world, wears, button, {}, [{ screen: world.project.screens[2] as Screen, node: node(2, '5') }]);
+    const shared = sharedProps(world, wears, button, {}, [
+      { screen: world.project.screens[2] as Screen, node: node(2, '5') },
+    ]);
     const ids = shared.map((s) => s.prop.id);
     expect(ids).toContain('label');
     expect(ids).not.toContain('kind');

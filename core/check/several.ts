@@ -1,5 +1,18 @@
 import { carryInstance } from '../carry/index.js';
-import { componentAt, sameJson, shownComponent, type Component, type ComponentRef, type InstanceNode, type Json, type Prop, type PropId, type Screen, type Wear, type World } from '../model/index.js';
+import {
+  componentAt,
+  sameJson,
+  shownComponent,
+  type Component,
+  type ComponentRef,
+  type InstanceNode,
+  type Json,
+  type Prop,
+  type PropId,
+  type Screen,
+  type Wear,
+  type World,
+} from '../model/index.js';
 
 /** An instance that is selected, and the screen it stands on. */
 export interface Thing {
@@ -17,7 +30,10 @@ export interface SharedProp {
 
 function counterpart(component: Component | undefined, prop: Prop): Prop | undefined {
   const props = component?.contract.props ?? [];
-  return props.find((p) => p.id === prop.id && p.kind === prop.kind) ?? (prop.means === undefined ? undefined : props.find((p) => p.means === prop.means && p.kind === prop.kind));
+  return (
+    props.find((p) => p.id === prop.id && p.kind === prop.kind) ??
+    (prop.means === undefined ? undefined : props.find((p) => p.means === prop.means && p.kind === prop.kind))
+  );
 }
 
 /**
@@ -25,7 +41,13 @@ function counterpart(component: Component | undefined, prop: Prop): Prop | undef
  * @param lead the component whose contract is looked at; `values` are what the leading thing shows
  * @param things the others
  */
-export function sharedProps(world: World, wearsOf: (screen: Screen) => readonly Wear[], lead: Component, values: Readonly<Record<PropId, Json>>, things: readonly Thing[]): readonly SharedProp[] {
+export function sharedProps(
+  world: World,
+  wearsOf: (screen: Screen) => readonly Wear[],
+  lead: Component,
+  values: Readonly<Record<PropId, Json>>,
+  things: readonly Thing[],
+): readonly SharedProp[] {
   // Things that show the same component pair in the same way.
   const names = new Map<ComponentRef, ReadonlyMap<PropId, Prop | undefined>>();
   const wears = new Map<Screen, readonly Wear[]>();
@@ -39,7 +61,8 @@ export function sharedProps(world: World, wearsOf: (screen: Screen) => readonly 
       names.set(ref, (pairs = new Map(lead.contract.props.map((p) => [p.id, counterpart(component, p)]))));
     }
     const chosen = new Map<string, Json>();
-    for (const c of carryInstance(world, on, t.node).settings) if (c.kind === 'prop' && c.at.length === 0 && !c.when) chosen.set(c.name, c.value);
+    for (const c of carryInstance(world, on, t.node).settings)
+      if (c.kind === 'prop' && c.at.length === 0 && !c.when) chosen.set(c.name, c.value);
     return { ...t, pairs, chosen };
   });
   return lead.contract.props.flatMap((prop): SharedProp[] => {

@@ -1,6 +1,17 @@
 import { Memory } from '../base/index.js';
 import { carryInstance } from '../carry/index.js';
-import { childrenOf, lookIn, shownComponent, type ComponentRef, type InstanceNode, type Json, type NodeId, type Screen, type Wear, type World } from '../model/index.js';
+import {
+  childrenOf,
+  lookIn,
+  shownComponent,
+  type ComponentRef,
+  type InstanceNode,
+  type Json,
+  type NodeId,
+  type Screen,
+  type Wear,
+  type World,
+} from '../model/index.js';
 
 /** An instance somewhere in the project. */
 export interface Sighting {
@@ -32,12 +43,19 @@ export function usesOn(screen: Screen, wears: readonly Wear[]): ReadonlyMap<Comp
 }
 
 /** Every instance that shows the same component, on the given screens, in their order. */
-export function alike(screens: readonly Screen[], wearsOf: (screen: Screen) => readonly Wear[], shown: ComponentRef): Sighting[] {
+export function alike(
+  screens: readonly Screen[],
+  wearsOf: (screen: Screen) => readonly Wear[],
+  shown: ComponentRef,
+): Sighting[] {
   return screens.flatMap((s) => (usesOn(s, wearsOf(s)).get(shown) ?? []).map((node) => ({ screen: s.id, node })));
 }
 
 /** How often each component shows on the given screens, parts of other components not counted. */
-export function countUses(screens: readonly Screen[], wearsOf: (screen: Screen) => readonly Wear[]): Record<ComponentRef, number> {
+export function countUses(
+  screens: readonly Screen[],
+  wearsOf: (screen: Screen) => readonly Wear[],
+): Record<ComponentRef, number> {
   const uses: Record<ComponentRef, number> = {};
   for (const s of screens) for (const [ref, ids] of usesOn(s, wearsOf(s))) uses[ref] = (uses[ref] ?? 0) + ids.length;
   return uses;
@@ -46,14 +64,22 @@ export function countUses(screens: readonly Screen[], wearsOf: (screen: Screen) 
 const chosen = new Memory<ReadonlyMap<string, ReadonlyMap<NodeId, Json>>>(24);
 
 /** What is chosen for one prop on the instances of a component on one screen: by what it says, the instances. */
-function chosenOn(world: World, screen: Screen, wears: readonly Wear[], shown: ComponentRef, prop: string): ReadonlyMap<NodeId, Json> {
+function chosenOn(
+  world: World,
+  screen: Screen,
+  wears: readonly Wear[],
+  shown: ComponentRef,
+  prop: string,
+): ReadonlyMap<NodeId, Json> {
   const byProp = chosen.of(
     screen.nodes,
     [wears, shown, prop],
     () => {
       const found = new Map<NodeId, Json>();
       for (const id of usesOn(screen, wears).get(shown) ?? []) {
-        const carried = carryInstance(world, wears, screen.nodes[id] as InstanceNode).settings.find((c) => c.kind === 'prop' && c.at.length === 0 && c.name === prop && c.from >= 0);
+        const carried = carryInstance(world, wears, screen.nodes[id] as InstanceNode).settings.find(
+          (c) => c.kind === 'prop' && c.at.length === 0 && c.name === prop && c.from >= 0,
+        );
         if (carried) found.set(id, carried.value);
       }
       return new Map([[prop, found]]);
@@ -81,7 +107,9 @@ export function otherValues(
     const uses = usesOn(s, wears).get(shown)?.length ?? 0;
     if (uses === 0) continue;
     const picked = chosenOn(world, s, wears, shown, prop);
-    const said = [...picked.values(), ...(picked.size < uses ? [otherwise] : [])].map((v) => JSON.stringify(v)).filter((v) => v !== mine);
+    const said = [...picked.values(), ...(picked.size < uses ? [otherwise] : [])]
+      .map((v) => JSON.stringify(v))
+      .filter((v) => v !== mine);
     for (const v of said) values.add(v);
     if (said.length > 0) on++;
   }

@@ -44,7 +44,12 @@ export interface Target {
 export const treeOfScreen = (screen: Pick<Screen, 'id'>): TreeRef => `screen:${screen.id}`;
 
 /** A new instance of a component, nothing chosen on it yet. */
-export function newInstance(id: NodeId, component: ComponentRef, attrs: InstanceNode['attrs'] = {}, settings: readonly Setting[] = []): InstanceNode {
+export function newInstance(
+  id: NodeId,
+  component: ComponentRef,
+  attrs: InstanceNode['attrs'] = {},
+  settings: readonly Setting[] = [],
+): InstanceNode {
   return { id, type: 'instance', component, attrs, settings, fills: [] };
 }
 
@@ -59,9 +64,17 @@ export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
     if (!node) continue;
     const base = { ...node, id: to(id) };
     if (base.type === 'box') made[base.id] = { ...base, children: base.children.map(to) };
-    else if (base.type === 'instance') made[base.id] = { ...base, fills: base.fills.map((f) => ({ ...f, children: f.children.map(to) })) };
+    else if (base.type === 'instance')
+      made[base.id] = { ...base, fills: base.fills.map((f) => ({ ...f, children: f.children.map(to) })) };
     else if (base.type === 'series')
-      made[base.id] = { ...base, item: to(base.item), entries: base.entries.map((e) => ({ ...e, settings: Object.fromEntries(Object.entries(e.settings).map(([n, list]) => [to(n), list])) })) };
+      made[base.id] = {
+        ...base,
+        item: to(base.item),
+        entries: base.entries.map((e) => ({
+          ...e,
+          settings: Object.fromEntries(Object.entries(e.settings).map(([n, list]) => [to(n), list])),
+        })),
+      };
     else made[base.id] = base;
   }
   return { root: to(root), nodes: made };
@@ -71,7 +84,13 @@ export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
  * The components that an address passes, one for each of its segments: an empty text for what is no boundary (a series, a key).
  * Undefined when it leads nowhere.
  */
-function boundariesOf(world: World, wears: readonly Wear[], shown: ComponentRef, at: readonly string[], boundaries: number): readonly ComponentRef[] | undefined {
+function boundariesOf(
+  world: World,
+  wears: readonly Wear[],
+  shown: ComponentRef,
+  at: readonly string[],
+  boundaries: number,
+): readonly ComponentRef[] | undefined {
   let ref = shown;
   const passed: ComponentRef[] = [];
   for (let i = 0; i < boundaries; i++) {
@@ -92,17 +111,29 @@ function boundariesOf(world: World, wears: readonly Wear[], shown: ComponentRef,
 function inEntry(nodes: Nodes, node: InstanceNode, entry: EntryRef | undefined): InstanceNode {
   if (!entry) return node;
   const series = nodes[entry.series];
-  const own = series?.type === 'series' ? series.entries.find((e) => e.key === entry.key)?.settings[node.id] : undefined;
+  const own =
+    series?.type === 'series' ? series.entries.find((e) => e.key === entry.key)?.settings[node.id] : undefined;
   return { ...node, settings: own ?? [] };
 }
 
 /** The settings that show in a target now, superseded ones included. */
-export function settingsBehind(world: World, wears: readonly Wear[], node: InstanceNode, target: Target): readonly Setting[] {
+export function settingsBehind(
+  world: World,
+  wears: readonly Wear[],
+  node: InstanceNode,
+  target: Target,
+): readonly Setting[] {
   const key = targetKey(target);
   const shown = carryInstance(world, wears, node);
-  const direct = shown.settings.filter((c: Carried) => targetKey(c) === key && c.from >= 0).map((c) => node.settings[c.from]);
+  const direct = shown.settings
+    .filter((c: Carried) => targetKey(c) === key && c.from >= 0)
+    .map((c) => node.settings[c.from]);
   // A choice that waits behind a later one in the same place goes with it, or it would come back unasked.
-  const behind = node.settings.filter((s) => carryInstance(world, wears, { ...node, settings: [s], fills: node.fills }).settings.some((c) => c.from >= 0 && targetKey(c) === key));
+  const behind = node.settings.filter((s) =>
+    carryInstance(world, wears, { ...node, settings: [s], fills: node.fills }).settings.some(
+      (c) => c.from >= 0 && targetKey(c) === key,
+    ),
+  );
   return [...new Set([...direct, ...behind])].filter((s): s is Setting => s !== undefined);
 }
 
@@ -119,7 +150,15 @@ function ownerOf(world: World, s: Setting): ComponentRef | undefined {
 }
 
 /** Chooses a value on an instance, in the terms of what is shown. Replaces the setting it came from. */
-export function chooseSteps(world: World, wears: readonly Wear[], tree: TreeRef, written: InstanceNode, target: Target, value: Json, item?: ItemOf): Step[] {
+export function chooseSteps(
+  world: World,
+  wears: readonly Wear[],
+  tree: TreeRef,
+  written: InstanceNode,
+  target: Target,
+  value: Json,
+  item?: ItemOf,
+): Step[] {
   const node = item ? inEntry(item.nodes, written, item.entry) : written;
   const within = item?.entry ? { entry: item.entry } : {};
   const shown = shownComponent(wears, node.component);
@@ -148,15 +187,31 @@ export function chooseSteps(world: World, wears: readonly Wear[], tree: TreeRef,
     ...(passed !== undefined && !sameJson(passed, plain) ? { through: passed } : {}),
   };
   const key = settingKey(setting);
-  const steps: Step[] = earlier.filter((s) => settingKey(s) !== key).map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null, ...within }));
+  const steps: Step[] = earlier
+    .filter((s) => settingKey(s) !== key)
+    .map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null, ...within }));
   return [...steps, { do: 'setting', tree, node: node.id, key, value: setting, ...within }];
 }
 
 /** Drops what was chosen in a target: the original's value shows again. */
-export function backToKitSteps(world: World, wears: readonly Wear[], tree: TreeRef, written: InstanceNode, target: Target, item?: ItemOf): Step[] {
+export function backToKitSteps(
+  world: World,
+  wears: readonly Wear[],
+  tree: TreeRef,
+  written: InstanceNode,
+  target: Target,
+  item?: ItemOf,
+): Step[] {
   const node = item ? inEntry(item.nodes, written, item.entry) : written;
   const within = item?.entry ? { entry: item.entry } : {};
-  return settingsBehind(world, wears, node, target).map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null, ...within }));
+  return settingsBehind(world, wears, node, target).map((s): Step => ({
+    do: 'setting',
+    tree,
+    node: node.id,
+    key: settingKey(s),
+    value: null,
+    ...within,
+  }));
 }
 
 /** Attributes of the instance's own place that count as overrides and can be put back. */
@@ -164,8 +219,15 @@ export const PLACE_FIELDS = ['width', 'height', 'minWidth', 'maxWidth', 'visible
 
 /** Drops everything chosen on an instance, its room included; what is in its slots stays. */
 export function allBackSteps(tree: TreeRef, node: InstanceNode): Step[] {
-  const steps: Step[] = node.settings.map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null }));
-  for (const f of PLACE_FIELDS) if (node.attrs[f] !== undefined) steps.push({ do: 'set', tree, node: node.id, field: `attrs.${f}`, value: null });
+  const steps: Step[] = node.settings.map((s): Step => ({
+    do: 'setting',
+    tree,
+    node: node.id,
+    key: settingKey(s),
+    value: null,
+  }));
+  for (const f of PLACE_FIELDS)
+    if (node.attrs[f] !== undefined) steps.push({ do: 'set', tree, node: node.id, field: `attrs.${f}`, value: null });
   return steps;
 }
 
@@ -198,7 +260,13 @@ export interface Spot {
  * Where something new goes: behind the selection; into it when it is an empty container or takes content and `inside`
  * is asked for; at the end of the screen (before what is pinned to its bottom) when nothing is selected.
  */
-export function spotFor(world: World, wears: readonly Wear[], screen: Screen, selected: NodeId | null, inside = false): Spot {
+export function spotFor(
+  world: World,
+  wears: readonly Wear[],
+  screen: Screen,
+  selected: NodeId | null,
+  inside = false,
+): Spot {
   const { nodes, root } = screen;
   const node = selected === null ? undefined : nodes[selected];
   if (node && (inside || node.id === root)) {
@@ -268,7 +336,12 @@ export function removeSteps(tree: TreeRef, screen: Pick<Screen, 'nodes' | 'root'
 }
 
 /** Copies each node directly behind itself. Tells the new ids, to be selected. */
-export function duplicateSteps(tree: TreeRef, screen: Pick<Screen, 'nodes' | 'root'>, ids: readonly NodeId[], newId: NewId): { steps: Step[]; made: NodeId[] } {
+export function duplicateSteps(
+  tree: TreeRef,
+  screen: Pick<Screen, 'nodes' | 'root'>,
+  ids: readonly NodeId[],
+  newId: NewId,
+): { steps: Step[]; made: NodeId[] } {
   const places = placesOf(screen.nodes);
   const tops = outermost(screen.nodes, screen.root, ids).filter((id) => places.has(id) && !isOnly(screen.nodes, id));
   const steps: Step[] = [];
@@ -301,18 +374,28 @@ export function nudgeSteps(tree: TreeRef, screen: Pick<Screen, 'nodes'>, id: Nod
 }
 
 /** Into the container before it (in), or behind its own container (out). */
-export function indentSteps(world: World, wears: readonly Wear[], tree: TreeRef, screen: Screen, id: NodeId, by: 'in' | 'out'): Step[] {
+export function indentSteps(
+  world: World,
+  wears: readonly Wear[],
+  tree: TreeRef,
+  screen: Screen,
+  id: NodeId,
+  by: 'in' | 'out',
+): Step[] {
   const places = placesOf(screen.nodes);
   const into = places.get(id);
   if (!into || isOnly(screen.nodes, id)) return [];
   if (by === 'out') {
     const up = places.get(into.parent);
-    return up && !isOnly(screen.nodes, into.parent) ? [{ do: 'move', tree, node: id, into: up, after: into.parent }] : [];
+    return up && !isOnly(screen.nodes, into.parent)
+      ? [{ do: 'move', tree, node: id, into: up, after: into.parent }]
+      : [];
   }
   const list = listAt(screen.nodes, into);
   const before = screen.nodes[list[list.indexOf(id) - 1] ?? ''];
   if (!before) return [];
-  if (before.type === 'box') return [{ do: 'move', tree, node: id, into: { parent: before.id }, after: before.children.at(-1) ?? null }];
+  if (before.type === 'box')
+    return [{ do: 'move', tree, node: id, into: { parent: before.id }, after: before.children.at(-1) ?? null }];
   if (before.type !== 'instance') return [];
   const slot = componentAt(world, shownComponent(wears, before.component))?.contract.slots[0];
   if (!slot) return [];

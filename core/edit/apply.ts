@@ -4,7 +4,14 @@ import type { Refusal, StepResult } from './kind.js';
 import { kindOf, shapeRefusal, type Step } from './steps/index.js';
 
 /** Done: the new project, and the steps that take it back (to be done in the order given). */
-export type EditResult = { readonly ok: true; readonly project: Project; readonly inverse: readonly Step[]; readonly skipped: readonly Refusal[] } | { readonly ok: false; readonly refusal: Refusal };
+export type EditResult =
+  | {
+      readonly ok: true;
+      readonly project: Project;
+      readonly inverse: readonly Step[];
+      readonly skipped: readonly Refusal[];
+    }
+  | { readonly ok: false; readonly refusal: Refusal };
 
 /** Applies one step. Refuses, changing nothing, what has not the shape of a step and what names something that is not there. */
 export function applyStep(project: Project, step: Step): StepResult<Step> {

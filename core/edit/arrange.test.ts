@@ -40,9 +40,18 @@ const newId = (): string => `f${++n}`;
 
 function begin(...ids: readonly string[]): Project {
   const blank = blankScreen('s', 'S', 'flow-1', 'phone', 390, 844);
-  const nodes: Record<string, Node> = Object.fromEntries(ids.map((id) => [id, newInstance(id, `${PLY}/button`, {}, [label(id)])]));
-  const screen: Screen = { ...blank, nodes: { ...nodes, root: { ...(blank.nodes['root'] as Extract<Node, { type: 'box' }>), children: ids } } };
-  return { ...emptyProject('p', 'P', PLY), screens: [screen, { ...blankScreen('t', 'T', 'flow-1', 'phone', 390, 844) }], contentSets: { sailings } };
+  const nodes: Record<string, Node> = Object.fromEntries(
+    ids.map((id) => [id, newInstance(id, `${PLY}/button`, {}, [label(id)])]),
+  );
+  const screen: Screen = {
+    ...blank,
+    nodes: { ...nodes, root: { ...(blank.nodes['root'] as Extract<Node, { type: 'box' }>), children: ids } },
+  };
+  return {
+    ...emptyProject('p', 'P', PLY),
+    screens: [screen, { ...blankScreen('t', 'T', 'flow-1', 'phone', 390, 844) }],
+    contentSets: { sailings },
+  };
 }
 const screen = (p: Project, at = 0): Screen => p.screens[at] as Screen;
 const top = (p: Project, at = 0): readonly string[] => childrenOf(screen(p, at).nodes[screen(p, at).root] as Node);
@@ -60,11 +69,18 @@ function act(p: Project, steps: readonly Step[]): Project {
 describe('moving', () => {
   it('keeps the order of several, and names what stays in front', () => {
     const p = begin('a', 'b', 'c', 'd');
-    expect(top(act(p, moveSteps('screen:s', screen(p), ['c', 'a'], { into: { parent: 'root' }, after: 'd' })))).toEqual(['b', 'd', 'a', 'c']);
-    expect(top(act(p, moveSteps('screen:s', screen(p), ['c', 'd'], { into: { parent: 'root' }, after: null })))).toEqual(['c', 'd', 'a', 'b']);
+    expect(top(act(p, moveSteps('screen:s', screen(p), ['c', 'a'], { into: { parent: 'root' }, after: 'd' })))).toEqual(
+      ['b', 'd', 'a', 'c'],
+    );
+    expect(
+      top(act(p, moveSteps('screen:s', screen(p), ['c', 'd'], { into: { parent: 'root' }, after: null }))),
+    ).toEqual(['c', 'd', 'a', 'b']);
   });
   it('puts nothing into itself', () => {
-    const p = act(begin('a'), wrapSteps('screen:s', screen(begin('a')), ['a'], { id: 'w', type: 'box', attrs: {}, children: [] }));
+    const p = act(
+      begin('a'),
+      wrapSteps('screen:s', screen(begin('a')), ['a'], { id: 'w', type: 'box', attrs: {}, children: [] }),
+    );
     expect(moveSteps('screen:s', screen(p), ['w'], { into: { parent: 'w' }, after: null })).toEqual([]);
   });
   it('goes to another screen with what is inside', () => {
@@ -79,7 +95,10 @@ describe('moving', () => {
 describe('containers', () => {
   it('wrap what is selected where the first of it stood, and unwrap to the same', () => {
     const p = begin('a', 'b', 'c');
-    const wrapped = act(p, wrapSteps('screen:s', screen(p), ['b', 'c'], { id: 'w', type: 'box', attrs: { flow: 'row' }, children: [] }));
+    const wrapped = act(
+      p,
+      wrapSteps('screen:s', screen(p), ['b', 'c'], { id: 'w', type: 'box', attrs: { flow: 'row' }, children: [] }),
+    );
     expect(top(wrapped)).toEqual(['a', 'w']);
     const got = unwrapSteps('screen:s', screen(wrapped), 'w');
     expect(top(act(wrapped, got.steps))).toEqual(['a', 'b', 'c']);
@@ -97,7 +116,16 @@ describe('series', () => {
   const of = (p: Project, id: string): SeriesNode => screen(p).nodes[id] as SeriesNode;
   function differ(p: Project, id: string, key: string, value: string): Project {
     const item = of(p, id).item;
-    return act(p, [{ do: 'setting', tree: 'screen:s', node: item, key: `${PLY}/button||prop.label|`, value: label(value), entry: { series: id, key } }]);
+    return act(p, [
+      {
+        do: 'setting',
+        tree: 'screen:s',
+        node: item,
+        key: `${PLY}/button||prop.label|`,
+        value: label(value),
+        entry: { series: id, key },
+      },
+    ]);
   }
   function says(p: Project, id: string): unknown[] {
     const root = resolve({ project: p, kits }, screen(p)).root;
@@ -121,7 +149,14 @@ describe('series', () => {
     const two = differ(p, id, 'k2', 'Two');
     const got = breakSeriesSteps(two, 'screen:s', screen(two), id, newId);
     const next = act(two, got.steps);
-    expect(got.made.map((m) => resolve({ project: next, kits }, screen(next)).root.children.find((c) => c.key === m)?.instance?.props['label'])).toEqual(['a', 'Two', 'a']);
+    expect(
+      got.made.map(
+        (m) =>
+          resolve({ project: next, kits }, screen(next)).root.children.find((c) => c.key === m)?.instance?.props[
+            'label'
+          ],
+      ),
+    ).toEqual(['a', 'Two', 'a']);
   });
   it('break a fed series into things with the rows’ values', () => {
     const p = begin('a');
@@ -135,7 +170,9 @@ describe('series', () => {
     expect(says(next, id)).toEqual(sailings.rows.map((r) => r.values['c1']));
     const broken = breakSeriesSteps(next, 'screen:s', screen(next), id, newId);
     const done = act(next, broken.steps);
-    expect(broken.made.map((m) => (screen(done).nodes[m] as InstanceNode).settings.find((s) => s.name === 'label')?.value)).toEqual(sailings.rows.map((r) => r.values['c1']));
+    expect(
+      broken.made.map((m) => (screen(done).nodes[m] as InstanceNode).settings.find((s) => s.name === 'label')?.value),
+    ).toEqual(sailings.rows.map((r) => r.values['c1']));
   });
 });
 
@@ -143,7 +180,9 @@ describe('finding', () => {
   it('all alike, on the screens given, in their order', () => {
     const p = begin('a', 'b');
     const copy = copyPiece(screen(p).nodes, 'a', newId);
-    const q = act(p, [{ do: 'insert', tree: 'screen:t', root: copy.root, nodes: copy.nodes, into: { parent: 'root' }, after: null }]);
+    const q = act(p, [
+      { do: 'insert', tree: 'screen:t', root: copy.root, nodes: copy.nodes, into: { parent: 'root' }, after: null },
+    ]);
     expect(alike(q.screens, () => [], `${PLY}/button`)).toEqual([
       { screen: 's', node: 'a' },
       { screen: 's', node: 'b' },
@@ -156,17 +195,37 @@ describe('finding', () => {
     expect(top(act(p, got.steps))).toEqual(['a', 'b', ...got.made, 'c']);
   });
   it('where something dropped would land: between, and into slots that take it', () => {
-    const p = act(begin('a', 'b'), [{ do: 'insert', tree: 'screen:s', root: 'card', nodes: { card: newInstance('card', `${PLY}/card`, { width: 'stretch' }) }, into: { parent: 'root' }, after: 'b' }]);
+    const p = act(begin('a', 'b'), [
+      {
+        do: 'insert',
+        tree: 'screen:s',
+        root: 'card',
+        nodes: { card: newInstance('card', `${PLY}/card`, { width: 'stretch' }) },
+        into: { parent: 'root' },
+        after: 'b',
+      },
+    ]);
     const world = { project: p, kits };
     const root = layout(resolve(world, screen(p)), fonts);
     const box = (key: string) => root.children.find((c) => c.node.key === key) as (typeof root.children)[number];
     const a = box('a');
-    expect(dropAt(world, [], screen(p), root, a.x + 5, a.y + 2, ['button'])?.spot).toEqual({ into: { parent: 'root' }, after: null });
-    expect(dropAt(world, [], screen(p), root, a.x + 5, a.y + a.h - 2, ['button'])?.spot).toEqual({ into: { parent: 'root' }, after: 'a' });
+    expect(dropAt(world, [], screen(p), root, a.x + 5, a.y + 2, ['button'])?.spot).toEqual({
+      into: { parent: 'root' },
+      after: null,
+    });
+    expect(dropAt(world, [], screen(p), root, a.x + 5, a.y + a.h - 2, ['button'])?.spot).toEqual({
+      into: { parent: 'root' },
+      after: 'a',
+    });
     const card = box('card');
-    expect(dropAt(world, [], screen(p), root, card.x + 40, card.y + card.h / 2, ['button'])?.spot.into).toEqual({ parent: 'card', slot: { home: `${PLY}/card`, slot: 'inside' } });
+    expect(dropAt(world, [], screen(p), root, card.x + 40, card.y + card.h / 2, ['button'])?.spot.into).toEqual({
+      parent: 'card',
+      slot: { home: `${PLY}/card`, slot: 'inside' },
+    });
     // Held itself, a thing neither lands in itself nor counts as a neighbour.
-    expect(dropAt(world, [], screen(p), root, card.x + 40, card.y + card.h / 2, ['card'], ['card'])?.spot.into).toEqual({ parent: 'root' });
+    expect(dropAt(world, [], screen(p), root, card.x + 40, card.y + card.h / 2, ['card'], ['card'])?.spot.into).toEqual(
+      { parent: 'root' },
+    );
     expect(dropAt(world, [], screen(p), root, -10, -10, ['button'])).toBeNull();
   });
 });

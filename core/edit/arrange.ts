@@ -22,9 +22,12 @@ type Tree = Pick<Screen, 'nodes' | 'root'>;
 
 /** Moves nodes, in document order, to a spot of the same tree. Into themselves they cannot go: then no steps. */
 export function moveSteps(tree: TreeRef, screen: Tree, ids: readonly NodeId[], spot: Spot): Step[] {
-  const tops = outermost(screen.nodes, screen.root, ids).filter((id) => id !== screen.root && !isOnly(screen.nodes, id));
+  const tops = outermost(screen.nodes, screen.root, ids).filter(
+    (id) => id !== screen.root && !isOnly(screen.nodes, id),
+  );
   const places = placesOf(screen.nodes);
-  for (let up: NodeId | undefined = spot.into.parent; up !== undefined; up = places.get(up)?.parent) if (tops.includes(up)) return [];
+  for (let up: NodeId | undefined = spot.into.parent; up !== undefined; up = places.get(up)?.parent)
+    if (tops.includes(up)) return [];
   // Behind one of the moved: behind whatever stays in front of it.
   let { after } = spot;
   const list = listAt(screen.nodes, spot.into);
@@ -38,7 +41,13 @@ export function moveSteps(tree: TreeRef, screen: Tree, ids: readonly NodeId[], s
 }
 
 /** Takes nodes from one screen and puts them on another, with new ids. Tells the new ids. */
-export function transferSteps(from: Screen, to: Screen, ids: readonly NodeId[], spot: Spot, newId: NewId): { steps: Step[]; made: NodeId[] } {
+export function transferSteps(
+  from: Screen,
+  to: Screen,
+  ids: readonly NodeId[],
+  spot: Spot,
+  newId: NewId,
+): { steps: Step[]; made: NodeId[] } {
   const tops = outermost(from.nodes, from.root, ids).filter((id) => id !== from.root && !isOnly(from.nodes, id));
   const steps: Step[] = [];
   const made: NodeId[] = [];
@@ -54,7 +63,13 @@ export function transferSteps(from: Screen, to: Screen, ids: readonly NodeId[], 
 }
 
 /** Puts nodes into a new container that stands where the first of them stood. Slot: which slot of the container takes them. */
-export function wrapSteps(tree: TreeRef, screen: Tree, ids: readonly NodeId[], container: Node, slot?: Into['slot']): Step[] {
+export function wrapSteps(
+  tree: TreeRef,
+  screen: Tree,
+  ids: readonly NodeId[],
+  container: Node,
+  slot?: Into['slot'],
+): Step[] {
   const tops = outermost(screen.nodes, screen.root, ids).filter((id) => id !== screen.root);
   const first = tops[0];
   const into = first === undefined ? undefined : placesOf(screen.nodes).get(first);
@@ -86,7 +101,8 @@ function replaceItem(tree: TreeRef, screen: Tree, seriesId: NodeId, item: Node):
   const into = placesOf(screen.nodes).get(seriesId);
   if (series?.type !== 'series' || !into) return [];
   const all: Record<NodeId, Node> = { [seriesId]: { ...series, item: item.id }, [item.id]: item };
-  for (const below of childrenOf(item)) for (const id of subtree(screen.nodes, below)) all[id] = screen.nodes[id] as Node;
+  for (const below of childrenOf(item))
+    for (const id of subtree(screen.nodes, below)) all[id] = screen.nodes[id] as Node;
   const list = listAt(screen.nodes, into);
   return [
     { do: 'remove', tree, node: seriesId },
@@ -115,7 +131,13 @@ export function unwrapSteps(tree: TreeRef, screen: Tree, id: NodeId): { steps: S
 }
 
 /** Repeats a thing: it becomes the item of a series that stands where it stood. Takes the gap of what it stands in. */
-export function seriesSteps(tree: TreeRef, screen: Tree, id: NodeId, count: number, newId: NewId): { steps: Step[]; made: NodeId } | null {
+export function seriesSteps(
+  tree: TreeRef,
+  screen: Tree,
+  id: NodeId,
+  count: number,
+  newId: NewId,
+): { steps: Step[]; made: NodeId } | null {
   const into = placesOf(screen.nodes).get(id);
   const node = screen.nodes[id];
   if (!into || !node || node.type === 'series' || isOnly(screen.nodes, id)) return null;
@@ -127,7 +149,13 @@ export function seriesSteps(tree: TreeRef, screen: Tree, id: NodeId, count: numb
   const made = newId();
   const entries: SeriesEntry[] = Array.from({ length: count }, (_, i) => ({ key: `k${i + 1}`, settings: {} }));
   const gap = around?.type === 'box' ? (around.attrs.gap ?? 0) : 0;
-  const series: SeriesNode = { id: made, type: 'series', attrs: { flow: row ? 'row' : 'column', gap, ...(row ? {} : { width: 'stretch' }) }, item: piece.root, entries };
+  const series: SeriesNode = {
+    id: made,
+    type: 'series',
+    attrs: { flow: row ? 'row' : 'column', gap, ...(row ? {} : { width: 'stretch' }) },
+    item: piece.root,
+    entries,
+  };
   return {
     made,
     steps: [
@@ -140,7 +168,9 @@ export function seriesSteps(tree: TreeRef, screen: Tree, id: NodeId, count: numb
 /** The entries of a series as it stands, one for each row when it is fed by a content set. */
 export function entriesOf(project: Project, series: SeriesNode): readonly SeriesEntry[] {
   if (series.rows === undefined) return series.entries;
-  return (project.contentSets[series.rows]?.rows ?? []).map((r) => series.entries.find((e) => e.key === r.key) ?? { key: r.key, settings: {} });
+  return (project.contentSets[series.rows]?.rows ?? []).map(
+    (r) => series.entries.find((e) => e.key === r.key) ?? { key: r.key, settings: {} },
+  );
 }
 
 function setEntries(tree: TreeRef, series: SeriesNode, entries: readonly SeriesEntry[]): Step {
@@ -154,7 +184,13 @@ export function addItemSteps(tree: TreeRef, series: SeriesNode, after?: string):
   while (series.entries.some((e) => e.key === `k${n}`)) n++;
   const at = after === undefined ? -1 : series.entries.findIndex((e) => e.key === after);
   const made: SeriesEntry = { key: `k${n}`, settings: {} };
-  return [setEntries(tree, series, at < 0 ? [...series.entries, made] : [...series.entries.slice(0, at + 1), made, ...series.entries.slice(at + 1)])];
+  return [
+    setEntries(
+      tree,
+      series,
+      at < 0 ? [...series.entries, made] : [...series.entries.slice(0, at + 1), made, ...series.entries.slice(at + 1)],
+    ),
+  ];
 }
 
 /** Without this item; the last one stays. */
@@ -200,7 +236,13 @@ function over(settings: readonly Setting[], more: readonly Setting[]): readonly 
 }
 
 /** Breaks a series into separate things, each with what was its own. Values from rows become plain ones. */
-export function breakSeriesSteps(project: Project, tree: TreeRef, screen: Tree, id: NodeId, newId: NewId): { steps: Step[]; made: NodeId[] } {
+export function breakSeriesSteps(
+  project: Project,
+  tree: TreeRef,
+  screen: Tree,
+  id: NodeId,
+  newId: NewId,
+): { steps: Step[]; made: NodeId[] } {
   const series = screen.nodes[id];
   const into = placesOf(screen.nodes).get(id);
   if (series?.type !== 'series' || !into || isOnly(screen.nodes, id)) return { steps: [], made: [] };
@@ -224,15 +266,24 @@ export function breakSeriesSteps(project: Project, tree: TreeRef, screen: Tree, 
 }
 
 /** A node of an item by itself: its row's values as settings or attributes, its own differences on top. */
-function free(node: Node, own: readonly Setting[], values: Readonly<Record<string, Setting['value']>> | undefined): Node {
+function free(
+  node: Node,
+  own: readonly Setting[],
+  values: Readonly<Record<string, Setting['value']>> | undefined,
+): Node {
   const bound = Object.entries(node.bind ?? {}).filter(([, from]) => from.startsWith('row.'));
   const { bind: _, ...rest } = node;
   const kept = Object.fromEntries(Object.entries(node.bind ?? {}).filter(([, from]) => !from.startsWith('row.')));
-  const bare = { ...(bound.length > 0 ? rest : node), ...(bound.length > 0 && Object.keys(kept).length > 0 ? { bind: kept } : {}) } as Node;
+  const bare = {
+    ...(bound.length > 0 ? rest : node),
+    ...(bound.length > 0 && Object.keys(kept).length > 0 ? { bind: kept } : {}),
+  } as Node;
   if (bare.type === 'instance') {
     const filled = bound.flatMap(([to, from]): Setting[] => {
       const value = values?.[from.slice(4)];
-      return value === undefined || !to.startsWith('props.') ? [] : [{ home: bare.component, at: [], kind: 'prop', name: to.slice(6), value }];
+      return value === undefined || !to.startsWith('props.')
+        ? []
+        : [{ home: bare.component, at: [], kind: 'prop', name: to.slice(6), value }];
     });
     return { ...bare, settings: over(over(bare.settings, filled), own) } satisfies InstanceNode;
   }

@@ -29,7 +29,28 @@ export {
   PLACE_FIELDS,
   type Spot,
 } from './actions.js';
-export { moveSteps, transferSteps, wrapSteps, unwrapSteps, seriesSteps, entriesOf, addItemSteps, removeItemSteps, moveItemSteps, countItemSteps, breakSeriesSteps } from './arrange.js';
+export {
+  moveSteps,
+  transferSteps,
+  wrapSteps,
+  unwrapSteps,
+  seriesSteps,
+  entriesOf,
+  addItemSteps,
+  removeItemSteps,
+  moveItemSteps,
+  countItemSteps,
+  breakSeriesSteps,
+} from './arrange.js';
 export { arithmetic } from './arithmetic.js';
 export { nameByPattern, type NameParts } from './naming.js';
-export { findAt, placeOfKey, textPlace, withItemField, type Found, type Place, type Shows, type TextPlace } from './targets.js';
+export {
+  findAt,
+  placeOfKey,
+  textPlace,
+  withItemField,
+  type Found,
+  type Place,
+  type Shows,
+  type TextPlace,
+} from './targets.js';

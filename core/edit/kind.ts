@@ -12,9 +12,15 @@ export interface Refusal {
 }
 
 /** Done: the new project, and the step that takes it back. */
-export type StepResult<S = unknown> = { readonly ok: true; readonly project: Project; readonly inverse: S } | { readonly ok: false; readonly refusal: Refusal };
+export type StepResult<S = unknown> =
+  | { readonly ok: true; readonly project: Project; readonly inverse: S }
+  | { readonly ok: false; readonly refusal: Refusal };
 
-export const refuse = (code: string, about: string, message: string): { readonly ok: false; readonly refusal: Refusal } => ({ ok: false, refusal: { code, about, message } });
+export const refuse = (
+  code: string,
+  about: string,
+  message: string,
+): { readonly ok: false; readonly refusal: Refusal } => ({ ok: false, refusal: { code, about, message } });
 
 /** Who stood before something that is no longer where it was; undefined: it has not moved. */
 export type Before = (list: string, id: string) => string | null | undefined;
@@ -35,7 +41,10 @@ export interface StepKind<S, All> {
   about(project: Project, step: S): string;
   touches(step: S): readonly Touched[];
   /** What goes away or moves when this step is done on `project`: the list it stood in, itself, and who stood before it. */
-  leaves?(project: Project, step: S): { readonly list: string; readonly id: string; readonly before: string | null } | null;
+  leaves?(
+    project: Project,
+    step: S,
+  ): { readonly list: string; readonly id: string; readonly before: string | null } | null;
   /** The same step behind a neighbour that is still there. `before` tells who stood before one that is not. */
   behind?(now: Project, step: S, before: Before): S;
   /** The ids in the list that it puts something into, in their order. */
@@ -57,7 +66,8 @@ export function treeOf(project: Project, tree: TreeRef): { root: NodeId; nodes: 
 export function withNodes(project: Project, tree: TreeRef, nodes: Nodes): Project {
   const id = tree.slice(tree.indexOf(':') + 1);
   if (treeOf(project, tree)?.nodes === nodes) return project;
-  if (tree.startsWith('screen:')) return { ...project, screens: project.screens.map((s): Screen => (s.id === id ? { ...s, nodes } : s)) };
+  if (tree.startsWith('screen:'))
+    return { ...project, screens: project.screens.map((s): Screen => (s.id === id ? { ...s, nodes } : s)) };
   const original = project.originals[id];
   return original ? { ...project, originals: { ...project.originals, [id]: { ...original, nodes } } } : project;
 }
@@ -70,7 +80,11 @@ export function insertAfter<T>(list: readonly T[], one: T, after: string | null,
 }
 
 /** A record with one entry replaced in place, added last, or taken away. */
-export function withKey<T>(record: Readonly<Record<string, T>>, key: string, value: T | null): Readonly<Record<string, T>> {
+export function withKey<T>(
+  record: Readonly<Record<string, T>>,
+  key: string,
+  value: T | null,
+): Readonly<Record<string, T>> {
   const next: Record<string, T> = { ...record };
   if (value === null) delete next[key];
   else next[key] = value;
@@ -87,7 +101,12 @@ export function sameOrder(then: readonly string[], now: readonly string[], id: s
 }
 
 /** The neighbour to stand behind: the one that was named, or who stood before it, and so on, until one is there. */
-export function standing(list: string, after: string | null, there: (id: string) => boolean, before: Before): string | null {
+export function standing(
+  list: string,
+  after: string | null,
+  there: (id: string) => boolean,
+  before: Before,
+): string | null {
   let at = after;
   for (let hop = 0; at !== null && hop < 10_000; hop++) {
     const prior = before(list, at);

@@ -2,7 +2,16 @@ import { describe, expect, it } from 'vitest';
 import { ids, someAction, someProject } from '../../testing/project.js';
 import { Chance } from '../../testing/random.js';
 import { shippedKits } from '../../e2e/wall.js';
-import { applyEdit, mendProject, rebaseEdit, revertEdit, wholeTree, type Edit, type Kit, type Project } from '../index.js';
+import {
+  applyEdit,
+  mendProject,
+  rebaseEdit,
+  revertEdit,
+  wholeTree,
+  type Edit,
+  type Kit,
+  type Project,
+} from '../index.js';
 
 const { kits } = shippedKits();
 const kit = kits.get('plywood@1.0.0') as Kit;

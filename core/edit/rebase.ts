@@ -43,7 +43,8 @@ function fitting(edit: Edit, now: Project, could: (step: number) => boolean): Re
     if (got.ok) at = got.project;
     else if (step.ifThere !== true) {
       // Somebody has taken it away already.
-      if (kindOf(step).takesAway?.(step) !== true || !got.refusal.code.endsWith('.gone') || !could(i)) return { ok: false, refusal: got.refusal };
+      if (kindOf(step).takesAway?.(step) !== true || !got.refusal.code.endsWith('.gone') || !could(i))
+        return { ok: false, refusal: got.refusal };
       steps.push({ ...step, ifThere: true });
       continue;
     }

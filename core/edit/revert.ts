@@ -14,7 +14,14 @@ export interface Reverted {
  * @param inverse the steps that applying the edit yielded
  * @param after the project just after the edit
  */
-export function revertEdit(now: Project, undone: Pick<Edit, 'id' | 'label'>, inverse: readonly Step[], after: Project, id: string, label = `Undo ${undone.label}`): Reverted {
+export function revertEdit(
+  now: Project,
+  undone: Pick<Edit, 'id' | 'label'>,
+  inverse: readonly Step[],
+  after: Project,
+  id: string,
+  label = `Undo ${undone.label}`,
+): Reverted {
   const left = new Set<string>();
   const steps: Step[] = [];
   let at = now;

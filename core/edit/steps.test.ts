@@ -20,9 +20,19 @@ import {
   type Step,
 } from '../index.js';
 
-const project: Project = { ...emptyProject('p', 'P', 'plywood@1.0.0'), screens: [blankScreen('s', 'S', 'flow-1', 'phone', 390, 844)] };
+const project: Project = {
+  ...emptyProject('p', 'P', 'plywood@1.0.0'),
+  screens: [blankScreen('s', 'S', 'flow-1', 'phone', 390, 844)],
+};
 const box = (id: string, children: readonly string[] = []): Node => ({ id, type: 'box', attrs: {}, children });
-const insert = (nodes: Record<string, Node>, root: string): Step => ({ do: 'insert', tree: 'screen:s', root, nodes, into: { parent: 'root' }, after: null });
+const insert = (nodes: Record<string, Node>, root: string): Step => ({
+  do: 'insert',
+  tree: 'screen:s',
+  root,
+  nodes,
+  into: { parent: 'root' },
+  after: null,
+});
 const original = (id: string, uses: string): Component => ({
   id,
   name: id,
@@ -32,7 +42,10 @@ const original = (id: string, uses: string): Component => ({
   words: [],
   contract: { props: [], slots: [], states: [], events: [] },
   root: 'root',
-  nodes: { root: box('root', ['i']), i: { id: 'i', type: 'instance', component: uses, attrs: {}, settings: [], fills: [] } },
+  nodes: {
+    root: box('root', ['i']),
+    i: { id: 'i', type: 'instance', component: uses, attrs: {}, settings: [], fills: [] },
+  },
   rules: [],
 });
 
@@ -41,20 +54,48 @@ describe('a step that would spoil a document is refused, with what is wrong', ()
   const cases: readonly (readonly [string, Step, string])[] = [
     ['a box inside itself', insert({ a: box('a', ['a']) }, 'a'), 'inside itself'],
     ['two boxes inside each other', insert({ a: box('a', ['b']), b: box('b', ['a']) }, 'a'), 'inside itself'],
-    ['one thing in two places', insert({ a: box('a', ['c', 'b']), b: box('b', ['c']), c: box('c') }, 'a'), 'two places'],
+    [
+      'one thing in two places',
+      insert({ a: box('a', ['c', 'b']), b: box('b', ['c']), c: box('c') }, 'a'),
+      'two places',
+    ],
     ['a claim on what stands elsewhere', insert({ a: box('a', ['root']) }, 'a'), 'not there'],
     ['nodes that nothing holds', insert({ a: box('a'), b: box('b') }, 'a'), 'stands nowhere'],
     ['a node under another name', insert({ a: box('b') }, 'a'), 'calls itself b'],
     ['a component that is a number', loose({ do: 'original', original: 'x', value: 42 }), 'must be a record'],
-    ['a screen of width abc', loose({ do: 'insertScreen', screen: { ...blankScreen('t', 'T', 'flow-1', 'phone', 390, 844), width: 'abc' }, after: null }), 'width must be a number'],
-    ['a screen’s width set to abc', loose({ do: 'setScreen', screen: 's', field: 'width', value: 'abc' }), 'width of S must be a number'],
+    [
+      'a screen of width abc',
+      loose({
+        do: 'insertScreen',
+        screen: { ...blankScreen('t', 'T', 'flow-1', 'phone', 390, 844), width: 'abc' },
+        after: null,
+      }),
+      'width must be a number',
+    ],
+    [
+      'a screen’s width set to abc',
+      loose({ do: 'setScreen', screen: 's', field: 'width', value: 'abc' }),
+      'width of S must be a number',
+    ],
     [
       'a screen whose ground holds what is not there',
-      loose({ do: 'insertScreen', screen: { ...blankScreen('t', 'T', 'flow-1', 'phone', 390, 844), nodes: { root: box('root', ['gone']) } }, after: null }),
+      loose({
+        do: 'insertScreen',
+        screen: { ...blankScreen('t', 'T', 'flow-1', 'phone', 390, 844), nodes: { root: box('root', ['gone']) } },
+        after: null,
+      }),
       'not there',
     ],
-    ['an attribute that no node has', loose({ do: 'set', tree: 'screen:s', node: 'root', field: 'attrs.sparkle', value: 1 }), 'sparkle'],
-    ['children set as a field', loose({ do: 'set', tree: 'screen:s', node: 'root', field: 'children', value: ['root'] }), 'children'],
+    [
+      'an attribute that no node has',
+      loose({ do: 'set', tree: 'screen:s', node: 'root', field: 'attrs.sparkle', value: 1 }),
+      'sparkle',
+    ],
+    [
+      'children set as a field',
+      loose({ do: 'set', tree: 'screen:s', node: 'root', field: 'children', value: ['root'] }),
+      'children',
+    ],
     [
       'a content set with the same row twice',
       loose({
@@ -86,7 +127,11 @@ describe('a step that would spoil a document is refused, with what is wrong', ()
       }),
       '__proto__',
     ],
-    ['moving the ground', { do: 'move', tree: 'screen:s', node: 'root', into: { parent: 'root' }, after: null }, 'ground'],
+    [
+      'moving the ground',
+      { do: 'move', tree: 'screen:s', node: 'root', into: { parent: 'root' }, after: null },
+      'ground',
+    ],
   ];
   it.each(cases)('%s', (_, step, says) => {
     const got = applyStep(project, step);
@@ -96,9 +141,19 @@ describe('a step that would spoil a document is refused, with what is wrong', ()
   type Json = Record<string, Node>;
   it('a component that contains itself, however far round', () => {
     const put = (id: string, uses: string): Step => ({ do: 'original', original: id, value: original(id, uses) });
-    const two = applyEdit(project, { id: 'e', label: 'e', steps: [put('a', 'project/b'), put('b', 'plywood@1.0.0/button')] });
+    const two = applyEdit(project, {
+      id: 'e',
+      label: 'e',
+      steps: [put('a', 'project/b'), put('b', 'plywood@1.0.0/button')],
+    });
     if (!two.ok) throw new Error(two.refusal.message);
-    const got = applyStep(two.project, { do: 'set', tree: 'original:b', node: 'i', field: 'component', value: 'project/a' });
+    const got = applyStep(two.project, {
+      do: 'set',
+      tree: 'original:b',
+      node: 'i',
+      field: 'component',
+      value: 'project/a',
+    });
     expect(got.ok ? null : got.refusal.code).toBe('component.cycle');
     expect(applyStep(project, put('a', 'project/a')).ok).toBe(false);
   });
@@ -126,13 +181,23 @@ describe('a step that would spoil a document is refused, with what is wrong', ()
 
 describe('a set to the value that is there', () => {
   it('changes nothing at all', () => {
-    const wide = applyStep(project, { do: 'set', tree: 'screen:s', node: 'root', field: 'attrs.gap', value: '{means:gap}' });
+    const wide = applyStep(project, {
+      do: 'set',
+      tree: 'screen:s',
+      node: 'root',
+      field: 'attrs.gap',
+      value: '{means:gap}',
+    });
     expect(wide.ok && wide.project).toBe(project);
   });
 });
 
 describe('what was stored before', () => {
-  const stored = JSON.parse(readFileSync(new URL('../../testing/fixtures/edits-1.json', import.meta.url), 'utf8')) as { first: Project; edits: Edit[]; last: Project };
+  const stored = JSON.parse(readFileSync(new URL('../../testing/fixtures/edits-1.json', import.meta.url), 'utf8')) as {
+    first: Project;
+    edits: Edit[];
+    last: Project;
+  };
   it('opens, and every edit still does what it did', () => {
     let now = mendProject(stored.first).value as Project;
     for (const edit of stored.edits) {
@@ -148,7 +213,15 @@ describe('what was stored before', () => {
     const spoilt = {
       ...stored.last,
       screens: [
-        { ...s, width: 'abc', nodes: { ...s?.nodes, loop: box('loop', ['loop']), root: box('root', ['loop', 'gone', ...(s?.nodes['root']?.type === 'box' ? s.nodes['root'].children : [])]) } },
+        {
+          ...s,
+          width: 'abc',
+          nodes: {
+            ...s?.nodes,
+            loop: box('loop', ['loop']),
+            root: box('root', ['loop', 'gone', ...(s?.nodes['root']?.type === 'box' ? s.nodes['root'].children : [])]),
+          },
+        },
         42,
       ],
       originals: { ...stored.last.originals, bad: 42 },

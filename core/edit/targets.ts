@@ -1,4 +1,17 @@
-import { componentAt, listItems, shownComponent, type Component, type ComponentRef, type InstanceNode, type Json, type Node, type NodeId, type Screen, type Wear, type World } from '../model/index.js';
+import {
+  componentAt,
+  listItems,
+  shownComponent,
+  type Component,
+  type ComponentRef,
+  type InstanceNode,
+  type Json,
+  type Node,
+  type NodeId,
+  type Screen,
+  type Wear,
+  type World,
+} from '../model/index.js';
 import type { Target } from './actions.js';
 import type { EntryRef } from './steps/index.js';
 
@@ -50,12 +63,20 @@ export function findAt(world: World, wears: readonly Wear[], node: InstanceNode,
     if (segment.startsWith('#')) continue;
     const part: Node | undefined = owner.nodes[segment];
     if (!part) return null;
-    if (part.type === 'series' && part.of !== undefined && at[i + 1]?.startsWith('#')) item = { list: part.of, key: (at[i + 1] ?? '').slice(1), ownerAt: at.slice(0, i) };
+    if (part.type === 'series' && part.of !== undefined && at[i + 1]?.startsWith('#'))
+      item = { list: part.of, key: (at[i + 1] ?? '').slice(1), ownerAt: at.slice(0, i) };
     const last = i === at.length - 1;
     if (part.type === 'instance') {
       const ref = shownComponent(wears, part.component);
       const component = componentAt(world, ref);
-      if (last) return { owner, ownerRef, part, ...(component ? { instance: { ref, component } } : {}), ...(item ? { item } : {}) };
+      if (last)
+        return {
+          owner,
+          ownerRef,
+          part,
+          ...(component ? { instance: { ref, component } } : {}),
+          ...(item ? { item } : {}),
+        };
       ownerRef = ref;
       owner = component;
       item = undefined;
@@ -68,14 +89,27 @@ export function findAt(world: World, wears: readonly Wear[], node: InstanceNode,
 export type TextPlace =
   | { readonly kind: 'attr'; readonly node: NodeId; readonly entry?: EntryRef }
   | { readonly kind: 'target'; readonly node: NodeId; readonly target: Target; readonly entry?: EntryRef }
-  | { readonly kind: 'item'; readonly node: NodeId; readonly target: Target; readonly key: string; readonly field: string; readonly entry?: EntryRef };
+  | {
+      readonly kind: 'item';
+      readonly node: NodeId;
+      readonly target: Target;
+      readonly key: string;
+      readonly field: string;
+      readonly entry?: EntryRef;
+    };
 
 /** What a part shows, by its kind: what can be edited in place. */
 export type Shows = 'text' | 'icon' | 'asset';
 const SHOWN_BY: Readonly<Record<Shows, Node['type']>> = { text: 'text', icon: 'icon', asset: 'image' };
 
 /** Finds where the text (or icon, or picture) of the part with this key is chosen. Null when it shows none, or nothing can choose it. */
-export function textPlace(world: World, wears: readonly Wear[], screen: Screen, key: string, shows: Shows = 'text'): TextPlace | null {
+export function textPlace(
+  world: World,
+  wears: readonly Wear[],
+  screen: Screen,
+  key: string,
+  shows: Shows = 'text',
+): TextPlace | null {
   const place = placeOfKey(screen, key);
   const node = place ? screen.nodes[place.node] : undefined;
   if (!place || !node) return null;
@@ -85,7 +119,8 @@ export function textPlace(world: World, wears: readonly Wear[], screen: Screen, 
   const found = findAt(world, wears, node, place.at);
   if (!found || found.part.type !== SHOWN_BY[shows]) return null;
   const bound = found.part.bind?.[shows];
-  if (bound === undefined) return { kind: 'target', node: node.id, target: { at: place.at, kind: 'attr', name: shows }, ...item };
+  if (bound === undefined)
+    return { kind: 'target', node: node.id, target: { at: place.at, kind: 'attr', name: shows }, ...item };
   const got = through(world, wears, node, boundary(place.at), bound, found.item);
   return got && { ...got, ...item };
 }
@@ -96,11 +131,24 @@ function boundary(at: readonly string[]): readonly string[] {
 }
 
 /** Climbs from a prop to the outermost prop it is bound to. */
-function through(world: World, wears: readonly Wear[], node: InstanceNode, parts: readonly string[], bound: string, item: Found['item']): TextPlace | null {
+function through(
+  world: World,
+  wears: readonly Wear[],
+  node: InstanceNode,
+  parts: readonly string[],
+  bound: string,
+  item: Found['item'],
+): TextPlace | null {
   const [prop = '', field] = bound.split('.');
   if (field !== undefined) {
     if (!item) return null;
-    return { kind: 'item', node: node.id, target: { at: item.ownerAt, kind: 'prop', name: item.list }, key: item.key, field };
+    return {
+      kind: 'item',
+      node: node.id,
+      target: { at: item.ownerAt, kind: 'prop', name: item.list },
+      key: item.key,
+      field,
+    };
   }
   // Parts that are no instances (a series and its keys) are not boundaries: climb to the instance itself.
   const at = instanceAt(world, wears, node, parts);
@@ -113,7 +161,12 @@ function through(world: World, wears: readonly Wear[], node: InstanceNode, parts
 }
 
 /** The nearest instance at or above an address. */
-function instanceAt(world: World, wears: readonly Wear[], node: InstanceNode, at: readonly string[]): readonly string[] {
+function instanceAt(
+  world: World,
+  wears: readonly Wear[],
+  node: InstanceNode,
+  at: readonly string[],
+): readonly string[] {
   for (let n = at.length; n > 0; n--) {
     const here = at.slice(0, n);
     if (findAt(world, wears, node, here)?.instance) return here;
@@ -123,5 +176,7 @@ function instanceAt(world: World, wears: readonly Wear[], node: InstanceNode, at
 
 /** A list value with one field of one item changed. */
 export function withItemField(list: Json | undefined, key: string, field: string, value: Json): Json {
-  return listItems(list).map((i) => (i.key === key ? { key: i.key, values: { ...i.values, [field]: value } } : { key: i.key, values: { ...i.values } }));
+  return listItems(list).map((i) =>
+    i.key === key ? { key: i.key, values: { ...i.values, [field]: value } } : { key: i.key, values: { ...i.values } },
+  );
 }

@@ -1,8 +1,28 @@
 import { describe, expect, it } from 'vitest';
-import { applyEdit, blankScreen, emptyProject, invertEdit, newInstance, rebaseEdit, revertEdit, type ContentSet, type Edit, type Node, type Project, type Step } from '../index.js';
+import {
+  applyEdit,
+  blankScreen,
+  emptyProject,
+  invertEdit,
+  newInstance,
+  rebaseEdit,
+  revertEdit,
+  type ContentSet,
+  type Edit,
+  type Node,
+  type Project,
+  type Step,
+} from '../index.js';
 
 const text = (id: string, says = id): Node => ({ id, type: 'text', attrs: { text: says } });
-const put = (id: string, after: string | null, parent = 'root'): Step => ({ do: 'insert', tree: 'screen:s', root: id, nodes: { [id]: text(id) }, into: { parent }, after });
+const put = (id: string, after: string | null, parent = 'root'): Step => ({
+  do: 'insert',
+  tree: 'screen:s',
+  root: id,
+  nodes: { [id]: text(id) },
+  into: { parent },
+  after,
+});
 const boats: ContentSet = {
   id: 'boats',
   name: 'Boats',
@@ -15,7 +35,10 @@ const boats: ContentSet = {
 
 /** A project that two people change. */
 class Desk {
-  project: Project = { ...emptyProject('p', 'P', 'plywood@1.0.0'), screens: [blankScreen('s', 'Sailings', 'flow-1', 'phone', 390, 844)] };
+  project: Project = {
+    ...emptyProject('p', 'P', 'plywood@1.0.0'),
+    screens: [blankScreen('s', 'Sailings', 'flow-1', 'phone', 390, 844)],
+  };
   private n = 0;
   act(...steps: readonly Step[]): { edit: Edit; inverse: readonly Step[]; after: Project } {
     const edit: Edit = { id: `e${++this.n}`, label: `Edit ${this.n}`, steps };
@@ -42,8 +65,19 @@ class Desk {
 describe('undo leaves alone what others did since, and names it', () => {
   it('keeps an added screen on which something was placed', () => {
     const desk = new Desk();
-    const added = desk.act({ do: 'insertScreen', screen: blankScreen('t', 'Trips', 'flow-1', 'phone', 390, 844), after: 's' });
-    desk.act({ do: 'insert', tree: 'screen:t', root: 'x', nodes: { x: text('x') }, into: { parent: 'root' }, after: null });
+    const added = desk.act({
+      do: 'insertScreen',
+      screen: blankScreen('t', 'Trips', 'flow-1', 'phone', 390, 844),
+      after: 's',
+    });
+    desk.act({
+      do: 'insert',
+      tree: 'screen:t',
+      root: 'x',
+      nodes: { x: text('x') },
+      into: { parent: 'root' },
+      after: null,
+    });
     expect(desk.undo(added)).toEqual(['Trips was changed since and stays as it is.']);
     expect(desk.project.screens.map((s) => s.id)).toEqual(['s', 't']);
   });
@@ -89,7 +123,11 @@ describe('undo leaves alone what others did since, and names it', () => {
     const named = desk.act({ do: 'name', value: 'Crossings' });
     const screen = desk.act({ do: 'setScreen', screen: 's', field: 'name', value: 'Boats' });
     const worn = desk.act({ do: 'screenWears', screen: 's', value: [] });
-    desk.act({ do: 'name', value: 'Theirs' }, { do: 'setScreen', screen: 's', field: 'name', value: 'Also theirs' }, { do: 'screenWears', screen: 's', value: null });
+    desk.act(
+      { do: 'name', value: 'Theirs' },
+      { do: 'setScreen', screen: 's', field: 'name', value: 'Also theirs' },
+      { do: 'screenWears', screen: 's', value: null },
+    );
     expect([...desk.undo(worn), ...desk.undo(screen), ...desk.undo(named)]).toHaveLength(3);
     expect([desk.project.name, desk.project.screens[0]?.name]).toEqual(['Theirs', 'Also theirs']);
   });
@@ -106,14 +144,35 @@ describe('what is brought back', () => {
   });
   it('keeps the order of a series’ items when a choice on one of them is undone', () => {
     const desk = new Desk();
-    const series: Node = { id: 'list', type: 'series', attrs: {}, item: 'one', rows: 'boats', entries: [{ key: 'r2', settings: {} }] };
+    const series: Node = {
+      id: 'list',
+      type: 'series',
+      attrs: {},
+      item: 'one',
+      rows: 'boats',
+      entries: [{ key: 'r2', settings: {} }],
+    };
     desk.act(
       { do: 'contentSet', set: 'boats', value: boats },
-      { do: 'insert', tree: 'screen:s', root: 'list', nodes: { list: series, one: newInstance('one', 'plywood@1.0.0/button') }, into: { parent: 'root' }, after: null },
+      {
+        do: 'insert',
+        tree: 'screen:s',
+        root: 'list',
+        nodes: { list: series, one: newInstance('one', 'plywood@1.0.0/button') },
+        into: { parent: 'root' },
+        after: null,
+      },
     );
     const before = desk.project;
     const setting = { home: 'plywood@1.0.0/button', at: [], kind: 'prop' as const, name: 'label', value: 'Go' };
-    const chosen = desk.act({ do: 'setting', tree: 'screen:s', node: 'one', key: 'plywood@1.0.0/button||prop.label|', value: setting, entry: { series: 'list', key: 'r1' } });
+    const chosen = desk.act({
+      do: 'setting',
+      tree: 'screen:s',
+      node: 'one',
+      key: 'plywood@1.0.0/button||prop.label|',
+      value: setting,
+      entry: { series: 'list', key: 'r1' },
+    });
     desk.undo(chosen);
     expect(desk.project).toEqual(before);
   });
@@ -126,7 +185,14 @@ describe('what is brought back', () => {
         { home: 'a', slot: 's', children: ['y'] },
       ],
     };
-    desk.act({ do: 'insert', tree: 'screen:s', root: 'card', nodes: { card, x: text('x'), y: text('y') }, into: { parent: 'root' }, after: null });
+    desk.act({
+      do: 'insert',
+      tree: 'screen:s',
+      root: 'card',
+      nodes: { card, x: text('x'), y: text('y') },
+      into: { parent: 'root' },
+      after: null,
+    });
     const before = desk.project;
     const into = { parent: 'card', slot: { home: 'm', slot: 's' } };
     const filled = desk.act({ do: 'insert', tree: 'screen:s', root: 'n', nodes: { n: text('n') }, into, after: null });
@@ -141,7 +207,14 @@ describe('an edit that meets others', () => {
   it('keeps a choice whose older form somebody replaced meanwhile', () => {
     const desk = new Desk();
     const old = { home: 'k@1.0.0/a', at: [], kind: 'prop' as const, name: 'label', value: 'Old' };
-    desk.act({ do: 'insert', tree: 'screen:s', root: 'i', nodes: { i: newInstance('i', 'k@1.0.0/a', {}, [old]) }, into: { parent: 'root' }, after: null });
+    desk.act({
+      do: 'insert',
+      tree: 'screen:s',
+      root: 'i',
+      nodes: { i: newInstance('i', 'k@1.0.0/a', {}, [old]) },
+      into: { parent: 'root' },
+      after: null,
+    });
     const before = desk.project;
     const oldKey = 'k@1.0.0/a||prop.label|';
     const choosing = (home: string, value: string): Edit => ({
@@ -149,7 +222,13 @@ describe('an edit that meets others', () => {
       label: value,
       steps: [
         { do: 'setting', tree: 'screen:s', node: 'i', key: oldKey, value: null },
-        { do: 'setting', tree: 'screen:s', node: 'i', key: `${home}||prop.text|`, value: { ...old, home, name: 'text', value } },
+        {
+          do: 'setting',
+          tree: 'screen:s',
+          node: 'i',
+          key: `${home}||prop.text|`,
+          value: { ...old, home, name: 'text', value },
+        },
       ],
     });
     const theirs = choosing('k@1.0.0/b', 'Theirs');
@@ -179,6 +258,8 @@ describe('an edit that meets others', () => {
   });
   it('says which edit an inverse takes back', () => {
     const desk = new Desk();
-    expect(invertEdit(desk.project, { id: 'x', label: 'Name it', steps: [{ do: 'name', value: 'N' }] }, 'y')).toMatchObject({ id: 'y', undoes: 'x', label: 'Undo Name it' });
+    expect(
+      invertEdit(desk.project, { id: 'x', label: 'Name it', steps: [{ do: 'name', value: 'N' }] }, 'y'),
+    ).toMatchObject({ id: 'y', undoes: 'x', label: 'Undo Name it' });
   });
 });

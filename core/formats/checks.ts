@@ -14,7 +14,10 @@ export class Report {
 
   list(): readonly Problem[] {
     if (this.more === 0) return this.problems;
-    return [...this.problems, { level: 'note', code: 'more', where: 'the rest', message: `${this.more} more of the same kind are not listed.` }];
+    return [
+      ...this.problems,
+      { level: 'note', code: 'more', where: 'the rest', message: `${this.more} more of the same kind are not listed.` },
+    ];
   }
 }
 

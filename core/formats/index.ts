@@ -2,4 +2,13 @@ export { readKit, KIT_FORMAT, type KitSources } from './kit.js';
 export { readTokens, readTextStyles } from './tokens.js';
 export { readTree } from './tree.js';
 export { Report, isObject, isId } from './checks.js';
-export { decodeRows, readRows, updateRows, valueOf, writeRows, MOST_COLUMNS, MOST_ROWS, type ReadRows } from './rows.js';
+export {
+  decodeRows,
+  readRows,
+  updateRows,
+  valueOf,
+  writeRows,
+  MOST_COLUMNS,
+  MOST_ROWS,
+  type ReadRows,
+} from './rows.js';

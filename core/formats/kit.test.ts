@@ -4,7 +4,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readKit, readTokens, Report, type Json } from '../index.js';
 
-const file = (id: string): { [key: string]: Json } => JSON.parse(readFileSync(fileURLToPath(new URL(`../../kits/${id}/kit.json`, import.meta.url)), 'utf8')) as { [key: string]: Json };
+const file = (id: string): { [key: string]: Json } =>
+  JSON.parse(readFileSync(fileURLToPath(new URL(`../../kits/${id}/kit.json`, import.meta.url)), 'utf8')) as {
+    [key: string]: Json;
+  };
 type Loose = { [key: string]: Json };
 /** A small sound kit, with something changed. */
 function small(change: Loose = {}, component: Loose = {}): Loose {
@@ -32,7 +35,12 @@ function small(change: Loose = {}, component: Loose = {}): Loose {
         states: [],
         events: [],
         rules: [],
-        tree: { id: 'root', type: 'box', attrs: {}, children: [{ id: 'text', type: 'text', attrs: { color: '{color.ink}' }, bind: { text: 'label' } }] },
+        tree: {
+          id: 'root',
+          type: 'box',
+          attrs: {},
+          children: [{ id: 'text', type: 'text', attrs: { color: '{color.ink}' }, bind: { text: 'label' } }],
+        },
         ...component,
       },
     ],
@@ -40,8 +48,10 @@ function small(change: Loose = {}, component: Loose = {}): Loose {
     ...change,
   };
 }
-const codes = (kit: unknown, files?: readonly string[]): string[] => readKit(kit, files ? { files } : {}).problems.map((p) => p.code);
-const withTree = (...children: readonly Loose[]): Loose => small({}, { tree: { id: 'root', type: 'box', attrs: {}, children: [...children] } });
+const codes = (kit: unknown, files?: readonly string[]): string[] =>
+  readKit(kit, files ? { files } : {}).problems.map((p) => p.code);
+const withTree = (...children: readonly Loose[]): Loose =>
+  small({}, { tree: { id: 'root', type: 'box', attrs: {}, children: [...children] } });
 
 describe('a kit', () => {
   it('that is sound is read without a word', () => {
@@ -51,14 +61,46 @@ describe('a kit', () => {
   it.each([
     ['an unknown component inside', withTree({ id: 'x', type: 'instance', component: 'gone' }), 'component.unknown'],
     ['a component within itself', withTree({ id: 'x', type: 'instance', component: 'tag' }), 'component.cycle'],
-    ['a part bound to a prop that is not there', withTree({ id: 't', type: 'text', attrs: {}, bind: { text: 'nothing' } }), 'bind.prop'],
-    ['an icon that is not there', small({}, { props: [{ id: 'i', name: 'I', kind: 'icon', default: 'nowhere', description: '' }] }), 'icon.unknown'],
-    ['a prop of a kind that does not exist', small({}, { props: [{ id: 'x', name: 'X', kind: 'video', default: '', description: '' }] }), 'prop.kind'],
-    ['a choice without options', small({}, { props: [{ id: 'x', name: 'X', kind: 'choice', default: 'a', description: '' }] }), 'prop.options'],
-    ['a default of the wrong type', small({}, { props: [{ id: 'x', name: 'X', kind: 'flag', default: 'perhaps', description: '' }] }), 'prop.default'],
-    ['a rule for a part that is not there', small({}, { rules: [{ when: {}, set: { gone: { fill: '#fff' } } }] }), 'rule.part'],
-    ['a font that lies outside', small({ fonts: [{ family: 'Evil', weight: 400, file: '../../etc/passwd' }] }), 'font.outside'],
-    ['a drawing that is none', small({ icons: { bad: { name: 'Bad', paths: [{ d: 'url(javascript:alert(1))' }] } } }), 'icon.path'],
+    [
+      'a part bound to a prop that is not there',
+      withTree({ id: 't', type: 'text', attrs: {}, bind: { text: 'nothing' } }),
+      'bind.prop',
+    ],
+    [
+      'an icon that is not there',
+      small({}, { props: [{ id: 'i', name: 'I', kind: 'icon', default: 'nowhere', description: '' }] }),
+      'icon.unknown',
+    ],
+    [
+      'a prop of a kind that does not exist',
+      small({}, { props: [{ id: 'x', name: 'X', kind: 'video', default: '', description: '' }] }),
+      'prop.kind',
+    ],
+    [
+      'a choice without options',
+      small({}, { props: [{ id: 'x', name: 'X', kind: 'choice', default: 'a', description: '' }] }),
+      'prop.options',
+    ],
+    [
+      'a default of the wrong type',
+      small({}, { props: [{ id: 'x', name: 'X', kind: 'flag', default: 'perhaps', description: '' }] }),
+      'prop.default',
+    ],
+    [
+      'a rule for a part that is not there',
+      small({}, { rules: [{ when: {}, set: { gone: { fill: '#fff' } } }] }),
+      'rule.part',
+    ],
+    [
+      'a font that lies outside',
+      small({ fonts: [{ family: 'Evil', weight: 400, file: '../../etc/passwd' }] }),
+      'font.outside',
+    ],
+    [
+      'a drawing that is none',
+      small({ icons: { bad: { name: 'Bad', paths: [{ d: 'url(javascript:alert(1))' }] } } }),
+      'icon.path',
+    ],
   ])('with %s says so by name and keeps the rest', (_, kit, code) => {
     const got = readKit(kit);
     const found = got.problems.find((p) => p.code === code);
@@ -69,11 +111,14 @@ describe('a kit', () => {
     const got = readKit(small({ fonts: [{ family: 'Own', weight: 400, file: 'fonts/Own.ttf' }] }), { files: [] });
     expect(got.problems.find((p) => p.code === 'font.missing')?.message).toContain('Own');
   });
-  it.each([null, 3, 'kit', [], {}, { id: 'x' }, { id: '__proto__', name: 'x', version: '1.0.0' }])('is refused when it is %j', (kit) => {
-    const got = readKit(kit);
-    expect(got.value ?? null).toBeNull();
-    expect(got.problems[0]?.level).toBe('refused');
-  });
+  it.each([null, 3, 'kit', [], {}, { id: 'x' }, { id: '__proto__', name: 'x', version: '1.0.0' }])(
+    'is refused when it is %j',
+    (kit) => {
+      const got = readKit(kit);
+      expect(got.value ?? null).toBeNull();
+      expect(got.problems[0]?.level).toBe('refused');
+    },
+  );
   it('never throws, whatever it is given, and never takes what it does not know', () => {
     fc.assert(
       fc.property(fc.jsonValue({ maxDepth: 5 }), (value) => {
@@ -90,7 +135,8 @@ describe('a kit', () => {
       if (path.length > 5) return;
       paths.push(path);
       if (Array.isArray(v)) v.slice(0, 4).forEach((x, i) => walk(x, [...path, i]));
-      else if (typeof v === 'object' && v !== null) for (const [k, x] of Object.entries(v).slice(0, 14)) walk(x, [...path, k]);
+      else if (typeof v === 'object' && v !== null)
+        for (const [k, x] of Object.entries(v).slice(0, 14)) walk(x, [...path, k]);
     };
     walk(whole, []);
     fc.assert(

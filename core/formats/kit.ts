@@ -49,19 +49,37 @@ export function readKit(json: unknown, sources: KitSources = {}): Read<Kit> {
     report.add('refused', code, where, message);
     return { value: null, problems: report.list() };
   };
-  if (!isObject(json)) return refuse('kit.shape', 'the file', 'This is no kit: a kit is a JSON object with a format, an id and components.');
-  if (depthOf(json, 200) >= 200) return refuse('kit.deep', 'the file', 'This kit is nested deeper than 200 levels, so it was not read.');
-  if (json['format'] !== KIT_FORMAT) return refuse('kit.format', 'format', `This is no kit that Dekkor reads: its format is “${text(json, 'format', 'missing', 40)}”, not “${KIT_FORMAT}”.`);
+  if (!isObject(json))
+    return refuse(
+      'kit.shape',
+      'the file',
+      'This is no kit: a kit is a JSON object with a format, an id and components.',
+    );
+  if (depthOf(json, 200) >= 200)
+    return refuse('kit.deep', 'the file', 'This kit is nested deeper than 200 levels, so it was not read.');
+  if (json['format'] !== KIT_FORMAT)
+    return refuse(
+      'kit.format',
+      'format',
+      `This is no kit that Dekkor reads: its format is “${text(json, 'format', 'missing', 40)}”, not “${KIT_FORMAT}”.`,
+    );
   const id = json['id'];
   const version = text(json, 'version');
-  if (!isId(id) || id === 'project') return refuse('kit.id', 'id', 'The kit needs an id of letters, digits and hyphens.');
-  if (!VERSION.test(version)) return refuse('kit.version', 'version', `The version “${version.slice(0, 40)}” is not of the form 1.2.3.`);
+  if (!isId(id) || id === 'project')
+    return refuse('kit.id', 'id', 'The kit needs an id of letters, digits and hyphens.');
+  if (!VERSION.test(version))
+    return refuse('kit.version', 'version', `The version “${version.slice(0, 40)}” is not of the form 1.2.3.`);
   const name = text(json, 'name', id, 80);
   const own = `${id}@${version}`;
 
   const basedOn = text(json, 'basedOn');
   const base = basedOn === '' ? undefined : sources.bases?.get(basedOn);
-  if (basedOn !== '' && !base) return refuse('kit.base', basedOn, `${name} is based on ${basedOn}, which is not installed. Install that kit first.`);
+  if (basedOn !== '' && !base)
+    return refuse(
+      'kit.base',
+      basedOn,
+      `${name} is based on ${basedOn}, which is not installed. Install that kit first.`,
+    );
 
   const tokens = { ...base?.tokens, ...readTokens(json['tokens'], report) };
   const textStyles = { ...base?.textStyles, ...readTextStyles(json['textStyles'], report) };
@@ -73,7 +91,10 @@ export function readKit(json: unknown, sources: KitSources = {}): Read<Kit> {
   const components = { ...kept, ...read };
   dropCycles(components, own, report);
   checkReferences(components, { tokens, textStyles, icons }, report, new Set(Object.keys(read)));
-  const templates = [...(base?.templates ?? []).map((t) => ({ ...t, nodes: renamed(t.nodes, kitRef(base as Kit), own) })), ...readTemplates(json, own, components, report)];
+  const templates = [
+    ...(base?.templates ?? []).map((t) => ({ ...t, nodes: renamed(t.nodes, kitRef(base as Kit), own) })),
+    ...readTemplates(json, own, components, report),
+  ];
   const families = texts(json, 'families');
   const value: Kit = {
     id,
@@ -91,7 +112,8 @@ export function readKit(json: unknown, sources: KitSources = {}): Read<Kit> {
     fonts,
     icons,
     components,
-    families: families.length > 0 ? families : (base?.families ?? [...new Set(Object.values(components).map((c) => c.family))]),
+    families:
+      families.length > 0 ? families : (base?.families ?? [...new Set(Object.values(components).map((c) => c.family))]),
     templates,
   };
   if (Object.keys(components).length === 0) report.add('note', 'kit.empty', name, `${name} has no components yet.`);
@@ -110,17 +132,35 @@ function readFonts(json: JsonObject, files: readonly string[] | undefined, repor
       return [];
     }
     if (files && !files.includes(file)) {
-      report.add('left out', 'font.missing', text(f, 'family'), `The font file ${file} of ${text(f, 'family')} is not in the kit; another font will show.`);
+      report.add(
+        'left out',
+        'font.missing',
+        text(f, 'family'),
+        `The font file ${file} of ${text(f, 'family')} is not in the kit; another font will show.`,
+      );
       return [];
     }
-    return [{ family: text(f, 'family', '', 80), weight: typeof f['weight'] === 'number' ? f['weight'] : 400, italic: f['italic'] === true, file }];
+    return [
+      {
+        family: text(f, 'family', '', 80),
+        weight: typeof f['weight'] === 'number' ? f['weight'] : 400,
+        italic: f['italic'] === true,
+        file,
+      },
+    ];
   });
 }
 
 function checkFamilies(styles: Readonly<Record<string, TextStyle>>, fonts: readonly FontFile[], report: Report): void {
   const families = new Set(fonts.map((f) => f.family));
   for (const s of Object.values(styles)) {
-    if (!families.has(s.family)) report.add('note', 'style.family', s.name, `Text style ${s.name} asks for ${s.family}, which the kit does not bring; another font will show.`);
+    if (!families.has(s.family))
+      report.add(
+        'note',
+        'style.family',
+        s.name,
+        `Text style ${s.name} asks for ${s.family}, which the kit does not bring; another font will show.`,
+      );
   }
 }
 
@@ -133,9 +173,12 @@ function readIcons(json: JsonObject, report: Report): Record<string, Icon> {
       continue;
     }
     const paths = value['paths'].flatMap((p: Json) =>
-      isObject(p) && typeof p['d'] === 'string' && isPathData(p['d']) ? [{ d: p['d'], fill: p['fill'] === true, ...(typeof p['width'] === 'number' ? { width: p['width'] } : {}) }] : [],
+      isObject(p) && typeof p['d'] === 'string' && isPathData(p['d'])
+        ? [{ d: p['d'], fill: p['fill'] === true, ...(typeof p['width'] === 'number' ? { width: p['width'] } : {}) }]
+        : [],
     );
-    if (paths.length !== value['paths'].length) report.add('left out', 'icon.path', id, `Icon ${id} has something in it that is no path; that was left out.`);
+    if (paths.length !== value['paths'].length)
+      report.add('left out', 'icon.path', id, `Icon ${id} has something in it that is no path; that was left out.`);
     if (paths.length === 0) continue;
     const means = text(value, 'means');
     found[id] = {
@@ -158,22 +201,42 @@ function readProp(value: Json, where: string, report: Report, inItem = false): P
   const { id } = value;
   const kind = PROP_KIND_NAMES.find((k) => k === value['kind']);
   if (!kind || (inItem && kind === 'list')) {
-    report.add('left out', 'prop.kind', `${where}, ${id}`, `Property ${id} of ${where} is of the unknown kind “${text(value, 'kind', '', 40)}”; it was left out.`);
+    report.add(
+      'left out',
+      'prop.kind',
+      `${where}, ${id}`,
+      `Property ${id} of ${where} is of the unknown kind “${text(value, 'kind', '', 40)}”; it was left out.`,
+    );
     return null;
   }
   const options: Option[] = list(value, 'options').flatMap((o) =>
-    isObject(o) && isId(o['id']) ? [{ id: o['id'], name: text(o, 'name', o['id'], 80), ...(text(o, 'means') ? { means: text(o, 'means') } : {}) }] : [],
+    isObject(o) && isId(o['id'])
+      ? [{ id: o['id'], name: text(o, 'name', o['id'], 80), ...(text(o, 'means') ? { means: text(o, 'means') } : {}) }]
+      : [],
   );
   if (kind === 'choice' && options.length === 0) {
-    report.add('left out', 'prop.options', `${where}, ${id}`, `The choice ${id} of ${where} has nothing to choose from; it was left out.`);
+    report.add(
+      'left out',
+      'prop.options',
+      `${where}, ${id}`,
+      `The choice ${id} of ${where} has nothing to choose from; it was left out.`,
+    );
     return null;
   }
-  const item = kind === 'list' ? list(value, 'item').flatMap((p) => readProp(p, `${where}, ${id}`, report, true) ?? []) : undefined;
+  const item =
+    kind === 'list'
+      ? list(value, 'item').flatMap((p) => readProp(p, `${where}, ${id}`, report, true) ?? [])
+      : undefined;
   const given = value['default'] ?? null;
   const fallback = PROP_KINDS[kind].fallback(options);
   const good = PROP_KINDS[kind].takes(given, options);
   if (!good && value['default'] !== undefined)
-    report.add('left out', 'prop.default', `${where}, ${id}`, `The default of ${id} in ${where} cannot be ${JSON.stringify(given).slice(0, 60)}; ${JSON.stringify(fallback)} is used.`);
+    report.add(
+      'left out',
+      'prop.default',
+      `${where}, ${id}`,
+      `The default of ${id} in ${where} cannot be ${JSON.stringify(given).slice(0, 60)}; ${JSON.stringify(fallback)} is used.`,
+    );
   const means = text(value, 'means', '', 80);
   const renamedFrom = text(value, 'renamedFrom', '', 80);
   return {
@@ -192,10 +255,21 @@ function readProp(value: Json, where: string, report: Report, inItem = false): P
   };
 }
 
-function readComponents(json: JsonObject, own: KitRef, report: Report, kept: Readonly<Record<string, Component>>): Record<string, Component> {
+function readComponents(
+  json: JsonObject,
+  own: KitRef,
+  report: Report,
+  kept: Readonly<Record<string, Component>>,
+): Record<string, Component> {
   const found: Record<string, Component> = {};
   const all = list(json, 'components');
-  if (all.length > MOST_COMPONENTS) report.add('left out', 'kit.many', 'components', `There are ${all.length} components; the first ${MOST_COMPONENTS} were taken.`);
+  if (all.length > MOST_COMPONENTS)
+    report.add(
+      'left out',
+      'kit.many',
+      'components',
+      `There are ${all.length} components; the first ${MOST_COMPONENTS} were taken.`,
+    );
   const local = (ref: string): string => (ref.includes('/') ? ref : `${own}/${ref}`);
   for (const value of all.slice(0, MOST_COMPONENTS)) {
     if (!isObject(value) || !isId(value['id'])) {
@@ -214,7 +288,9 @@ function readComponents(json: JsonObject, own: KitRef, report: Report, kept: Rea
       continue;
     }
     const props = list(value, 'props').flatMap((p) => readProp(p, name, report) ?? []);
-    const slots = list(value, 'slots').flatMap((s): Slot[] => (isObject(s) && isId(s['id']) ? [readSlot(s, s['id'])] : []));
+    const slots = list(value, 'slots').flatMap((s): Slot[] =>
+      isObject(s) && isId(s['id']) ? [readSlot(s, s['id'])] : [],
+    );
     const states = texts(value, 'states').filter((s): s is StateName => STATES.some((k) => k === s));
     const rules = list(value, 'rules').flatMap((r) => readRule(r, name, tree.nodes, props, report) ?? []);
     checkBindings(name, tree.nodes, props, slots, report);
@@ -248,26 +324,48 @@ function readSlot(s: JsonObject, id: string): Slot {
   };
 }
 
-function readRule(value: Json, where: string, nodes: Readonly<Record<string, Node>>, props: readonly Prop[], report: Report): Rule | null {
+function readRule(
+  value: Json,
+  where: string,
+  nodes: Readonly<Record<string, Node>>,
+  props: readonly Prop[],
+  report: Report,
+): Rule | null {
   if (!isObject(value) || !isObject(value['set'])) return null;
   const when = isObject(value['when']) ? value['when'] : {};
   const tests = isObject(when['props']) ? when['props'] : {};
   for (const id of Object.keys(tests)) {
     if (!props.some((p) => p.id === id)) {
-      report.add('left out', 'rule.prop', where, `A rule of ${where} asks for the property ${id}, which does not exist; the rule was left out.`);
+      report.add(
+        'left out',
+        'rule.prop',
+        where,
+        `A rule of ${where} asks for the property ${id}, which does not exist; the rule was left out.`,
+      );
       return null;
     }
   }
   const set: Record<string, Record<string, Json>> = {};
   for (const [node, attrs] of Object.entries(value['set'])) {
     if (!Object.hasOwn(nodes, node) || !isObject(attrs)) {
-      report.add('left out', 'rule.part', where, `A rule of ${where} sets the part ${node}, which does not exist; that was left out.`);
+      report.add(
+        'left out',
+        'rule.part',
+        where,
+        `A rule of ${where} sets the part ${node}, which does not exist; that was left out.`,
+      );
       continue;
     }
     const good: Record<string, Json> = {};
     for (const [name, v] of Object.entries(attrs)) {
       if (name.startsWith('props.') || name === 'component' || attrTakes(name, v)) good[name] = v;
-      else report.add('left out', 'rule.attr', where, `A rule of ${where} gives ${node} the ${name} ${JSON.stringify(v).slice(0, 60)}, which it cannot have; that was left out.`);
+      else
+        report.add(
+          'left out',
+          'rule.attr',
+          where,
+          `A rule of ${where} gives ${node} the ${name} ${JSON.stringify(v).slice(0, 60)}, which it cannot have; that was left out.`,
+        );
     }
     set[node] = good;
   }
@@ -283,24 +381,43 @@ function readRule(value: Json, where: string, nodes: Readonly<Record<string, Nod
   };
 }
 
-function checkBindings(where: string, nodes: Record<string, Node>, props: readonly Prop[], slots: readonly Slot[], report: Report): void {
+function checkBindings(
+  where: string,
+  nodes: Record<string, Node>,
+  props: readonly Prop[],
+  slots: readonly Slot[],
+  report: Report,
+): void {
   for (const node of Object.values(nodes)) {
     for (const [attr, from] of Object.entries(node.bind ?? {})) {
       const [id, field] = from.split('.');
       const prop = props.find((p) => p.id === id);
       if (prop && (field === undefined || prop.item?.some((p) => p.id === field))) continue;
-      report.add('left out', 'bind.prop', `${where}, ${node.id}`, `Part ${node.id} of ${where} takes its ${attr} from ${from}, which does not exist; it keeps its own.`);
+      report.add(
+        'left out',
+        'bind.prop',
+        `${where}, ${node.id}`,
+        `Part ${node.id} of ${where} takes its ${attr} from ${from}, which does not exist; it keeps its own.`,
+      );
       const bind = Object.fromEntries(Object.entries(node.bind ?? {}).filter(([a]) => a !== attr));
       nodes[node.id] = { ...node, bind };
     }
     if (node.type === 'slot' && !slots.some((s) => s.id === node.slot))
-      report.add('note', 'slot.unknown', `${where}, ${node.id}`, `Slot ${node.slot} of ${where} is not in its contract, so it cannot be filled.`);
+      report.add(
+        'note',
+        'slot.unknown',
+        `${where}, ${node.id}`,
+        `Slot ${node.slot} of ${where} is not in its contract, so it cannot be filled.`,
+      );
   }
 }
 
 /** Takes out instances through which a component would contain itself. */
 function dropCycles(components: Record<string, Component>, own: KitRef, report: Report): void {
-  const inside = (c: Component): string[] => Object.values(c.nodes).flatMap((n) => (n.type === 'instance' && splitRef(n.component).kit === own ? [splitRef(n.component).id] : []));
+  const inside = (c: Component): string[] =>
+    Object.values(c.nodes).flatMap((n) =>
+      n.type === 'instance' && splitRef(n.component).kit === own ? [splitRef(n.component).id] : [],
+    );
   const reaches = (from: string, to: string, seen: Set<string>): boolean => {
     if (from === to) return true;
     if (seen.has(from)) return false;
@@ -313,10 +430,21 @@ function dropCycles(components: Record<string, Component>, own: KitRef, report: 
       if (node.type !== 'instance') continue;
       const ref = splitRef(node.component);
       if (ref.kit !== own || !reaches(ref.id, id, new Set())) continue;
-      report.add('left out', 'component.cycle', component.name, `${component.name} contains itself through ${node.id}; that part was left out.`);
+      report.add(
+        'left out',
+        'component.cycle',
+        component.name,
+        `${component.name} contains itself through ${node.id}; that part was left out.`,
+      );
       const current = components[id] ?? component;
       const nodes: Record<string, Node> = { ...current.nodes };
-      nodes[node.id] = { id: node.id, type: 'box', name: `${node.name ?? node.id} (left out)`, attrs: {}, children: [] };
+      nodes[node.id] = {
+        id: node.id,
+        type: 'box',
+        name: `${node.name ?? node.id} (left out)`,
+        attrs: {},
+        children: [],
+      };
       components[id] = { ...current, nodes };
     }
   }
@@ -325,7 +453,11 @@ function dropCycles(components: Record<string, Component>, own: KitRef, report: 
 /** Names every token, text style, icon and component that is asked for and is not there. */
 function checkReferences(
   components: Record<string, Component>,
-  kit: { tokens: Readonly<Record<string, Token>>; textStyles: Readonly<Record<string, TextStyle>>; icons: Readonly<Record<string, Icon>> },
+  kit: {
+    tokens: Readonly<Record<string, Token>>;
+    textStyles: Readonly<Record<string, TextStyle>>;
+    icons: Readonly<Record<string, Icon>>;
+  },
   report: Report,
   only: ReadonlySet<string>,
 ): void {
@@ -334,20 +466,58 @@ function checkReferences(
     const look = (where: string, name: string, value: Json): void => {
       const path = aliasPath(value);
       if (path !== null && !path.startsWith('means:') && !path.includes('@') && !Object.hasOwn(kit.tokens, path))
-        report.add('note', 'token.unknown', where, `${where} asks for the token ${path}, which the kit does not have; the default shows.`);
-      if (name === 'textStyle' && typeof value === 'string' && !value.includes(':') && !Object.hasOwn(kit.textStyles, value))
-        report.add('note', 'style.unknown', where, `${where} asks for the text style ${value}, which the kit does not have; its body style shows.`);
-      if (name === 'icon' && typeof value === 'string' && value !== 'none' && value !== '' && !Object.hasOwn(kit.icons, value))
-        report.add('note', 'icon.unknown', where, `${where} asks for the icon ${value}, which the kit does not have; nothing shows.`);
+        report.add(
+          'note',
+          'token.unknown',
+          where,
+          `${where} asks for the token ${path}, which the kit does not have; the default shows.`,
+        );
+      if (
+        name === 'textStyle' &&
+        typeof value === 'string' &&
+        !value.includes(':') &&
+        !Object.hasOwn(kit.textStyles, value)
+      )
+        report.add(
+          'note',
+          'style.unknown',
+          where,
+          `${where} asks for the text style ${value}, which the kit does not have; its body style shows.`,
+        );
+      if (
+        name === 'icon' &&
+        typeof value === 'string' &&
+        value !== 'none' &&
+        value !== '' &&
+        !Object.hasOwn(kit.icons, value)
+      )
+        report.add(
+          'note',
+          'icon.unknown',
+          where,
+          `${where} asks for the icon ${value}, which the kit does not have; nothing shows.`,
+        );
     };
     for (const node of Object.values(component.nodes)) {
       const where = `${component.name}, ${node.id}`;
       for (const [name, value] of Object.entries(node.attrs)) look(where, name, value as Json);
-      if (node.type === 'instance' && splitRef(node.component).kit !== 'project' && !Object.hasOwn(components, splitRef(node.component).id))
-        report.add('note', 'component.unknown', where, `${where} is made of ${node.component}, which the kit does not have; a mark shows in its place.`);
+      if (
+        node.type === 'instance' &&
+        splitRef(node.component).kit !== 'project' &&
+        !Object.hasOwn(components, splitRef(node.component).id)
+      )
+        report.add(
+          'note',
+          'component.unknown',
+          where,
+          `${where} is made of ${node.component}, which the kit does not have; a mark shows in its place.`,
+        );
     }
-    for (const rule of component.rules) for (const [node, attrs] of Object.entries(rule.set)) for (const [name, value] of Object.entries(attrs)) look(`${component.name}, ${node}`, name, value);
-    for (const prop of component.contract.props) if (prop.kind === 'icon') look(`${component.name}, ${prop.name}`, 'icon', prop.default);
+    for (const rule of component.rules)
+      for (const [node, attrs] of Object.entries(rule.set))
+        for (const [name, value] of Object.entries(attrs)) look(`${component.name}, ${node}`, name, value);
+    for (const prop of component.contract.props)
+      if (prop.kind === 'icon') look(`${component.name}, ${prop.name}`, 'icon', prop.default);
   }
 }
 
@@ -358,10 +528,26 @@ function renamed(nodes: Readonly<Record<string, Node>>, from: KitRef, to: KitRef
       if (n.type === 'series')
         return [
           n.id,
-          { ...n, entries: n.entries.map((e) => ({ ...e, settings: Object.fromEntries(Object.entries(e.settings).map(([id, list]) => [id, list.map((s) => ({ ...s, home: fix(s.home) }))])) })) },
+          {
+            ...n,
+            entries: n.entries.map((e) => ({
+              ...e,
+              settings: Object.fromEntries(
+                Object.entries(e.settings).map(([id, list]) => [id, list.map((s) => ({ ...s, home: fix(s.home) }))]),
+              ),
+            })),
+          },
         ];
       if (n.type !== 'instance') return [n.id, n];
-      return [n.id, { ...n, component: fix(n.component), settings: n.settings.map((s) => ({ ...s, home: fix(s.home) })), fills: n.fills.map((f) => ({ ...f, home: fix(f.home) })) }];
+      return [
+        n.id,
+        {
+          ...n,
+          component: fix(n.component),
+          settings: n.settings.map((s) => ({ ...s, home: fix(s.home) })),
+          fills: n.fills.map((f) => ({ ...f, home: fix(f.home) })),
+        },
+      ];
     }),
   );
 }
@@ -369,10 +555,17 @@ function renamed(nodes: Readonly<Record<string, Node>>, from: KitRef, to: KitRef
 /** The components of a base kit, as the kit based on it has them. */
 function rebase(base: Kit, own: KitRef): Record<string, Component> {
   const from = kitRef(base);
-  return Object.fromEntries(Object.values(base.components).map((c) => [c.id, { ...c, nodes: renamed(c.nodes, from, own) }]));
+  return Object.fromEntries(
+    Object.values(base.components).map((c) => [c.id, { ...c, nodes: renamed(c.nodes, from, own) }]),
+  );
 }
 
-function readTemplates(json: JsonObject, own: KitRef, components: Readonly<Record<string, Component>>, report: Report): Template[] {
+function readTemplates(
+  json: JsonObject,
+  own: KitRef,
+  components: Readonly<Record<string, Component>>,
+  report: Report,
+): Template[] {
   const local = (ref: string): string => (ref.includes('/') ? ref : `${own}/${ref}`);
   return list(json, 'templates').flatMap((value): Template[] => {
     if (!isObject(value) || !isId(value['id'])) return [];
@@ -384,7 +577,12 @@ function readTemplates(json: JsonObject, own: KitRef, components: Readonly<Recor
     }
     for (const n of Object.values(tree.nodes))
       if (n.type === 'instance' && !Object.hasOwn(components, splitRef(n.component).id))
-        report.add('note', 'component.unknown', name, `${name} is made of ${n.component}, which the kit does not have; a mark shows in its place.`);
+        report.add(
+          'note',
+          'component.unknown',
+          name,
+          `${name} is made of ${n.component}, which the kit does not have; a mark shows in its place.`,
+        );
     const device = (['phone', 'tablet', 'desktop'] as const).find((d) => d === value['device']);
     return [
       {

@@ -18,7 +18,12 @@ export const MOST_COLUMNS = 40;
 /** Texts in cells are cut at this many characters. */
 const MOST_CELL = 2000;
 
-const problem = (code: string, where: string, message: string, level: Problem['level'] = 'left out'): Problem => ({ code, where, message, level });
+const problem = (code: string, where: string, message: string, level: Problem['level'] = 'left out'): Problem => ({
+  code,
+  where,
+  message,
+  level,
+});
 
 /**
  * Reads rows from CSV (any of the usual separators, RFC 4180's quotes), tab-separated text, or JSON (a list of objects, a
@@ -28,10 +33,21 @@ export function readRows(text: string): ReadRows {
   const plain = text.replace(/^\uFEFF/u, '').replace(/\u0000/gu, '');
   const problems: Problem[] = [];
   if (plain.length !== text.replace(/^\uFEFF/u, '').length)
-    problems.push(problem('rows.encoding', '', 'The file holds zero bytes, as UTF-16 does; they were passed over. Save it as UTF-8 if letters look wrong.', 'note'));
-  if (plain.includes('\uFFFD')) problems.push(problem('rows.encoding', '', 'Some letters could not be read; the file is not UTF-8. They show as �.', 'note'));
+    problems.push(
+      problem(
+        'rows.encoding',
+        '',
+        'The file holds zero bytes, as UTF-16 does; they were passed over. Save it as UTF-8 if letters look wrong.',
+        'note',
+      ),
+    );
+  if (plain.includes('\uFFFD'))
+    problems.push(
+      problem('rows.encoding', '', 'Some letters could not be read; the file is not UTF-8. They show as �.', 'note'),
+    );
   const trimmed = plain.trim();
-  if (trimmed === '') return { columns: [], rows: [], problems: [problem('rows.empty', '', 'There are no rows in this.', 'refused')] };
+  if (trimmed === '')
+    return { columns: [], rows: [], problems: [problem('rows.empty', '', 'There are no rows in this.', 'refused')] };
   return /^[[{]/u.test(trimmed) ? fromJson(trimmed, problems) : fromText(plain, problems);
 }
 
@@ -40,9 +56,27 @@ function fromText(text: string, problems: Problem[]): ReadRows {
   const parsed = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy', preview: MOST_ROWS + 2 });
   const [head, ...body] = parsed.data;
   if (!head || parsed.errors.some((e) => e.type === 'Quotes' && body.length === 0))
-    return { columns: [], rows: [], problems: [problem('rows.unreadable', '', 'This is neither rows separated by commas, semicolons or tabs, nor JSON.', 'refused')] };
+    return {
+      columns: [],
+      rows: [],
+      problems: [
+        problem(
+          'rows.unreadable',
+          '',
+          'This is neither rows separated by commas, semicolons or tabs, nor JSON.',
+          'refused',
+        ),
+      ],
+    };
   for (const e of parsed.errors.filter((x) => x.type === 'Quotes').slice(0, 3))
-    problems.push(problem('rows.quotes', `row ${(e.row ?? 0) + 1}`, `Row ${(e.row ?? 0) + 1} has a quotation mark that is never closed.`, 'note'));
+    problems.push(
+      problem(
+        'rows.quotes',
+        `row ${(e.row ?? 0) + 1}`,
+        `Row ${(e.row ?? 0) + 1} has a quotation mark that is never closed.`,
+        'note',
+      ),
+    );
   const width = Math.max(head.length, ...body.map((r) => r.length));
   const ragged = body.filter((r) => r.length !== head.length).length;
   if (ragged > 0)
@@ -70,11 +104,27 @@ function fromJson(text: string, problems: Problem[]): ReadRows {
     return {
       columns: [],
       rows: [],
-      problems: [problem('rows.json', '', `This begins like JSON but cannot be read as such: ${error instanceof Error ? error.message.slice(0, 120) : ''}.`, 'refused')],
+      problems: [
+        problem(
+          'rows.json',
+          '',
+          `This begins like JSON but cannot be read as such: ${error instanceof Error ? error.message.slice(0, 120) : ''}.`,
+          'refused',
+        ),
+      ],
     };
   }
-  const list = Array.isArray(value) ? value : typeof value === 'object' && value !== null ? Object.values(value).find((v): v is unknown[] => Array.isArray(v)) : undefined;
-  if (!list || list.length === 0) return { columns: [], rows: [], problems: [problem('rows.json', '', 'This JSON holds no list of rows.', 'refused')] };
+  const list = Array.isArray(value)
+    ? value
+    : typeof value === 'object' && value !== null
+      ? Object.values(value).find((v): v is unknown[] => Array.isArray(v))
+      : undefined;
+  if (!list || list.length === 0)
+    return {
+      columns: [],
+      rows: [],
+      problems: [problem('rows.json', '', 'This JSON holds no list of rows.', 'refused')],
+    };
   if (list.every((r): r is unknown[] => Array.isArray(r))) {
     const [head = [], ...body] = list;
     return typed(
@@ -83,8 +133,13 @@ function fromJson(text: string, problems: Problem[]): ReadRows {
       problems,
     );
   }
-  const objects = list.filter((r): r is Record<string, unknown> => typeof r === 'object' && r !== null && !Array.isArray(r));
-  if (objects.length < list.length) problems.push(problem('rows.json', '', `${list.length - objects.length} entries of the list are no rows and were left out.`));
+  const objects = list.filter(
+    (r): r is Record<string, unknown> => typeof r === 'object' && r !== null && !Array.isArray(r),
+  );
+  if (objects.length < list.length)
+    problems.push(
+      problem('rows.json', '', `${list.length - objects.length} entries of the list are no rows and were left out.`),
+    );
   const names = [...new Set(objects.flatMap((o) => Object.keys(o)))];
   return typed(
     names,
@@ -93,7 +148,14 @@ function fromJson(text: string, problems: Problem[]): ReadRows {
   );
 }
 
-const cell = (v: unknown): Json => (typeof v === 'boolean' || typeof v === 'number' ? v : v === null || v === undefined ? '' : typeof v === 'object' ? JSON.stringify(v) : String(v));
+const cell = (v: unknown): Json =>
+  typeof v === 'boolean' || typeof v === 'number'
+    ? v
+    : v === null || v === undefined
+      ? ''
+      : typeof v === 'object'
+        ? JSON.stringify(v)
+        : String(v);
 
 const TRUE = new Set(['true', 'yes', 'y', 'x', '✓', 'on']);
 const FALSE = new Set(['false', 'no', 'n', '', '✗', 'off']);
@@ -102,7 +164,13 @@ const FALSE = new Set(['false', 'no', 'n', '', '✗', 'off']);
 function typed(allNames: readonly string[], all: readonly (readonly Json[])[], problems: Problem[]): ReadRows {
   let body = all;
   if (body.length > MOST_ROWS) {
-    problems.push(problem('rows.many', '', `There are more than ${MOST_ROWS.toLocaleString('en-GB')} rows; the first ${MOST_ROWS.toLocaleString('en-GB')} were taken.`));
+    problems.push(
+      problem(
+        'rows.many',
+        '',
+        `There are more than ${MOST_ROWS.toLocaleString('en-GB')} rows; the first ${MOST_ROWS.toLocaleString('en-GB')} were taken.`,
+      ),
+    );
     body = body.slice(0, MOST_ROWS);
   }
   let names = allNames;
@@ -110,9 +178,18 @@ function typed(allNames: readonly string[], all: readonly (readonly Json[])[], p
     problems.push(problem('rows.wide', '', `There are ${names.length} columns; the first ${MOST_COLUMNS} were taken.`));
     names = names.slice(0, MOST_COLUMNS);
   }
-  if (body.length === 0) return { columns: [], rows: [], problems: [...problems, problem('rows.empty', '', 'There is a heading but no rows below it.', 'refused')] };
+  if (body.length === 0)
+    return {
+      columns: [],
+      rows: [],
+      problems: [...problems, problem('rows.empty', '', 'There is a heading but no rows below it.', 'refused')],
+    };
   let cut = 0;
-  const columns = names.map((name, i): Column => ({ id: `c${i + 1}`, name: name.slice(0, 80), kind: kindOf(body.map((r) => r[i] ?? '')) }));
+  const columns = names.map((name, i): Column => ({
+    id: `c${i + 1}`,
+    name: name.slice(0, 80),
+    kind: kindOf(body.map((r) => r[i] ?? '')),
+  }));
   const rows = body.map((r, n): Row => ({
     key: `r${n + 1}`,
     values: Object.fromEntries(
@@ -123,15 +200,35 @@ function typed(allNames: readonly string[], all: readonly (readonly Json[])[], p
       }),
     ),
   }));
-  if (cut > 0) problems.push(problem('rows.long', '', `${cut} very long ${cut === 1 ? 'cell was' : 'cells were'} cut to ${MOST_CELL.toLocaleString('en-GB')} characters.`, 'note'));
+  if (cut > 0)
+    problems.push(
+      problem(
+        'rows.long',
+        '',
+        `${cut} very long ${cut === 1 ? 'cell was' : 'cells were'} cut to ${MOST_CELL.toLocaleString('en-GB')} characters.`,
+        'note',
+      ),
+    );
   return { columns, rows, problems };
 }
 
 function kindOf(values: readonly Json[]): Column['kind'] {
   const filled = values.filter((v) => v !== '');
   if (filled.length === 0) return 'text';
-  if (values.every((v) => typeof v === 'boolean' || (typeof v === 'string' && (TRUE.has(v.toLowerCase()) || FALSE.has(v.toLowerCase()))))) return 'flag';
-  if (filled.every((v) => typeof v === 'number' || (typeof v === 'string' && /^-?\d{1,15}(?:\.\d+)?$/u.test(v) && !/^-?0\d/u.test(v)))) return 'number';
+  if (
+    values.every(
+      (v) =>
+        typeof v === 'boolean' || (typeof v === 'string' && (TRUE.has(v.toLowerCase()) || FALSE.has(v.toLowerCase()))),
+    )
+  )
+    return 'flag';
+  if (
+    filled.every(
+      (v) =>
+        typeof v === 'number' || (typeof v === 'string' && /^-?\d{1,15}(?:\.\d+)?$/u.test(v) && !/^-?0\d/u.test(v)),
+    )
+  )
+    return 'number';
   return 'text';
 }
 
@@ -148,7 +245,12 @@ export function valueOf(v: Json, kind: Column['kind']): Json {
  */
 export function decodeRows(name: string, bytes: Uint8Array): { readonly text: string } | { readonly problem: string } {
   const [a, b] = bytes;
-  if ((a === 0x89 && b === 0x50) || (a === 0x50 && b === 0x4b) || (a === 0x25 && b === 0x50) || (a === 0xd0 && b === 0xcf))
+  if (
+    (a === 0x89 && b === 0x50) ||
+    (a === 0x50 && b === 0x4b) ||
+    (a === 0x25 && b === 0x50) ||
+    (a === 0xd0 && b === 0xcf)
+  )
     return { problem: `${name} is no CSV or JSON. If it is a spreadsheet, save it as CSV first. Nothing was changed.` };
   if (a === 0xff && b === 0xfe) return { text: new TextDecoder('utf-16le').decode(bytes) };
   if (a === 0xfe && b === 0xff) return { text: new TextDecoder('utf-16be').decode(bytes) };

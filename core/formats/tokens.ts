@@ -36,7 +36,8 @@ export function readTokens(json: Json | undefined, report: Report): Record<strin
     }
   };
   walk(json, '', 'other', 0);
-  if (count > MOST) report.add('left out', 'tokens.many', 'tokens', `There are ${count} tokens; the first ${MOST} were taken.`);
+  if (count > MOST)
+    report.add('left out', 'tokens.many', 'tokens', `There are ${count} tokens; the first ${MOST} were taken.`);
   checkAliases(found, report);
   return found;
 }
@@ -51,7 +52,9 @@ function readToken(value: JsonObject, path: string, type: string, report: Report
   }
   const ext = value['$extensions'];
   const ours = isObject(ext) && isObject(ext['dekkor']) ? ext['dekkor'] : {};
-  const modes = isObject(ours['modes']) ? Object.fromEntries(Object.entries(ours['modes']).filter(([, m]) => wrong(type, m) === null)) : undefined;
+  const modes = isObject(ours['modes'])
+    ? Object.fromEntries(Object.entries(ours['modes']).filter(([, m]) => wrong(type, m) === null))
+    : undefined;
   const means = text(ours, 'means');
   const description = text(value, '$description');
   return {
@@ -66,9 +69,11 @@ function readToken(value: JsonObject, path: string, type: string, report: Report
 
 function wrong(type: string, v: Json): string | null {
   if (aliasPath(v) !== null) return null;
-  if (type === 'color') return typeof v === 'string' && isColour(v) ? null : `${JSON.stringify(v).slice(0, 60)} is not a colour`;
+  if (type === 'color')
+    return typeof v === 'string' && isColour(v) ? null : `${JSON.stringify(v).slice(0, 60)} is not a colour`;
   if (type === 'dimension') return toPx(v) === undefined ? `${JSON.stringify(v).slice(0, 60)} is not a length` : null;
-  if (type === 'number' || type === 'fontWeight') return typeof v === 'number' ? null : `${JSON.stringify(v).slice(0, 60)} is not a number`;
+  if (type === 'number' || type === 'fontWeight')
+    return typeof v === 'number' ? null : `${JSON.stringify(v).slice(0, 60)} is not a number`;
   return null;
 }
 
@@ -78,14 +83,24 @@ function checkAliases(tokens: Record<string, Token>, report: Report): void {
     let at: string | null = aliasPath(token.value);
     while (at !== null) {
       if (seen.has(at)) {
-        report.add('left out', 'token.circle', token.path, `Token ${token.path} refers to itself through ${[...seen].join(', ')}; it was left out.`);
+        report.add(
+          'left out',
+          'token.circle',
+          token.path,
+          `Token ${token.path} refers to itself through ${[...seen].join(', ')}; it was left out.`,
+        );
         delete tokens[token.path];
         break;
       }
       seen.add(at);
       const next: Token | undefined = tokens[at];
       if (!next) {
-        report.add('left out', 'token.unknown', token.path, `Token ${token.path} refers to ${at}, which does not exist; it was left out.`);
+        report.add(
+          'left out',
+          'token.unknown',
+          token.path,
+          `Token ${token.path} refers to ${at}, which does not exist; it was left out.`,
+        );
         delete tokens[token.path];
         break;
       }
@@ -107,7 +122,12 @@ export function readTextStyles(json: Json | undefined, report: Report): Record<s
     const lineHeight = toPx(value['lineHeight']);
     const family = text(value, 'family');
     if (size === undefined || lineHeight === undefined || family === '' || size < 4 || size > 400 || lineHeight < 1) {
-      report.add('left out', 'style.value', id, `Text style ${id} needs a family, a size from 4 to 400 px and a line height; it was left out.`);
+      report.add(
+        'left out',
+        'style.value',
+        id,
+        `Text style ${id} needs a family, a size from 4 to 400 px and a line height; it was left out.`,
+      );
       continue;
     }
     const means = text(value, 'means');

@@ -7,7 +7,12 @@ const MOST_NODES = 3000;
 const DEEPEST = 60;
 
 /** Reads a nested tree into nodes by id. `local` completes component names that are not full references. */
-export function readTree(json: Json | undefined, where: string, local: (ref: string) => string, report: Report): { root: NodeId; nodes: Record<NodeId, Node> } | null {
+export function readTree(
+  json: Json | undefined,
+  where: string,
+  local: (ref: string) => string,
+  report: Report,
+): { root: NodeId; nodes: Record<NodeId, Node> } | null {
   const nodes: Record<NodeId, Node> = {};
   let count = 0;
   const read = (value: Json, depth: number): NodeId | null => {
@@ -18,21 +23,38 @@ export function readTree(json: Json | undefined, where: string, local: (ref: str
     const { id } = value;
     const type = text(value, 'type');
     if (!TYPES.has(type)) {
-      report.add('left out', 'part.unknown', `${where}, ${id}`, `Part ${id} of ${where} is of the unknown kind “${type}”; it was left out.`);
+      report.add(
+        'left out',
+        'part.unknown',
+        `${where}, ${id}`,
+        `Part ${id} of ${where} is of the unknown kind “${type}”; it was left out.`,
+      );
       return null;
     }
     if (Object.hasOwn(nodes, id)) {
-      report.add('left out', 'part.twice', `${where}, ${id}`, `Two parts of ${where} are called ${id}; the second was left out.`);
+      report.add(
+        'left out',
+        'part.twice',
+        `${where}, ${id}`,
+        `Two parts of ${where} are called ${id}; the second was left out.`,
+      );
       return null;
     }
     if (++count > MOST_NODES || depth > DEEPEST) {
       if (count === MOST_NODES + 1 || depth === DEEPEST + 1)
-        report.add('left out', 'part.many', where, `${where} has more than ${MOST_NODES} parts or is nested deeper than ${DEEPEST}; the rest was left out.`);
+        report.add(
+          'left out',
+          'part.many',
+          where,
+          `${where} has more than ${MOST_NODES} parts or is nested deeper than ${DEEPEST}; the rest was left out.`,
+        );
       return null;
     }
     const name = text(value, 'name', '', 200);
     const means = text(value, 'means', '', 80);
-    const bind = isObject(value['bind']) ? Object.fromEntries(Object.entries(value['bind']).filter((e): e is [string, string] => typeof e[1] === 'string')) : null;
+    const bind = isObject(value['bind'])
+      ? Object.fromEntries(Object.entries(value['bind']).filter((e): e is [string, string] => typeof e[1] === 'string'))
+      : null;
     const common = {
       id,
       attrs: readAttrs(value['attrs'], `${where}, ${id}`, report),
@@ -42,20 +64,35 @@ export function readTree(json: Json | undefined, where: string, local: (ref: str
     };
     // A place is kept for the id before children are read, so that they cannot take it.
     nodes[id] = { ...common, type: 'box', children: [] };
-    const children = (list: Json | undefined): NodeId[] => (Array.isArray(list) ? list.map((c: Json) => read(c, depth + 1)).filter((c): c is NodeId => c !== null) : []);
+    const children = (list: Json | undefined): NodeId[] =>
+      Array.isArray(list) ? list.map((c: Json) => read(c, depth + 1)).filter((c): c is NodeId => c !== null) : [];
     switch (type) {
       case 'box':
         nodes[id] = { ...common, type: 'box', children: children(value['children']) };
         break;
       case 'instance': {
         const component = local(text(value, 'component'));
-        const settings: Setting[] = Object.entries(isObject(value['props']) ? value['props'] : {}).map(([prop, v]) => ({ home: component, at: [], kind: 'prop', name: prop, value: v }));
+        const settings: Setting[] = Object.entries(isObject(value['props']) ? value['props'] : {}).map(([prop, v]) => ({
+          home: component,
+          at: [],
+          kind: 'prop',
+          name: prop,
+          value: v,
+        }));
         for (const s of Array.isArray(value['settings']) ? value['settings'] : []) {
           const read = readSetting(s, component, local);
           if (read) settings.push(read);
-          else report.add('left out', 'setting.shape', `${where}, ${id}`, `A setting of ${id} in ${where} cannot be read; it was left out.`);
+          else
+            report.add(
+              'left out',
+              'setting.shape',
+              `${where}, ${id}`,
+              `A setting of ${id} in ${where} cannot be read; it was left out.`,
+            );
         }
-        const fills: SlotFill[] = Object.entries(isObject(value['slots']) ? value['slots'] : {}).map(([slot, list]) => ({ home: component, slot, children: children(list) }));
+        const fills: SlotFill[] = Object.entries(isObject(value['slots']) ? value['slots'] : {}).map(
+          ([slot, list]) => ({ home: component, slot, children: children(list) }),
+        );
         fills.sort((a, b) => (a.slot < b.slot ? -1 : 1));
         nodes[id] = { ...common, type: 'instance', component, settings, fills };
         break;
@@ -66,7 +103,12 @@ export function readTree(json: Json | undefined, where: string, local: (ref: str
       case 'series': {
         const item = value['item'] === undefined ? null : read(value['item'] ?? null, depth + 1);
         if (item === null) {
-          report.add('left out', 'series.item', `${where}, ${id}`, `Series ${id} of ${where} has nothing to repeat; it was left out.`);
+          report.add(
+            'left out',
+            'series.item',
+            `${where}, ${id}`,
+            `Series ${id} of ${where} has nothing to repeat; it was left out.`,
+          );
           delete nodes[id];
           return null;
         }
@@ -74,7 +116,13 @@ export function readTree(json: Json | undefined, where: string, local: (ref: str
           if (!isObject(e) || !isId(e['key'])) return [];
           const template = nodes[item];
           const component = template?.type === 'instance' ? template.component : '';
-          const settings: Setting[] = Object.entries(isObject(e['props']) ? e['props'] : {}).map(([prop, v]) => ({ home: component, at: [], kind: 'prop', name: prop, value: v }));
+          const settings: Setting[] = Object.entries(isObject(e['props']) ? e['props'] : {}).map(([prop, v]) => ({
+            home: component,
+            at: [],
+            kind: 'prop',
+            name: prop,
+            value: v,
+          }));
           return [{ key: e['key'], settings: settings.length > 0 ? { [item]: settings } : {} }];
         });
         const of = text(value, 'of');
@@ -91,7 +139,13 @@ export function readTree(json: Json | undefined, where: string, local: (ref: str
 }
 
 function readSetting(s: Json, component: string, local: (ref: string) => string): Setting | null {
-  if (!isObject(s) || !Array.isArray(s['at']) || !s['at'].every((a: Json) => typeof a === 'string') || s['value'] === undefined) return null;
+  if (
+    !isObject(s) ||
+    !Array.isArray(s['at']) ||
+    !s['at'].every((a: Json) => typeof a === 'string') ||
+    s['value'] === undefined
+  )
+    return null;
   const kind = s['kind'] === 'attr' ? 'attr' : 'prop';
   const home = typeof s['home'] === 'string' ? local(s['home']) : component;
   return { home, at: s['at'] as string[], kind, name: text(s, 'name'), value: s['value'] ?? null };
@@ -101,8 +155,15 @@ function readAttrs(json: Json | undefined, where: string, report: Report): Recor
   const attrs: Record<string, Json> = {};
   if (json === undefined) return attrs;
   for (const [name, value] of Object.entries(isObject(json) ? json : ({} as JsonObject))) {
-    if (!Object.hasOwn(ATTR_CHECKS, name)) report.add('left out', 'attr.unknown', where, `${where} has the unknown attribute “${name}”; it was left out.`);
-    else if (!attrTakes(name, value)) report.add('left out', 'attr.value', where, `${where}: ${name} cannot be ${JSON.stringify(value).slice(0, 60)}; it was left out.`);
+    if (!Object.hasOwn(ATTR_CHECKS, name))
+      report.add('left out', 'attr.unknown', where, `${where} has the unknown attribute “${name}”; it was left out.`);
+    else if (!attrTakes(name, value))
+      report.add(
+        'left out',
+        'attr.value',
+        where,
+        `${where}: ${name} cannot be ${JSON.stringify(value).slice(0, 60)}; it was left out.`,
+      );
     else attrs[name] = value;
   }
   return attrs;

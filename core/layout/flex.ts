@@ -41,7 +41,13 @@ export function flex(items: readonly FlexItem[], room: number): void {
     let violation = 0;
     for (const i of items) {
       if (i.frozen) continue;
-      const share = growing ? (factors > 0 ? (free * i.grow) / factors : 0) : scaled > 0 ? (free * i.shrink * i.base) / scaled : 0;
+      const share = growing
+        ? factors > 0
+          ? (free * i.grow) / factors
+          : 0
+        : scaled > 0
+          ? (free * i.shrink * i.base) / scaled
+          : 0;
       const wanted = i.base + share;
       const clamped = Math.max(0, Math.min(Math.max(wanted, i.min), i.max));
       violation += clamped - wanted;
@@ -50,7 +56,9 @@ export function flex(items: readonly FlexItem[], room: number): void {
     for (const i of items) {
       if (i.frozen) continue;
       const factor = growing ? i.grow : i.shrink;
-      const wanted = i.base + (growing ? (factors > 0 ? (free * factor) / factors : 0) : scaled > 0 ? (free * factor * i.base) / scaled : 0);
+      const wanted =
+        i.base +
+        (growing ? (factors > 0 ? (free * factor) / factors : 0) : scaled > 0 ? (free * factor * i.base) / scaled : 0);
       const over = i.target - wanted;
       if (Math.abs(violation) < 1e-9 || (violation > 0 ? over > 0 : over < 0)) {
         i.frozen = true;

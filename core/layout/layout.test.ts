@@ -3,7 +3,17 @@ import type { Node as YogaNode } from 'yoga-layout';
 import { describe, expect, it } from 'vitest';
 import { asScreen, asYoga, randomTree, yogaLayout, type Plain } from '../../bench/trees.js';
 import { shippedKits } from '../../e2e/wall.js';
-import { blankScreen, emptyProject, layout, layoutNode, resolve, type Box, type Node, type Screen, type World } from '../index.js';
+import {
+  blankScreen,
+  emptyProject,
+  layout,
+  layoutNode,
+  resolve,
+  type Box,
+  type Node,
+  type Screen,
+  type World,
+} from '../index.js';
 
 const { fonts, kits } = shippedKits();
 
@@ -24,9 +34,15 @@ function screenOf(nodes: Record<string, Node>, width = 390): { world: World; scr
   const screen: Screen = { ...blankScreen('s', 'S', 'f', 'phone', width, null), root: 'root', nodes };
   return { world: { project: { ...emptyProject('p', 'P', 'plywood@1.0.0'), screens: [screen] }, kits }, screen };
 }
-const box = (id: string, attrs: Node['attrs'], children: readonly string[] = []): Node => ({ id, type: 'box', attrs, children });
+const box = (id: string, attrs: Node['attrs'], children: readonly string[] = []): Node => ({
+  id,
+  type: 'box',
+  attrs,
+  children,
+});
 const find = (b: Box, key: string): Box => {
-  const walk = (at: Box): Box | null => (at.node.key === key ? at : at.children.reduce<Box | null>((f, c) => f ?? walk(c), null));
+  const walk = (at: Box): Box | null =>
+    at.node.key === key ? at : at.children.reduce<Box | null>((f, c) => f ?? walk(c), null);
   return walk(b) as Box;
 };
 
@@ -45,13 +61,19 @@ describe('rows and columns', () => {
   });
   it('come out the same whatever was laid out before: what is remembered is what would be found', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 1_000_000 }), fc.array(fc.integer({ min: 40, max: 900 }), { minLength: 1, maxLength: 4 }), (seed, widths) => {
-        const tree = randomTree(60, seed);
-        const known = asScreen(tree).root;
-        for (const w of widths) layoutNode(known, fonts, w, undefined);
-        const flat = (b: Box): unknown => [b.x, b.y, b.w, b.h, b.children.map(flat)];
-        expect(flat(layoutNode(known, fonts, 390, undefined))).toEqual(flat(layoutNode(asScreen(tree).root, fonts, 390, undefined)));
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 1_000_000 }),
+        fc.array(fc.integer({ min: 40, max: 900 }), { minLength: 1, maxLength: 4 }),
+        (seed, widths) => {
+          const tree = randomTree(60, seed);
+          const known = asScreen(tree).root;
+          for (const w of widths) layoutNode(known, fonts, w, undefined);
+          const flat = (b: Box): unknown => [b.x, b.y, b.w, b.h, b.children.map(flat)];
+          expect(flat(layoutNode(known, fonts, 390, undefined))).toEqual(
+            flat(layoutNode(asScreen(tree).root, fonts, 390, undefined)),
+          );
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -89,7 +111,10 @@ describe('ours', () => {
     expect(find(whole, 'r2').y).toBe(48);
   });
   it('gives a share of the container’s width', () => {
-    const { world, screen } = screenOf({ root: box('root', { flow: 'row', width: 'stretch' }, ['a']), a: box('a', { share: 25, height: 10 }) });
+    const { world, screen } = screenOf({
+      root: box('root', { flow: 'row', width: 'stretch' }, ['a']),
+      a: box('a', { share: 25, height: 10 }),
+    });
     expect(find(layout(resolve(world, screen), fonts), 'a').w).toBe(97.5);
   });
 });

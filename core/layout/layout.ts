@@ -67,12 +67,19 @@ function stretchy(node: RNode): number {
  */
 export function layout(screen: ResolvedScreen, fonts: Fonts): Box {
   const box = layoutNode(screen.root, fonts, screen.width, undefined);
-  if (screen.height !== null && box.h < screen.height) return layoutNode(screen.root, fonts, screen.width, screen.height);
+  if (screen.height !== null && box.h < screen.height)
+    return layoutNode(screen.root, fonts, screen.width, screen.height);
   return box;
 }
 
 /** The same for any resolved part. `width` and `height` in px; undefined: as large as the content, at most `available`. */
-export function layoutNode(root: RNode, fonts: Fonts, width: number | undefined, height: number | undefined, available = Infinity): Box {
+export function layoutNode(
+  root: RNode,
+  fonts: Fonts,
+  width: number | undefined,
+  height: number | undefined,
+  available = Infinity,
+): Box {
   const pass: Pass = { fonts, version: fonts.version, tracks: new Map(), sharing: 0 };
   const w = width ?? (typeof root.look.width === 'number' ? root.look.width : undefined);
   const h = height ?? (typeof root.look.height === 'number' ? root.look.height : undefined);
@@ -91,9 +98,23 @@ function settle(box: Box, dx: number, dy: number): Box {
   const y = box.y + dy;
   const note = noteOf(box.node);
   const known = note.settled;
-  if (known && known.from === box.children && known.para === box.para && known.box.x === x && known.box.y === y && known.box.w === box.w && known.box.h === box.h && known.box.textX === box.textX)
+  if (
+    known &&
+    known.from === box.children &&
+    known.para === box.para &&
+    known.box.x === x &&
+    known.box.y === y &&
+    known.box.w === box.w &&
+    known.box.h === box.h &&
+    known.box.textX === box.textX
+  )
     return known.box;
-  const made: Box = { ...box, x, y, children: box.children.length === 0 ? NONE : box.children.map((c) => settle(c, x, y)) };
+  const made: Box = {
+    ...box,
+    x,
+    y,
+    children: box.children.length === 0 ? NONE : box.children.map((c) => settle(c, x, y)),
+  };
   note.settled = { from: box.children, para: box.para, box: made };
   return made;
 }
@@ -102,7 +123,9 @@ function settle(box: Box, dx: number, dy: number): Box {
 const at = (box: Box, x: number, y: number): Box => (box.x === x && box.y === y ? box : { ...box, x, y });
 
 const within = (look: Look, axis: 'w' | 'h', v: number): number =>
-  axis === 'w' ? clamp(v, look.minWidth, Math.max(look.minWidth, look.maxWidth)) : clamp(v, look.minHeight, Math.max(look.minHeight, look.maxHeight));
+  axis === 'w'
+    ? clamp(v, look.minWidth, Math.max(look.minWidth, look.maxWidth))
+    : clamp(v, look.minHeight, Math.max(look.minHeight, look.maxHeight));
 
 interface Laid {
   readonly fonts: Fonts;
@@ -129,7 +152,14 @@ function lay(pass: Pass, node: RNode, w: number | undefined, h: number | undefin
   // What fitted in more room than there is now, and in this too, is the same in this.
   if (list)
     for (const l of list)
-      if (l.w === w && l.h === h && l.fonts === pass.fonts && l.version === pass.version && (l.aw === rw || (l.aw > rw && l.box.w <= rw)) && (l.ah === rh || (l.ah > rh && l.box.h <= rh)))
+      if (
+        l.w === w &&
+        l.h === h &&
+        l.fonts === pass.fonts &&
+        l.version === pass.version &&
+        (l.aw === rw || (l.aw > rw && l.box.w <= rw)) &&
+        (l.ah === rh || (l.ah > rh && l.box.h <= rh))
+      )
         return l.box;
   const box = layNew(pass, node, w, h, aw, ah);
   const made: Laid = { fonts: pass.fonts, version: pass.version, w, h, aw: rw, ah: rh, box };
@@ -151,13 +181,41 @@ function layNew(pass: Pass, node: RNode, w: number | undefined, h: number | unde
     case 'text':
       return layText(pass, node, w, h, aw);
     case 'icon':
-      return { node, x: 0, y: 0, w: w ?? within(look, 'w', look.size), h: h ?? within(look, 'h', look.size), children: NONE };
+      return {
+        node,
+        x: 0,
+        y: 0,
+        w: w ?? within(look, 'w', look.size),
+        h: h ?? within(look, 'h', look.size),
+        children: NONE,
+      };
     case 'image':
-      return { node, x: 0, y: 0, w: w ?? within(look, 'w', Math.min(160, aw)), h: h ?? within(look, 'h', 100), children: NONE };
+      return {
+        node,
+        x: 0,
+        y: 0,
+        w: w ?? within(look, 'w', Math.min(160, aw)),
+        h: h ?? within(look, 'h', 100),
+        children: NONE,
+      };
     case 'shape':
-      return { node, x: 0, y: 0, w: w ?? within(look, 'w', look.size), h: h ?? within(look, 'h', look.shape === 'line' ? 1 : look.size), children: NONE };
+      return {
+        node,
+        x: 0,
+        y: 0,
+        w: w ?? within(look, 'w', look.size),
+        h: h ?? within(look, 'h', look.shape === 'line' ? 1 : look.size),
+        children: NONE,
+      };
     case 'slot':
-      return { node, x: 0, y: 0, w: w ?? within(look, 'w', Math.min(200, aw)), h: h ?? within(look, 'h', 64), children: NONE };
+      return {
+        node,
+        x: 0,
+        y: 0,
+        w: w ?? within(look, 'w', Math.min(200, aw)),
+        h: h ?? within(look, 'h', 64),
+        children: NONE,
+      };
     case 'broken':
       return { node, x: 0, y: 0, w: w ?? Math.min(160, aw), h: h ?? 40, children: NONE };
     case 'box':
@@ -176,8 +234,18 @@ function layText(pass: Pass, node: RNode, w: number | undefined, h: number | und
   const limit = w ?? within(look, 'w', aw);
   const para = paragraph(pass.fonts, node.text, style, Math.max(0, limit - side), look.maxLines);
   // CSS: a text that wraps is as wide as what it wraps in, not as its longest line.
-  const natural = para.lines.length > 1 && limit < Infinity && wraps(node.text, para.lines.length) ? limit : para.width + side;
-  return { node, x: 0, y: 0, w: w ?? within(look, 'w', natural), h: h ?? within(look, 'h', para.height + ends), children: NONE, para, textX: look.paddingLeft };
+  const natural =
+    para.lines.length > 1 && limit < Infinity && wraps(node.text, para.lines.length) ? limit : para.width + side;
+  return {
+    node,
+    x: 0,
+    y: 0,
+    w: w ?? within(look, 'w', natural),
+    h: h ?? within(look, 'h', para.height + ends),
+    children: NONE,
+    para,
+    textX: look.paddingLeft,
+  };
 }
 
 /** True when more lines are shown than the text itself asks for. */
@@ -215,7 +283,9 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
 
   const shares = look.shareRows && row;
   if (shares) pass.sharing++;
-  const items: Item[] = node.children.map((child) => baseOf(pass, look, child, row, definite, innerMain, innerCross, availCross));
+  const items: Item[] = node.children.map((child) =>
+    baseOf(pass, look, child, row, definite, innerMain, innerCross, availCross),
+  );
   // What bleeds covers the padding: at the sides, and at the end of the column that it stands at.
   const lead = !row && items[0]?.node.look.bleed ? look.paddingTop : 0;
   const tail = !row && items.at(-1)?.node.look.bleed ? look.paddingBottom : 0;
@@ -237,12 +307,22 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   } else if (items.length > 0) lines.push(items);
 
   let content = 0;
-  for (const line of lines) content = Math.max(content, line.reduce((sum, i) => sum + i.hypothetical, 0) + gap * (line.length - 1) - lead - tail);
+  for (const line of lines)
+    content = Math.max(
+      content,
+      line.reduce((sum, i) => sum + i.hypothetical, 0) + gap * (line.length - 1) - lead - tail,
+    );
   // As wide as there is room for, but no narrower than what cannot shrink (CSS's min-content).
   let least = 0;
   if (innerMain === undefined && content > availMain)
-    for (const line of lines) least = Math.max(least, line.reduce((sum, i) => sum + (i.shrink === 0 ? i.hypothetical : i.min), 0) + gap * (line.length - 1));
-  const mainSize = innerMain ?? Math.max(0, within(look, row ? 'w' : 'h', Math.max(least, Math.min(content, availMain)) + padMain) - padMain);
+    for (const line of lines)
+      least = Math.max(
+        least,
+        line.reduce((sum, i) => sum + (i.shrink === 0 ? i.hypothetical : i.min), 0) + gap * (line.length - 1),
+      );
+  const mainSize =
+    innerMain ??
+    Math.max(0, within(look, row ? 'w' : 'h', Math.max(least, Math.min(content, availMain)) + padMain) - padMain);
 
   // Sizes along, then across.
   const crossOf: number[] = [];
@@ -274,7 +354,16 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   return { node, x: 0, y: 0, w: width, h: height, children };
 }
 
-function baseOf(pass: Pass, look: Look, child: RNode, row: boolean, definite: boolean, innerMain: number | undefined, innerCross: number | undefined, availCross: number): Item {
+function baseOf(
+  pass: Pass,
+  look: Look,
+  child: RNode,
+  row: boolean,
+  definite: boolean,
+  innerMain: number | undefined,
+  innerCross: number | undefined,
+  availCross: number,
+): Item {
   const c = child.look;
   const size = row ? c.width : c.height;
   const across = row ? c.height : c.width;
@@ -284,11 +373,18 @@ function baseOf(pass: Pass, look: Look, child: RNode, row: boolean, definite: bo
   const crossStretch = across === 'stretch' || (across === 'fit' && (c.alignSelf ?? look.align) === 'stretch');
   let cross: number | undefined;
   if (typeof across === 'number') cross = within(c, axisCross, across);
-  else if (crossStretch && innerCross !== undefined && !look.wrap) cross = within(c, axisCross, innerCross + (c.bleed && !row ? look.paddingLeft + look.paddingRight : 0));
+  else if (crossStretch && innerCross !== undefined && !look.wrap)
+    cross = within(c, axisCross, innerCross + (c.bleed && !row ? look.paddingLeft + look.paddingRight : 0));
   const share = c.share > 0 && (row ? definite : innerCross !== undefined) ? c.share : 0;
   if (share > 0 && !row && innerCross !== undefined) cross = within(c, axisCross, share * innerCross);
   const track = row ? undefined : pass.tracks.get(child);
-  const rigid = typeof size === 'number' || track !== undefined || (share > 0 && row) || child.type === 'icon' || child.type === 'image' || child.type === 'shape';
+  const rigid =
+    typeof size === 'number' ||
+    track !== undefined ||
+    (share > 0 && row) ||
+    child.type === 'icon' ||
+    child.type === 'image' ||
+    child.type === 'shape';
   const stretch = size === 'stretch' && track === undefined && !(share > 0 && row);
   const item: Item = {
     node: child,
@@ -313,7 +409,9 @@ function baseOf(pass: Pass, look: Look, child: RNode, row: boolean, definite: bo
     if (aspectMain !== undefined) item.base = aspectMain;
     else {
       // In a row, content takes the width it would like best; in a column, the height its width asks for.
-      const box = row ? lay(pass, child, undefined, cross, Infinity, availCross) : lay(pass, child, cross, undefined, availCross, Infinity);
+      const box = row
+        ? lay(pass, child, undefined, cross, Infinity, availCross)
+        : lay(pass, child, cross, undefined, availCross, Infinity);
       item.box = box;
       item.base = row ? box.w : box.h;
     }
@@ -330,7 +428,9 @@ function layItem(pass: Pass, item: Item, row: boolean, availCross: number): void
     const leaf = node.type !== 'box';
     if (leaf || (stretchy(node) & (row ? WIDE : TALL)) === 0) return;
   }
-  item.box = row ? lay(pass, node, target, cross, target, availCross) : lay(pass, node, cross, target, availCross, target);
+  item.box = row
+    ? lay(pass, node, target, cross, target, availCross)
+    : lay(pass, node, cross, target, availCross, target);
 }
 
 /** The parts of a column that stand in the rows it shares: its children, those of a series one by one. */
@@ -354,7 +454,18 @@ function lineUp(pass: Pass, columns: readonly Item[], availCross: number): void 
   }
 }
 
-function placeLine(pass: Pass, look: Look, line: readonly Item[], row: boolean, mainSize: number, room: number, gap: number, across: number, lead: number, out: Box[]): void {
+function placeLine(
+  pass: Pass,
+  look: Look,
+  line: readonly Item[],
+  row: boolean,
+  mainSize: number,
+  room: number,
+  gap: number,
+  across: number,
+  lead: number,
+  out: Box[],
+): void {
   const used = line.reduce((sum, i) => sum + i.target, 0) + gap * (line.length - 1);
   const free = mainSize - used;
   const n = line.length;
@@ -384,18 +495,29 @@ function placeLine(pass: Pass, look: Look, line: readonly Item[], row: boolean, 
   }
   let pinned = look.justify === 'start' ? spread : 0;
   let baseline = 0;
-  if (look.align === 'baseline' && row) for (const i of line) if (i.box) baseline = Math.max(baseline, baselineOf(i.box));
+  if (look.align === 'baseline' && row)
+    for (const i of line) if (i.box) baseline = Math.max(baseline, baselineOf(i.box));
   for (const item of line) {
     const c = item.node.look;
     let box = item.box;
     if (!box) continue;
     if (item.crossStretch && item.cross === undefined) {
       const size = within(c, row ? 'h' : 'w', room + (c.bleed && !row ? look.paddingLeft + look.paddingRight : 0));
-      if (!same(size, row ? box.h : box.w)) box = row ? lay(pass, item.node, item.target, size, item.target, size) : lay(pass, item.node, size, item.target, size, item.target);
+      if (!same(size, row ? box.h : box.w))
+        box = row
+          ? lay(pass, item.node, item.target, size, item.target, size)
+          : lay(pass, item.node, size, item.target, size, item.target);
     }
     const align = c.alignSelf ?? look.align;
     const left = room - (row ? box.h : box.w);
-    const off = align === 'center' ? left / 2 : align === 'end' ? left : align === 'baseline' && row ? baseline - baselineOf(box) : 0;
+    const off =
+      align === 'center'
+        ? left / 2
+        : align === 'end'
+          ? left
+          : align === 'baseline' && row
+            ? baseline - baselineOf(box)
+            : 0;
     if (pinned > 0 && c.pin === 'bottom' && !row) {
       along += pinned;
       pinned = 0;
@@ -420,21 +542,42 @@ function layGrid(pass: Pass, node: RNode, w: number | undefined, h: number | und
   const limit = w ?? within(look, 'w', aw);
   let column: number;
   if (limit < Infinity) column = Math.max(0, (limit - padX - look.gap * (n - 1)) / n);
-  else column = node.children.reduce((max, c) => Math.max(max, lay(pass, c, typeof c.look.width === 'number' ? c.look.width : undefined, undefined, Infinity, Infinity).w), 0);
+  else
+    column = node.children.reduce(
+      (max, c) =>
+        Math.max(
+          max,
+          lay(pass, c, typeof c.look.width === 'number' ? c.look.width : undefined, undefined, Infinity, Infinity).w,
+        ),
+      0,
+    );
   const children: Box[] = [];
   let y = look.paddingTop;
   for (let i = 0; i < node.children.length; i += n) {
     const cells = node.children.slice(i, i + n).map((c) => {
       const fills = c.look.width === 'stretch' || (c.look.width === 'fit' && look.align === 'stretch');
-      const cw = typeof c.look.width === 'number' ? within(c.look, 'w', c.look.width) : fills ? within(c.look, 'w', column) : undefined;
+      const cw =
+        typeof c.look.width === 'number'
+          ? within(c.look, 'w', c.look.width)
+          : fills
+            ? within(c.look, 'w', column)
+            : undefined;
       const ch = typeof c.look.height === 'number' ? within(c.look, 'h', c.look.height) : undefined;
       return { c, cw, box: lay(pass, c, cw, ch, column, Infinity) };
     });
     const tall = cells.reduce((max, { box }) => Math.max(max, box.h), 0);
     cells.forEach(({ c, cw, box }, j) => {
       const final =
-        c.look.height === 'stretch' || (c.look.height === 'fit' && look.align === 'stretch' && !same(box.h, tall)) ? lay(pass, c, cw ?? box.w, within(c.look, 'h', tall), column, tall) : box;
-      children.push(at(final, look.paddingLeft + j * (column + look.gap), y + (look.align === 'center' ? (tall - final.h) / 2 : look.align === 'end' ? tall - final.h : 0)));
+        c.look.height === 'stretch' || (c.look.height === 'fit' && look.align === 'stretch' && !same(box.h, tall))
+          ? lay(pass, c, cw ?? box.w, within(c.look, 'h', tall), column, tall)
+          : box;
+      children.push(
+        at(
+          final,
+          look.paddingLeft + j * (column + look.gap),
+          y + (look.align === 'center' ? (tall - final.h) / 2 : look.align === 'end' ? tall - final.h : 0),
+        ),
+      );
     });
     y += tall + (i + n < node.children.length ? look.rowGap : 0);
   }
@@ -449,8 +592,16 @@ function layFree(pass: Pass, node: RNode, w: number | undefined, h: number | und
   let bottom = 0;
   const children = node.children.map((c) => {
     const full = (size: Look['width'], given: number | undefined, axis: 'w' | 'h', from: number): number | undefined =>
-      typeof size === 'number' ? within(c.look, axis, size) : size === 'stretch' && given !== undefined ? within(c.look, axis, Math.max(0, given - from)) : undefined;
-    const box = at(lay(pass, c, full(c.look.width, w, 'w', c.look.x), full(c.look.height, h, 'h', c.look.y), w ?? aw, h ?? ah), c.look.x, c.look.y);
+      typeof size === 'number'
+        ? within(c.look, axis, size)
+        : size === 'stretch' && given !== undefined
+          ? within(c.look, axis, Math.max(0, given - from))
+          : undefined;
+    const box = at(
+      lay(pass, c, full(c.look.width, w, 'w', c.look.x), full(c.look.height, h, 'h', c.look.y), w ?? aw, h ?? ah),
+      c.look.x,
+      c.look.y,
+    );
     right = Math.max(right, box.x + box.w);
     bottom = Math.max(bottom, box.y + box.h);
     return box;

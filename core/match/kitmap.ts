@@ -45,12 +45,24 @@ function match(a: Kit, b: Kit): KitMap {
   for (const t of Object.values(a.tokens)) tokens[t.path] = best(tokensB, (u) => tokenScore(t, u))?.path ?? null;
   const textStyles: Record<string, string | null> = {};
   for (const s of Object.values(a.textStyles)) {
-    const found = best(stylesB, (u) => (s.means && s.means === u.means ? 500 : s.id === u.id ? 400 : similarity(s.name, u.name) >= 0.6 ? 100 * similarity(s.name, u.name) : 0));
+    const found = best(stylesB, (u) =>
+      s.means && s.means === u.means
+        ? 500
+        : s.id === u.id
+          ? 400
+          : similarity(s.name, u.name) >= 0.6
+            ? 100 * similarity(s.name, u.name)
+            : 0,
+    );
     textStyles[s.id] = found?.id ?? null;
   }
   const icons: Record<string, string | null> = {};
   for (const i of Object.values(a.icons)) {
-    const found = Object.hasOwn(b.icons, i.id) ? b.icons[i.id] : best(iconsB, (u) => (i.means !== undefined && i.means === u.means ? 500 : similarity(i.name, u.name) >= 0.8 ? 100 : 0));
+    const found = Object.hasOwn(b.icons, i.id)
+      ? b.icons[i.id]
+      : best(iconsB, (u) =>
+          i.means !== undefined && i.means === u.means ? 500 : similarity(i.name, u.name) >= 0.8 ? 100 : 0,
+        );
     icons[i.id] = found?.id ?? null;
   }
   return { tokens, textStyles, icons };

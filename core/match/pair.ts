@@ -1,5 +1,16 @@
 import { Memory, seen, type LookUp } from '../base/index.js';
-import { subtree, type Component, type ComponentPair, type ComponentRef, type Node, type NodeId, type Option, type Prop, type PropPair, type SlotId } from '../model/index.js';
+import {
+  subtree,
+  type Component,
+  type ComponentPair,
+  type ComponentRef,
+  type Node,
+  type NodeId,
+  type Option,
+  type Prop,
+  type PropPair,
+  type SlotId,
+} from '../model/index.js';
 import { assign } from './assign.js';
 import { similarity } from './similar.js';
 
@@ -68,7 +79,9 @@ export function pairProps(a: readonly Prop[], b: readonly Prop[], sameKit: boole
     pairs[x.id] = {
       to: y.id,
       why: propWhy(x, y),
-      ...(optionsA && optionsB ? { options: x.kind === y.kind ? pairOptions(optionsA, optionsB) : pairFlag(optionsA, optionsB) } : {}),
+      ...(optionsA && optionsB
+        ? { options: x.kind === y.kind ? pairOptions(optionsA, optionsB) : pairFlag(optionsA, optionsB) }
+        : {}),
       ...(x.kind === 'list' && y.kind === 'list' ? { item: pairProps(x.item ?? [], y.item ?? [], sameKit) } : {}),
     };
   });
@@ -118,7 +131,13 @@ function inOrder(c: Component): readonly Node[] {
   return [...ids, ...strays].flatMap((id) => c.nodes[id] ?? []);
 }
 
-function pairParts(a: Component, b: Component, props: Readonly<Record<string, PropPair>>, lookup: Lookup, sameKit: boolean): Record<NodeId, NodeId | null> {
+function pairParts(
+  a: Component,
+  b: Component,
+  props: Readonly<Record<string, PropPair>>,
+  lookup: Lookup,
+  sameKit: boolean,
+): Record<NodeId, NodeId | null> {
   const x = inOrder(a);
   const y = inOrder(b);
   const found = assign(x.length, y.length, (i, j) => {
@@ -150,12 +169,31 @@ const memory = new Memory<ComponentPair>(400);
  * same meaning, or same kind with similar names, one-to-one with the best total fit. Pure and memoised.
  * @param sameKit both come from versions of one kit, or one kit is based on the other: ids are trusted.
  */
-export function pairContracts(refA: ComponentRef, a: Component, refB: ComponentRef, b: Component, lookup: Lookup, sameKit: boolean): ComponentPair {
+export function pairContracts(
+  refA: ComponentRef,
+  a: Component,
+  refB: ComponentRef,
+  b: Component,
+  lookup: Lookup,
+  sameKit: boolean,
+): ComponentPair {
   const look: LookUp = (kind, name) => (kind === 'component' ? lookup(name) : undefined);
-  return memory.of(a, [b, refA, refB, sameKit], () => match(refA, a, refB, b, (ref) => seen('component', ref, lookup(ref)), sameKit), look);
+  return memory.of(
+    a,
+    [b, refA, refB, sameKit],
+    () => match(refA, a, refB, b, (ref) => seen('component', ref, lookup(ref)), sameKit),
+    look,
+  );
 }
 
-function match(refA: ComponentRef, a: Component, refB: ComponentRef, b: Component, lookup: Lookup, sameKit: boolean): ComponentPair {
+function match(
+  refA: ComponentRef,
+  a: Component,
+  refB: ComponentRef,
+  b: Component,
+  lookup: Lookup,
+  sameKit: boolean,
+): ComponentPair {
   const props = pairProps(a.contract.props, b.contract.props, sameKit);
   const matched = Object.values(props).filter((p) => p.to !== null).length;
   const total = a.contract.props.length;
@@ -163,7 +201,12 @@ function match(refA: ComponentRef, a: Component, refB: ComponentRef, b: Componen
     from: refA,
     to: refB,
     confidence: total === 0 ? 1 : matched / total,
-    why: a === b ? 'the same component' : a.role === b.role ? `same role, ${matched} of ${total} settings` : `another role, ${matched} of ${total} settings`,
+    why:
+      a === b
+        ? 'the same component'
+        : a.role === b.role
+          ? `same role, ${matched} of ${total} settings`
+          : `another role, ${matched} of ${total} settings`,
     props,
     slots: pairSlots(a, b, sameKit),
     parts: pairParts(a, b, props, lookup, sameKit),
@@ -180,7 +223,12 @@ function invertProps(props: Readonly<Record<string, PropPair>>): Record<string, 
   const back: Record<string, PropPair> = {};
   for (const [from, p] of Object.entries(props)) {
     if (p.to === null || Object.hasOwn(back, p.to)) continue;
-    back[p.to] = { to: from, why: p.why, ...(p.options ? { options: invert(p.options) } : {}), ...(p.item ? { item: invertProps(p.item) } : {}) };
+    back[p.to] = {
+      to: from,
+      why: p.why,
+      ...(p.options ? { options: invert(p.options) } : {}),
+      ...(p.item ? { item: invertProps(p.item) } : {}),
+    };
   }
   return back;
 }

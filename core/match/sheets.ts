@@ -1,5 +1,16 @@
 import { Memory } from '../base/index.js';
-import { componentAt, kitAt, kitOfRef, splitRef, type Component, type ComponentPair, type ComponentRef, type Kit, type Wear, type World } from '../model/index.js';
+import {
+  componentAt,
+  kitAt,
+  kitOfRef,
+  splitRef,
+  type Component,
+  type ComponentPair,
+  type ComponentRef,
+  type Kit,
+  type Wear,
+  type World,
+} from '../model/index.js';
 import { mapKit, type KitMap } from './kitmap.js';
 import { invertMap, invertPair, pairContracts } from './pair.js';
 
@@ -14,7 +25,12 @@ export function sameLineage(a: Kit | undefined, b: Kit | undefined): boolean {
  * How `from` is shown by `to`: the pair of a worn sheet, the same sheet read backwards, or the two contracts matched.
  * Undefined when one of them is not there.
  */
-export function pairFor(world: World, wears: readonly Wear[], from: ComponentRef, to: ComponentRef): ComponentPair | undefined {
+export function pairFor(
+  world: World,
+  wears: readonly Wear[],
+  from: ComponentRef,
+  to: ComponentRef,
+): ComponentPair | undefined {
   for (const w of wears) {
     const pair = w.sheet.pairs[from];
     if (pair?.to === to) return pair;
@@ -31,7 +47,14 @@ export function pairFor(world: World, wears: readonly Wear[], from: ComponentRef
 
 /** The two contracts matched afresh, no sheet asked. */
 export function matched(world: World, from: ComponentRef, a: Component, to: ComponentRef, b: Component): ComponentPair {
-  return pairContracts(from, a, to, b, (ref) => componentAt(world, ref), sameLineage(kitOfRef(world, from), kitOfRef(world, to)));
+  return pairContracts(
+    from,
+    a,
+    to,
+    b,
+    (ref) => componentAt(world, ref),
+    sameLineage(kitOfRef(world, from), kitOfRef(world, to)),
+  );
 }
 
 const backwards = new Memory<KitMap>();

@@ -132,7 +132,13 @@ export function isFilled(value: Json | undefined): boolean {
 export function listItems(value: Json | undefined): readonly ListItem[] {
   if (!Array.isArray(value)) return [];
   return value.filter(
-    (v): v is ListItem & { [k: string]: Json } => typeof v === 'object' && v !== null && !Array.isArray(v) && typeof v['key'] === 'string' && typeof v['values'] === 'object' && v['values'] !== null,
+    (v): v is ListItem & { [k: string]: Json } =>
+      typeof v === 'object' &&
+      v !== null &&
+      !Array.isArray(v) &&
+      typeof v['key'] === 'string' &&
+      typeof v['values'] === 'object' &&
+      v['values'] !== null,
   );
 }
 

@@ -53,7 +53,16 @@ export {
   type Component,
   type Template,
 } from './component.js';
-export { kitRef, componentsInOrder, type TokenType, type Token, type TextStyle, type FontFile, type Icon, type Kit } from './kit.js';
+export {
+  kitRef,
+  componentsInOrder,
+  type TokenType,
+  type Token,
+  type TextStyle,
+  type FontFile,
+  type Icon,
+  type Kit,
+} from './kit.js';
 export {
   componentAt,
   kitAt,

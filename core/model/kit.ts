@@ -2,7 +2,8 @@ import type { Json } from '../base/index.js';
 import type { Component, Template } from './component.js';
 import type { KitRef } from './node.js';
 
-export type TokenType = 'color' | 'dimension' | 'number' | 'shadow' | 'fontFamily' | 'fontWeight' | 'duration' | 'other';
+export type TokenType =
+  'color' | 'dimension' | 'number' | 'shadow' | 'fontFamily' | 'fontWeight' | 'duration' | 'other';
 
 /** A token with its aliases still in it. `modes` replaces the value in that mode. */
 export interface Token {

@@ -10,8 +10,45 @@ export const MADE_UP = [
 ] as const;
 export type MadeUp = (typeof MADE_UP)[number]['id'];
 
-const GIVEN = ['Asta', 'Birk', 'Eira', 'Frode', 'Gro', 'Halvard', 'Ingrid', 'Jorunn', 'Kaja', 'Leiv', 'Marit', 'Njål', 'Oda', 'Pål', 'Runa', 'Sivert', 'Tuva', 'Ulrik', 'Vilde', 'Ylva'];
-const FAMILY = ['Lindqvist', 'Halvorsen', 'Myhre', 'Sandvik', 'Tangen', 'Vik', 'Bakke', 'Rask', 'Nordeng', 'Solberg', 'Krogh', 'Storhaug', 'Viken', 'Aasen', 'Dahle'];
+const GIVEN = [
+  'Asta',
+  'Birk',
+  'Eira',
+  'Frode',
+  'Gro',
+  'Halvard',
+  'Ingrid',
+  'Jorunn',
+  'Kaja',
+  'Leiv',
+  'Marit',
+  'Njål',
+  'Oda',
+  'Pål',
+  'Runa',
+  'Sivert',
+  'Tuva',
+  'Ulrik',
+  'Vilde',
+  'Ylva',
+];
+const FAMILY = [
+  'Lindqvist',
+  'Halvorsen',
+  'Myhre',
+  'Sandvik',
+  'Tangen',
+  'Vik',
+  'Bakke',
+  'Rask',
+  'Nordeng',
+  'Solberg',
+  'Krogh',
+  'Storhaug',
+  'Viken',
+  'Aasen',
+  'Dahle',
+];
 const WORK = ['Deckhand', 'Purser', 'Cook', 'Mate', 'Engineer', 'Guide'];
 const PLACES = [
   'Port Ellery',
@@ -32,7 +69,20 @@ const PLACES = [
   'Long Strand',
 ];
 const REGIONS = ['Outer skerries', 'Fell coast', 'Inner sound'];
-const THINGS = ['Deck seat', 'Outside cabin', 'Inside cabin', 'Day pass', 'Breakfast', 'Rain cape', 'Sea chart', 'Woollen hat', 'Bicycle place', 'Car place', 'Dog ticket', 'Lounge chair'];
+const THINGS = [
+  'Deck seat',
+  'Outside cabin',
+  'Inside cabin',
+  'Day pass',
+  'Breakfast',
+  'Rain cape',
+  'Sea chart',
+  'Woollen hat',
+  'Bicycle place',
+  'Car place',
+  'Dog ticket',
+  'Lounge chair',
+];
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
 const pick = <T>(list: readonly T[], i: number): T => list[((i % list.length) + list.length) % list.length] as T;
@@ -89,7 +139,12 @@ function row(kind: MadeUp, i: number): readonly Json[] {
       const start = 6 * 60 + ((i * 95) % 840);
       const length = 35 + ((i * 25) % 150);
       const at = (m: number): string => `${two(Math.floor(m / 60) % 24)}:${two(m % 60)}`;
-      return [pick(DAYS, i), at(start), at(start + length), `${Math.floor(length / 60) > 0 ? `${Math.floor(length / 60)} h ` : ''}${length % 60} min`];
+      return [
+        pick(DAYS, i),
+        at(start),
+        at(start + length),
+        `${Math.floor(length / 60) > 0 ? `${Math.floor(length / 60)} h ` : ''}${length % 60} min`,
+      ];
     }
     case 'prices': {
       const left = (i * 17) % 60;
@@ -105,6 +160,9 @@ export function madeUpSet(id: string, kind: MadeUp, count = 12): ContentSet {
     id,
     name: MADE_UP.find((m) => m.id === kind)?.name ?? kind,
     columns,
-    rows: Array.from({ length: Math.max(1, Math.min(200, count)) }, (_, i) => ({ key: `r${i + 1}`, values: Object.fromEntries(columns.map((c, j) => [c.id, row(kind, i)[j] ?? null])) })),
+    rows: Array.from({ length: Math.max(1, Math.min(200, count)) }, (_, i) => ({
+      key: `r${i + 1}`,
+      values: Object.fromEntries(columns.map((c, j) => [c.id, row(kind, i)[j] ?? null])),
+    })),
   };
 }

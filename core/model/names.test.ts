@@ -6,7 +6,15 @@ const box = (attrs: BoxNode['attrs']): BoxNode => ({ id: 'b', type: 'box', attrs
 
 describe('what things are called', () => {
   it('calls a box by what it does', () => {
-    expect([box({ flow: 'row' }), box({ flow: 'grid', columns: 3 }), box({ flow: 'column' }), box({}), box({ padding: 12 })].map(plainKind)).toEqual(['Row', 'Grid', 'Column', 'Column', 'Box']);
+    expect(
+      [
+        box({ flow: 'row' }),
+        box({ flow: 'grid', columns: 3 }),
+        box({ flow: 'column' }),
+        box({}),
+        box({ padding: 12 }),
+      ].map(plainKind),
+    ).toEqual(['Row', 'Grid', 'Column', 'Column', 'Box']);
   });
   it('calls other plain things by their type', () => {
     expect(plainKind({ id: 'i', type: 'image', attrs: {} })).toBe('Picture');

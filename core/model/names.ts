@@ -62,9 +62,17 @@ export const ATTR_NAMES: Readonly<Record<AttrName, string>> = {
 };
 
 /** What an attribute or any other choice on a part is called: `component` is a choice that is no attribute. */
-export const attrName = (name: string): string => (Object.hasOwn(ATTR_NAMES, name) ? ATTR_NAMES[name as AttrName] : name === 'component' ? 'Component' : name);
+export const attrName = (name: string): string =>
+  Object.hasOwn(ATTR_NAMES, name) ? ATTR_NAMES[name as AttrName] : name === 'component' ? 'Component' : name;
 
-const TYPE_NAMES: Readonly<Record<Exclude<Node['type'], 'box' | 'instance'>, string>> = { text: 'Text', icon: 'Icon', image: 'Picture', shape: 'Shape', slot: 'Slot', series: 'Series' };
+const TYPE_NAMES: Readonly<Record<Exclude<Node['type'], 'box' | 'instance'>, string>> = {
+  text: 'Text',
+  icon: 'Icon',
+  image: 'Picture',
+  shape: 'Shape',
+  slot: 'Slot',
+  series: 'Series',
+};
 
 /** What kind of thing a plain node is, in the words that place lines know too. An instance is called by its component instead. */
 export function plainKind(node: Node): string {

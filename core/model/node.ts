@@ -233,7 +233,8 @@ export function placesOf(nodes: Nodes): ReadonlyMap<NodeId, Into> {
     const map = new Map<NodeId, Into>();
     for (const node of Object.values(nodes)) {
       if (node.type === 'instance') {
-        for (const f of node.fills) for (const c of f.children) map.set(c, { parent: node.id, slot: { home: f.home, slot: f.slot } });
+        for (const f of node.fills)
+          for (const c of f.children) map.set(c, { parent: node.id, slot: { home: f.home, slot: f.slot } });
       } else for (const c of childrenOf(node)) map.set(c, { parent: node.id });
     }
     return map;

@@ -68,7 +68,11 @@ export interface Flow {
 export interface ContentSet {
   readonly id: string;
   readonly name: string;
-  readonly columns: readonly { readonly id: string; readonly name: string; readonly kind: 'text' | 'number' | 'flag' | 'image' | 'icon' }[];
+  readonly columns: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly kind: 'text' | 'number' | 'flag' | 'image' | 'icon';
+  }[];
   readonly rows: readonly { readonly key: string; readonly values: Readonly<Record<string, Json>> }[];
 }
 

@@ -17,37 +17,126 @@ export interface RoleFacts {
 
 export const ROLES: Readonly<Record<string, RoleFacts>> = {
   button: { words: ['button', 'action', 'cta', 'call to action'], kin: ['press'], target: true },
-  iconbutton: { words: ['icon button', 'floating button', 'hamburger', 'menu button', 'close button', 'back button'], kin: ['press'], target: true },
+  iconbutton: {
+    words: ['icon button', 'floating button', 'hamburger', 'menu button', 'close button', 'back button'],
+    kin: ['press'],
+    target: true,
+  },
   link: { words: ['link', 'hyperlink', 'anchor', 'text link', 'breadcrumb'], kin: ['press'], target: true },
   chip: { words: ['chip', 'filter', 'tag'], kin: ['press', 'tick', 'mark'], target: true },
   textbox: {
-    words: ['input', 'text field', 'field', 'textbox', 'entry', 'text box', 'text input', 'input field', 'text area', 'textarea', 'form field', 'number field'],
+    words: [
+      'input',
+      'text field',
+      'field',
+      'textbox',
+      'entry',
+      'text box',
+      'text input',
+      'input field',
+      'text area',
+      'textarea',
+      'form field',
+      'number field',
+    ],
     kin: ['type'],
     wide: true,
     target: true,
   },
-  combobox: { words: ['dropdown', 'select', 'picker', 'combo box', 'drop down', 'dropdown menu', 'select box', 'chooser'], kin: ['type'], wide: true, target: true },
-  searchbox: { words: ['search', 'search field', 'search bar', 'search box', 'search input'], kin: ['type'], wide: true, target: true },
+  combobox: {
+    words: ['dropdown', 'select', 'picker', 'combo box', 'drop down', 'dropdown menu', 'select box', 'chooser'],
+    kin: ['type'],
+    wide: true,
+    target: true,
+  },
+  searchbox: {
+    words: ['search', 'search field', 'search bar', 'search box', 'search input'],
+    kin: ['type'],
+    wide: true,
+    target: true,
+  },
   checkbox: { words: ['tick box', 'check box', 'checkbox', 'tickbox'], kin: ['tick'], target: true },
   radio: { words: ['radio', 'radio button', 'option', 'option button'], kin: ['tick'], target: true },
   switch: { words: ['toggle', 'switch', 'toggle switch', 'on off switch'], kin: ['tick'], target: true },
   slider: { words: ['slider', 'range', 'range slider'], wide: true, target: true },
   form: { words: ['form', 'form group', 'fieldset'], wide: true },
-  heading: { words: ['heading', 'title', 'headline', 'h1', 'h2', 'h3', 'section title', 'page title'], kin: ['say'], wide: true },
-  text: { words: ['text', 'paragraph', 'copy', 'body', 'label', 'caption', 'subtitle', 'description', 'body text', 'text block'], kin: ['say'], wide: true },
-  banner: { words: ['top bar', 'header', 'app bar', 'title bar', 'page header', 'toolbar'], kin: ['lead'], wide: true, bleeds: true, page: true },
-  navigation: { words: ['navigation', 'navigation bar', 'nav bar', 'nav', 'menu bar', 'site header', 'navbar'], kin: ['lead', 'go'], wide: true, bleeds: true, page: true },
-  tablist: { words: ['tab bar', 'bottom bar', 'bottom navigation', 'bottom nav', 'bottom tabs'], kin: ['go'], wide: true, bleeds: true, pin: 'bottom', page: true },
+  heading: {
+    words: ['heading', 'title', 'headline', 'h1', 'h2', 'h3', 'section title', 'page title'],
+    kin: ['say'],
+    wide: true,
+  },
+  text: {
+    words: [
+      'text',
+      'paragraph',
+      'copy',
+      'body',
+      'label',
+      'caption',
+      'subtitle',
+      'description',
+      'body text',
+      'text block',
+    ],
+    kin: ['say'],
+    wide: true,
+  },
+  banner: {
+    words: ['top bar', 'header', 'app bar', 'title bar', 'page header', 'toolbar'],
+    kin: ['lead'],
+    wide: true,
+    bleeds: true,
+    page: true,
+  },
+  navigation: {
+    words: ['navigation', 'navigation bar', 'nav bar', 'nav', 'menu bar', 'site header', 'navbar'],
+    kin: ['lead', 'go'],
+    wide: true,
+    bleeds: true,
+    page: true,
+  },
+  tablist: {
+    words: ['tab bar', 'bottom bar', 'bottom navigation', 'bottom nav', 'bottom tabs'],
+    kin: ['go'],
+    wide: true,
+    bleeds: true,
+    pin: 'bottom',
+    page: true,
+  },
   contentinfo: { words: ['footer', 'page end', 'page footer'], wide: true, bleeds: true, pin: 'bottom', page: true },
   tabs: { words: ['tabs', 'tab row', 'segmented control', 'segments'], kin: ['go'], wide: true },
-  menu: { words: ['side menu', 'sidebar', 'side bar', 'side navigation', 'menu', 'side nav', 'drawer', 'navigation drawer'], kin: ['go'] },
+  menu: {
+    words: ['side menu', 'sidebar', 'side bar', 'side navigation', 'menu', 'side nav', 'drawer', 'navigation drawer'],
+    kin: ['go'],
+  },
   toolbar: { words: ['filter row', 'filters', 'filter chips', 'chips', 'filter bar'], kin: ['go'], wide: true },
   menuitem: { words: ['menu item', 'nav item'], target: true },
   tab: { words: ['tab'], target: true },
-  hero: { words: ['hero', 'opener', 'intro', 'hero section', 'hero image'], kin: ['hold'], wide: true, bleeds: true, page: true },
+  hero: {
+    words: ['hero', 'opener', 'intro', 'hero section', 'hero image'],
+    kin: ['hold'],
+    wide: true,
+    bleeds: true,
+    page: true,
+  },
   card: { words: ['card', 'panel', 'tile', 'box with a border'], kin: ['hold'], wide: true },
   listitem: { words: ['list item', 'row', 'item', 'list row', 'list entry', 'list'], kin: ['hold'], wide: true },
-  alert: { words: ['notice', 'alert', 'message', 'banner', 'toast', 'snackbar', 'warning', 'error message', 'info box', 'notification'], kin: ['hold'], wide: true },
+  alert: {
+    words: [
+      'notice',
+      'alert',
+      'message',
+      'banner',
+      'toast',
+      'snackbar',
+      'warning',
+      'error message',
+      'info box',
+      'notification',
+    ],
+    kin: ['hold'],
+    wide: true,
+  },
   dialog: { words: ['dialog', 'popup', 'modal', 'overlay', 'pop up', 'bottom sheet', 'confirmation'], kin: ['hold'] },
   status: { words: ['empty state', 'empty', 'nothing here', 'blank state'], kin: ['hold'], wide: true },
   group: { words: ['card row', 'cards row', 'card group', 'card grid'], wide: true },
@@ -61,7 +150,11 @@ export const ROLES: Readonly<Record<string, RoleFacts>> = {
   badge: { words: ['badge', 'pill', 'count', 'status badge', 'counter'], kin: ['mark'] },
   tooltip: { words: ['tooltip', 'hint', 'popover', 'help text'], kin: ['mark'] },
   meter: { words: ['rating', 'stars', 'star rating'], kin: ['measure'] },
-  progressbar: { words: ['progress', 'progress bar', 'loader', 'loading bar', 'spinner', 'stepper'], kin: ['measure'], wide: true },
+  progressbar: {
+    words: ['progress', 'progress bar', 'loader', 'loading bar', 'spinner', 'stepper'],
+    kin: ['measure'],
+    wide: true,
+  },
   table: { words: ['table', 'data table', 'grid of data', 'data grid', 'spreadsheet'], wide: true, page: true },
   column: { words: ['table column', 'column of cells'], wide: true },
   cell: { words: ['cell', 'table cell'] },
@@ -71,7 +164,8 @@ export const ROLES: Readonly<Record<string, RoleFacts>> = {
 };
 
 const NOTHING_KNOWN: RoleFacts = { words: [] };
-export const roleFacts = (role: string): RoleFacts => (Object.hasOwn(ROLES, role) ? (ROLES[role] ?? NOTHING_KNOWN) : NOTHING_KNOWN);
+export const roleFacts = (role: string): RoleFacts =>
+  Object.hasOwn(ROLES, role) ? (ROLES[role] ?? NOTHING_KNOWN) : NOTHING_KNOWN;
 
 /** Do people put things of these roles in one another's place? */
 export function akin(a: string, b: string | undefined): boolean {
@@ -82,5 +176,9 @@ export function akin(a: string, b: string | undefined): boolean {
 /** The room an instance gets when it is placed. */
 export function defaultRoom(role: string): { width?: 'stretch'; pin?: 'bottom'; bleed?: boolean } {
   const { wide, bleeds, pin } = roleFacts(role);
-  return { ...(wide ? { width: 'stretch' as const } : {}), ...(bleeds ? { bleed: true } : {}), ...(pin ? { pin } : {}) };
+  return {
+    ...(wide ? { width: 'stretch' as const } : {}),
+    ...(bleeds ? { bleed: true } : {}),
+    ...(pin ? { pin } : {}),
+  };
 }

@@ -71,5 +71,9 @@ export function textStyleOf(kit: Kit, id: string | undefined): TextStyle | undef
   const wanted = id?.startsWith('means:') ? id.slice(6) : undefined;
   if (id !== undefined && wanted === undefined && Object.hasOwn(kit.textStyles, id)) return kit.textStyles[id];
   const all = Object.values(kit.textStyles);
-  return (wanted !== undefined ? all.find((s) => s.means === wanted) : undefined) ?? all.find((s) => s.means === 'body') ?? all[0];
+  return (
+    (wanted !== undefined ? all.find((s) => s.means === wanted) : undefined) ??
+    all.find((s) => s.means === 'body') ??
+    all[0]
+  );
 }

@@ -16,8 +16,25 @@ export type Primitive =
       readonly stroke?: Stroke;
       readonly shadow?: Shadow;
     }
-  | { readonly p: 'ellipse'; readonly key: string; readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly fill?: string; readonly stroke?: Stroke }
-  | { readonly p: 'line'; readonly key: string; readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number; readonly stroke: Stroke }
+  | {
+      readonly p: 'ellipse';
+      readonly key: string;
+      readonly x: number;
+      readonly y: number;
+      readonly w: number;
+      readonly h: number;
+      readonly fill?: string;
+      readonly stroke?: Stroke;
+    }
+  | {
+      readonly p: 'line';
+      readonly key: string;
+      readonly x1: number;
+      readonly y1: number;
+      readonly x2: number;
+      readonly y2: number;
+      readonly stroke: Stroke;
+    }
   | {
       readonly p: 'text';
       readonly key: string;
@@ -67,7 +84,15 @@ export type Primitive =
       readonly focalY: number;
       readonly zoom: number;
     }
-  | { readonly p: 'clip'; readonly key: string; readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly radius: number }
+  | {
+      readonly p: 'clip';
+      readonly key: string;
+      readonly x: number;
+      readonly y: number;
+      readonly w: number;
+      readonly h: number;
+      readonly radius: number;
+    }
   | { readonly p: 'group'; readonly opacity: number }
   | { readonly p: 'end' };
 
@@ -120,8 +145,34 @@ function paintNew(box: Box, out: Primitive[]): void {
       paintIcon(box, out);
       break;
     case 'image':
-      if (look.asset) out.push({ p: 'image', key: node.key, x, y, w, h, radius: corner(look, w, h), asset: look.asset, fit: look.fit, focalX: look.focalX, focalY: look.focalY, zoom: look.zoom });
-      else out.push({ p: 'hatch', key: node.key, x, y, w, h, radius: corner(look, w, h), fill: look.fill ?? '#eeeeee', line: look.stroke ?? '#00000026', dash: false });
+      if (look.asset)
+        out.push({
+          p: 'image',
+          key: node.key,
+          x,
+          y,
+          w,
+          h,
+          radius: corner(look, w, h),
+          asset: look.asset,
+          fit: look.fit,
+          focalX: look.focalX,
+          focalY: look.focalY,
+          zoom: look.zoom,
+        });
+      else
+        out.push({
+          p: 'hatch',
+          key: node.key,
+          x,
+          y,
+          w,
+          h,
+          radius: corner(look, w, h),
+          fill: look.fill ?? '#eeeeee',
+          line: look.stroke ?? '#00000026',
+          dash: false,
+        });
       break;
     case 'shape':
       paintShape(box, out);
@@ -143,7 +194,9 @@ function paintNew(box: Box, out: Primitive[]): void {
 const corner = (look: Look, w: number, h: number): number => Math.min(look.radius, w / 2, h / 2);
 
 function strokeOf(look: Look): Stroke | undefined {
-  return look.stroke && look.strokeWidth > 0 ? { color: look.stroke, width: look.strokeWidth, dash: look.dash } : undefined;
+  return look.stroke && look.strokeWidth > 0
+    ? { color: look.stroke, width: look.strokeWidth, dash: look.dash }
+    : undefined;
 }
 
 function paintFrame(box: Box, look: Look, out: Primitive[]): void {
@@ -168,8 +221,10 @@ function paintFrame(box: Box, look: Look, out: Primitive[]): void {
   const half = stroke.width / 2;
   const { key } = node;
   const side = look.strokeSides;
-  if (side === 'top' || side === 'y') out.push({ p: 'line', key, x1: x, y1: y + half, x2: x + w, y2: y + half, stroke });
-  if (side === 'bottom' || side === 'y') out.push({ p: 'line', key, x1: x, y1: y + h - half, x2: x + w, y2: y + h - half, stroke });
+  if (side === 'top' || side === 'y')
+    out.push({ p: 'line', key, x1: x, y1: y + half, x2: x + w, y2: y + half, stroke });
+  if (side === 'bottom' || side === 'y')
+    out.push({ p: 'line', key, x1: x, y1: y + h - half, x2: x + w, y2: y + h - half, stroke });
   if (side === 'left') out.push({ p: 'line', key, x1: x + half, y1: y, x2: x + half, y2: y + h, stroke });
   if (side === 'right') out.push({ p: 'line', key, x1: x + w - half, y1: y, x2: x + w - half, y2: y + h, stroke });
 }
@@ -187,7 +242,16 @@ function paintText(box: Box, out: Primitive[]): void {
     const top = box.y + look.paddingTop + i * style.lineHeight;
     if (look.bars) {
       const tall = Math.max(2, style.size * 0.62);
-      out.push({ p: 'rect', key: `${node.key}~${i}`, x, y: top + (style.lineHeight - tall) / 2, w: line.width, h: tall, radius: Math.min(3, tall / 2), fill: look.color });
+      out.push({
+        p: 'rect',
+        key: `${node.key}~${i}`,
+        x,
+        y: top + (style.lineHeight - tall) / 2,
+        w: line.width,
+        h: tall,
+        radius: Math.min(3, tall / 2),
+        fill: look.color,
+      });
     } else {
       // Browsers set baselines on whole pixels; so does every picture.
       out.push({
@@ -214,7 +278,16 @@ function paintIcon(box: Box, out: Primitive[]): void {
   const x = box.x + (box.w - size) / 2;
   const y = box.y + (box.h - size) / 2;
   icon.paths.forEach((path, i) => {
-    out.push({ p: 'path', key: `${box.node.key}~${i}`, x, y, scale, d: path.d, width: path.width ?? 2, ...(path.fill ? { fill: color } : { stroke: color }) });
+    out.push({
+      p: 'path',
+      key: `${box.node.key}~${i}`,
+      x,
+      y,
+      scale,
+      d: path.d,
+      width: path.width ?? 2,
+      ...(path.fill ? { fill: color } : { stroke: color }),
+    });
   });
 }
 
@@ -222,12 +295,32 @@ function paintShape(box: Box, out: Primitive[]): void {
   const { x, y, w, h, node } = box;
   const { look } = node;
   const stroke = strokeOf(look);
-  if (look.shape === 'ellipse') out.push({ p: 'ellipse', key: node.key, x, y, w, h, ...(look.fill ? { fill: look.fill } : {}), ...(stroke ? { stroke } : {}) });
+  if (look.shape === 'ellipse')
+    out.push({
+      p: 'ellipse',
+      key: node.key,
+      x,
+      y,
+      w,
+      h,
+      ...(look.fill ? { fill: look.fill } : {}),
+      ...(stroke ? { stroke } : {}),
+    });
   else if (look.shape === 'line') {
     const s = stroke ?? { color: look.fill ?? look.color, width: 1, dash: false };
     if (w >= h) out.push({ p: 'line', key: node.key, x1: x, y1: y + h / 2, x2: x + w, y2: y + h / 2, stroke: s });
     else out.push({ p: 'line', key: node.key, x1: x + w / 2, y1: y, x2: x + w / 2, y2: y + h, stroke: s });
   } else {
-    out.push({ p: 'path', key: node.key, x, y, scale: 1, d: look.path, width: look.strokeWidth || 1, ...(look.fill ? { fill: look.fill } : {}), ...(look.stroke ? { stroke: look.stroke } : {}) });
+    out.push({
+      p: 'path',
+      key: node.key,
+      x,
+      y,
+      scale: 1,
+      d: look.path,
+      width: look.strokeWidth || 1,
+      ...(look.fill ? { fill: look.fill } : {}),
+      ...(look.stroke ? { stroke: look.stroke } : {}),
+    });
   }
 }

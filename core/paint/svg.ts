@@ -10,15 +10,24 @@ export interface SvgOptions {
   /** Prefix of element ids, so that several pictures can stand in one page. */
   readonly prefix: string;
   /** An asset as a `data:` address with its own size, px; undefined: shown hatched. */
-  readonly asset?: (id: string) => { readonly href: string; readonly width: number; readonly height: number } | undefined;
+  readonly asset?: (
+    id: string,
+  ) => { readonly href: string; readonly width: number; readonly height: number } | undefined;
   /** Style sheet text, for instance the fonts as `@font-face` with `data:` addresses. */
   readonly css?: string;
   readonly background?: string;
 }
 
-const ENTITIES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
+const ENTITIES: Readonly<Record<string, string>> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  '"': '&quot;',
+  "'": '&#39;',
+};
 // Characters that XML 1.0 does not allow at all.
-const FORBIDDEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/gu;
+const FORBIDDEN =
+  /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/gu;
 
 /** Text made safe for XML content and attributes. */
 export function escapeXml(text: string): string {
@@ -50,7 +59,9 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
         const shadow = p.shadow;
         if (shadow) {
           const id = `${prefix}s${serial++}`;
-          defs.push(`<filter id="${escapeXml(id)}" x="-50%" y="-50%" width="200%" height="200%"><feGaussianBlur stdDeviation="${n(shadow.blur / 2)}"/></filter>`);
+          defs.push(
+            `<filter id="${escapeXml(id)}" x="-50%" y="-50%" width="200%" height="200%"><feGaussianBlur stdDeviation="${n(shadow.blur / 2)}"/></filter>`,
+          );
           parts.push(
             `<rect x="${n(p.x + shadow.x)}" y="${n(p.y + shadow.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}" fill="${escapeXml(shadow.color)}" filter="url(#${escapeXml(id)})"/>`,
           );
@@ -73,7 +84,10 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
         break;
       case 'text': {
         const runs = p.runs
-          .map((r) => `<tspan x="${n(p.x + r.x)}" font-family="${escapeXml(familyList(r.family))}" font-weight="${r.weight}"${r.italic ? ' font-style="italic"' : ''}>${escapeXml(r.text)}</tspan>`)
+          .map(
+            (r) =>
+              `<tspan x="${n(p.x + r.x)}" font-family="${escapeXml(familyList(r.family))}" font-weight="${r.weight}"${r.italic ? ' font-style="italic"' : ''}>${escapeXml(r.text)}</tspan>`,
+          )
           .join('');
         parts.push(
           `<text id="${idOf(prefix, p.key)}" y="${n(p.y)}" font-size="${n(p.size)}"${p.spacing ? ` letter-spacing="${n(p.spacing)}"` : ''} fill="${escapeXml(p.fill)}" xml:space="preserve">${runs}</text>`,
@@ -95,11 +109,15 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
       case 'image': {
         const found = options.asset?.(p.asset);
         if (!found) {
-          parts.push(...hatch({ ...p, fill: '#eeeeee', line: '#00000026', dash: false }, `${prefix}h${serial++}`, defs));
+          parts.push(
+            ...hatch({ ...p, fill: '#eeeeee', line: '#00000026', dash: false }, `${prefix}h${serial++}`, defs),
+          );
           break;
         }
         const id = escapeXml(`${prefix}c${serial++}`);
-        defs.push(`<clipPath id="${id}"><rect x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}"/></clipPath>`);
+        defs.push(
+          `<clipPath id="${id}"><rect x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}"/></clipPath>`,
+        );
         // The whole picture, as large and where it must lie for its part to show; the clip leaves only that part.
         const f = fitPicture(found.width, found.height, p);
         const [kx, ky] = [f.dw / f.sw, f.dh / f.sh];
@@ -110,7 +128,9 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
       }
       case 'clip': {
         const id = escapeXml(`${prefix}c${serial++}`);
-        defs.push(`<clipPath id="${id}"><rect x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}"/></clipPath>`);
+        defs.push(
+          `<clipPath id="${id}"><rect x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}"/></clipPath>`,
+        );
         parts.push(`<g clip-path="url(#${id})">`);
         break;
       }
@@ -125,7 +145,9 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
     }
   }
   const style = options.css ? `<style>${options.css.replace(/<\/?style/giu, '')}</style>` : '';
-  const background = options.background ? `<rect width="${n(width)}" height="${n(height)}" fill="${escapeXml(options.background)}"/>` : '';
+  const background = options.background
+    ? `<rect width="${n(width)}" height="${n(height)}" fill="${escapeXml(options.background)}"/>`
+    : '';
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}" height="${n(height)}" viewBox="0 0 ${n(width)} ${n(height)}" role="img" text-rendering="geometricPrecision" aria-label="${escapeXml(options.title)}"><title>${escapeXml(options.title)}</title>${style}${defs.length > 0 ? `<defs>${defs.join('')}</defs>` : ''}${background}${parts.join('')}</svg>`;
 }
 
@@ -138,7 +160,16 @@ export function toSvg(primitives: readonly Primitive[], options: SvgOptions): st
 export function fitPicture(
   pw: number,
   ph: number,
-  p: { readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly fit: 'cover' | 'contain'; readonly focalX: number; readonly focalY: number; readonly zoom: number },
+  p: {
+    readonly x: number;
+    readonly y: number;
+    readonly w: number;
+    readonly h: number;
+    readonly fit: 'cover' | 'contain';
+    readonly focalX: number;
+    readonly focalY: number;
+    readonly zoom: number;
+  },
 ): { sx: number; sy: number; sw: number; sh: number; dx: number; dy: number; dw: number; dh: number } {
   const fx = Math.min(1, Math.max(0, p.focalX));
   const fy = Math.min(1, Math.max(0, p.focalY));
@@ -183,7 +214,9 @@ export function hatchPath(x: number, y: number, w: number, h: number): string {
 }
 
 function hatch(p: Hatch, id: string, defs: string[]): string[] {
-  defs.push(`<clipPath id="${escapeXml(id)}"><rect x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}"/></clipPath>`);
+  defs.push(
+    `<clipPath id="${escapeXml(id)}"><rect x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}"/></clipPath>`,
+  );
   return [
     `<rect x="${n(p.x)}" y="${n(p.y)}" width="${n(p.w)}" height="${n(p.h)}" rx="${n(p.radius)}" fill="${escapeXml(p.fill)}"/>`,
     `<path clip-path="url(#${escapeXml(id)})" d="${hatchPath(p.x, p.y, p.w, p.h)}" stroke="${escapeXml(p.line)}" fill="none"/>`,

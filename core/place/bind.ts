@@ -11,7 +11,9 @@ const ORDER = ['label', 'supporting', 'value', 'detail', 'text'];
  * @returns prop id to column id; props that nothing fills are left out
  */
 export function bindColumns(props: readonly Prop[], columns: readonly Column[]): Record<string, string> {
-  const wanted = props.filter((p) => p.kind !== 'list' && p.means !== 'state' && p.means !== 'placeholder' && p.means !== 'action-label');
+  const wanted = props.filter(
+    (p) => p.kind !== 'list' && p.means !== 'state' && p.means !== 'placeholder' && p.means !== 'action-label',
+  );
   const found = assign(wanted.length, columns.length, (i, j) => {
     const p = wanted[i];
     const c = columns[j];

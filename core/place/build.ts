@@ -1,5 +1,15 @@
 import { copyPiece, newInstance, type NewId, type Piece } from '../edit/index.js';
-import { defaultRoom, kitRef, type ContentSet, type Component, type Json, type Node, type NodeId, type SeriesEntry, type Setting } from '../model/index.js';
+import {
+  defaultRoom,
+  kitRef,
+  type ContentSet,
+  type Component,
+  type Json,
+  type Node,
+  type NodeId,
+  type SeriesEntry,
+  type Setting,
+} from '../model/index.js';
 import { bindColumns } from './bind.js';
 import { MOST_COPIES, type PlaceItem, type PlacePlan } from './placeline.js';
 import { firstSlot, mainProp } from './values.js';
@@ -17,7 +27,8 @@ function buildItem(item: PlaceItem, newId: NewId, behind: Behind): Piece[] {
   const pieces: Piece[] = [];
   if (item.rows && !(item.thing.kind === 'primitive')) return [buildRows(item, item.rows, newId, behind)];
   // `2 columns` of layout stand side by side.
-  if (item.thing.kind === 'primitive' && item.thing.primitive === 'column' && item.count > 1) return [sideBySide(item, newId, behind)];
+  if (item.thing.kind === 'primitive' && item.thing.primitive === 'column' && item.count > 1)
+    return [sideBySide(item, newId, behind)];
   for (let i = 0; i < item.count; i++) {
     const values = item.values[Math.min(i, item.values.length - 1)] ?? {};
     pieces.push(buildOne(item, values, newId, behind));
@@ -26,10 +37,17 @@ function buildItem(item: PlaceItem, newId: NewId, behind: Behind): Piece[] {
 }
 
 function sideBySide(item: PlaceItem, newId: NewId, behind: Behind): Piece {
-  const columns = Array.from({ length: item.count }, (_, i) => buildOne(item, item.values[Math.min(i, item.values.length - 1)] ?? {}, newId, behind));
+  const columns = Array.from({ length: item.count }, (_, i) =>
+    buildOne(item, item.values[Math.min(i, item.values.length - 1)] ?? {}, newId, behind),
+  );
   const id = newId();
   const nodes: Record<NodeId, Node> = Object.assign({}, ...columns.map((c) => c.nodes));
-  nodes[id] = { id, type: 'box', attrs: { flow: 'row', gap: '{means:gap}', align: 'start', width: 'stretch' }, children: columns.map((c) => c.root) };
+  nodes[id] = {
+    id,
+    type: 'box',
+    attrs: { flow: 'row', gap: '{means:gap}', align: 'start', width: 'stretch' },
+    children: columns.map((c) => c.root),
+  };
   return { root: id, nodes };
 }
 
@@ -50,7 +68,8 @@ function buildOne(item: PlaceItem, values: Readonly<Record<string, Json>>, newId
       // What was typed is in the terms of the component that was named; behind a lens it is carried like any choice.
       const node = newInstance(id, component, defaultRoom(thing.component.role), settingsOf(thing.ref, values));
       const slot = firstSlot(thing.component);
-      nodes[id] = children.length > 0 && slot ? { ...node, fills: [{ home: thing.ref, slot: slot.id, children }] } : node;
+      nodes[id] =
+        children.length > 0 && slot ? { ...node, fills: [{ home: thing.ref, slot: slot.id, children }] } : node;
       return { root: id, nodes };
     }
     case 'template':
@@ -72,8 +91,23 @@ function buildRows(item: PlaceItem, set: ContentSet, newId: NewId, behind: Behin
   if (component.role === 'table') return tableOf(one, thing, set, newId, behind, item.typed === true);
   const list = component.contract.props.find((p) => p.kind === 'list');
   if (list) {
-    const fields = bindColumns(list.item ?? [], item.column === undefined ? set.columns : set.columns.filter((c) => c.id === item.column));
-    return { root: one.root, nodes: { ...one.nodes, [one.root]: { ...root, settings: [...root.settings, { home: ref, at: [], kind: 'prop', name: list.id, value: { rows: set.id, fields } }] } } };
+    const fields = bindColumns(
+      list.item ?? [],
+      item.column === undefined ? set.columns : set.columns.filter((c) => c.id === item.column),
+    );
+    return {
+      root: one.root,
+      nodes: {
+        ...one.nodes,
+        [one.root]: {
+          ...root,
+          settings: [
+            ...root.settings,
+            { home: ref, at: [], kind: 'prop', name: list.id, value: { rows: set.id, fields } },
+          ],
+        },
+      },
+    };
   }
   return seriesOf(one, component, set, newId);
 }
@@ -86,7 +120,14 @@ export function seriesOf(one: Piece, component: Component, set: ContentSet, newI
   const bound = bindColumns(component.contract.props, set.columns);
   const bind = Object.fromEntries(Object.entries(bound).map(([prop, column]) => [`props.${prop}`, `row.${column}`]));
   const gap = component.role === 'listitem' ? 0 : '{means:gap}';
-  const series: Node = { id, type: 'series', attrs: { flow: 'column', gap, width: 'stretch' }, item: one.root, rows: set.id, entries: [] };
+  const series: Node = {
+    id,
+    type: 'series',
+    attrs: { flow: 'column', gap, width: 'stretch' },
+    item: one.root,
+    rows: set.id,
+    entries: [],
+  };
   return { root: id, nodes: { ...one.nodes, [one.root]: { ...root, bind }, [id]: series } };
 }
 
@@ -97,11 +138,22 @@ function guiseOf(column: ContentSet['columns'][number], set: ContentSet): string
   if (column.kind === 'image') return 'avatar';
   if (column.kind === 'icon') return 'badge';
   const values = set.rows.map((r) => String(r.values[column.id] ?? ''));
-  if (/portrait|avatar|initials|face/iu.test(column.name) || (values.length > 2 && values.every((v) => /^\p{Lu}{2,3}$/u.test(v)))) return 'avatar';
+  if (
+    /portrait|avatar|initials|face/iu.test(column.name) ||
+    (values.length > 2 && values.every((v) => /^\p{Lu}{2,3}$/u.test(v)))
+  )
+    return 'avatar';
   // Few short words that come again and again say what state something is in.
   const different = new Set(values);
   const money = values.every((v) => /\d/u.test(v));
-  if (values.length >= 6 && different.size <= 6 && different.size * 2 <= values.length && !money && values.every((v) => v.length <= 14)) return 'badge';
+  if (
+    values.length >= 6 &&
+    different.size <= 6 &&
+    different.size * 2 <= values.length &&
+    !money &&
+    values.every((v) => v.length <= 14)
+  )
+    return 'badge';
   return money && values.every((v) => /^[^\p{L}]*[\d.,]+[^\p{L}]*$/u.test(v)) ? 'number' : 'text';
 }
 
@@ -134,17 +186,26 @@ export function tableColumns(
     const guise = guiseOf(column, set);
     const field = column.kind === 'flag' ? flag : text;
     const settings: Setting[] = [];
-    const choose = (name: string | undefined, value: Json | undefined): void => void (name !== undefined && value !== undefined && settings.push({ home, at: [], kind: 'prop', name, value }));
+    const choose = (name: string | undefined, value: Json | undefined): void =>
+      void (name !== undefined && value !== undefined && settings.push({ home, at: [], kind: 'prop', name, value }));
     choose(heading?.id, column.name);
     choose(kind?.id, kind?.options?.find((o) => o.means === guise)?.id);
-    const written = (): Json => set.rows.map((r) => ({ key: r.key, values: field ? { [field.id]: r.values[column.id] ?? '' } : {} }));
+    const written = (): Json =>
+      set.rows.map((r) => ({ key: r.key, values: field ? { [field.id]: r.values[column.id] ?? '' } : {} }));
     choose(cells?.id, !field ? undefined : typed ? written() : { rows: set.id, fields: { [field.id]: column.id } });
     return { root: id, nodes: { [id]: newInstance(id, behind(home), { width: 'stretch' }, settings) } };
   });
   return { slot: slot.id, pieces };
 }
 
-function tableOf(one: Piece, thing: Extract<Thing, { kind: 'component' }>, set: ContentSet, newId: NewId, behind: Behind, typed: boolean): Piece {
+function tableOf(
+  one: Piece,
+  thing: Extract<Thing, { kind: 'component' }>,
+  set: ContentSet,
+  newId: NewId,
+  behind: Behind,
+  typed: boolean,
+): Piece {
   const root = one.nodes[one.root];
   const made = tableColumns(thing.ref, thing.component, thing.siblings, set, newId, behind, typed);
   if (root?.type !== 'instance' || !made) return one;
@@ -168,18 +229,37 @@ export function qualify(nodes: Readonly<Record<NodeId, Node>>, ref: string): Rec
     const m = /^\{([^{}]+)\}$/u.exec(v);
     return m?.[1] && !m[1].startsWith('means:') && !m[1].includes('@') ? `{${ref}/${m[1]}}` : v;
   };
-  return Object.fromEntries(Object.values(nodes).map((n) => [n.id, { ...n, attrs: Object.fromEntries(Object.entries(n.attrs).map(([k, v]) => [k, fix(v, k)])) } as Node]));
+  return Object.fromEntries(
+    Object.values(nodes).map((n) => [
+      n.id,
+      { ...n, attrs: Object.fromEntries(Object.entries(n.attrs).map(([k, v]) => [k, fix(v, k)])) } as Node,
+    ]),
+  );
 }
 
 /** What is inside, repeated: `Series 4`, or once a row of a content set. */
-function seriesNode(id: NodeId, values: Readonly<Record<string, Json>>, rows: ContentSet | undefined, children: readonly NodeId[], nodes: Record<NodeId, Node>, newId: NewId): Piece {
+function seriesNode(
+  id: NodeId,
+  values: Readonly<Record<string, Json>>,
+  rows: ContentSet | undefined,
+  children: readonly NodeId[],
+  nodes: Record<NodeId, Node>,
+  newId: NewId,
+): Piece {
   let item = children[0];
   if (item === undefined || children.length > 1) {
     item = newId();
     nodes[item] = primitiveNode(item, 'column', {}, children);
   }
   const count = Math.max(1, Math.min(MOST_COPIES, Math.trunc(Number(values['text'])) || 3));
-  nodes[id] = { id, type: 'series', attrs: { flow: 'column', gap: '{means:gap}', width: 'stretch' }, item, ...(rows ? { rows: rows.id } : {}), entries: rows ? [] : countEntries(count) };
+  nodes[id] = {
+    id,
+    type: 'series',
+    attrs: { flow: 'column', gap: '{means:gap}', width: 'stretch' },
+    item,
+    ...(rows ? { rows: rows.id } : {}),
+    entries: rows ? [] : countEntries(count),
+  };
   return { root: id, nodes };
 }
 
@@ -188,24 +268,61 @@ export function countEntries(count: number): SeriesEntry[] {
   return Array.from({ length: count }, (_, i) => ({ key: `k${i + 1}`, settings: {} }));
 }
 
-function primitiveNode(id: NodeId, primitive: Exclude<Plain, 'series'>, values: Readonly<Record<string, Json>>, children: readonly NodeId[]): Node {
+function primitiveNode(
+  id: NodeId,
+  primitive: Exclude<Plain, 'series'>,
+  values: Readonly<Record<string, Json>>,
+  children: readonly NodeId[],
+): Node {
   const name = typeof values['text'] === 'string' ? { name: values['text'] } : {};
   switch (primitive) {
     case 'row':
-      return { id, type: 'box', ...name, attrs: { flow: 'row', gap: '{means:gap}', align: 'center', width: 'stretch' }, children };
+      return {
+        id,
+        type: 'box',
+        ...name,
+        attrs: { flow: 'row', gap: '{means:gap}', align: 'center', width: 'stretch' },
+        children,
+      };
     case 'grid':
       return {
         id,
         type: 'box',
         ...name,
-        attrs: { flow: 'grid', columns: typeof values['columns'] === 'number' ? values['columns'] : 2, gap: '{means:gap}', align: 'stretch', width: 'stretch' },
+        attrs: {
+          flow: 'grid',
+          columns: typeof values['columns'] === 'number' ? values['columns'] : 2,
+          gap: '{means:gap}',
+          align: 'stretch',
+          width: 'stretch',
+        },
         children,
       };
     case 'column':
     case 'box':
-      return { id, type: 'box', ...name, attrs: { flow: 'column', gap: '{means:gap}', width: 'stretch', ...(primitive === 'box' ? { padding: '{means:gap}' } : {}) }, children };
+      return {
+        id,
+        type: 'box',
+        ...name,
+        attrs: {
+          flow: 'column',
+          gap: '{means:gap}',
+          width: 'stretch',
+          ...(primitive === 'box' ? { padding: '{means:gap}' } : {}),
+        },
+        children,
+      };
     case 'text':
-      return { id, type: 'text', attrs: { text: String(values['text'] ?? 'Text'), textStyle: 'means:body', color: '{means:ink}', width: 'stretch' } };
+      return {
+        id,
+        type: 'text',
+        attrs: {
+          text: String(values['text'] ?? 'Text'),
+          textStyle: 'means:body',
+          color: '{means:ink}',
+          width: 'stretch',
+        },
+      };
     case 'picture':
       return { id, type: 'image', name: 'Picture', attrs: { width: 'stretch', aspect: 1.6, fit: 'cover' } };
     case 'space':

@@ -1,6 +1,16 @@
 import type { Box } from '../layout/index.js';
 import { slotPlace, type Spot } from '../edit/index.js';
-import { plainKind, componentAt, listAt, shownComponent, type Into, type NodeId, type Screen, type Wear, type World } from '../model/index.js';
+import {
+  plainKind,
+  componentAt,
+  listAt,
+  shownComponent,
+  type Into,
+  type NodeId,
+  type Screen,
+  type Wear,
+  type World,
+} from '../model/index.js';
 
 /** A place something would land in: the spot, the bar that shows it, and the container, all in px of the screen. */
 export interface Drop {
@@ -54,7 +64,16 @@ export function boxesByKey(root: Box): ReadonlyMap<string, Box> {
  * @param roles of what is held; a slot that names roles takes only those
  * @param without nodes that are held themselves: nothing lands in or beside its own inside
  */
-export function dropAt(world: World, wears: readonly Wear[], screen: Screen, root: Box, x: number, y: number, roles: readonly string[], without: readonly NodeId[] = []): Drop | null {
+export function dropAt(
+  world: World,
+  wears: readonly Wear[],
+  screen: Screen,
+  root: Box,
+  x: number,
+  y: number,
+  roles: readonly string[],
+  without: readonly NodeId[] = [],
+): Drop | null {
   const path = pathAt(root, x, y);
   const held = new Set(without);
   const own = path.findIndex((b) => held.has(b.node.key));
@@ -64,15 +83,36 @@ export function dropAt(world: World, wears: readonly Wear[], screen: Screen, roo
     const box = open[i];
     const node = box ? screen.nodes[box.node.key] : undefined;
     if (!box || !node) continue;
-    if (node.type === 'box') return between(screen, { parent: node.id }, box, boxes, x, y, held, node.id === screen.root ? screen.name : (node.name ?? `the ${plainKind(node).toLowerCase()}`));
+    if (node.type === 'box')
+      return between(
+        screen,
+        { parent: node.id },
+        box,
+        boxes,
+        x,
+        y,
+        held,
+        node.id === screen.root ? screen.name : (node.name ?? `the ${plainKind(node).toLowerCase()}`),
+      );
     if (node.type !== 'instance') continue;
     const component = componentAt(world, shownComponent(wears, node.component));
-    const slot = component?.contract.slots.find((s) => s.accepts.length === 0 || roles.every((r) => s.accepts.includes(r)));
+    const slot = component?.contract.slots.find(
+      (s) => s.accepts.length === 0 || roles.every((r) => s.accepts.includes(r)),
+    );
     // Near its upper and lower edge a thing means what is around it, in the middle what it holds.
     const edge = Math.min(14, box.h / 4);
     if (!component || !slot || y < box.y + edge || y > box.y + box.h - edge) continue;
     const into = slotPlace(world, wears, node, slot.id);
-    return between(screen, into, slotBox(screen, into, box, boxes), boxes, x, y, held, `${slot.name} of ${component.name}`);
+    return between(
+      screen,
+      into,
+      slotBox(screen, into, box, boxes),
+      boxes,
+      x,
+      y,
+      held,
+      `${slot.name} of ${component.name}`,
+    );
   }
   return null;
 }
@@ -92,7 +132,16 @@ function slotBox(screen: Screen, into: Into, owner: Box, boxes: ReadonlyMap<stri
   return find(owner) ?? owner;
 }
 
-function between(screen: Screen, into: Into, around: Box, boxes: ReadonlyMap<string, Box>, x: number, y: number, held: ReadonlySet<NodeId>, says: string): Drop {
+function between(
+  screen: Screen,
+  into: Into,
+  around: Box,
+  boxes: ReadonlyMap<string, Box>,
+  x: number,
+  y: number,
+  held: ReadonlySet<NodeId>,
+  says: string,
+): Drop {
   const list = listAt(screen.nodes, into);
   const there = list.flatMap((id) => {
     const b = boxes.get(id);
@@ -115,11 +164,30 @@ function between(screen: Screen, into: Into, around: Box, boxes: ReadonlyMap<str
   let bar: Rect;
   if (sideways) {
     const line = next ?? before ?? around;
-    const bx = before && next && Math.abs(before.y - next.y) < 1 ? (before.x + before.w + next.x) / 2 : next ? next.x - 6 : before ? before.x + before.w + 6 : around.x + 6;
+    const bx =
+      before && next && Math.abs(before.y - next.y) < 1
+        ? (before.x + before.w + next.x) / 2
+        : next
+          ? next.x - 6
+          : before
+            ? before.x + before.w + 6
+            : around.x + 6;
     bar = { x: bx - thick / 2, y: line.y, w: thick, h: line.h };
   } else {
-    const by = before && next ? (before.y + before.h + next.y) / 2 : next ? next.y - 6 : before ? before.y + before.h + 6 : around.y + around.node.look.paddingTop + 4;
-    bar = { x: around.x + around.node.look.paddingLeft, y: by - thick / 2, w: Math.max(20, around.w - around.node.look.paddingLeft - around.node.look.paddingRight), h: thick };
+    const by =
+      before && next
+        ? (before.y + before.h + next.y) / 2
+        : next
+          ? next.y - 6
+          : before
+            ? before.y + before.h + 6
+            : around.y + around.node.look.paddingTop + 4;
+    bar = {
+      x: around.x + around.node.look.paddingLeft,
+      y: by - thick / 2,
+      w: Math.max(20, around.w - around.node.look.paddingLeft - around.node.look.paddingRight),
+      h: thick,
+    };
   }
   // A held neighbour keeps its place in the list, so what is put down stands behind the last free one.
   return { spot: { into, after: after ?? null }, bar, around: rect(around), says };

@@ -1,5 +1,13 @@
 import { words } from '../match/index.js';
-import { MADE_UP, madeUpSet, type Component, type ContentSet, type Json, type Kit, type MadeUp } from '../model/index.js';
+import {
+  MADE_UP,
+  madeUpSet,
+  type Component,
+  type ContentSet,
+  type Json,
+  type Kit,
+  type MadeUp,
+} from '../model/index.js';
 import type { PlaceContext, PlaceItem } from './placeline.js';
 import { findIcon, itemValues, mainProp, optionFor, secondProp, stateWords, textValues, unquote } from './values.js';
 import type { Thing } from './vocabulary.js';
@@ -42,12 +50,18 @@ const ROWS = 5;
 const COLUMNS = 4;
 
 /** The content set that `from Name` asks for, or one column of it: `from Berth of Manifest`. */
-export function setOf(text: string, sets: readonly ContentSet[]): { readonly rows: ContentSet; readonly column?: string } | undefined {
+export function setOf(
+  text: string,
+  sets: readonly ContentSet[],
+): { readonly rows: ContentSet; readonly column?: string } | undefined {
   const m = /^from\s+(.+)$/u.exec(text.trim());
   if (!m?.[1]) return undefined;
   const find = (name: string): ContentSet | undefined => {
     const asked = words(unquote(name)).join(' ');
-    return asked === '' ? undefined : (sets.find((s) => words(s.name).join(' ') === asked) ?? sets.find((s) => words(s.name).join(' ').startsWith(asked)));
+    return asked === ''
+      ? undefined
+      : (sets.find((s) => words(s.name).join(' ') === asked) ??
+          sets.find((s) => words(s.name).join(' ').startsWith(asked)));
   };
   const whole = find(m[1]);
   if (whole) return { rows: whole };
@@ -70,39 +84,73 @@ function inventedRows(of: string | undefined, count: number, columns: number, he
   const set = madeUpSet('typed', kind, count);
   const all = set.columns.slice(0, Math.max(1, headings.length > 0 ? headings.length : columns));
   // More columns than are made up come as plain text.
-  while (all.length < (headings.length > 0 ? headings.length : columns)) all.push({ id: `more${all.length}`, name: `Column ${all.length + 1}`, kind: 'text' });
+  while (all.length < (headings.length > 0 ? headings.length : columns))
+    all.push({ id: `more${all.length}`, name: `Column ${all.length + 1}`, kind: 'text' });
   const named = all.map((c, i) => ({ ...c, name: headings[i] ?? c.name }));
-  return { ...set, name: of ?? set.name, columns: named, rows: set.rows.slice(0, count).map((r) => ({ ...r, values: Object.fromEntries(named.map((c) => [c.id, r.values[c.id] ?? ''])) })) };
+  return {
+    ...set,
+    name: of ?? set.name,
+    columns: named,
+    rows: set.rows
+      .slice(0, count)
+      .map((r) => ({ ...r, values: Object.fromEntries(named.map((c) => [c.id, r.values[c.id] ?? ''])) })),
+  };
 }
 
 /** Makes an item of what has grown, with what is inside it. */
-export function closing(kit: Kit | undefined, sets: readonly ContentSet[], context: PlaceContext): (g: Growing) => PlaceItem {
+export function closing(
+  kit: Kit | undefined,
+  sets: readonly ContentSet[],
+  context: PlaceContext,
+): (g: Growing) => PlaceItem {
   const close = (g: Growing): PlaceItem => {
     const { named } = g;
     const contract = named.thing.kind === 'component' ? named.thing.component.contract.props : [];
     const own = Object.entries(g.props).flatMap(([id, value]) =>
-      typeof value === 'string' && value !== '' ? [`${contract.find((p) => p.id === id && p.kind === 'text')?.name ?? ''} ${value}`.trim()] : [],
+      typeof value === 'string' && value !== ''
+        ? [`${contract.find((p) => p.id === id && p.kind === 'text')?.name ?? ''} ${value}`.trim()]
+        : [],
     );
     const base = { thing: named.thing, from: named.from, to: named.to, ...(own.length > 0 ? { own } : {}) };
     const children = g.children.map(close);
-    if (named.thing.role === 'table' && named.thing.kind === 'component' && (g.data || (g.contents.length > 0 && !setOf(g.contents[0] ?? '', sets)))) {
+    if (
+      named.thing.role === 'table' &&
+      named.thing.kind === 'component' &&
+      (g.data || (g.contents.length > 0 && !setOf(g.contents[0] ?? '', sets)))
+    ) {
       const headings = g.contents.filter((c) => !setOf(c, sets)).map(unquote);
       const rows = inventedRows(g.data?.of, g.data?.rows ?? ROWS, g.data?.columns ?? COLUMNS, headings);
       return { ...base, count: named.count, values: valuesWith([], g.props), children, rows, typed: true };
     }
     if (g.data && named.thing.kind === 'component') return dataItem(g, base, children);
     const rows = g.contents.length === 1 ? setOf(g.contents[0] ?? '', sets) : undefined;
-    if (rows) return { ...base, count: named.count, values: valuesWith(itemOf(named, [], kit).values, g.props), children, ...rows };
+    if (rows)
+      return {
+        ...base,
+        count: named.count,
+        values: valuesWith(itemOf(named, [], kit).values, g.props),
+        children,
+        ...rows,
+      };
     const made = itemOf(named, [...named.content, ...g.contents], kit);
-    const count = named.said ? made.count : named.plural && made.count === 1 && g.contents.length === 0 && !isPlural(named.thing) ? SOME : made.count;
-    const grid = named.thing.kind === 'primitive' && named.thing.primitive === 'grid' ? gridValues(children, context) : {};
+    const count = named.said
+      ? made.count
+      : named.plural && made.count === 1 && g.contents.length === 0 && !isPlural(named.thing)
+        ? SOME
+        : made.count;
+    const grid =
+      named.thing.kind === 'primitive' && named.thing.primitive === 'grid' ? gridValues(children, context) : {};
     return { ...base, count, values: valuesWith(made.values, { ...named.preset, ...grid, ...g.props }), children };
   };
   return close;
 }
 
 /** `list of 5 people`: so many things, each saying something of its own. */
-function dataItem(g: Growing, base: Pick<PlaceItem, 'thing' | 'from' | 'to'>, children: readonly PlaceItem[]): PlaceItem {
+function dataItem(
+  g: Growing,
+  base: Pick<PlaceItem, 'thing' | 'from' | 'to'>,
+  children: readonly PlaceItem[],
+): PlaceItem {
   const count = g.data?.rows ?? ROWS;
   const set = inventedRows(g.data?.of, count, COLUMNS, []);
   const props = g.named.thing.kind === 'component' ? g.named.thing.component.contract.props : [];
@@ -123,13 +171,18 @@ function gridValues(children: readonly PlaceItem[], context: PlaceContext): Reco
 }
 
 /** A name that is a plural of its own: `Tabs` is one thing. */
-const isPlural = (thing: Thing): boolean => thing.name.endsWith('s') || (thing.kind === 'component' && thing.component.contract.props.some((p) => p.kind === 'list' && p.means === 'items'));
+const isPlural = (thing: Thing): boolean =>
+  thing.name.endsWith('s') ||
+  (thing.kind === 'component' && thing.component.contract.props.some((p) => p.kind === 'list' && p.means === 'items'));
 
 const valuesWith = (values: PlaceItem['values'], more: Readonly<Record<string, Json>>): PlaceItem['values'] =>
   Object.keys(more).length === 0 ? values : values.length > 0 ? values.map((v) => ({ ...v, ...more })) : [more];
 
 /** Option words in small letters directly behind the name: `button danger Delete`. */
-function leadOptions(component: Component, text: string): { readonly rest: string; readonly found: Record<string, Json> } {
+function leadOptions(
+  component: Component,
+  text: string,
+): { readonly rest: string; readonly found: Record<string, Json> } {
   const found: Record<string, Json> = {};
   let rest = text;
   for (;;) {
@@ -142,7 +195,10 @@ function leadOptions(component: Component, text: string): { readonly rest: strin
 }
 
 /** `Upload 40%`, `Wifi on`: what the thing says, and how it stands. */
-function tailState(component: Component, text: string): { readonly rest: string; readonly found: Record<string, Json> } {
+function tailState(
+  component: Component,
+  text: string,
+): { readonly rest: string; readonly found: Record<string, Json> } {
   const whole = stateWords(component, text);
   if (whole) return { rest: '', found: { [whole.prop]: whole.value } };
   const m = /^(.*\S)\s+(on|off|checked|unchecked|\d+(?:[.,]\d+)?\s*%)$/su.exec(text);
@@ -150,7 +206,11 @@ function tailState(component: Component, text: string): { readonly rest: string;
   return m?.[1] && state ? { rest: m[1], found: { [state.prop]: state.value } } : { rest: text, found: {} };
 }
 
-function itemOf(named: Named, contents: readonly string[], kit: Kit | undefined): { readonly count: number; readonly values: PlaceItem['values'] } {
+function itemOf(
+  named: Named,
+  contents: readonly string[],
+  kit: Kit | undefined,
+): { readonly count: number; readonly values: PlaceItem['values'] } {
   const { thing, count } = named;
   if (thing.kind !== 'component') return { count, values: contents.map((c) => ({ text: unquote(c) })) };
   const { component } = thing;
@@ -174,7 +234,10 @@ function itemOf(named: Named, contents: readonly string[], kit: Kit | undefined)
   if (list && component.role !== 'column' && (count === 1 || !main) && given.length > (main ? 1 : 0)) {
     // The first of several is the one that is chosen, unless the items have no such thing.
     const chosen = list.item?.find((p) => p.kind === 'flag' && p.means === 'selected');
-    const items = (main ? given.slice(1) : given).map((c, i) => ({ key: `k${i + 1}`, values: { ...itemValues(list.item ?? [], c, kit), ...(chosen && i === 0 ? { [chosen.id]: true } : {}) } }));
+    const items = (main ? given.slice(1) : given).map((c, i) => ({
+      key: `k${i + 1}`,
+      values: { ...itemValues(list.item ?? [], c, kit), ...(chosen && i === 0 ? { [chosen.id]: true } : {}) },
+    }));
     const first = main && given[0] !== undefined ? { [main.id]: unquote(given[0]) } : {};
     // Without a text of its own, everything is items.
     return { count, values: [{ ...common, ...first, ...(items.length > 0 ? { [list.id]: items } : {}) }] };

@@ -2,7 +2,18 @@ import { childrenOf, type ComponentRef, type Screen } from '../model/index.js';
 import type { Thing } from './vocabulary.js';
 
 /** What usually stands where on a screen when the project has nothing to tell yet, by role. */
-const FIRST = ['banner', 'navigation', 'hero', 'heading', 'searchbox', 'textbox', 'card', 'listitem', 'button', 'tablist'];
+const FIRST = [
+  'banner',
+  'navigation',
+  'hero',
+  'heading',
+  'searchbox',
+  'textbox',
+  'card',
+  'listitem',
+  'button',
+  'tablist',
+];
 const AFTER: Readonly<Record<string, readonly string[]>> = {
   banner: ['searchbox', 'heading', 'tabs', 'card'],
   navigation: ['hero', 'heading', 'table'],
@@ -51,14 +62,26 @@ function follows(screens: readonly Screen[]): ReadonlyMap<ComponentRef | '', Rea
  * usually follows its role, then what was placed last.
  * @param recent references or names of things placed before, the last first
  */
-export function likelyNext(things: readonly Thing[], screens: readonly Screen[], selected: ComponentRef | '', role: string, recent: readonly string[], most = 8): readonly Thing[] {
+export function likelyNext(
+  things: readonly Thing[],
+  screens: readonly Screen[],
+  selected: ComponentRef | '',
+  role: string,
+  recent: readonly string[],
+  most = 8,
+): readonly Thing[] {
   const here = follows(screens).get(selected);
   const usual = selected === '' ? FIRST : (AFTER[role] ?? FIRST);
   const scored = things.map((thing, i) => {
     const seen = thing.kind === 'component' ? (here?.get(thing.ref) ?? 0) : 0;
     const rank = usual.indexOf(thing.role);
     const last = recent.indexOf(thing.name);
-    return { thing, i, score: (seen > 0 ? 20 + Math.min(seen, 10) : 0) + (rank < 0 ? 0 : 12 - rank) + (last < 0 ? 0 : 8 - Math.min(last, 7)) };
+    return {
+      thing,
+      i,
+      score:
+        (seen > 0 ? 20 + Math.min(seen, 10) : 0) + (rank < 0 ? 0 : 12 - rank) + (last < 0 ? 0 : 8 - Math.min(last, 7)),
+    };
   });
   return scored
     .filter((s) => s.score > 0)

@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { shippedKits } from '../../e2e/wall.js';
-import { buildPieces, mainProp, readPlaceLine, vocabulary, type Kit, type PlaceContext, type PlaceItem } from '../index.js';
+import {
+  buildPieces,
+  mainProp,
+  readPlaceLine,
+  vocabulary,
+  type Kit,
+  type PlaceContext,
+  type PlaceItem,
+} from '../index.js';
 
 const { kits } = shippedKits();
 const plywood = [...kits.values()].find((k) => k.id === 'plywood') as Kit;
@@ -230,7 +238,8 @@ const LINES: Readonly<Record<string, readonly (readonly [string, string])[]>> = 
 describe('what designers say', () => {
   const all = Object.values(LINES).flat();
   it('is a hundred and fifty lines and more', () => expect(all.length).toBeGreaterThanOrEqual(150));
-  for (const [about, lines] of Object.entries(LINES)) describe(about, () => it.each(lines)('%s', (line, meant) => expect(structure(line)).toBe(meant)));
+  for (const [about, lines] of Object.entries(LINES))
+    describe(about, () => it.each(lines)('%s', (line, meant) => expect(structure(line)).toBe(meant)));
 });
 
 describe('the values that were meant', () => {
@@ -259,7 +268,9 @@ describe('the values that were meant', () => {
     expect(structure('column Berth', { inside: 'table' })).toBe('Column[Berth]');
     expect(readPlaceLine('column', things, plywood).items[0]?.thing.kind).toBe('primitive');
     expect(readPlaceLine('column', things, plywood, [], { inside: 'table' }).items[0]?.thing.kind).toBe('component');
-    expect(readPlaceLine('table with column Name, column Fare', things, plywood).items[0]?.children[0]?.thing.kind).toBe('component');
+    expect(
+      readPlaceLine('table with column Name, column Fare', things, plywood).items[0]?.children[0]?.thing.kind,
+    ).toBe('component');
   });
   it('writes rows of data into the things themselves', () => {
     const plan = readPlaceLine('table with 5 rows and 3 columns', things, plywood);
@@ -267,7 +278,8 @@ describe('the values that were meant', () => {
     const nodes = Object.values(buildPieces(plan, () => `x${++n}`)[0]?.nodes ?? {});
     const columns = nodes.filter((x) => x.type === 'instance' && x.component.endsWith('/column'));
     expect(columns).toHaveLength(3);
-    for (const c of columns) expect(c.type === 'instance' && c.settings.find((s) => s.name === 'cells')?.value).toHaveLength(5);
+    for (const c of columns)
+      expect(c.type === 'instance' && c.settings.find((s) => s.name === 'cells')?.value).toHaveLength(5);
   });
   it('puts columns of layout side by side', () => {
     let n = 0;
@@ -279,9 +291,15 @@ describe('the values that were meant', () => {
 
 describe('the preview', () => {
   it('says what stands in what', () => {
-    expect(readPlaceLine('top bar X, 3 card with picture, button Order, tab bar', things, plywood).says).toBe('places Top bar, 3 Card with Button, Tab bar');
-    expect(readPlaceLine('row with card with button, card with text', things, plywood).says).toBe('places Row with (Card with Button, Card with Text)');
+    expect(readPlaceLine('top bar X, 3 card with picture, button Order, tab bar', things, plywood).says).toBe(
+      'places Top bar, 3 Card with Button, Tab bar',
+    );
+    expect(readPlaceLine('row with card with button, card with text', things, plywood).says).toBe(
+      'places Row with (Card with Button, Card with Text)',
+    );
     const skerry = [...kits.values()].find((k) => k.id === 'skerry-line') as Kit;
-    expect(readPlaceLine('card with heading, 2 field From, To, button Find', vocabulary(skerry), skerry).says).toBe('places Card with Title, 2 Entry, Button Find');
+    expect(readPlaceLine('card with heading, 2 field From, To, button Find', vocabulary(skerry), skerry).says).toBe(
+      'places Card with Title, 2 Entry, Button Find',
+    );
   });
 });

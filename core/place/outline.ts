@@ -48,12 +48,25 @@ interface Growing {
  * passed over. A line that names nothing becomes a text, and what is indented below something that holds nothing stands
  * behind it; both are told in `notes`.
  */
-export function readOutline(text: string, things: readonly Thing[], kit: Kit | undefined, sets: readonly ContentSet[] = [], context: PlaceContext = {}): OutlinePlan {
+export function readOutline(
+  text: string,
+  things: readonly Thing[],
+  kit: Kit | undefined,
+  sets: readonly ContentSet[] = [],
+  context: PlaceContext = {},
+): OutlinePlan {
   const lines = text
     .replace(/\r\n?/gu, '\n')
     .split('\n')
     .filter((l) => l.trim() !== '');
-  if (lines.length > MOST_LINES) return { items: [], says: '', offers: [], problem: `This outline has ${lines.length} lines; at most ${MOST_LINES} are read at once. Nothing was placed.`, notes: [] };
+  if (lines.length > MOST_LINES)
+    return {
+      items: [],
+      says: '',
+      offers: [],
+      problem: `This outline has ${lines.length} lines; at most ${MOST_LINES} are read at once. Nothing was placed.`,
+      notes: [],
+    };
   const top: Growing[] = [];
   let stack: Open[] = [{ indent: -1, list: top, refuses: null }];
   const asText = things.find((t) => t.role === 'text');
@@ -67,7 +80,14 @@ export function readOutline(text: string, things: readonly Thing[], kit: Kit | u
     const plan = readPlaceLine(line, things, kit, sets, { ...context, ...(holder ? { inside: holder } : {}) });
     let { items } = plan;
     if (plan.problem !== null || items.length === 0) {
-      if (!asText || line.length > 4000) return { items: [], says: '', offers: [], problem: plan.problem ?? 'There is nothing to place in this text.', notes };
+      if (!asText || line.length > 4000)
+        return {
+          items: [],
+          says: '',
+          offers: [],
+          problem: plan.problem ?? 'There is nothing to place in this text.',
+          notes,
+        };
       unnamed++;
       items = [textItem(asText, line)];
     }
@@ -77,8 +97,13 @@ export function readOutline(text: string, things: readonly Thing[], kit: Kit | u
     list.push(...made);
     const last = made.at(-1);
     if (!last) continue;
-    if (holds(last.item.thing)) stack = [...stack, { indent, list: last.children, refuses: null, holder: last.item.thing.role }];
-    else stack = [...stack, { indent, list, refuses: `${last.item.thing.name} holds nothing; what is indented below it stands behind it.` }];
+    if (holds(last.item.thing))
+      stack = [...stack, { indent, list: last.children, refuses: null, holder: last.item.thing.role }];
+    else
+      stack = [
+        ...stack,
+        { indent, list, refuses: `${last.item.thing.name} holds nothing; what is indented below it stands behind it.` },
+      ];
   }
   if (unnamed > 0)
     notes.push(
@@ -87,12 +112,21 @@ export function readOutline(text: string, things: readonly Thing[], kit: Kit | u
         : `${unnamed} ${unnamed === 1 ? 'line names' : 'lines name'} nothing in ${kit?.name ?? 'this project'} and became text.`,
     );
   const items = top.map(close);
-  return { items, says: `places ${lines.length} lines`, offers: [], problem: items.length === 0 ? 'There is nothing to place in this text.' : null, notes };
+  return {
+    items,
+    says: `places ${lines.length} lines`,
+    offers: [],
+    problem: items.length === 0 ? 'There is nothing to place in this text.' : null,
+    notes,
+  };
 }
 
 const holds = (thing: Thing): boolean =>
-  thing.kind === 'component' ? firstSlot(thing.component) !== undefined : thing.kind === 'primitive' && ['row', 'column', 'grid', 'box', 'series'].includes(thing.primitive);
-const close = (g: Growing): PlaceItem => (g.children.length === 0 ? g.item : { ...g.item, children: [...g.item.children, ...g.children.map(close)] });
+  thing.kind === 'component'
+    ? firstSlot(thing.component) !== undefined
+    : thing.kind === 'primitive' && ['row', 'column', 'grid', 'box', 'series'].includes(thing.primitive);
+const close = (g: Growing): PlaceItem =>
+  g.children.length === 0 ? g.item : { ...g.item, children: [...g.item.children, ...g.children.map(close)] };
 
 /** Tabs count as four. */
 function indentOf(line: string): number {
@@ -132,14 +166,20 @@ export function lineOf(world: World, wears: readonly Wear[], node: Node): string
     case 'instance': {
       const component = componentAt(world, shownComponent(wears, node.component));
       if (!component) return quote(node.name ?? 'Gone');
-      const chosen = new Map(carryInstance(world, wears, node).settings.flatMap((c) => (c.kind === 'prop' && c.at.length === 0 && c.from >= 0 ? [[c.name, c.value] as const] : [])));
+      const chosen = new Map(
+        carryInstance(world, wears, node).settings.flatMap((c) =>
+          c.kind === 'prop' && c.at.length === 0 && c.from >= 0 ? [[c.name, c.value] as const] : [],
+        ),
+      );
       return instanceLine(world, component.name, component.contract.props, chosen);
     }
     case 'box': {
       const plain = plainKind(node);
       const kit = kitAt(world, shownKit(wears, world.project.kits[0] ?? ''));
       // A kit may call one of its own components so.
-      const kind = Object.values(kit?.components ?? {}).some((c) => c.name === plain) ? `Plain ${plain.toLowerCase()}` : plain;
+      const kind = Object.values(kit?.components ?? {}).some((c) => c.name === plain)
+        ? `Plain ${plain.toLowerCase()}`
+        : plain;
       return node.name === undefined ? kind : `${kind} ${quote(node.name)}`;
     }
     case 'text':
@@ -149,7 +189,9 @@ export function lineOf(world: World, wears: readonly Wear[], node: Node): string
     case 'image':
       return 'Plain picture';
     case 'series':
-      return node.rows === undefined ? `Series ${node.entries.length}` : `Series from ${world.project.contentSets[node.rows]?.name ?? ''}`;
+      return node.rows === undefined
+        ? `Series ${node.entries.length}`
+        : `Series from ${world.project.contentSets[node.rows]?.name ?? ''}`;
     case 'shape':
     case 'slot':
       return 'Space';
@@ -197,7 +239,10 @@ function itemText(props: readonly Prop[], values: Readonly<Record<string, Json>>
   const value = second ? values[second.id] : undefined;
   const glyph = icon ? values[icon.id] : undefined;
   const plain = /[:"“”]/u.test(label);
-  const text = value !== undefined && value !== '' && value !== null && !plain ? `${label}: ${quote(String(value))}` : quote(label);
+  const text =
+    value !== undefined && value !== '' && value !== null && !plain
+      ? `${label}: ${quote(String(value))}`
+      : quote(label);
   return typeof glyph === 'string' && glyph !== '' && glyph !== 'none' ? `${text} (${glyph})` : text;
 }
 

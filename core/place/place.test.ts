@@ -36,7 +36,8 @@ import {
 const { kits } = shippedKits();
 const kit = (id: string): Kit => [...kits.values()].find((k) => k.id === id) as Kit;
 const plywood = kit('plywood');
-const read = (line: string, sets: readonly ContentSet[] = []) => readPlaceLine(line, vocabulary(plywood), plywood, sets);
+const read = (line: string, sets: readonly ContentSet[] = []) =>
+  readPlaceLine(line, vocabulary(plywood), plywood, sets);
 const names = (line: string): string[] => read(line).items.map((i) => `${i.count} ${i.thing.name}`);
 
 describe('a place line', () => {
@@ -46,7 +47,10 @@ describe('a place line', () => {
     ['dropdown', ['1 Select']],
     ['toggle', ['1 Switch']],
     ['buton', ['1 Button']],
-    ['top bar Trips, search, filter row, 6 list item, tab bar', ['1 Top bar', '1 Search field', '1 Filter row', '6 List item', '1 Tab bar']],
+    [
+      'top bar Trips, search, filter row, 6 list item, tab bar',
+      ['1 Top bar', '1 Search field', '1 Filter row', '6 List item', '1 Tab bar'],
+    ],
     ['card with heading Today, text, button Book', ['1 Card']],
     ['row', ['1 Row']],
     ['plain text Hello', ['1 Text']],
@@ -54,7 +58,11 @@ describe('a place line', () => {
     ['phone page', ['1 Phone list page']],
   ])('%s', (line, wanted) => expect(names(line)).toEqual(wanted));
   it('gives each of several its own content, and icons by name', () => {
-    expect(read('3 list item Sail (ship), Sleep (bed), Pay').items[0]?.values).toEqual([{ title: 'Sail', icon: 'ship' }, { title: 'Sleep', icon: 'bed' }, { title: 'Pay' }]);
+    expect(read('3 list item Sail (ship), Sleep (bed), Pay').items[0]?.values).toEqual([
+      { title: 'Sail', icon: 'ship' },
+      { title: 'Sleep', icon: 'bed' },
+      { title: 'Pay' },
+    ]);
   });
   it('reads variant words, props behind “with”, and what goes inside', () => {
     expect(read('warning button Delete').items[0]?.values).toEqual([{ kind: 'warning', label: 'Delete' }]);
@@ -62,9 +70,11 @@ describe('a place line', () => {
     expect(card?.values).toEqual([{ heading: 'Today' }]);
     expect(card?.children.map((c) => c.thing.name)).toEqual(['Button']);
   });
-  it('leaves a comma within a number alone', () => expect(read('notice Snow above 1,600 m').items[0]?.values).toEqual([{ title: 'Snow above 1,600 m' }]));
+  it('leaves a comma within a number alone', () =>
+    expect(read('notice Snow above 1,600 m').items[0]?.values).toEqual([{ title: 'Snow above 1,600 m' }]));
   it('fills two props from content with a colon, quoted or not', () => {
-    for (const l of ['field Full name: Asta', 'field "Full name": "Asta"']) expect(read(l).items[0]?.values).toEqual([{ label: 'Full name', value: 'Asta' }]);
+    for (const l of ['field Full name: Asta', 'field "Full name": "Asta"'])
+      expect(read(l).items[0]?.values).toEqual([{ label: 'Full name', value: 'Asta' }]);
   });
   it('takes quoted content as it is, commas and all', () => {
     expect(read('button "Save, then go with it"').items[0]?.values).toEqual([{ label: 'Save, then go with it' }]);
@@ -83,8 +93,19 @@ describe('a place line', () => {
     const plan = read('table from Manifest', [manifest]);
     expect(plan.says).toBe('places Table of 14 rows from Manifest');
     const [piece] = buildPieces(plan, ids());
-    const columns = Object.values(piece?.nodes ?? {}).filter((n): n is Extract<Node, { type: 'instance' }> => n.type === 'instance' && n.component.endsWith('/column'));
-    expect(columns.map((c) => c.settings.find((s) => s.name === 'kind')?.value)).toEqual(['checkbox', 'avatar', 'text', 'text', 'number', 'badge', 'text', 'number']);
+    const columns = Object.values(piece?.nodes ?? {}).filter(
+      (n): n is Extract<Node, { type: 'instance' }> => n.type === 'instance' && n.component.endsWith('/column'),
+    );
+    expect(columns.map((c) => c.settings.find((s) => s.name === 'kind')?.value)).toEqual([
+      'checkbox',
+      'avatar',
+      'text',
+      'text',
+      'number',
+      'badge',
+      'text',
+      'number',
+    ]);
   });
   it('says nothing is to be made without a column component', () => {
     const table = Object.values(plywood.components).find((c) => c.role === 'table');
@@ -96,10 +117,21 @@ function ids(): () => string {
   let n = 0;
   return () => `x${++n}`;
 }
-function placed(text: string, sets: readonly ContentSet[] = []): { world: World; nodes: Nodes; top: readonly string[] } {
+function placed(
+  text: string,
+  sets: readonly ContentSet[] = [],
+): { world: World; nodes: Nodes; top: readonly string[] } {
   const plan = readOutline(text, vocabulary(plywood), plywood, sets);
-  const project: Project = { ...emptyProject('p', 'P', 'plywood@1.0.0'), screens: [blankScreen('s', 'S', 'flow-1', 'phone', 390, 844)], contentSets: Object.fromEntries(sets.map((s) => [s.id, s])) };
-  const got = applyEdit(project, { id: 'e', label: 'Place', steps: placeSteps('screen:s', buildPieces(plan, ids()), { into: { parent: 'root' }, after: null }) });
+  const project: Project = {
+    ...emptyProject('p', 'P', 'plywood@1.0.0'),
+    screens: [blankScreen('s', 'S', 'flow-1', 'phone', 390, 844)],
+    contentSets: Object.fromEntries(sets.map((s) => [s.id, s])),
+  };
+  const got = applyEdit(project, {
+    id: 'e',
+    label: 'Place',
+    steps: placeSteps('screen:s', buildPieces(plan, ids()), { into: { parent: 'root' }, after: null }),
+  });
   if (!got.ok) throw new Error(got.refusal.message);
   const nodes = got.project.screens[0]?.nodes ?? {};
   return { world: { project: got.project, kits }, nodes, top: childrenOf(nodes['root'] as Node) };
@@ -167,7 +199,8 @@ describe('an outline', () => {
     expect(plan.items.map((i) => i.thing.name)).toEqual(['Button', 'Field']);
     expect(plan.notes[0]).toContain('Button holds nothing');
   });
-  it('refuses more lines than can be meant', () => expect(readOutline('button\n'.repeat(1200), vocabulary(plywood), plywood).problem).toContain('1200 lines'));
+  it('refuses more lines than can be meant', () =>
+    expect(readOutline('button\n'.repeat(1200), vocabulary(plywood), plywood).problem).toContain('1200 lines'));
 });
 
 describe('rows', () => {
@@ -183,7 +216,8 @@ describe('rows', () => {
       ['Rask', 1, false],
     ]);
   });
-  it('reads JSON lists of objects', () => expect(readRows('{"people":[{"name":"Asta","age":31},{"name":"Birk"}]}').rows).toHaveLength(2));
+  it('reads JSON lists of objects', () =>
+    expect(readRows('{"people":[{"name":"Asta","age":31},{"name":"Birk"}]}').rows).toHaveLength(2));
   it('mends ragged rows and says so', () => {
     const got = readRows('A,B\n1\n2,3,4');
     expect(got.columns.map((c) => c.name)).toEqual(['A', 'B', 'Column 3']);
@@ -240,7 +274,8 @@ describe('small readers', () => {
     expect(nameByPattern('{number:2} {flow}: {name} {odd}', parts)).toBe('03 Book: Pay {odd}');
     expect(nameByPattern('{name}', parts, 'Pay', 'Settle')).toBe('Settle');
   });
-  it('suggests icons by what is said', () => expect(suggestIcons(plywood, 'Open the calendar', [], 3)[0]).toBe('calendar'));
+  it('suggests icons by what is said', () =>
+    expect(suggestIcons(plywood, 'Open the calendar', [], 3)[0]).toBe('calendar'));
   it('knows what is likely next', () => {
     const things = vocabulary(plywood);
     expect(likelyNext(things, [], '', '', [])[0]?.role).toBe('banner');

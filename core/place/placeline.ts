@@ -53,11 +53,25 @@ const LONGEST = 4000;
  * `label: value` fills two props, a name in parentheses behind it an icon: `Trips (ticket)`. `from Sailings` makes one for each
  * row of that content set. Numbers may be words, and what a thing says may stand before its name: `Save and Cancel buttons`.
  */
-export function readPlaceLine(line: string, things: readonly Thing[], kit: Kit | undefined, sets: readonly ContentSet[] = [], context: PlaceContext = {}): PlacePlan {
+export function readPlaceLine(
+  line: string,
+  things: readonly Thing[],
+  kit: Kit | undefined,
+  sets: readonly ContentSet[] = [],
+  context: PlaceContext = {},
+): PlacePlan {
   const text = line.trim();
-  const none = (problem: string | null, offers: readonly Thing[] = []): PlacePlan => ({ items: [], says: '', offers, problem });
+  const none = (problem: string | null, offers: readonly Thing[] = []): PlacePlan => ({
+    items: [],
+    says: '',
+    offers,
+    problem,
+  });
   if (text === '') return none(null, things);
-  if (line.length > LONGEST) return none(`This line has ${line.length} characters; at most ${LONGEST} are read. Paste long text into one thing instead.`);
+  if (line.length > LONGEST)
+    return none(
+      `This line has ${line.length} characters; at most ${LONGEST} are read. Paste long text into one thing instead.`,
+    );
   const reader = new Reader(things, kit, sets, context);
   const grown: readonly Growing[] = reader.list(line, 0, null);
   const offers = search(things, text).slice(0, 8);
@@ -68,7 +82,13 @@ export function readPlaceLine(line: string, things: readonly Thing[], kit: Kit |
   const many = all(items).find((i) => i.count > MOST_COPIES);
   if (many) return none(`${many.count} is more than can be placed at once; at most ${MOST_COPIES}.`);
   const left = reader.left.length > 0 ? `; ${reader.left.join('; ')}` : '';
-  return { items, says: `places ${items.map(say).join(', ')}${left}`, offers, problem: null, ...(reader.left.length > 0 ? { left: reader.left } : {}) };
+  return {
+    items,
+    says: `places ${items.map(say).join(', ')}${left}`,
+    offers,
+    problem: null,
+    ...(reader.left.length > 0 ? { left: reader.left } : {}),
+  };
 }
 
 function say(item: PlaceItem): string {
@@ -77,7 +97,9 @@ function say(item: PlaceItem): string {
   const inside = parts.length > 0 ? ` with ${several ? '(' : ''}${parts.join(', ')}${several ? ')' : ''}` : '';
   if (item.rows) {
     const of = item.typed ? '' : ` from ${item.rows.name}`;
-    return item.thing.role === 'table' ? `${item.thing.name} of ${item.rows.rows.length} rows${of}` : `${item.rows.rows.length} ${item.thing.name}${of}`;
+    return item.thing.role === 'table'
+      ? `${item.thing.name} of ${item.rows.rows.length} rows${of}`
+      : `${item.rows.rows.length} ${item.thing.name}${of}`;
   }
   return `${item.count > 1 ? `${item.count} ` : ''}${item.thing.name}${inside}`;
 }

@@ -15,8 +15,15 @@ interface Frame {
 
 /** Sure of a name: it is one, or one of its words. */
 const SURE = 880;
-const SUFFIX = /^(.*\S)\s+(in a row|side by side|next to each other|in one row|horizontally|in a column|stacked|below each other|vertically|in a grid|as a grid|as a row|as a column)$/isu;
-const LAYOUT: Readonly<Record<string, 'row' | 'column' | 'grid'>> = { grid: 'grid', column: 'column', stacked: 'column', below: 'column', vertically: 'column' };
+const SUFFIX =
+  /^(.*\S)\s+(in a row|side by side|next to each other|in one row|horizontally|in a column|stacked|below each other|vertically|in a grid|as a grid|as a row|as a column)$/isu;
+const LAYOUT: Readonly<Record<string, 'row' | 'column' | 'grid'>> = {
+  grid: 'grid',
+  column: 'column',
+  stacked: 'column',
+  below: 'column',
+  vertically: 'column',
+};
 const CALLED = /^(?:called|named|labelled|labeled|titled|saying|that says|which says)\s+/iu;
 const TEXTS: ReadonlySet<string> = new Set(['text', 'heading']);
 
@@ -160,9 +167,15 @@ export class Reader {
   private checkHolds(item: Growing): void {
     const { thing } = item.named;
     if (item.children.length === 0 || thing.kind !== 'component' || firstSlot(thing.component)) return;
-    const words_ = item.children.map((c) => (c.contents.length === 0 && c.named.content.length === 0 && !c.named.said && c.children.length === 0 ? c.named : null));
+    const words_ = item.children.map((c) =>
+      c.contents.length === 0 && c.named.content.length === 0 && !c.named.said && c.children.length === 0
+        ? c.named
+        : null,
+    );
     if (words_.every((w) => w !== null && w.rest === '')) {
-      this.left.push(`${thing.name} has no place for ${words_.map((w) => w?.thing.name.toLowerCase()).join(' and ')}, so it is left out`);
+      this.left.push(
+        `${thing.name} has no place for ${words_.map((w) => w?.thing.name.toLowerCase()).join(' and ')}, so it is left out`,
+      );
       item.children.length = 0;
       return;
     }
@@ -187,7 +200,10 @@ export class Reader {
     const { thing } = named;
     const at = named.to - named.from;
     const c = counted(m[1]);
-    if (thing.kind === 'primitive' || (thing.kind === 'component' && firstSlot(thing.component) && thing.role !== 'table')) {
+    if (
+      thing.kind === 'primitive' ||
+      (thing.kind === 'component' && firstSlot(thing.component) && thing.role !== 'table')
+    ) {
       item.contents.length = 0;
       return { text: m[1], at };
     }
@@ -220,7 +236,19 @@ export class Reader {
     const thing = this.things.find((t) => t.kind === 'primitive' && t.primitive === kind);
     const taken = at.list.splice(first);
     if (!thing || taken.length === 0) return;
-    const holder = grow({ thing, score: SURE, count: 1, said: true, plural: false, before: '', rest: '', content: [], preset: {}, from: segment.from, to: segment.from });
+    const holder = grow({
+      thing,
+      score: SURE,
+      count: 1,
+      said: true,
+      plural: false,
+      before: '',
+      rest: '',
+      content: [],
+      preset: {},
+      from: segment.from,
+      to: segment.from,
+    });
     holder.children.push(...taken);
     at.list.push(holder);
   }
@@ -231,7 +259,9 @@ export class Reader {
     const outer = m?.[2] ? this.named(m[2], null) : null;
     if (!m || !outer || outer.score < SURE || outer.rest !== '' || outer.content.length > 0) return null;
     const holds =
-      outer.thing.kind === 'primitive' ? ['row', 'column', 'grid', 'box'].includes(outer.thing.primitive) : outer.thing.kind === 'component' && firstSlot(outer.thing.component) !== undefined;
+      outer.thing.kind === 'primitive'
+        ? ['row', 'column', 'grid', 'box'].includes(outer.thing.primitive)
+        : outer.thing.kind === 'component' && firstSlot(outer.thing.component) !== undefined;
     if (!holds) return null;
     const holder = grow({ ...outer, count: 1 });
     holder.children.push(grow({ ...named, rest: m[1] ?? '' }));
@@ -242,7 +272,9 @@ export class Reader {
     const thing = holder?.named.thing;
     const wrong = thing?.kind === 'component' ? wrongValue(thing.component, text) : null;
     const shown = text.length > 60 ? `${text.slice(0, 59)}…` : text;
-    this.problem = wrong ?? `Nothing in ${this.kit?.name ?? 'this project'} is called “${shown}”. Try a word such as button, field or card.`;
+    this.problem =
+      wrong ??
+      `Nothing in ${this.kit?.name ?? 'this project'} is called “${shown}”. Try a word such as button, field or card.`;
   }
 
   /** With a count, as many contents are expected: a bare word among them is content even if it names a thing. */
@@ -251,7 +283,8 @@ export class Reader {
     if (!capital || open.contents.length === 0) return false;
     return (
       (open.named.said && open.named.count > 1 && open.contents.length < open.named.count) ||
-      (open.named.thing.kind === 'component' && open.named.thing.component.contract.props.some((p) => p.kind === 'list'))
+      (open.named.thing.kind === 'component' &&
+        open.named.thing.component.contract.props.some((p) => p.kind === 'list'))
     );
   }
 
@@ -262,7 +295,9 @@ export class Reader {
     if (!found) return null;
     const { thing } = found;
     if (c.wrong !== null) {
-      const sentence = /[.,]/u.test(c.wrong) ? `${c.wrong} of a thing cannot be placed; say a whole number.` : `${c.wrong} ${thing.name} cannot be placed; say 1 or more, or leave it out.`;
+      const sentence = /[.,]/u.test(c.wrong)
+        ? `${c.wrong} of a thing cannot be placed; say a whole number.`
+        : `${c.wrong} ${thing.name} cannot be placed; say 1 or more, or leave it out.`;
       return { ...found, count: 1, said: true, score: -1, rest: sentence };
     }
     return { ...found, count: c.count, said: c.said };
@@ -278,9 +313,15 @@ export class Reader {
         .toLowerCase()
         .replace(/[:–—]$/u, '');
       const one = singular(asked);
-      const known = Object.hasOwn(PHRASES, asked) ? PHRASES[asked] : Object.hasOwn(PHRASES, one) ? PHRASES[one] : undefined;
+      const known = Object.hasOwn(PHRASES, asked)
+        ? PHRASES[asked]
+        : Object.hasOwn(PHRASES, one)
+          ? PHRASES[one]
+          : undefined;
       if (!known) continue;
-      const thing = known.roles.map((role) => this.things.find((t) => t.kind === 'component' && t.role === role)).find((t) => t !== undefined);
+      const thing = known.roles
+        .map((role) => this.things.find((t) => t.kind === 'component' && t.role === role))
+        .find((t) => t !== undefined);
       if (thing?.kind !== 'component') continue;
       const preset: Record<string, Json> = {};
       for (const [means, value] of Object.entries(known.says ?? {})) {
@@ -291,7 +332,19 @@ export class Reader {
       const label = thing.component.contract.props.find((p) => p.means === 'label');
       // What it says beats what it is called.
       if (rest !== '' && label) delete preset[label.id];
-      return { thing, score: SURE + length * 5, count: 1, said: false, plural: one !== asked, before: '', rest, content: [], preset, from: offset, to: offset + end };
+      return {
+        thing,
+        score: SURE + length * 5,
+        count: 1,
+        said: false,
+        plural: one !== asked,
+        before: '',
+        rest,
+        content: [],
+        preset,
+        from: offset,
+        to: offset + end,
+      };
     }
     return null;
   }
@@ -315,7 +368,10 @@ export class Reader {
           // Beginnings and misspellings only count for the first word, or every text would name something.
           if (score < SURE && length > 2) continue;
           // Of names that are sure the longest is meant: a text field is no text.
-          score = (score >= SURE ? SURE + length * 100 + (score - SURE) / 2 : score + length * 5) - start + this.leaning(thing, holder);
+          score =
+            (score >= SURE ? SURE + length * 100 + (score - SURE) / 2 : score + length * 5) -
+            start +
+            this.leaning(thing, holder);
           if (best && score <= best.score) continue;
           const one = singular(phrase.toLowerCase());
           best = {
@@ -338,12 +394,18 @@ export class Reader {
     if (!ending) return best;
     if (!best || best.score < SURE) return ending;
     // `card payment button`: a name in front as well; the one at the end is meant when all between is in small letters.
-    const small = best.rest !== '' && best.rest.toLowerCase() === best.rest && !/["“:]|^(?:of|in|from)\s/u.test(best.rest);
+    const small =
+      best.rest !== '' && best.rest.toLowerCase() === best.rest && !/["“:]|^(?:of|in|from)\s/u.test(best.rest);
     return small && roleFacts(ending.thing.role).target && best.to < ending.from ? ending : best;
   }
 
   /** `Book button`, `Save and Cancel buttons`: the name at the end, what it says before it. */
-  private ending(body: string, offset: number, tokens: readonly { readonly text: string; readonly at: number }[], holder: Growing | null): Named | null {
+  private ending(
+    body: string,
+    offset: number,
+    tokens: readonly { readonly text: string; readonly at: number }[],
+    holder: Growing | null,
+  ): Named | null {
     for (let length = Math.min(3, tokens.length - 1); length >= 1; length--) {
       const first = tokens[tokens.length - length];
       const last = tokens.at(-1);
@@ -361,7 +423,9 @@ export class Reader {
       const options = best.thing.kind === 'component' ? splitOptions(best.thing, said) : { before: '', rest: said };
       const one = singular(phrase);
       const plural = one !== phrase;
-      const content = (plural ? options.rest.split(/\s*,\s*|\s+(?:and|&)\s+/u) : [options.rest]).filter((t) => t !== '').map((t) => `${t.charAt(0).toUpperCase()}${t.slice(1)}`);
+      const content = (plural ? options.rest.split(/\s*,\s*|\s+(?:and|&)\s+/u) : [options.rest])
+        .filter((t) => t !== '')
+        .map((t) => `${t.charAt(0).toUpperCase()}${t.slice(1)}`);
       return {
         thing: best.thing,
         score: best.score,
@@ -405,7 +469,10 @@ function optionsOnly(thing: Thing, text: string): boolean {
 }
 
 /** Option words at the beginning of what stands before a name; the rest is content. */
-function splitOptions(thing: Thing & { kind: 'component' }, text: string): { readonly before: string; readonly rest: string } {
+function splitOptions(
+  thing: Thing & { kind: 'component' },
+  text: string,
+): { readonly before: string; readonly rest: string } {
   const all = text.split(/\s+/u);
   let n = 0;
   while (n < all.length - 1 && all[n] === all[n]?.toLowerCase() && optionFor(thing.component, all[n] ?? '')) n++;
@@ -415,7 +482,8 @@ function splitOptions(thing: Thing & { kind: 'component' }, text: string): { rea
 /** Does a thing belong into this container? Bars, tables, sections and footers never into a card or a small row: they end it. */
 function belongs(holder: Thing, thing: Thing): boolean {
   const { page } = roleFacts(thing.role);
-  if (holder.kind === 'primitive') return !page || (thing.role === 'table' && ['column', 'box'].includes(holder.primitive));
+  if (holder.kind === 'primitive')
+    return !page || (thing.role === 'table' && ['column', 'box'].includes(holder.primitive));
   if (holder.kind !== 'component' || (thing.kind === 'component' && thing.ref === holder.ref)) return false;
   const slot = firstSlot(holder.component);
   if (!slot) return false;

@@ -35,7 +35,13 @@ export function segments(text: string, offset: number, joins: (left: string, rig
   const push = (to: number): void => {
     const raw = text.slice(from, to);
     const bare = raw.trim();
-    if (bare !== '') found.push({ text: bare, from: offset + from + raw.length - raw.trimStart().length, quoted: /^["“].*["”]$/su.test(bare), after });
+    if (bare !== '')
+      found.push({
+        text: bare,
+        from: offset + from + raw.length - raw.trimStart().length,
+        quoted: /^["“].*["”]$/su.test(bare),
+        after,
+      });
   };
   outside(text, (i) => {
     const c = text[i] ?? '';
@@ -117,14 +123,26 @@ const NUMBERS: Readonly<Record<string, number>> = {
 const LEAD = /^(?:(?:then|and|also|plus|the|my|our|please|add|place|put|new|insert)\s+)+/iu;
 
 /** How many are asked for at the beginning: `3`, `three`, `a couple of`, `5x`. `said`: a number stands there at all. */
-export function counted(text: string): { readonly count: number; readonly said: boolean; readonly wrong: string | null; readonly rest: string; readonly skipped: number } {
+export function counted(text: string): {
+  readonly count: number;
+  readonly said: boolean;
+  readonly wrong: string | null;
+  readonly rest: string;
+  readonly skipped: number;
+} {
   const lead = LEAD.exec(text)?.[0] ?? '';
   let rest = text.slice(lead.length);
   const digits = /^([-−–]?\d+(?:[.,]\d+)?)\s*[x×]?\s+(?=\S)/u.exec(rest);
   if (digits?.[1]) {
     const n = Number(digits[1].replace(/[−–]/u, '-').replace(',', '.'));
     rest = rest.slice(digits[0].length);
-    return { count: n, said: true, wrong: Number.isInteger(n) && n >= 1 ? null : digits[1], rest, skipped: text.length - rest.length };
+    return {
+      count: n,
+      said: true,
+      wrong: Number.isInteger(n) && n >= 1 ? null : digits[1],
+      rest,
+      skipped: text.length - rest.length,
+    };
   }
   const word = /^(?:(a)\s+)?([a-z]+)(?:\s+(?:of\s+)?(?:the\s+)?)(?=\S)/iu.exec(rest);
   const article = word?.[1] !== undefined;
@@ -137,6 +155,13 @@ export function counted(text: string): { readonly count: number; readonly said: 
   const alone = /^(?:a|an)\s+(?=\S)/iu.exec(rest);
   if (alone) rest = rest.slice(alone[0].length);
   const zero = /^(?:no|zero)\s+(?=\S)/iu.exec(rest);
-  if (zero) return { count: 0, said: true, wrong: zero[0].trim(), rest: rest.slice(zero[0].length), skipped: text.length - rest.length + zero[0].length };
+  if (zero)
+    return {
+      count: 0,
+      said: true,
+      wrong: zero[0].trim(),
+      rest: rest.slice(zero[0].length),
+      skipped: text.length - rest.length + zero[0].length,
+    };
   return { count: 1, said: false, wrong: null, rest, skipped: text.length - rest.length };
 }

@@ -36,7 +36,10 @@ export function findIcon(kit: Kit | undefined, name: string): Icon | undefined {
   if (!kit) return undefined;
   const asked = words(name).join(' ');
   const all = Object.values(kit.icons);
-  return all.find((i) => words(i.name).join(' ') === asked || i.id === asked.replace(/ /gu, '-')) ?? all.find((i) => i.words.some((w) => words(w).join(' ') === asked));
+  return (
+    all.find((i) => words(i.name).join(' ') === asked || i.id === asked.replace(/ /gu, '-')) ??
+    all.find((i) => i.words.some((w) => words(w).join(' ') === asked))
+  );
 }
 
 /** What people say for the meanings of options. */
@@ -79,14 +82,16 @@ export function optionFor(component: Component, said: string): { readonly prop: 
       if (p.kind === 'choice') {
         const option = p.options?.find((o) => o.means?.toLowerCase() === word || words(o.name).join(' ') === word);
         if (option) return { prop: p.id, value: option.id };
-      } else if (p.kind === 'flag' && (words(p.name).join(' ') === word || p.means === word)) return { prop: p.id, value: true };
+      } else if (p.kind === 'flag' && (words(p.name).join(' ') === word || p.means === word))
+        return { prop: p.id, value: true };
     }
   }
   return null;
 }
 
 /** The flag that says whether a thing is on, chosen or ticked. */
-const onFlag = (component: Component): Prop | undefined => component.contract.props.find((p) => p.kind === 'flag' && (p.means === 'checked' || p.means === 'selected'));
+const onFlag = (component: Component): Prop | undefined =>
+  component.contract.props.find((p) => p.kind === 'flag' && (p.means === 'checked' || p.means === 'selected'));
 
 /** A value said in words for the thing as a whole: `on`, `off`, `40%`, `3 of 5`. Null: it is content. */
 export function stateWords(component: Component, text: string): { readonly prop: string; readonly value: Json } | null {
@@ -100,7 +105,11 @@ export function stateWords(component: Component, text: string): { readonly prop:
 }
 
 /** `Trips (ticket)`: a name in parentheses at the end is an icon, when the props have one and the kit knows it. */
-function splitIcon(props: readonly Prop[], content: string, kit: Kit | undefined): { text: string; icon: Record<string, Json> } {
+function splitIcon(
+  props: readonly Prop[],
+  content: string,
+  kit: Kit | undefined,
+): { text: string; icon: Record<string, Json> } {
   const m = /^(.*?)\s*\(([^()]+)\)$/su.exec(content.trim());
   const prop = props.find((p) => p.kind === 'icon');
   const found = m?.[2] && prop ? findIcon(kit, m[2]) : undefined;
@@ -132,7 +141,11 @@ export function itemValues(props: readonly Prop[], content: string, kit: Kit | u
 }
 
 /** A prop of a thing by its name or meaning and a value: `icon star`, `title Today`, `small`. */
-export function propBy(component: Component, text: string, kit: Kit | undefined): { readonly prop: string; readonly value: Json } | null {
+export function propBy(
+  component: Component,
+  text: string,
+  kit: Kit | undefined,
+): { readonly prop: string; readonly value: Json } | null {
   const sorted = [...component.contract.props].sort((a, b) => b.name.length - a.name.length);
   for (const p of sorted) {
     for (const name of [p.name, p.means?.replace(/-/gu, ' ') ?? '']) {
@@ -149,7 +162,11 @@ export function propBy(component: Component, text: string, kit: Kit | undefined)
 }
 
 /** A bare word that names an icon, for a thing that has a place for one and holds nothing: `header with menu`. */
-function iconPart(component: Component, text: string, kit: Kit | undefined): { readonly prop: string; readonly value: Json } | null {
+function iconPart(
+  component: Component,
+  text: string,
+  kit: Kit | undefined,
+): { readonly prop: string; readonly value: Json } | null {
   if (component.contract.slots.length > 0) return null;
   const asked = text.toLowerCase().replace(/\s*(?:icon|button)$/u, '');
   const icon = findIcon(kit, asked);
@@ -159,10 +176,17 @@ function iconPart(component: Component, text: string, kit: Kit | undefined): { r
 }
 
 /** A prop that is taken away: `without picture`. */
-export function withoutProp(component: Component, text: string): { readonly prop: string; readonly value: Json } | null {
+export function withoutProp(
+  component: Component,
+  text: string,
+): { readonly prop: string; readonly value: Json } | null {
   const asked = words(text).join(' ');
   const p = component.contract.props.find(
-    (x) => words(x.name).join(' ') === asked || x.means?.replace(/-/gu, ' ') === asked || (asked === 'icon' && x.kind === 'icon') || (asked === 'button' && x.means === 'action-label'),
+    (x) =>
+      words(x.name).join(' ') === asked ||
+      x.means?.replace(/-/gu, ' ') === asked ||
+      (asked === 'icon' && x.kind === 'icon') ||
+      (asked === 'button' && x.means === 'action-label'),
   );
   if (!p) return null;
   return { prop: p.id, value: p.kind === 'flag' ? false : p.kind === 'icon' ? 'none' : p.kind === 'list' ? [] : '' };
@@ -208,7 +232,9 @@ export function readValue(prop: Prop, text: string, kit?: Kit): Json {
       return /^(?:on|yes|true)$/iu.test(text) ? true : /^(?:off|no|false)$/iu.test(text) ? false : null;
     case 'choice': {
       const asked = words(text).join(' ');
-      return prop.options?.find((o) => words(o.name).join(' ') === asked || o.means === asked || o.id === text)?.id ?? null;
+      return (
+        prop.options?.find((o) => words(o.name).join(' ') === asked || o.means === asked || o.id === text)?.id ?? null
+      );
     }
     case 'icon':
       return text.trim().toLowerCase() === 'none' ? 'none' : (findIcon(kit, text)?.id ?? null);

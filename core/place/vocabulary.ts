@@ -1,5 +1,14 @@
 import { words, similarity } from '../match/index.js';
-import { componentsInOrder, kitRef, roleFacts, type Component, type ComponentRef, type Kit, type Project, type Template } from '../model/index.js';
+import {
+  componentsInOrder,
+  kitRef,
+  roleFacts,
+  type Component,
+  type ComponentRef,
+  type Kit,
+  type Project,
+  type Template,
+} from '../model/index.js';
 
 /** Something a place line can name. */
 export type Thing =
@@ -12,14 +21,31 @@ export type Thing =
       readonly words: readonly string[];
       readonly role: string;
     }
-  | { readonly kind: 'template'; readonly template: Template; readonly kit: Kit; readonly name: string; readonly words: readonly string[]; readonly role: string }
-  | { readonly kind: 'primitive'; readonly primitive: Plain; readonly name: string; readonly words: readonly string[]; readonly role: string };
+  | {
+      readonly kind: 'template';
+      readonly template: Template;
+      readonly kit: Kit;
+      readonly name: string;
+      readonly words: readonly string[];
+      readonly role: string;
+    }
+  | {
+      readonly kind: 'primitive';
+      readonly primitive: Plain;
+      readonly name: string;
+      readonly words: readonly string[];
+      readonly role: string;
+    };
 
 export type Plain = 'row' | 'column' | 'grid' | 'box' | 'space' | 'icon' | 'text' | 'picture' | 'series';
 
 const PRIMITIVES: readonly { primitive: Plain; name: string; words: readonly string[] }[] = [
   { primitive: 'row', name: 'Row', words: ['plain row', 'horizontal', 'horizontal row', 'group'] },
-  { primitive: 'column', name: 'Column', words: ['plain column', 'stack', 'vertical', 'section', 'vertical stack', 'layout column'] },
+  {
+    primitive: 'column',
+    name: 'Column',
+    words: ['plain column', 'stack', 'vertical', 'section', 'vertical stack', 'layout column'],
+  },
   { primitive: 'grid', name: 'Grid', words: ['plain grid', 'tiles', 'grid layout'] },
   { primitive: 'box', name: 'Box', words: ['plain box', 'container', 'frame'] },
   { primitive: 'space', name: 'Space', words: ['gap', 'spacer'] },
@@ -47,7 +73,8 @@ export function thingsOf(kit: Kit): readonly Thing[] {
       words: [...component.words, component.id, ...roleFacts(component.role).words],
       role: component.role,
     }));
-    for (const template of kit.templates) things.push({ kind: 'template', template, kit, name: template.name, words: template.words, role: template.kind });
+    for (const template of kit.templates)
+      things.push({ kind: 'template', template, kit, name: template.name, words: template.words, role: template.kind });
     known = things;
     memo.set(kit, known);
   }
@@ -77,7 +104,8 @@ export function singular(text: string): string {
 }
 
 /** People get the first letter right, or swap the first two: `lable` is no table. */
-const likeStart = (word: string, typed: string): boolean => word[0] === typed[0] || (word[0] === typed[1] && word[1] === typed[0]);
+const likeStart = (word: string, typed: string): boolean =>
+  word[0] === typed[0] || (word[0] === typed[1] && word[1] === typed[0]);
 
 /** How well a phrase names a thing: 1000 its name, 900 one of its words (10 less in the plural), less for beginnings and misspellings, 0 not at all. */
 export function naming(thing: Thing, phrase: string): number {
@@ -100,11 +128,17 @@ export function naming(thing: Thing, phrase: string): number {
     if (asked.split(' ').every((w) => own.has(w) || own.has(singular(w)))) return 880;
   }
   if (asked.length >= 2 && name.startsWith(asked)) best = Math.max(best, 500 - (name.length - asked.length));
-  else if (asked.length >= 2 && name.split(' ').some((w) => w.startsWith(asked))) best = Math.max(best, 400 - name.length);
+  else if (asked.length >= 2 && name.split(' ').some((w) => w.startsWith(asked)))
+    best = Math.max(best, 400 - name.length);
   if (best === 0 && one.length >= 4) {
     const names = [name, ...thing.words.map(norm)];
     const limit = one.length >= 7 ? 2 : 1;
-    const wrong = Math.min(...names.filter((n) => likeStart(n, one) && Math.abs(n.length - one.length) <= limit).map((n) => distance(n, one, limit)), limit + 1);
+    const wrong = Math.min(
+      ...names
+        .filter((n) => likeStart(n, one) && Math.abs(n.length - one.length) <= limit)
+        .map((n) => distance(n, one, limit)),
+      limit + 1,
+    );
     if (wrong <= limit) best = 310 - wrong * 10;
   }
   return best;
@@ -138,7 +172,8 @@ export function search(things: readonly Thing[], query: string): readonly Thing[
   const scored = things.map((thing, i) => {
     let score = naming(thing, asked);
     if (score === 0) {
-      const summary = thing.kind === 'component' ? thing.component.summary : thing.kind === 'template' ? thing.template.summary : '';
+      const summary =
+        thing.kind === 'component' ? thing.component.summary : thing.kind === 'template' ? thing.template.summary : '';
       if (words(summary).some((w) => w.startsWith(asked))) score = 120;
       else if (similarity(thing.name, asked) > 0.6) score = 100;
     }
@@ -157,7 +192,14 @@ export function suggestIcons(kit: Kit, text: string, used: readonly string[], mo
     .map(singular);
   const scored = Object.values(kit.icons).map((icon, i) => {
     const fit = (names: readonly string[], whole: number): number =>
-      Math.max(0, ...asked.flatMap((a) => names.map(singular).map((n) => (n === a ? whole : n.length > 3 && (n.startsWith(a) || a.startsWith(n)) ? whole * 0.6 : 0))));
+      Math.max(
+        0,
+        ...asked.flatMap((a) =>
+          names
+            .map(singular)
+            .map((n) => (n === a ? whole : n.length > 3 && (n.startsWith(a) || a.startsWith(n)) ? whole * 0.6 : 0)),
+        ),
+      );
     const score = Math.max(
       fit(words(icon.name), 100),
       fit(

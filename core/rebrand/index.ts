@@ -1,2 +1,22 @@
-export { applyRebrand, behindLens, choosePair, counterpart, lensWears, planRebrand, planSheet, sheetKey, wearsAfter, wornKit, type RebrandPlan } from './plan.js';
-export { reviewRebrand, reviewScreen, sumReviews, type Concern, type Finding, type Review, type ScreenReview } from './review.js';
+export {
+  applyRebrand,
+  behindLens,
+  choosePair,
+  counterpart,
+  lensWears,
+  planRebrand,
+  planSheet,
+  sheetKey,
+  wearsAfter,
+  wornKit,
+  type RebrandPlan,
+} from './plan.js';
+export {
+  reviewRebrand,
+  reviewScreen,
+  sumReviews,
+  type Concern,
+  type Finding,
+  type Review,
+  type ScreenReview,
+} from './review.js';

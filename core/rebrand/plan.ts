@@ -39,12 +39,27 @@ export function wornKit(project: Project, screen?: Screen): KitRef | undefined {
 export const sheetKey = (from: KitRef, to: KitRef): string => `${from}>${to}`;
 
 /** How well `b` would stand for `a`, 0 to 1, with the reason. Same role counts most, then the meaning of the contract, then the name. */
-function likeness(world: World, refA: ComponentRef, a: Component, refB: ComponentRef, b: Component): { score: number; pair: ComponentPair } {
+function likeness(
+  world: World,
+  refA: ComponentRef,
+  a: Component,
+  refB: ComponentRef,
+  b: Component,
+): { score: number; pair: ComponentPair } {
   const pair = matched(world, refA, a, refB, b);
   const sameRole = a.role === b.role;
   const total = a.contract.props.length;
-  const shared = total === 0 ? (b.contract.props.length === 0 ? 1 : 0.5) : Object.values(pair.props).filter((p) => p.to !== null).length / total;
-  const name = Math.max(similarity(a.name, b.name), ...a.words.map((w) => similarity(w, b.name)), ...b.words.map((w) => similarity(w, a.name)));
+  const shared =
+    total === 0
+      ? b.contract.props.length === 0
+        ? 1
+        : 0.5
+      : Object.values(pair.props).filter((p) => p.to !== null).length / total;
+  const name = Math.max(
+    similarity(a.name, b.name),
+    ...a.words.map((w) => similarity(w, b.name)),
+    ...b.words.map((w) => similarity(w, a.name)),
+  );
   const slots = a.contract.slots.length === 0 || Object.values(pair.slots).some((s) => s !== null);
   // Twins of one role are told apart by name: it weighs enough to decide between equals, never to cross roles alone.
   const score = (sameRole ? 0.55 : 0) + 0.25 * shared + 0.2 * name - (slots ? 0 : 0.1);
@@ -54,7 +69,13 @@ function likeness(world: World, refA: ComponentRef, a: Component, refB: Componen
 const LEAST = 0.4;
 
 /** The best counterpart of a component in a kit, or a pair that says there is none. */
-export function counterpart(world: World, ref: ComponentRef, component: Component, kit: Kit, kitRef: KitRef): ComponentPair {
+export function counterpart(
+  world: World,
+  ref: ComponentRef,
+  component: Component,
+  kit: Kit,
+  kitRef: KitRef,
+): ComponentPair {
   let best: { score: number; pair: ComponentPair } | undefined;
   for (const candidate of componentsInOrder(kit)) {
     const got = likeness(world, ref, component, `${kitRef}/${candidate.id}`, candidate);
@@ -83,7 +104,9 @@ export function choosePair(world: World, sheet: MatchSheet, from: ComponentRef, 
   const a = componentAt(world, from);
   const b = to === null ? undefined : componentAt(world, to);
   const pair: ComponentPair =
-    to === null || !a || !b ? { ...noCounterpart(from), why: 'left as it is, by you', chosen: true } : { ...matched(world, from, a, to, b), confidence: 1, why: 'chosen by you', chosen: true };
+    to === null || !a || !b
+      ? { ...noCounterpart(from), why: 'left as it is, by you', chosen: true }
+      : { ...matched(world, from, a, to, b), confidence: 1, why: 'chosen by you', chosen: true };
   return { ...sheet, pairs: { ...sheet.pairs, [from]: pair } };
 }
 
@@ -92,7 +115,12 @@ export function choosePair(world: World, sheet: MatchSheet, from: ComponentRef, 
  * What the designer chose in an earlier sheet is kept. Throws RangeError when a kit is not installed.
  */
 export function planRebrand(world: World, from: KitRef, to: KitRef, earlier?: MatchSheet): RebrandPlan {
-  return { from, to, sheet: planSheet(world, from, to, earlier), uses: countUses(world.project.screens, (s) => wearsOf(world.project, s)) };
+  return {
+    from,
+    to,
+    sheet: planSheet(world, from, to, earlier),
+    uses: countUses(world.project.screens, (s) => wearsOf(world.project, s)),
+  };
 }
 
 /** The sheet of such a plan alone. */
@@ -113,7 +141,11 @@ export function planSheet(world: World, from: KitRef, to: KitRef, earlier?: Matc
     }
     const same = lineage ? b.components[component.id] : undefined;
     if (same) {
-      pairs[ref] = { ...matched(world, ref, component, `${to}/${same.id}`, same), confidence: 1, why: 'the same component' };
+      pairs[ref] = {
+        ...matched(world, ref, component, `${to}/${same.id}`, same),
+        confidence: 1,
+        why: 'the same component',
+      };
       continue;
     }
     const worn = back && Object.values(back.pairs).find((p) => p.to === ref && p.chosen);
@@ -132,7 +164,12 @@ function compose(world: World, first: MatchSheet, second: MatchSheet): MatchShee
     const b = two?.to ? componentAt(world, two.to) : undefined;
     pairs[ref] =
       a && b && two?.to
-        ? { ...matched(world, ref, a, two.to, b), confidence: Math.min(one.confidence, two.confidence), why: two.why, ...(one.chosen || two.chosen ? { chosen: true } : {}) }
+        ? {
+            ...matched(world, ref, a, two.to, b),
+            confidence: Math.min(one.confidence, two.confidence),
+            why: two.why,
+            ...(one.chosen || two.chosen ? { chosen: true } : {}),
+          }
         : noCounterpart(ref);
   }
   const a = kitAt(world, first.from);
@@ -188,7 +225,12 @@ export function lensWears(world: World, screen: Screen | undefined, to: KitRef):
   if (from === undefined || from === to) return now;
   // What was corrected in a sheet since, here or in the project's, shows through the lens too.
   const saved = world.project.sheets[sheetKey(from, to)];
-  return lenses.of(now, [to, from, saved, world.project.wears], () => wearsAfter(world, now, planSheet(world, from, to)), lookIn(world));
+  return lenses.of(
+    now,
+    [to, from, saved, world.project.wears],
+    () => wearsAfter(world, now, planSheet(world, from, to)),
+    lookIn(world),
+  );
 }
 const lenses = new Memory<readonly Wear[]>(8);
 

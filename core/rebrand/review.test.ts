@@ -63,7 +63,12 @@ describe('a rebrand', () => {
   });
   it('shows what the designer wrote, in the other kit’s components', () => {
     const s = summit.screens.find((x) => x.name === 'Tours') as Screen;
-    const svg = toSvg(paint(layout(resolve(world, s, { wears: after(s) }), fonts)), { width: 390, height: 844, title: 'Tours', prefix: '' });
+    const svg = toSvg(paint(layout(resolve(world, s, { wears: after(s) }), fonts)), {
+      width: 390,
+      height: 844,
+      title: 'Tours',
+      prefix: '',
+    });
     for (const text of ['Windgate ridge', 'See the tour', 'Half a day', 'Huts']) expect(svg).toContain(text);
     expect(svg).toContain('Figtree');
     expect(svg).not.toContain('Public Sans');
@@ -108,7 +113,9 @@ describe('a rebrand', () => {
 
 describe('alternatives', () => {
   const s = summit.screens.find((x) => x.name === 'Buy a pass') as Screen;
-  const button = Object.values(s.nodes).find((n): n is InstanceNode => n.type === 'instance' && n.component.endsWith('/button')) as InstanceNode;
+  const button = Object.values(s.nodes).find(
+    (n): n is InstanceNode => n.type === 'instance' && n.component.endsWith('/button'),
+  ) as InstanceNode;
   const list = rankAlternatives(world, [], button, [kits.get(PLY)!, kits.get(SKERRY)!], 12);
   it('begin with what shows now, then the same role, then its kin', () => {
     expect(list[0]?.now).toBe(true);
@@ -116,11 +123,17 @@ describe('alternatives', () => {
     expect(list.slice(0, 6).map((a) => a.name)).toContain('Link');
   });
   it('offer the way back near, once swapped', () => {
-    const got = applyEdit(summit, { id: 's', label: 'Swap', steps: swapSteps(`screen:${s.id}`, button, `${PLY}/field`) });
+    const got = applyEdit(summit, {
+      id: 's',
+      label: 'Swap',
+      steps: swapSteps(`screen:${s.id}`, button, `${PLY}/field`),
+    });
     if (!got.ok) throw new Error(got.refusal.message);
     const swapped = got.project.screens.find((x) => x.id === s.id)?.nodes[button.id] as InstanceNode;
     expect(swapped.settings).toEqual(button.settings);
-    expect(rankAlternatives({ project: got.project, kits }, [], swapped, [kits.get(PLY)!], 12)[1]?.ref).toBe(`${PLY}/button`);
+    expect(rankAlternatives({ project: got.project, kits }, [], swapped, [kits.get(PLY)!], 12)[1]?.ref).toBe(
+      `${PLY}/button`,
+    );
   });
 });
 

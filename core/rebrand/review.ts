@@ -1,11 +1,34 @@
 import { layout, type Box } from '../layout/index.js';
-import { aliasPath, componentAt, roleFacts, shownComponent, splitRef, wearsOf, type InstanceNode, type Screen, type SeriesNode, type Wear, type World } from '../model/index.js';
+import {
+  aliasPath,
+  componentAt,
+  roleFacts,
+  shownComponent,
+  splitRef,
+  wearsOf,
+  type InstanceNode,
+  type Screen,
+  type SeriesNode,
+  type Wear,
+  type World,
+} from '../model/index.js';
 import { resolve } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { carry, carryInstance, type Carry, type Outcome } from '../carry/index.js';
 import { composite, contrast } from '../colour/index.js';
 
-export type Concern = 'text-cut' | 'text-wrapped' | 'text-outside' | 'contrast' | 'small-target' | 'outside' | 'grew' | 'parked' | 'parked-content' | 'no-counterpart' | 'literal';
+export type Concern =
+  | 'text-cut'
+  | 'text-wrapped'
+  | 'text-outside'
+  | 'contrast'
+  | 'small-target'
+  | 'outside'
+  | 'grew'
+  | 'parked'
+  | 'parked-content'
+  | 'no-counterpart'
+  | 'literal';
 
 /** One place to look at after a rebrand, with its measure. */
 export interface Finding {
@@ -33,7 +56,19 @@ export interface Review {
   readonly findings: readonly Finding[];
 }
 
-const WORST: readonly Concern[] = ['text-outside', 'text-cut', 'contrast', 'outside', 'no-counterpart', 'parked-content', 'parked', 'text-wrapped', 'grew', 'small-target', 'literal'];
+const WORST: readonly Concern[] = [
+  'text-outside',
+  'text-cut',
+  'contrast',
+  'outside',
+  'no-counterpart',
+  'parked-content',
+  'parked',
+  'text-wrapped',
+  'grew',
+  'small-target',
+  'literal',
+];
 /** WCAG 2.2, 2.5.8: the least size of a target, px. */
 const LEAST_TARGET = 24;
 /** A section that grows by less is not worth a look, px. */
@@ -63,7 +98,12 @@ export function reviewScreen(world: World, screen: Screen, after: readonly Wear[
 }
 
 /** All screens of a project, one at a time; `each` is told after every screen and stops the review by returning false. */
-export function reviewRebrand(world: World, after: (screen: Screen) => readonly Wear[], fonts: Fonts, each?: (done: number, of: number, review: ScreenReview) => boolean): Review {
+export function reviewRebrand(
+  world: World,
+  after: (screen: Screen) => readonly Wear[],
+  fonts: Fonts,
+  each?: (done: number, of: number, review: ScreenReview) => boolean,
+): Review {
   const screens: ScreenReview[] = [];
   for (const screen of world.project.screens) {
     const review = reviewScreen(world, screen, after(screen), fonts);
@@ -76,12 +116,22 @@ export function reviewRebrand(world: World, after: (screen: Screen) => readonly 
 export function sumReviews(screens: readonly ScreenReview[]): Review {
   const counts = { kept: 0, mapped: 0, parked: 0, held: 0 };
   for (const s of screens) for (const k of ['kept', 'mapped', 'parked', 'held'] as const) counts[k] += s.counts[k];
-  const findings = screens.flatMap((s) => s.findings).sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.measure - a.measure);
+  const findings = screens
+    .flatMap((s) => s.findings)
+    .sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.measure - a.measure);
   return { screens, counts, instances: screens.reduce((n, s) => n + s.instances, 0), findings };
 }
 
 /** What was chosen on single items of a series is carried, counted and told like everything else. */
-function reviewEntries(world: World, screen: Screen, series: SeriesNode, after: readonly Wear[], before: readonly Wear[], counts: Record<Outcome, number>, findings: Finding[]): void {
+function reviewEntries(
+  world: World,
+  screen: Screen,
+  series: SeriesNode,
+  after: readonly Wear[],
+  before: readonly Wear[],
+  counts: Record<Outcome, number>,
+  findings: Finding[],
+): void {
   for (const entry of series.entries) {
     for (const [id, settings] of Object.entries(entry.settings)) {
       const node = screen.nodes[id];
@@ -97,34 +147,77 @@ function reviewEntries(world: World, screen: Screen, series: SeriesNode, after: 
 const NO_FILLS: readonly never[] = [];
 
 /** Counts what a carry did; what waits now and did not before is something to look at. */
-function tell(now: Carry, was: Carry, screen: Screen, node: string, counts: Record<Outcome, number>, findings: Finding[], where = ''): void {
+function tell(
+  now: Carry,
+  was: Carry,
+  screen: Screen,
+  node: string,
+  counts: Record<Outcome, number>,
+  findings: Finding[],
+  where = '',
+): void {
   for (const entry of now.ledger) {
     counts[entry.outcome]++;
     if (entry.outcome === 'parked' && was.ledger[entry.setting]?.outcome !== 'parked')
-      findings.push({ concern: 'parked', screen: screen.id, node, title: `Parked: ${entry.what}`, detail: `${entry.why}${where}. Kept for later on ${screen.name}.`, measure: 1 });
+      findings.push({
+        concern: 'parked',
+        screen: screen.id,
+        node,
+        title: `Parked: ${entry.what}`,
+        detail: `${entry.why}${where}. Kept for later on ${screen.name}.`,
+        measure: 1,
+      });
   }
 }
 
-function reviewSettings(world: World, screen: Screen, node: InstanceNode, after: readonly Wear[], before: readonly Wear[], counts: Record<Outcome, number>, findings: Finding[]): void {
+function reviewSettings(
+  world: World,
+  screen: Screen,
+  node: InstanceNode,
+  after: readonly Wear[],
+  before: readonly Wear[],
+  counts: Record<Outcome, number>,
+  findings: Finding[],
+): void {
   const got = carryInstance(world, after, node);
   const earlier = carryInstance(world, before, node);
   const name = node.name ?? componentAt(world, shownComponent(after, node.component))?.name ?? node.component;
   tell(got, earlier, screen, node.id, counts, findings);
-  const push = (concern: Concern, title: string, detail: string, measure: number): void => void findings.push({ concern, screen: screen.id, node: node.id, title, detail, measure });
+  const push = (concern: Concern, title: string, detail: string, measure: number): void =>
+    void findings.push({ concern, screen: screen.id, node: node.id, title, detail, measure });
   for (const f of got.fills.parked) {
     const count = f.children.length;
-    push('parked-content', `Content waits: ${count} ${count === 1 ? 'thing' : 'things'} in ${name}`, `${name} has no slot for it. Kept for later on ${screen.name}.`, count);
+    push(
+      'parked-content',
+      `Content waits: ${count} ${count === 1 ? 'thing' : 'things'} in ${name}`,
+      `${name} has no slot for it. Kept for later on ${screen.name}.`,
+      count,
+    );
   }
   const wear = after.find((w) => w.kit === splitRef(node.component).kit);
   const shownBefore = shownComponent(before, node.component);
   const wearOfShown = after.find((w) => w.kit === splitRef(shownBefore).kit);
   const sheet = wear ?? wearOfShown;
-  if (sheet && sheet.sheet.pairs[node.component]?.to === null && shownComponent(after, node.component) === node.component) {
+  if (
+    sheet &&
+    sheet.sheet.pairs[node.component]?.to === null &&
+    shownComponent(after, node.component) === node.component
+  ) {
     push('no-counterpart', `No counterpart: ${name}`, `It stays as it is on ${screen.name}.`, 1);
   }
   for (const s of node.settings) {
-    if (s.kind === 'attr' && typeof s.value === 'string' && aliasPath(s.value) === null && ['fill', 'color', 'stroke'].includes(s.name)) {
-      push('literal', `Own colour ${s.value} on ${name}`, `It is not a token, so it stays as it is on ${screen.name}.`, 1);
+    if (
+      s.kind === 'attr' &&
+      typeof s.value === 'string' &&
+      aliasPath(s.value) === null &&
+      ['fill', 'color', 'stroke'].includes(s.name)
+    ) {
+      push(
+        'literal',
+        `Own colour ${s.value} on ${name}`,
+        `It is not a token, so it stays as it is on ${screen.name}.`,
+        1,
+      );
     }
   }
 }
@@ -135,7 +228,8 @@ interface Seen {
 }
 
 function texts(box: Box, into: Map<string, Seen>): void {
-  if (box.para && box.node.text !== '') into.set(`${box.node.owner}|${box.node.text}`, { text: box.node.text, lines: box.para.lines.length });
+  if (box.para && box.node.text !== '')
+    into.set(`${box.node.owner}|${box.node.text}`, { text: box.node.text, lines: box.para.lines.length });
   for (const c of box.children) texts(c, into);
 }
 
@@ -156,7 +250,11 @@ function reviewTexts(screen: Screen, was: Box, now: Box, findings: Finding[]): v
       const name = `“${short(box.node.text)}”`;
       const node = box.node.owner;
       const inner = box.w - look.paddingLeft - look.paddingRight;
-      const over = Math.max(box.para.width - inner, parent ? box.x + box.w - (parent.x + parent.w) : 0, parent?.node.look.clip ? box.y + box.h - (parent.y + parent.h) : 0);
+      const over = Math.max(
+        box.para.width - inner,
+        parent ? box.x + box.w - (parent.x + parent.w) : 0,
+        parent?.node.look.clip ? box.y + box.h - (parent.y + parent.h) : 0,
+      );
       if (over > 0.75)
         findings.push({
           concern: 'text-outside',
@@ -214,7 +312,14 @@ function reviewBoxes(screen: Screen, was: Box, now: Box, findings: Finding[]): v
   for (const c of now.children) {
     const before = tall.get(c.node.owner);
     if (before !== undefined && c.h - before >= GROWN) {
-      findings.push({ concern: 'grew', screen: screen.id, node: c.node.owner, title: `Grew by ${Math.round(c.h - before)} px`, detail: `${c.node.name} on ${screen.name}`, measure: c.h - before });
+      findings.push({
+        concern: 'grew',
+        screen: screen.id,
+        node: c.node.owner,
+        title: `Grew by ${Math.round(c.h - before)} px`,
+        detail: `${c.node.name} on ${screen.name}`,
+        measure: c.h - before,
+      });
     }
   }
   const right = now.x + now.w;

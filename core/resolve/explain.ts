@@ -6,7 +6,12 @@ import { resolve, type ResolveOptions } from './resolve.js';
  * Where the values of a part came from: for every attribute (`fill`) and prop (`props.x`) the layers that give it a value,
  * weakest first; the last one shows. Only what lies on the way to the part is resolved for it.
  */
-export function explainPart(world: World, screen: Screen | string, key: string, options: ResolveOptions = {}): ReadonlyMap<string, readonly Layer[]> {
+export function explainPart(
+  world: World,
+  screen: Screen | string,
+  key: string,
+  options: ResolveOptions = {},
+): ReadonlyMap<string, readonly Layer[]> {
   const layers = new Map<string, Layer[]>();
   const tell = (layer: Layer): void => {
     const known = layers.get(layer.name);
@@ -18,12 +23,20 @@ export function explainPart(world: World, screen: Screen | string, key: string, 
 }
 
 /** The same for one attribute or prop. */
-export function explain(world: World, screen: Screen | string, key: string, name: string, options: ResolveOptions = {}): readonly Layer[] {
+export function explain(
+  world: World,
+  screen: Screen | string,
+  key: string,
+  name: string,
+  options: ResolveOptions = {},
+): readonly Layer[] {
   return explainPart(world, screen, key, options).get(name) ?? [];
 }
 
 /** What shows in the end, and who says so in words: `a rule of Notice`. Null: nobody says anything. */
-export function shownBy(layers: readonly Layer[] | undefined): { readonly value: Json; readonly from: Layer['from']; readonly says: string } | null {
+export function shownBy(
+  layers: readonly Layer[] | undefined,
+): { readonly value: Json; readonly from: Layer['from']; readonly says: string } | null {
   const last = layers?.at(-1);
   if (!last) return null;
   const says: Readonly<Record<Layer['from'], string>> = {

@@ -86,7 +86,12 @@ export interface RNode {
   /** Set on the root of an instance. */
   readonly instance?: ResolvedInstance;
   /** Set on a slot's box, filled or not. */
-  readonly slot?: { readonly of: string; readonly slot: string; readonly name: string; readonly accepts: readonly string[] };
+  readonly slot?: {
+    readonly of: string;
+    readonly slot: string;
+    readonly name: string;
+    readonly accepts: readonly string[];
+  };
   /** For broken nodes: what is wrong, in words. */
   readonly problem?: string;
 }

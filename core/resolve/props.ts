@@ -43,7 +43,11 @@ export interface PropTerms {
 }
 
 /** The props of an instance: defaults, then settings from inner to outer, then what is inherited where nobody chose. */
-export function propsOf(component: Component, layers: readonly Carried[], { enclosing, owner, states, width, tell }: PropTerms): Readonly<Record<string, Json>> {
+export function propsOf(
+  component: Component,
+  layers: readonly Carried[],
+  { enclosing, owner, states, width, tell }: PropTerms,
+): Readonly<Record<string, Json>> {
   const props: Record<string, Json> = {};
   const told = new Set<string>();
   for (const p of component.contract.props) {
@@ -51,10 +55,16 @@ export function propsOf(component: Component, layers: readonly Carried[], { encl
     tell?.({ from: 'default', name: `props.${p.id}`, value: p.default, whose: component.name });
   }
   for (const s of layers) {
-    if (s.kind !== 'prop' || s.at.length > 0 || !Object.hasOwn(props, s.name) || !whenHolds(s.when, states, width)) continue;
+    if (s.kind !== 'prop' || s.at.length > 0 || !Object.hasOwn(props, s.name) || !whenHolds(s.when, states, width))
+      continue;
     props[s.name] = s.value;
     told.add(s.name);
-    tell?.({ from: s.from < 0 ? 'held' : 'setting', name: `props.${s.name}`, value: s.value, whose: owner || 'This screen' });
+    tell?.({
+      from: s.from < 0 ? 'held' : 'setting',
+      name: `props.${s.name}`,
+      value: s.value,
+      whose: owner || 'This screen',
+    });
   }
   for (const p of component.contract.props) {
     if (!p.inherits || told.has(p.id) || !p.means) continue;

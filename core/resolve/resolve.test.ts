@@ -3,18 +3,52 @@ import { sailings } from '../../kits/demo/content.js';
 import { demoProjects } from '../../kits/demo/index.js';
 import { shippedKits } from '../../e2e/wall.js';
 import { tile } from '../../bench/generated.js';
-import { blankScreen, emptyProject, explain, newInstance, resolve, type InstanceNode, type Node, type Project, type RNode, type Screen, type Setting, type World } from '../index.js';
+import {
+  blankScreen,
+  emptyProject,
+  explain,
+  newInstance,
+  resolve,
+  type InstanceNode,
+  type Node,
+  type Project,
+  type RNode,
+  type Screen,
+  type Setting,
+  type World,
+} from '../index.js';
 
 const { kits } = shippedKits();
 const PLY = 'plywood@1.0.0';
-const set = (component: string, name: string, value: Setting['value'], at: readonly string[] = [], kind: Setting['kind'] = 'prop'): Setting => ({ home: `${PLY}/${component}`, at, kind, name, value });
-const use = (id: string, component: string, settings: readonly Setting[] = [], more: Partial<InstanceNode> = {}): InstanceNode => ({
+const set = (
+  component: string,
+  name: string,
+  value: Setting['value'],
+  at: readonly string[] = [],
+  kind: Setting['kind'] = 'prop',
+): Setting => ({ home: `${PLY}/${component}`, at, kind, name, value });
+const use = (
+  id: string,
+  component: string,
+  settings: readonly Setting[] = [],
+  more: Partial<InstanceNode> = {},
+): InstanceNode => ({
   ...newInstance(id, component.includes('/') ? component : `${PLY}/${component}`, {}, settings),
   ...more,
 });
-function made(nodes: readonly Node[], top: readonly string[], more: Partial<Project> = {}): { world: World; screen: Screen } {
+function made(
+  nodes: readonly Node[],
+  top: readonly string[],
+  more: Partial<Project> = {},
+): { world: World; screen: Screen } {
   const blank = blankScreen('s', 'S', 'f', 'phone', 390, 844);
-  const screen: Screen = { ...blank, nodes: { ...Object.fromEntries(nodes.map((n) => [n.id, n])), root: { ...(blank.nodes['root'] as Extract<Node, { type: 'box' }>), children: top } } };
+  const screen: Screen = {
+    ...blank,
+    nodes: {
+      ...Object.fromEntries(nodes.map((n) => [n.id, n])),
+      root: { ...(blank.nodes['root'] as Extract<Node, { type: 'box' }>), children: top },
+    },
+  };
   return { world: { project: { ...emptyProject('p', 'P', PLY), screens: [screen], ...more }, kits }, screen };
 }
 const all = (n: RNode): RNode[] => [n, ...n.children.flatMap(all)];
@@ -38,7 +72,13 @@ describe('the cascade', () => {
     expect(layers.length).toBeGreaterThan(0);
   });
   it('never throws on what is not there: it is passed over or marked', () => {
-    const { world, screen } = made([use('a', `${PLY}/gone`), use('b', 'button', [set('button', 'nothing', 'x'), set('button', 'x', 1, ['no', 'where'])])], ['a', 'b', 'missing']);
+    const { world, screen } = made(
+      [
+        use('a', `${PLY}/gone`),
+        use('b', 'button', [set('button', 'nothing', 'x'), set('button', 'x', 1, ['no', 'where'])]),
+      ],
+      ['a', 'b', 'missing'],
+    );
     const found = all(resolve(world, screen).root);
     expect(found.filter((n) => n.type === 'broken')).toHaveLength(1);
     expect(found.some((n) => n.instance?.name === 'Button')).toBe(true);
@@ -48,7 +88,10 @@ describe('the cascade', () => {
 describe('slots', () => {
   it('hold a thing of their own kind: a card in a card is no circle', () => {
     const { world, screen } = made(
-      [use('outer', 'card', [], { fills: [{ home: `${PLY}/card`, slot: 'inside', children: ['inner'] }] }), use('inner', 'card', [set('card', 'heading', 'Inner')])],
+      [
+        use('outer', 'card', [], { fills: [{ home: `${PLY}/card`, slot: 'inside', children: ['inner'] }] }),
+        use('inner', 'card', [set('card', 'heading', 'Inner')]),
+      ],
       ['outer'],
     );
     const found = all(resolve(world, screen).root);
@@ -57,7 +100,14 @@ describe('slots', () => {
   });
   it('mark an original that contains itself instead of going on for ever', () => {
     const own = tile(4);
-    const loop = { ...own, nodes: { ...own.nodes, root: { ...(own.nodes['root'] as Extract<Node, { type: 'box' }>), children: ['title', 'self'] }, self: newInstance('self', 'project/tile') } };
+    const loop = {
+      ...own,
+      nodes: {
+        ...own.nodes,
+        root: { ...(own.nodes['root'] as Extract<Node, { type: 'box' }>), children: ['title', 'self'] },
+        self: newInstance('self', 'project/tile'),
+      },
+    };
     const { world, screen } = made([use('t', 'project/tile')], ['t'], { originals: { tile: loop } });
     expect(all(resolve(world, screen).root).filter((n) => n.type === 'broken')).toHaveLength(1);
   });
@@ -80,7 +130,14 @@ describe('series', () => {
   it('show one item a row, each free to differ by its key', () => {
     const { world, screen } = made(
       [
-        { id: 'ser', type: 'series', attrs: { flow: 'column', gap: 4 }, item: 'it', rows: 'sailings', entries: [{ key: 'r3', settings: { it: [set('list-item', 'title', 'Mine')] } }] },
+        {
+          id: 'ser',
+          type: 'series',
+          attrs: { flow: 'column', gap: 4 },
+          item: 'it',
+          rows: 'sailings',
+          entries: [{ key: 'r3', settings: { it: [set('list-item', 'title', 'Mine')] } }],
+        },
         { ...use('it', 'list-item'), bind: { 'props.title': 'row.c1', 'props.note': 'row.c2' } },
       ],
       ['ser'],
@@ -99,8 +156,16 @@ describe('what is remembered', () => {
       for (const s of project.screens) resolve(world, s);
       for (const s of project.screens) {
         const copy = structuredClone(s) as Screen;
-        const strip = (n: RNode): unknown => ({ key: n.key, type: n.type, look: n.look, props: n.instance?.props, children: n.children.map(strip) });
-        expect(strip(resolve(world, s).root), s.name).toEqual(strip(resolve({ project: { ...project }, kits }, copy).root));
+        const strip = (n: RNode): unknown => ({
+          key: n.key,
+          type: n.type,
+          look: n.look,
+          props: n.instance?.props,
+          children: n.children.map(strip),
+        });
+        expect(strip(resolve(world, s).root), s.name).toEqual(
+          strip(resolve({ project: { ...project }, kits }, copy).root),
+        );
       }
     }
   });
@@ -108,10 +173,24 @@ describe('what is remembered', () => {
     const first = made([use('t', 'project/tile')], ['t'], { originals: { tile: tile(4) } });
     const gap = (w: World, s: Screen): number => (resolve(w, s).root.children[0] as RNode).look.gap;
     expect(gap(first.world, first.screen)).toBe(4);
-    expect(gap({ ...first.world, project: { ...first.world.project, originals: { tile: tile(9) } } }, first.screen)).toBe(9);
-    const list = made([use('l', 'filter-row', [set('filter-row', 'chips', { rows: 'sailings', fields: { label: 'c3' } })])], ['l'], { contentSets: { sailings } });
+    expect(
+      gap({ ...first.world, project: { ...first.world.project, originals: { tile: tile(9) } } }, first.screen),
+    ).toBe(9);
+    const list = made(
+      [use('l', 'filter-row', [set('filter-row', 'chips', { rows: 'sailings', fields: { label: 'c3' } })])],
+      ['l'],
+      { contentSets: { sailings } },
+    );
     expect(text(resolve(list.world, list.screen).root)).toContain('MV Petrel');
-    const renamed = { ...sailings, rows: sailings.rows.map((r) => ({ ...r, values: { ...r.values, c3: 'MV Heron' } })) };
-    expect(text(resolve({ ...list.world, project: { ...list.world.project, contentSets: { sailings: renamed } } }, list.screen).root)).toContain('MV Heron');
+    const renamed = {
+      ...sailings,
+      rows: sailings.rows.map((r) => ({ ...r, values: { ...r.values, c3: 'MV Heron' } })),
+    };
+    expect(
+      text(
+        resolve({ ...list.world, project: { ...list.world.project, contentSets: { sailings: renamed } } }, list.screen)
+          .root,
+      ),
+    ).toContain('MV Heron');
   });
 });

@@ -66,7 +66,11 @@ interface Scope {
   readonly enclosing: readonly Enclosing[];
   /** Components whose own trees this stands in: one of them again would never end. Slot content belongs to who wrote it. */
   readonly within: readonly ComponentRef[];
-  readonly item?: { readonly of: string; readonly values: Readonly<Record<string, Json>>; readonly props: readonly Prop[] };
+  readonly item?: {
+    readonly of: string;
+    readonly values: Readonly<Record<string, Json>>;
+    readonly props: readonly Prop[];
+  };
   /** Inside an item of a screen's series: what differs in this item, by node. */
   readonly entry?: Readonly<Record<NodeId, readonly Setting[]>>;
 }
@@ -96,19 +100,52 @@ export function resolve(world: World, screen: Screen | string, options: ResolveO
   const wears = options.wears ?? wearsOf(world.project, found);
   const first = world.project.kits[0];
   if (options.trace || options.states) return resolveNew(world, found, wears, first, options);
-  return screens.of(found, [wears, first, options.mode ?? '', options.emptySlots === true], () => resolveNew(world, found, wears, first, options), lookIn(world));
+  return screens.of(
+    found,
+    [wears, first, options.mode ?? '', options.emptySlots === true],
+    () => resolveNew(world, found, wears, first, options),
+    lookIn(world),
+  );
 }
 
 /** A screen as it is, through two lenses, and as it would be after a rebrand. */
 const screens = new Memory<ResolvedScreen>(4);
 
 /** Where a screen's own nodes stand: in no component and in no kit. */
-const outermost = (nodes: Nodes): Scope => ({ kit: undefined, nodes, props: {}, rules: new Map(), reach: NOTHING, slot: () => [], states: [], prefix: '', owner: '', enclosing: [], within: [] });
-function resolveNew(world: World, found: Screen, wears: readonly Wear[], first: KitRef | undefined, options: ResolveOptions): ResolvedScreen {
+const outermost = (nodes: Nodes): Scope => ({
+  kit: undefined,
+  nodes,
+  props: {},
+  rules: new Map(),
+  reach: NOTHING,
+  slot: () => [],
+  states: [],
+  prefix: '',
+  owner: '',
+  enclosing: [],
+  within: [],
+});
+function resolveNew(
+  world: World,
+  found: Screen,
+  wears: readonly Wear[],
+  first: KitRef | undefined,
+  options: ResolveOptions,
+): ResolvedScreen {
   const main = first === undefined ? undefined : kitAt(world, shownKit(wears, first));
-  const context: Context = { world, wears, mode: options.mode ?? '', main, width: found.width, options, look: lookIn(world), count: 0 };
+  const context: Context = {
+    world,
+    wears,
+    mode: options.mode ?? '',
+    main,
+    width: found.width,
+    options,
+    look: lookIn(world),
+    count: 0,
+  };
   const scope = outermost(found.nodes);
-  const root = resolveNode(context, scope, found.root)[0] ?? broken(context, scope, found.root, 'This screen has lost its root');
+  const root =
+    resolveNode(context, scope, found.root)[0] ?? broken(context, scope, found.root, 'This screen has lost its root');
   return { id: found.id, name: found.name, width: found.width, height: found.height, root, mainKit: main };
 }
 
@@ -123,10 +160,24 @@ export interface SampleOptions extends ResolveOptions {
 }
 
 /** A component by itself, with given props and content: for samples, alternatives and documentation. */
-export function resolveSample(world: World, ref: ComponentRef, settings: readonly Setting[] = [], options: SampleOptions = {}): RNode {
+export function resolveSample(
+  world: World,
+  ref: ComponentRef,
+  settings: readonly Setting[] = [],
+  options: SampleOptions = {},
+): RNode {
   const wears = options.wears ?? [];
   const kit = kitOfRef(world, shownComponent(wears, ref));
-  const context: Context = { world, wears, mode: options.mode ?? '', main: kit, width: options.width ?? 390, options: { emptySlots: true, ...options }, look: lookIn(world), count: 0 };
+  const context: Context = {
+    world,
+    wears,
+    mode: options.mode ?? '',
+    main: kit,
+    width: options.width ?? 390,
+    options: { emptySlots: true, ...options },
+    look: lookIn(world),
+    count: 0,
+  };
   const node: InstanceNode = {
     id: 'sample',
     type: 'instance',
@@ -142,7 +193,17 @@ export function resolveSample(world: World, ref: ComponentRef, settings: readonl
 
 function broken(context: Context, scope: Scope, id: NodeId, problem: string): RNode {
   const look = toLook(context, undefined, { width: 'stretch', height: 40, minWidth: 60 });
-  return { key: scope.prefix + id, type: 'broken', name: scope.nodes[id]?.name ?? id, look, text: '', note: null, children: [], owner: scope.owner || id, problem };
+  return {
+    key: scope.prefix + id,
+    type: 'broken',
+    name: scope.nodes[id]?.name ?? id,
+    look,
+    text: '',
+    note: null,
+    children: [],
+    owner: scope.owner || id,
+    problem,
+  };
 }
 
 function tracing(context: Context, key: string): ((layer: Layer) => void) | null {
@@ -159,7 +220,9 @@ function gather(context: Context, scope: Scope, node: Node, key: string): Record
   if (!rules && !node.bind && !reach && !entry && !tell) return null;
   const over: Record<string, unknown> = {};
   const whose = scope.component?.name ?? 'This screen';
-  if (tell) for (const [name, value] of Object.entries(node.attrs)) tell({ from: scope.component ? 'original' : 'screen', name, value: value as Json, whose });
+  if (tell)
+    for (const [name, value] of Object.entries(node.attrs))
+      tell({ from: scope.component ? 'original' : 'screen', name, value: value as Json, whose });
   if (rules)
     for (const name in rules) {
       if (name.startsWith('props.')) continue;
@@ -236,12 +299,42 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
     const content = scope.slot(node.slot, key);
     // A slot that need not be filled takes no room until it is.
     if (content.length === 0 && !context.options.emptySlots && !((declared?.min ?? 0) > 0)) return NO_NODES;
-    const slot = { of: scope.owner, slot: node.slot, name: declared?.name ?? node.slot, accepts: declared?.accepts ?? [] };
-    return [{ key, type: content.length > 0 ? 'box' : 'slot', name: slot.name, look, text: '', note: null, children: content, owner, slot }];
+    const slot = {
+      of: scope.owner,
+      slot: node.slot,
+      name: declared?.name ?? node.slot,
+      accepts: declared?.accepts ?? [],
+    };
+    return [
+      {
+        key,
+        type: content.length > 0 ? 'box' : 'slot',
+        name: slot.name,
+        look,
+        text: '',
+        note: null,
+        children: content,
+        owner,
+        slot,
+      },
+    ];
   }
-  if (node.type !== 'box') return [{ key, type: node.type, name, look, text: node.type === 'text' ? textOf(node, over) : '', note: null, children: NO_NODES, owner }];
+  if (node.type !== 'box')
+    return [
+      {
+        key,
+        type: node.type,
+        name,
+        look,
+        text: node.type === 'text' ? textOf(node, over) : '',
+        note: null,
+        children: NO_NODES,
+        owner,
+      },
+    ];
   const children: RNode[] = [];
-  for (const child of node.children) for (const r of resolveNode(context, scope, child)) if (r.look.visible) children.push(r);
+  for (const child of node.children)
+    for (const r of resolveNode(context, scope, child)) if (r.look.visible) children.push(r);
   return [{ key, type: 'box', name, look, text: '', note: null, children, owner }];
 }
 const NO_NODES: readonly RNode[] = [];
@@ -268,13 +361,27 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
   };
   if (node.of !== undefined) {
     const prop = scope.component?.contract.props.find((p) => p.id === node.of);
-    for (const item of listItems(scope.props[node.of])) into(item.key, { of: node.of, values: item.values, props: prop?.item ?? [] }, undefined);
+    for (const item of listItems(scope.props[node.of]))
+      into(item.key, { of: node.of, values: item.values, props: prop?.item ?? [] }, undefined);
   } else if (node.rows !== undefined) {
     const differ = new Map(node.entries.map((e) => [e.key, e.settings]));
-    for (const row of contentSetAt(context.world.project, node.rows)?.rows ?? []) into(row.key, { of: ROW, values: row.values, props: [] }, differ.get(row.key) ?? NOTHING_DIFFERS);
+    for (const row of contentSetAt(context.world.project, node.rows)?.rows ?? [])
+      into(row.key, { of: ROW, values: row.values, props: [] }, differ.get(row.key) ?? NOTHING_DIFFERS);
   } else for (const entry of node.entries) into(entry.key, undefined, entry.settings);
   const owner = scope.component ? scope.owner : node.id;
-  return [{ key, type: 'box', name: node.name ?? 'Series', look: lookOf(context, scope, node, over), text: '', note: null, children: children.filter((c) => c.look.visible), owner, series: true }];
+  return [
+    {
+      key,
+      type: 'box',
+      name: node.name ?? 'Series',
+      look: lookOf(context, scope, node, over),
+      text: '',
+      note: null,
+      children: children.filter((c) => c.look.visible),
+      owner,
+      series: true,
+    },
+  ];
 }
 
 function group(settings: readonly Carried[]): ReadonlyMap<string, readonly Carried[]> {
@@ -310,7 +417,9 @@ function treeCarried(context: Context, scope: Scope, node: InstanceNode, shown: 
   if (made.length === 0) return NO_FILLS;
   if (shown === home) return made.map((s) => ({ at: s.at, kind: s.kind, name: s.name, value: s.value, from: 0 }));
   // Shown by another component: what the tree says is translated, what is held is not said twice.
-  return carry(context.world, context.wears, { written: home, shown, settings: made, fills: NO_FILLS }).settings.filter((s) => s.from >= 0);
+  return carry(context.world, context.wears, { written: home, shown, settings: made, fills: NO_FILLS }).settings.filter(
+    (s) => s.from >= 0,
+  );
 }
 
 /** A screen is looked at as it is, through a lens, and as a trial: so many ways are remembered. */
@@ -321,8 +430,16 @@ function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
   const { options } = context;
   // What is traced is resolved anew, and only that.
   const traced = options.trace !== undefined && `${options.trace.key}/`.startsWith(`${scope.prefix}${node.id}/`);
-  if (scope.component || scope.item || scope.entry || traced || options.states || scope.reach !== NOTHING) return resolveInstance(context, scope, node);
-  const on: unknown[] = [context.wears, context.mode, context.main, context.width, options.emptySlots === true, scope.prefix];
+  if (scope.component || scope.item || scope.entry || traced || options.states || scope.reach !== NOTHING)
+    return resolveInstance(context, scope, node);
+  const on: unknown[] = [
+    context.wears,
+    context.mode,
+    context.main,
+    context.width,
+    options.emptySlots === true,
+    scope.prefix,
+  ];
   if (node.fills.length > 0) for (const id of subtree(scope.nodes, node.id)) on.push(scope.nodes[id]);
   for (const e of scope.enclosing) on.push(e.ref, e.component, ...Object.values(e.props));
   const before = context.count;
@@ -356,11 +473,25 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   const own = carry(world, wears, { written: placed, shown, settings: node.settings, fills: node.fills });
   const tree = scope.component || (node.bind && scope.item) ? treeCarried(context, scope, node, shown) : NO_FILLS;
   const differs = scope.component ? undefined : scope.entry?.[node.id];
-  const single = differs && differs.length > 0 ? carry(world, wears, { written: shown, shown, settings: differs, fills: NO_FILLS }).settings : NO_FILLS;
-  const outer = (scope.reach.get(node.id) ?? []).filter((s) => s.kind === 'prop' || s.at.length > 1).map((s) => ({ ...s, at: s.at.slice(1) }));
-  const layers: readonly Carried[] = outer.length > 0 || tree.length > 0 || single.length > 0 ? [...own.settings, ...tree, ...single, ...outer] : own.settings;
+  const single =
+    differs && differs.length > 0
+      ? carry(world, wears, { written: shown, shown, settings: differs, fills: NO_FILLS }).settings
+      : NO_FILLS;
+  const outer = (scope.reach.get(node.id) ?? [])
+    .filter((s) => s.kind === 'prop' || s.at.length > 1)
+    .map((s) => ({ ...s, at: s.at.slice(1) }));
+  const layers: readonly Carried[] =
+    outer.length > 0 || tree.length > 0 || single.length > 0
+      ? [...own.settings, ...tree, ...single, ...outer]
+      : own.settings;
   const asked = context.options.states?.[key];
-  const props = propsOf(component, layers, { enclosing: scope.enclosing, owner: scope.owner, states: asked ?? NO_FILLS, width: context.width, tell: tracing(context, key) });
+  const props = propsOf(component, layers, {
+    enclosing: scope.enclosing,
+    owner: scope.owner,
+    states: asked ?? NO_FILLS,
+    width: context.width,
+    tell: tracing(context, key),
+  });
   const states = asked ?? statesFrom(component, props);
   const enclosing: Enclosing[] = [...scope.enclosing, { ref: shown, component, props }];
   const kit = kitOfRef(world, shown);
@@ -380,14 +511,23 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
       const content: RNode[] = [];
       // Slot content belongs to the tree that wrote it; what it inherits comes from where it stands.
       const there: Scope = { ...scope, enclosing };
-      for (const child of own.fills.shown[id] ?? []) for (const r of resolveNode(context, there, child)) if (r.look.visible) content.push(r);
+      for (const child of own.fills.shown[id] ?? [])
+        for (const r of resolveNode(context, there, child)) if (r.look.visible) content.push(r);
       return content;
     },
   };
   const root = resolveNode(context, inner, component.root)[0];
   if (!root) return broken(context, scope, node.id, `${component.name} has lost its root`);
   const look = inItsPlace(context, scope, node, over, root.look);
-  return { ...root, note: null, key, look, name: node.name ?? component.name, owner, instance: { written, shown, name: component.name, role: component.role, props } };
+  return {
+    ...root,
+    note: null,
+    key,
+    look,
+    name: node.name ?? component.name,
+    owner,
+    instance: { written, shown, name: component.name, role: component.role, props },
+  };
 }
 
 const PLACE: ReadonlySet<string> = new Set([
@@ -412,7 +552,13 @@ const PLACE: ReadonlySet<string> = new Set([
 ]);
 
 /** The look of an instance's root with what the tree that places it says about its room; the rest is the original's. */
-function inItsPlace(context: Context, scope: Scope, node: InstanceNode, over: Record<string, unknown> | null, root: Look): Look {
+function inItsPlace(
+  context: Context,
+  scope: Scope,
+  node: InstanceNode,
+  over: Record<string, unknown> | null,
+  root: Look,
+): Look {
   const on: unknown[] = [scope.kit, context.wears, context.mode, context.main];
   const attrs = node.attrs as Readonly<Record<string, unknown>>;
   for (const name in attrs) if (PLACE.has(name) && !(over && name in over)) on.push(name, attrs[name]);

@@ -1,7 +1,19 @@
 import { Memory } from '../base/index.js';
-import { isFilled, sameJson, STATES, type Component, type Json, type NodeId, type PropTest, type Rule, type StateName, type When } from '../model/index.js';
+import {
+  isFilled,
+  sameJson,
+  STATES,
+  type Component,
+  type Json,
+  type NodeId,
+  type PropTest,
+  type Rule,
+  type StateName,
+  type When,
+} from '../model/index.js';
 
-const asksFilled = (test: PropTest | undefined): test is { readonly filled: boolean } => typeof test === 'object' && test !== null && !Array.isArray(test) && 'filled' in test;
+const asksFilled = (test: PropTest | undefined): test is { readonly filled: boolean } =>
+  typeof test === 'object' && test !== null && !Array.isArray(test) && 'filled' in test;
 
 function passes(test: PropTest, value: Json | undefined): boolean {
   if (asksFilled(test)) return isFilled(value) === test.filled;
@@ -12,17 +24,29 @@ function passes(test: PropTest, value: Json | undefined): boolean {
 export function whenHolds(when: When | undefined, states: readonly StateName[], width: number): boolean {
   if (!when) return true;
   if (when.state && !states.includes(when.state)) return false;
-  return (when.minWidth === undefined || width >= when.minWidth) && (when.maxWidth === undefined || width <= when.maxWidth);
+  return (
+    (when.minWidth === undefined || width >= when.minWidth) && (when.maxWidth === undefined || width <= when.maxWidth)
+  );
 }
 
-function holds(rule: Rule, props: Readonly<Record<string, Json>>, states: readonly StateName[], width: number): boolean {
+function holds(
+  rule: Rule,
+  props: Readonly<Record<string, Json>>,
+  states: readonly StateName[],
+  width: number,
+): boolean {
   if (!whenHolds(rule.when, states, width)) return false;
   for (const [id, test] of Object.entries(rule.when.props ?? {})) if (!passes(test, props[id])) return false;
   return true;
 }
 
 /** What a component's rules set, by node: rules in their order, those of states after all others, weakest state first. */
-export function applyRules(component: Component, props: Readonly<Record<string, Json>>, states: readonly StateName[], width: number): ReadonlyMap<NodeId, Record<string, Json>> {
+export function applyRules(
+  component: Component,
+  props: Readonly<Record<string, Json>>,
+  states: readonly StateName[],
+  width: number,
+): ReadonlyMap<NodeId, Record<string, Json>> {
   const set = new Map<NodeId, Record<string, Json>>();
   const use = (rule: Rule): void => {
     for (const [node, attrs] of Object.entries(rule.set)) set.set(node, Object.assign(set.get(node) ?? {}, attrs));
@@ -38,17 +62,30 @@ export function applyRules(component: Component, props: Readonly<Record<string, 
 }
 
 /** What a component's rules look at: only when one of these is another do they set something else. */
-const looksAt = new Memory<{ readonly props: readonly string[]; readonly filled: ReadonlySet<string>; readonly width: boolean }>();
+const looksAt = new Memory<{
+  readonly props: readonly string[];
+  readonly filled: ReadonlySet<string>;
+  readonly width: boolean;
+}>();
 const applied = new Memory<ReadonlyMap<NodeId, Record<string, Json>>>(60);
 const NONE: ReadonlyMap<NodeId, Record<string, Json>> = new Map();
 
 /** The same as `applyRules`, worked out once for all instances that the rules see alike. */
-export function rulesFor(component: Component, props: Readonly<Record<string, Json>>, states: readonly StateName[], width: number): ReadonlyMap<NodeId, Record<string, Json>> {
+export function rulesFor(
+  component: Component,
+  props: Readonly<Record<string, Json>>,
+  states: readonly StateName[],
+  width: number,
+): ReadonlyMap<NodeId, Record<string, Json>> {
   if (component.rules.length === 0) return NONE;
   const terms = looksAt.of(component, [], () => ({
     props: [...new Set(component.rules.flatMap((r) => Object.keys(r.when.props ?? {})))],
     // Of these it is only asked whether they are filled, not what they say.
-    filled: new Set(component.rules.flatMap((r) => Object.keys(r.when.props ?? {})).filter((p) => component.rules.every((r) => r.when.props?.[p] === undefined || asksFilled(r.when.props[p])))),
+    filled: new Set(
+      component.rules
+        .flatMap((r) => Object.keys(r.when.props ?? {}))
+        .filter((p) => component.rules.every((r) => r.when.props?.[p] === undefined || asksFilled(r.when.props[p]))),
+    ),
     width: component.rules.some((r) => r.when.minWidth !== undefined || r.when.maxWidth !== undefined),
   }));
   const on: unknown[] = [terms.width ? width : 0, states.join()];

@@ -77,7 +77,12 @@ function shadowOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): 
   if (!first || typeof first !== 'object' || Array.isArray(first)) return undefined;
   const s = first as { readonly [k: string]: Json };
   const color = valueOf(terms, kit, s['color']);
-  return { x: toPx(s['offsetX']) ?? 0, y: toPx(s['offsetY']) ?? 0, blur: toPx(s['blur']) ?? 0, color: typeof color === 'string' ? color : '#00000020' };
+  return {
+    x: toPx(s['offsetX']) ?? 0,
+    y: toPx(s['offsetY']) ?? 0,
+    blur: toPx(s['blur']) ?? 0,
+    color: typeof color === 'string' ? color : '#00000020',
+  };
 }
 
 /** Looks of plain attributes, and of a node with what rules, bindings and settings change of it. */
@@ -90,7 +95,12 @@ export function toLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
 }
 
 /** The same with some attributes replaced: what many instances change in the same way is made concrete once. What a text says is no part of its look. */
-export function toChangedLook(terms: Terms, kit: Kit | undefined, a: Attrs, over: Readonly<Record<string, unknown>>): Look {
+export function toChangedLook(
+  terms: Terms,
+  kit: Kit | undefined,
+  a: Attrs,
+  over: Readonly<Record<string, unknown>>,
+): Look {
   const on: unknown[] = [kit, terms.wears, terms.mode, terms.main];
   for (const name in over) if (name !== 'text') on.push(name, over[name]);
   return changed.of(a, on, () => newLook(terms, kit, { ...a, ...over } as Attrs), terms.look);
@@ -101,13 +111,22 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     const n = v === undefined ? undefined : toPx(valueOf(terms, kit, v));
     return n === undefined || !Number.isFinite(n) ? undefined : n;
   };
-  const length = (v: Json | undefined, otherwise: number): number => (v === undefined ? otherwise : Math.max(0, px(v) ?? otherwise));
-  const size = (v: Json | undefined): 'fit' | 'stretch' | number => (v === 'stretch' ? 'stretch' : v === undefined || v === 'fit' ? 'fit' : Math.max(0, px(v) ?? -1) >= 0 ? (px(v) ?? 'fit') : 'fit');
+  const length = (v: Json | undefined, otherwise: number): number =>
+    v === undefined ? otherwise : Math.max(0, px(v) ?? otherwise);
+  const size = (v: Json | undefined): 'fit' | 'stretch' | number =>
+    v === 'stretch'
+      ? 'stretch'
+      : v === undefined || v === 'fit'
+        ? 'fit'
+        : Math.max(0, px(v) ?? -1) >= 0
+          ? (px(v) ?? 'fit')
+          : 'fit';
   const colour = (v: Json | undefined): string | undefined => {
     const c = v === undefined ? undefined : valueOf(terms, kit, v);
     return typeof c === 'string' && c !== 'none' ? c : undefined;
   };
-  const number = (v: number | undefined, otherwise: number): number => (typeof v === 'number' && Number.isFinite(v) ? v : otherwise);
+  const number = (v: number | undefined, otherwise: number): number =>
+    typeof v === 'number' && Number.isFinite(v) ? v : otherwise;
   const all = length(a.padding, 0);
   const horizontal = length(a.paddingX, all);
   const vertical = length(a.paddingY, all);

@@ -33,7 +33,12 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
   alignSelf: oneOf('start', 'center', 'end', 'stretch', 'baseline'),
   x: number,
   y: number,
-  edges: (v) => isGroup(v) && Object.entries(v).every(([edge, does]) => ['left', 'right', 'top', 'bottom'].includes(edge) && ['keep', 'share', 'free'].includes(does as string)),
+  edges: (v) =>
+    isGroup(v) &&
+    Object.entries(v).every(
+      ([edge, does]) =>
+        ['left', 'right', 'top', 'bottom'].includes(edge) && ['keep', 'share', 'free'].includes(does as string),
+    ),
   pin: oneOf('top', 'bottom'),
   flow: oneOf('row', 'column', 'grid', 'free'),
   gap: length,
@@ -85,4 +90,5 @@ export function attrTakes(name: string, value: Json): boolean {
   return Object.hasOwn(ATTR_CHECKS, name) && ATTR_CHECKS[name as AttrName](value);
 }
 
-const isGroup = (v: Json): v is { readonly [k: string]: Json } => typeof v === 'object' && v !== null && !Array.isArray(v);
+const isGroup = (v: Json): v is { readonly [k: string]: Json } =>
+  typeof v === 'object' && v !== null && !Array.isArray(v);

@@ -16,7 +16,8 @@ export const fault = (where: string, wrong: string): Fault => ({ where, wrong })
 export const says = (f: Fault): string => `${f.where} ${f.wrong}`;
 
 export type Group = Readonly<Record<string, unknown>>;
-export const isGroup = (value: unknown): value is Group => typeof value === 'object' && value !== null && !Array.isArray(value);
+export const isGroup = (value: unknown): value is Group =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** Names that would reach into objects themselves. */
 const FORBIDDEN: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);
@@ -39,11 +40,18 @@ export function name(most: number): Check {
   return text(most, /\S/u, 'a name');
 }
 export function number(low: number, high: number): Check {
-  return (value, where) => (typeof value === 'number' && value >= low && value <= high ? null : fault(where, `must be a number from ${low} to ${high}, not ${show(value)}`));
+  return (value, where) =>
+    typeof value === 'number' && value >= low && value <= high
+      ? null
+      : fault(where, `must be a number from ${low} to ${high}, not ${show(value)}`);
 }
-export const flag: Check = (value, where) => (typeof value === 'boolean' ? null : fault(where, `must be true or false, not ${show(value)}`));
+export const flag: Check = (value, where) =>
+  typeof value === 'boolean' ? null : fault(where, `must be true or false, not ${show(value)}`);
 export function oneOf(...all: readonly string[]): Check {
-  return (value, where) => (typeof value === 'string' && all.includes(value) ? null : fault(where, `must be one of ${all.join(', ')}, not ${show(value)}`));
+  return (value, where) =>
+    typeof value === 'string' && all.includes(value)
+      ? null
+      : fault(where, `must be one of ${all.join(', ')}, not ${show(value)}`);
 }
 export function orNull(check: Check): Check {
   return (value, where) => (value === null ? null : check(value, where));
@@ -121,7 +129,10 @@ export function json(deepest = 24, most = 20_000): Check {
     const walk = (v: unknown, deep: number): Fault | null => {
       if (--left < 0) return fault(where, `holds more than ${most} values`);
       if (v === null || typeof v === 'boolean' || (typeof v === 'number' && Number.isFinite(v))) return null;
-      if (typeof v === 'string') return v.length > 200_000 ? fault(where, `holds a text of ${v.length} characters; at most 200000 are taken`) : null;
+      if (typeof v === 'string')
+        return v.length > 200_000
+          ? fault(where, `holds a text of ${v.length} characters; at most 200000 are taken`)
+          : null;
       if (typeof v !== 'object') return fault(where, 'is no plain data');
       if (deep <= 0) return fault(where, `is nested deeper than ${deepest}`);
       if (Array.isArray(v)) {
@@ -144,6 +155,8 @@ export function json(deepest = 24, most = 20_000): Check {
 
 /** Ids are short and plain, and never the name of something every object has. */
 export const id: Check = (value, where) =>
-  typeof value === 'string' && /^[A-Za-z0-9][\w.~@-]{0,119}$/u.test(value) && !(value in Object.prototype) ? null : fault(where, `must be an id, not ${show(value)}`);
+  typeof value === 'string' && /^[A-Za-z0-9][\w.~@-]{0,119}$/u.test(value) && !(value in Object.prototype)
+    ? null
+    : fault(where, `must be an id, not ${show(value)}`);
 /** `kit@version`, `kit@version/component` or `project/original`. */
 export const ref: Check = text(240, /^[^\s]+$/u, 'a reference');

@@ -1,5 +1,31 @@
-import { PROP_KIND_NAMES, PROP_KINDS, type Component, type ContentSet, type Json, type Option, type PropKind, type Screen } from '../model/index.js';
-import { both, fault, flag, group, id, isGroup, json, list, name, number, oneOf, orNull, record, ref, text, type Check } from './check.js';
+import {
+  PROP_KIND_NAMES,
+  PROP_KINDS,
+  type Component,
+  type ContentSet,
+  type Json,
+  type Option,
+  type PropKind,
+  type Screen,
+} from '../model/index.js';
+import {
+  both,
+  fault,
+  flag,
+  group,
+  id,
+  isGroup,
+  json,
+  list,
+  name,
+  number,
+  oneOf,
+  orNull,
+  record,
+  ref,
+  text,
+  type Check,
+} from './check.js';
 import { tree, when } from './node.js';
 
 /** The shapes of what documents are made of. Each goes to the bottom: what passes can be opened, drawn and undone. */
@@ -12,9 +38,28 @@ const wear: Check = group({
 export const wears: Check = list(wear, 100);
 
 const mapping: Check = record(orNull(text(240)), 20_000);
-const propPair: Check = (v, w) => group({ to: orNull(text(120)), why: text(400) }, { options: mapping, item: record(propPair, 500) })(v, w);
-const pair: Check = group({ from: ref, to: orNull(ref), confidence: number(-1, 2), why: text(400), props: record(propPair, 500), slots: mapping, parts: mapping }, { chosen: flag });
-export const sheet: Check = group({ from: ref, to: ref, pairs: record(pair, 2000), tokens: mapping, textStyles: mapping, icons: mapping });
+const propPair: Check = (v, w) =>
+  group({ to: orNull(text(120)), why: text(400) }, { options: mapping, item: record(propPair, 500) })(v, w);
+const pair: Check = group(
+  {
+    from: ref,
+    to: orNull(ref),
+    confidence: number(-1, 2),
+    why: text(400),
+    props: record(propPair, 500),
+    slots: mapping,
+    parts: mapping,
+  },
+  { chosen: flag },
+);
+export const sheet: Check = group({
+  from: ref,
+  to: ref,
+  pairs: record(pair, 2000),
+  tokens: mapping,
+  textStyles: mapping,
+  icons: mapping,
+});
 
 export const flow: Check = group({ id, name: name(200) });
 
@@ -24,7 +69,10 @@ export const screenHeight = orNull(number(40, 50_000));
 export const device = oneOf('phone', 'tablet', 'desktop', 'custom');
 
 export const screen: Check = both(
-  group({ id, name: name(200), flow: id, device, width: screenWidth, height: screenHeight, root: id, nodes: () => null }, { wears }),
+  group(
+    { id, name: name(200), flow: id, device, width: screenWidth, height: screenHeight, root: id, nodes: () => null },
+    { wears },
+  ),
   (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
   (v, w) => {
     const s = v as Screen;
@@ -33,7 +81,12 @@ export const screen: Check = both(
 );
 
 const cell: Check = (v, w) =>
-  v === null || typeof v === 'boolean' || (typeof v === 'number' && Number.isFinite(v)) || (typeof v === 'string' && v.length <= 20_000) ? null : fault(w, 'must be a text, a number, yes or no');
+  v === null ||
+  typeof v === 'boolean' ||
+  (typeof v === 'number' && Number.isFinite(v)) ||
+  (typeof v === 'string' && v.length <= 20_000)
+    ? null
+    : fault(w, 'must be a text, a number, yes or no');
 export const column: Check = group({ id, name: name(200), kind: oneOf('text', 'number', 'flag', 'image', 'icon') });
 export const rowValues: Check = record(cell, 200, id);
 export const row: Check = group({ key: id, values: rowValues });
@@ -65,29 +118,48 @@ const option: Check = group({ id, name: text(200) }, { means: text(120) });
 const prop: Check = (v, w) =>
   group(
     { id, name: text(200), kind: oneOf(...PROP_KIND_NAMES), default: json(), description: text(2000) },
-    { means: text(120), options: list(option, 500), item: list(prop, 100), min: number(-1e9, 1e9), max: number(-1e9, 1e9), inherits: flag, renamedFrom: text(120) },
+    {
+      means: text(120),
+      options: list(option, 500),
+      item: list(prop, 100),
+      min: number(-1e9, 1e9),
+      max: number(-1e9, 1e9),
+      inherits: flag,
+      renamedFrom: text(120),
+    },
   )(v, w) ?? defaultFits(v as { kind: PropKind; options?: readonly Option[]; default: Json }, w);
 
-function defaultFits(p: { readonly kind: PropKind; readonly options?: readonly Option[]; readonly default: Json }, where: string): ReturnType<Check> {
+function defaultFits(
+  p: { readonly kind: PropKind; readonly options?: readonly Option[]; readonly default: Json },
+  where: string,
+): ReturnType<Check> {
   if (p.kind === 'choice' && !p.options?.length) return fault(where, 'has nothing to choose from');
-  return PROP_KINDS[p.kind].takes(p.default, p.options) ? null : fault(`${where}.default`, `is no value of a ${p.kind}`);
+  return PROP_KINDS[p.kind].takes(p.default, p.options)
+    ? null
+    : fault(`${where}.default`, `is no value of a ${p.kind}`);
 }
 
-const slot: Check = group({ id, name: text(200), description: text(2000), accepts: list(text(80), 200) }, { means: text(120), min: number(0, 1000), max: number(0, 1000), placeholder: text(200) });
+const slot: Check = group(
+  { id, name: text(200), description: text(2000), accepts: list(text(80), 200) },
+  { means: text(120), min: number(0, 1000), max: number(0, 1000), placeholder: text(200) },
+);
 const states = list(text(20), 10);
-export const contract: Check = both(group({ props: list(prop, 500), slots: list(slot, 100), states, events: list(text(120), 100) }), (v, w) => {
-  const c = v as Component['contract'];
-  return (
-    twice(
-      c.props.map((p) => p.id),
-      `${w}.props`,
-    ) ??
-    twice(
-      c.slots.map((s) => s.id),
-      `${w}.slots`,
-    )
-  );
-});
+export const contract: Check = both(
+  group({ props: list(prop, 500), slots: list(slot, 100), states, events: list(text(120), 100) }),
+  (v, w) => {
+    const c = v as Component['contract'];
+    return (
+      twice(
+        c.props.map((p) => p.id),
+        `${w}.props`,
+      ) ??
+      twice(
+        c.slots.map((s) => s.id),
+        `${w}.slots`,
+      )
+    );
+  },
+);
 
 const ruleWhen: Check = (v, w) => {
   if (!isGroup(v)) return fault(w, 'must be a record');
@@ -98,9 +170,22 @@ const rule: Check = group({ when: ruleWhen, set: record(record(json(6), 100), 50
 
 export const component: Check = both(
   group(
-    { id, name: name(200), role: text(80), family: text(120), summary: text(2000), words: list(text(120), 200), contract, root: id, nodes: () => null, rules: list(rule, 1000) },
+    {
+      id,
+      name: name(200),
+      role: text(80),
+      family: text(120),
+      summary: text(2000),
+      words: list(text(120), 200),
+      contract,
+      root: id,
+      nodes: () => null,
+      rules: list(rule, 1000),
+    },
     { docs: text(200_000) },
   ),
   (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
 );
-export const kits: Check = both(list(ref, 100), (v, w) => ((v as unknown[]).length > 0 ? null : fault(w, 'must name at least one kit')));
+export const kits: Check = both(list(ref, 100), (v, w) =>
+  (v as unknown[]).length > 0 ? null : fault(w, 'must name at least one kit'),
+);

@@ -1,6 +1,22 @@
 import { childrenOf, STATES, type Json, type Node, type NodeId, type Nodes } from '../model/index.js';
 import { attrTakes } from './attrs.js';
-import { byMember, fault, group, id, isGroup, json, list, name, number, oneOf, record, ref, text, type Check, type Fault } from './check.js';
+import {
+  byMember,
+  fault,
+  group,
+  id,
+  isGroup,
+  json,
+  list,
+  name,
+  number,
+  oneOf,
+  record,
+  ref,
+  text,
+  type Check,
+  type Fault,
+} from './check.js';
 
 export const MOST_NODES = 20_000;
 const ids: Check = list(id, MOST_NODES);
@@ -10,14 +26,21 @@ const label: Check = text(400);
 export const attrs: Check = (value, where) => {
   if (!isGroup(value)) return fault(where, 'must be a record of attributes');
   for (const [attr, v] of Object.entries(value)) {
-    if (v !== undefined && !attrTakes(attr, v as Json)) return fault(`${where}.${attr}`, `cannot be ${(JSON.stringify(v) ?? 'nothing').slice(0, 60)}`);
+    if (v !== undefined && !attrTakes(attr, v as Json))
+      return fault(`${where}.${attr}`, `cannot be ${(JSON.stringify(v) ?? 'nothing').slice(0, 60)}`);
   }
   return null;
 };
 
-export const when: Check = group({}, { state: oneOf(...STATES), minWidth: number(0, 100_000), maxWidth: number(0, 100_000) });
+export const when: Check = group(
+  {},
+  { state: oneOf(...STATES), minWidth: number(0, 100_000), maxWidth: number(0, 100_000) },
+);
 
-export const setting: Check = group({ home: ref, at: list(text(120), 40), kind: oneOf('prop', 'attr'), name: text(120), value: json() }, { leaf: ref, through: list(text(240), 40), when });
+export const setting: Check = group(
+  { home: ref, at: list(text(120), 40), kind: oneOf('prop', 'attr'), name: text(120), value: json() },
+  { leaf: ref, through: list(text(240), 40), when },
+);
 const settings: Check = list(setting, 2000);
 
 export const entry: Check = group({ key: id, settings: record(settings, 200, id) });
@@ -35,7 +58,10 @@ export const node: Check = byMember('type', {
   icon: leaf,
   image: leaf,
   shape: leaf,
-  instance: group({ ...common, component: ref, settings, fills: list(group({ home: ref, slot: name(120), children: ids }), 100) }, { ...maybe, placed: ref }),
+  instance: group(
+    { ...common, component: ref, settings, fills: list(group({ home: ref, slot: name(120), children: ids }), 100) },
+    { ...maybe, placed: ref },
+  ),
   slot: group({ ...common, slot: name(120) }, maybe),
   series: group({ ...common, item: id, entries: list(entry, 5000) }, { ...maybe, of: text(120), rows: id }),
 } satisfies Record<Node['type'], Check>);
@@ -44,7 +70,8 @@ export const node: Check = byMember('type', {
 export const nodes: Check = (value, where) => {
   const bad = record(node, MOST_NODES, id)(value, where);
   if (bad) return bad;
-  for (const [key, n] of Object.entries(value as Nodes)) if (n.id !== key) return fault(`${where}.${key}`, `calls itself ${n.id}`);
+  for (const [key, n] of Object.entries(value as Nodes))
+    if (n.id !== key) return fault(`${where}.${key}`, `calls itself ${n.id}`);
   return null;
 };
 
@@ -72,7 +99,11 @@ export function wholeTree(root: NodeId, all: Nodes, where: string): Fault | null
 
 /** `{ root, nodes }` of the right shape that is one whole tree. */
 export function tree(value: Readonly<Record<string, unknown>>, where: string): Fault | null {
-  return id(value['root'], `${where}.root`) ?? nodes(value['nodes'], `${where}.nodes`) ?? wholeTree(value['root'] as NodeId, value['nodes'] as Nodes, `${where}.nodes`);
+  return (
+    id(value['root'], `${where}.root`) ??
+    nodes(value['nodes'], `${where}.nodes`) ??
+    wholeTree(value['root'] as NodeId, value['nodes'] as Nodes, `${where}.nodes`)
+  );
 }
 
 /** Fills of an instance in the order of their homes and slots, each once, none empty: so that taking one away and putting it back changes nothing. */

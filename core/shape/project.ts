@@ -1,6 +1,26 @@
-import { childrenOf, type Node, type NodeId, type Nodes, type Problem, type Project, type Read, type Screen } from '../model/index.js';
+import {
+  childrenOf,
+  type Node,
+  type NodeId,
+  type Nodes,
+  type Problem,
+  type Project,
+  type Read,
+  type Screen,
+} from '../model/index.js';
 import { fault, group, id, isGroup, list, name, record, says, type Check } from './check.js';
-import { component, contentSet, device, flow, kits, screen, screenHeight, screenWidth, sheet, wears } from './documents.js';
+import {
+  component,
+  contentSet,
+  device,
+  flow,
+  kits,
+  screen,
+  screenHeight,
+  screenWidth,
+  sheet,
+  wears,
+} from './documents.js';
 import { node, tidyNodes } from './node.js';
 
 /** The form in which whole projects are stored; those stored before it was written down have none. */
@@ -8,10 +28,20 @@ export const PROJECT_FORMAT = 1;
 
 const named = (check: Check): Check => record(check, 5000);
 const project: Check = (v, w) =>
-  group({ id, name: name(200), kits, wears, flows: list(flow, 1000), screens: list(screen, 20_000), originals: named(component), contentSets: named(contentSet), sheets: record(sheet, 1000) }, {})(
-    v,
-    w,
-  );
+  group(
+    {
+      id,
+      name: name(200),
+      kits,
+      wears,
+      flows: list(flow, 1000),
+      screens: list(screen, 20_000),
+      originals: named(component),
+      contentSets: named(contentSet),
+      sheets: record(sheet, 1000),
+    },
+    {},
+  )(v, w);
 
 /**
  * Reads a stored project, however old. What cannot be is mended or left out, and named: a project always opens with all of
@@ -20,9 +50,15 @@ const project: Check = (v, w) =>
 export function mendProject(json: unknown): Read<Project> {
   if (!project(json, 'project') && isWhole(json as Project)) return { value: json as Project, problems: [] };
   const problems: Problem[] = [];
-  const tell = (where: string, message: string): void => void problems.push({ code: 'project.mended', where, message, level: 'left out' });
+  const tell = (where: string, message: string): void =>
+    void problems.push({ code: 'project.mended', where, message, level: 'left out' });
   if (!isGroup(json) || id(json['id'], 'id')) {
-    problems.push({ code: 'project.shape', where: 'the project', message: 'This is no project: it has no id.', level: 'refused' });
+    problems.push({
+      code: 'project.shape',
+      where: 'the project',
+      message: 'This is no project: it has no id.',
+      level: 'refused',
+    });
     return { value: null, problems };
   }
   const given = json;
@@ -70,12 +106,16 @@ export function mendProject(json: unknown): Read<Project> {
 /** What no single part shows: ids that are used twice, screens in flows that are gone. */
 function isWhole(p: Project): boolean {
   const flows = new Set(p.flows.map((f) => f.id));
-  return new Set(p.screens.map((s) => s.id)).size === p.screens.length && p.screens.every((s) => flows.has(s.flow) && tidyNodes(s.nodes) === s.nodes);
+  return (
+    new Set(p.screens.map((s) => s.id)).size === p.screens.length &&
+    p.screens.every((s) => flows.has(s.flow) && tidyNodes(s.nodes) === s.nodes)
+  );
 }
 
 function mendScreen(value: unknown, at: number, tell: (where: string, message: string) => void): Screen | null {
   if (!isGroup(value) || id(value['id'], 'id')) return null;
-  const called = typeof value['name'] === 'string' && value['name'].trim() !== '' ? value['name'].slice(0, 200) : `Screen ${at + 1}`;
+  const called =
+    typeof value['name'] === 'string' && value['name'].trim() !== '' ? value['name'].slice(0, 200) : `Screen ${at + 1}`;
   const bad = screen(value, called);
   if (!bad) {
     const s = value as unknown as Screen;
@@ -120,8 +160,10 @@ function mendNodes(root: NodeId, all: Readonly<Record<string, unknown>>): Nodes 
   for (let at = open.shift(); at !== undefined; at = open.shift()) {
     const n = kept[at];
     if (n?.type === 'box') kept[at] = { ...n, children: take(n.children) };
-    else if (n?.type === 'instance') kept[at] = { ...n, fills: n.fills.map((f) => ({ ...f, children: take(f.children) })) };
-    else if (n?.type === 'series' && take([n.item]).length === 0) kept[at] = { id: at, type: 'box', attrs: {}, children: [] };
+    else if (n?.type === 'instance')
+      kept[at] = { ...n, fills: n.fills.map((f) => ({ ...f, children: take(f.children) })) };
+    else if (n?.type === 'series' && take([n.item]).length === 0)
+      kept[at] = { id: at, type: 'box', attrs: {}, children: [] };
     const now = kept[at];
     for (const child of now ? childrenOf(now) : []) {
       const c = sound(child);

@@ -68,12 +68,30 @@ export type Acted = { readonly ok: true; readonly desk: Desk } | { readonly ok: 
 export function act(desk: Desk, { id, label, steps, merge = null, where = null, now }: Act): Acted {
   const last = desk.done.at(-1);
   const joins =
-    last !== undefined && !isPast(last) && merge !== null && last.merge === merge && now - last.at < MERGE && last.after === desk.shown && desk.waiting.at(-1)?.id === last.edit.id ? last : null;
+    last !== undefined &&
+    !isPast(last) &&
+    merge !== null &&
+    last.merge === merge &&
+    now - last.at < MERGE &&
+    last.after === desk.shown &&
+    desk.waiting.at(-1)?.id === last.edit.id
+      ? last
+      : null;
   const before = joins ? joins.before : desk.shown;
-  const edit: Edit = joins ? { ...joins.edit, label, steps: compact([...joins.edit.steps, ...steps]) } : { id, label, steps, by: desk.by };
+  const edit: Edit = joins
+    ? { ...joins.edit, label, steps: compact([...joins.edit.steps, ...steps]) }
+    : { id, label, steps, by: desk.by };
   const got = applyEdit(before, edit);
   if (!got.ok) return got;
-  const made: Done = { edit, inverse: got.inverse, before, after: got.project, merge, at: now, where: joins ? joins.where : where };
+  const made: Done = {
+    edit,
+    inverse: got.inverse,
+    before,
+    after: got.project,
+    merge,
+    at: now,
+    where: joins ? joins.where : where,
+  };
   return {
     ok: true,
     desk: {
@@ -87,20 +105,43 @@ export function act(desk: Desk, { id, label, steps, merge = null, where = null, 
 }
 
 /** Puts edits that were kept from an earlier visit on top. Those that no longer fit are named. */
-export function resume(desk: Desk, edits: readonly Edit[]): { readonly desk: Desk; readonly notices: readonly Notice[] } {
+export function resume(
+  desk: Desk,
+  edits: readonly Edit[],
+): { readonly desk: Desk; readonly notices: readonly Notice[] } {
   const notices: Notice[] = [];
   let now = desk;
   for (const edit of edits) {
     const got = applyEdit(now.shown, edit);
-    if (got.ok) now = { ...now, shown: got.project, waiting: [...now.waiting, edit], done: [...now.done, doneOf(edit, got.inverse, now.shown, got.project)] };
-    else notices.push({ bad: true, text: `“${edit.label}” was not saved before the page closed and no longer fits: ${got.refusal.message}` });
+    if (got.ok)
+      now = {
+        ...now,
+        shown: got.project,
+        waiting: [...now.waiting, edit],
+        done: [...now.done, doneOf(edit, got.inverse, now.shown, got.project)],
+      };
+    else
+      notices.push({
+        bad: true,
+        text: `“${edit.label}” was not saved before the page closed and no longer fits: ${got.refusal.message}`,
+      });
   }
   return { desk: now, notices };
 }
-const doneOf = (edit: Edit, inverse: readonly Step[], before: Project, after: Project, at = 0): Done => ({ edit, inverse, before, after, merge: null, at, where: null });
+const doneOf = (edit: Edit, inverse: readonly Step[], before: Project, after: Project, at = 0): Done => ({
+  edit,
+  inverse,
+  before,
+  after,
+  merge: null,
+  at,
+  where: null,
+});
 
 /** What to give to the server now; nothing while something is on its way. What was given is never changed again. */
-export function give(desk: Desk): { readonly desk: Desk; readonly base: number; readonly edits: readonly Edit[] } | null {
+export function give(
+  desk: Desk,
+): { readonly desk: Desk; readonly base: number; readonly edits: readonly Edit[] } | null {
   if (desk.sent) return { desk, base: desk.sent.revision, edits: desk.sent.edits };
   if (desk.waiting.length === 0) return null;
   const edits = desk.waiting.slice(0, BATCH);
@@ -135,18 +176,33 @@ function takeOne(desk: Desk, c: Confirmed, confirmed: Project, notices: Notice[]
   const before = desk.confirmed;
   const own = desk.sent?.edits.some((e) => e.id === c.edit.id) === true;
   const left = desk.sent?.edits.filter((e) => e.id !== c.edit.id) ?? [];
-  const sent: Sent | null = desk.sent && left.length > 0 ? { ...desk.sent, edits: left, others: [...desk.sent.others, c.edit] } : null;
+  const sent: Sent | null =
+    desk.sent && left.length > 0 ? { ...desk.sent, edits: left, others: [...desk.sent.others, c.edit] } : null;
   const next: Desk = { ...desk, confirmed, revision: c.revision, sent };
   // One's own edit, alone and unchanged: what is seen was right all along.
-  if (own && desk.sent?.others.length === 0 && desk.sent.edits[0]?.id === c.edit.id && desk.sent.edits[0] && sameSteps(desk.sent.edits[0], c.edit)) return next;
+  if (
+    own &&
+    desk.sent?.others.length === 0 &&
+    desk.sent.edits[0]?.id === c.edit.id &&
+    desk.sent.edits[0] &&
+    sameSteps(desk.sent.edits[0], c.edit)
+  )
+    return next;
   // A visitor with the same edit in two tabs: it is there already.
   const waiting = desk.waiting.filter((e) => e.id !== c.edit.id);
   return restack(next, before, own ? [] : [c.edit], waiting, notices);
 }
-const sameSteps = (a: Edit, b: Edit): boolean => a.steps.length === b.steps.length && JSON.stringify(a.steps) === JSON.stringify(b.steps);
+const sameSteps = (a: Edit, b: Edit): boolean =>
+  a.steps.length === b.steps.length && JSON.stringify(a.steps) === JSON.stringify(b.steps);
 
 /** Puts what is not confirmed on top of what is: what was sent as the server will do it, then what waits. */
-function restack(desk: Desk, before: Project, others: readonly Edit[], waiting: readonly Edit[], notices: Notice[]): Desk {
+function restack(
+  desk: Desk,
+  before: Project,
+  others: readonly Edit[],
+  waiting: readonly Edit[],
+  notices: Notice[],
+): Desk {
   let shown = desk.confirmed;
   const given: Edit[] = [];
   for (const edit of desk.sent?.edits ?? []) {
@@ -165,13 +221,21 @@ function restack(desk: Desk, before: Project, others: readonly Edit[], waiting: 
     if (moved.ok && got.ok) {
       kept.push(moved.edit);
       shown = got.project;
-    } else notices.push({ bad: true, text: `“${edit.label}” could not be kept: ${got.ok ? '' : got.refusal.message} Someone changed it at the same time.` });
+    } else
+      notices.push({
+        bad: true,
+        text: `“${edit.label}” could not be kept: ${got.ok ? '' : got.refusal.message} Someone changed it at the same time.`,
+      });
   }
   return { ...desk, shown, waiting: kept };
 }
 
 /** The server cannot take an edit that was sent: it goes, and what was built on it, each named; the rest is tried again. */
-export function refused(desk: Desk, bad: string, why: string): { readonly desk: Desk; readonly notices: readonly Notice[] } {
+export function refused(
+  desk: Desk,
+  bad: string,
+  why: string,
+): { readonly desk: Desk; readonly notices: readonly Notice[] } {
   const notices: Notice[] = [{ bad: true, text: why }];
   const rest = pendingOf(desk).filter((e) => e.id !== bad);
   let shown = desk.confirmed;
@@ -186,12 +250,21 @@ export function refused(desk: Desk, bad: string, why: string): { readonly desk: 
   const alive = new Set(waiting.map((e) => e.id));
   const dead = new Set(pendingOf(desk).flatMap((e) => (alive.has(e.id) ? [] : [e.id])));
   const lives = (u: Undoable): boolean => isPast(u) || !dead.has(u.edit.id);
-  return { desk: { ...desk, sent: null, waiting, shown, done: desk.done.filter(lives), undone: desk.undone.filter(lives) }, notices };
+  return {
+    desk: { ...desk, sent: null, waiting, shown, done: desk.done.filter(lives), undone: desk.undone.filter(lives) },
+    notices,
+  };
 }
 
 export type Way = 'undo' | 'redo';
 export type Turned =
-  | { readonly ok: true; readonly desk: Desk; readonly label: string; readonly notices: readonly Notice[]; readonly where: Where | null }
+  | {
+      readonly ok: true;
+      readonly desk: Desk;
+      readonly label: string;
+      readonly notices: readonly Notice[];
+      readonly where: Where | null;
+    }
   /** What it did must be fetched first: the document before it, and the edit. Then `provide` it and turn again. */
   | { readonly ok: false; readonly needs: Past }
   | { readonly ok: false; readonly needs: null };
@@ -208,11 +281,25 @@ export function turn(desk: Desk, way: Way, id: string, now: number): Turned {
   const rest = from.slice(0, -1);
   const plain = plainLabel(entry.edit.label);
   const got = back.edit.steps.length > 0 ? applyEdit(desk.shown, back.edit) : null;
-  if (!got?.ok) return { ok: true, desk: { ...desk, ...(way === 'undo' ? { done: rest } : { undone: rest }) }, label: plain, notices, where: entry.where };
+  if (!got?.ok)
+    return {
+      ok: true,
+      desk: { ...desk, ...(way === 'undo' ? { done: rest } : { undone: rest }) },
+      label: plain,
+      notices,
+      where: entry.where,
+    };
   const edit: Edit = { ...back.edit, by: desk.by };
   const made: Done = { ...doneOf(edit, got.inverse, desk.shown, got.project, now), where: entry.where };
-  const moved = way === 'undo' ? { done: rest, undone: [...desk.undone, made] } : { undone: rest, done: [...desk.done, made] };
-  return { ok: true, desk: { ...desk, ...moved, shown: got.project, waiting: [...desk.waiting, edit] }, label: plain, notices, where: entry.where };
+  const moved =
+    way === 'undo' ? { done: rest, undone: [...desk.undone, made] } : { undone: rest, done: [...desk.done, made] };
+  return {
+    ok: true,
+    desk: { ...desk, ...moved, shown: got.project, waiting: [...desk.waiting, edit] },
+    label: plain,
+    notices,
+    where: entry.where,
+  };
 }
 
 /** What an earlier edit did, now that the document before it is known. False when it cannot have been done on that. */
@@ -220,7 +307,8 @@ export function provide(desk: Desk, past: Past, before: Project, edit: Edit): De
   const got = applyEdit(before, edit);
   if (!got.ok) return null;
   const made = doneOf(edit, got.inverse, before, got.project, Date.parse(past.at));
-  const swap = (list: readonly Undoable[]): readonly Undoable[] => list.map((u) => (isPast(u) && u.id === past.id ? made : u));
+  const swap = (list: readonly Undoable[]): readonly Undoable[] =>
+    list.map((u) => (isPast(u) && u.id === past.id ? made : u));
   return { ...desk, done: swap(desk.done), undone: swap(desk.undone) };
 }
 

@@ -10,7 +10,11 @@ export function restoreSteps(now: Project, then: Project): Step[] {
   if (now.name !== then.name) steps.push({ do: 'name', value: then.name });
   if (!sameJson(now.kits, then.kits)) steps.push({ do: 'kits', value: then.kits });
   if (!sameJson(now.wears, then.wears)) steps.push({ do: 'wears', value: then.wears });
-  const records = <T>(a: Readonly<Record<string, T>>, b: Readonly<Record<string, T>>, make: (key: string, value: T | null) => Step): void => {
+  const records = <T>(
+    a: Readonly<Record<string, T>>,
+    b: Readonly<Record<string, T>>,
+    make: (key: string, value: T | null) => Step,
+  ): void => {
     for (const key of new Set([...Object.keys(a), ...Object.keys(b)])) {
       const value = Object.hasOwn(b, key) ? (b[key] as T) : null;
       if (!sameJson(Object.hasOwn(a, key) ? a[key] : null, value)) steps.push(make(key, value));
@@ -39,7 +43,8 @@ export function restoreSteps(now: Project, then: Project): Step[] {
     else steps.push({ do: 'moveScreen', screen: s.id, flow: s.flow, after });
     after = s.id;
   }
-  for (const flow of now.flows) if (!then.flows.some((f) => f.id === flow.id)) steps.push({ do: 'flow', flow: flow.id, value: null, after: null });
+  for (const flow of now.flows)
+    if (!then.flows.some((f) => f.id === flow.id)) steps.push({ do: 'flow', flow: flow.id, value: null, after: null });
   return steps.filter((s) => s.do !== 'moveScreen' || moves(now, then));
 }
 

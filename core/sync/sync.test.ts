@@ -30,7 +30,10 @@ import {
 
 const { kits } = shippedKits();
 const kit = kits.get('plywood@1.0.0') as Kit;
-const small: Project = { ...emptyProject('p', 'P', 'plywood@1.0.0'), screens: [blankScreen('s', 'S', 'flow-1', 'phone', 390, 844)] };
+const small: Project = {
+  ...emptyProject('p', 'P', 'plywood@1.0.0'),
+  screens: [blankScreen('s', 'S', 'flow-1', 'phone', 390, 844)],
+};
 const put = (id: string, after: string | null = null): Step => ({
   do: 'insert',
   tree: 'screen:s',
@@ -39,7 +42,13 @@ const put = (id: string, after: string | null = null): Step => ({
   into: { parent: 'root' },
   after,
 });
-const say = (id: string, text: string): Step => ({ do: 'set', tree: 'screen:s', node: id, field: 'attrs.text', value: text });
+const say = (id: string, text: string): Step => ({
+  do: 'set',
+  tree: 'screen:s',
+  node: id,
+  field: 'attrs.text',
+  value: text,
+});
 
 /** A server as the real one is, without a database. */
 class Server {
@@ -54,7 +63,10 @@ class Server {
   at(revision: number): Project {
     return this.stands[revision] as Project;
   }
-  take(base: number, edits: readonly Edit[]): { ok: true; told: Confirmed[] } | { ok: false; edit: string; why: string } {
+  take(
+    base: number,
+    edits: readonly Edit[],
+  ): { ok: true; told: Confirmed[] } | { ok: false; edit: string; why: string } {
     let { project } = this;
     const others = this.log.slice(base).map((c) => c.edit);
     const fresh: Confirmed[] = [];
@@ -66,7 +78,10 @@ class Server {
         told.push(known);
         continue;
       }
-      const moved = others.length > 0 ? rebaseEdit(edit, this.at(base), [...others, ...fresh.map((c) => c.edit)]) : ({ ok: true, edit } as const);
+      const moved =
+        others.length > 0
+          ? rebaseEdit(edit, this.at(base), [...others, ...fresh.map((c) => c.edit)])
+          : ({ ok: true, edit } as const);
       const got = moved.ok ? applyEdit(project, moved.edit) : moved;
       if (!moved.ok || !got.ok) return { ok: false, edit: edit.id, why: got.ok ? '' : got.refusal.message };
       project = got.project;
@@ -147,7 +162,8 @@ describe('writers at one document', () => {
       const server = new Server(project);
       const mine = someAction(chance, { project, kits }, ids('m'));
       let desk = openDesk(project, 0, 'me');
-      const got = mine.steps.length > 0 ? act(desk, { id: 'mine', label: mine.label, steps: mine.steps, now: 0 }) : null;
+      const got =
+        mine.steps.length > 0 ? act(desk, { id: 'mine', label: mine.label, steps: mine.steps, now: 0 }) : null;
       if (!got?.ok) continue;
       const given = give(got.desk);
       if (!given) continue;
@@ -188,15 +204,23 @@ describe('what was sent', () => {
     desk = (give(desk) as { desk: Desk }).desk;
     desk = doing(desk, 'c', [{ do: 'name', value: 'Kept' }]);
     const got = refused(desk, 'a', 'The server said no.');
-    expect(got.notices.map((n) => n.text)).toEqual(['The server said no.', expect.stringContaining('“Do b” went with it')]);
-    expect([got.desk.shown.name, got.desk.waiting.map((e) => e.id), turnNames(got.desk).undo]).toEqual(['Kept', ['c'], 'Do c']);
+    expect(got.notices.map((n) => n.text)).toEqual([
+      'The server said no.',
+      expect.stringContaining('“Do b” went with it'),
+    ]);
+    expect([got.desk.shown.name, got.desk.waiting.map((e) => e.id), turnNames(got.desk).undo]).toEqual([
+      'Kept',
+      ['c'],
+      'Do c',
+    ]);
   });
 });
 
 describe('undo', () => {
   it('takes steps of typing as one, goes back and forth, and knows its names', () => {
     let desk = doing(openDesk(small, 0, 'me'), 'a', [put('t')]);
-    for (const [i, text] of ['P', 'Po', 'Por'].entries()) desk = doing(desk, `k${i}`, [say('t', text)], { merge: 't', now: i * 100 });
+    for (const [i, text] of ['P', 'Po', 'Por'].entries())
+      desk = doing(desk, `k${i}`, [say('t', text)], { merge: 't', now: i * 100 });
     expect(desk.waiting).toHaveLength(2);
     expect(turnNames(desk)).toEqual({ undo: 'Do k2', redo: null });
     const undone = turned(desk, 'undo', 'u1');
@@ -206,7 +230,13 @@ describe('undo', () => {
     expect(turnNames(forth)).toEqual({ undo: 'Do k2', redo: null });
   });
   it('brings back where one was', () => {
-    const got = act(openDesk(small, 0, 'me'), { id: 'a', label: 'Place', steps: [put('t')], now: 0, where: { screen: 's', keys: ['x'] } });
+    const got = act(openDesk(small, 0, 'me'), {
+      id: 'a',
+      label: 'Place',
+      steps: [put('t')],
+      now: 0,
+      where: { screen: 's', keys: ['x'] },
+    });
     const back = got.ok ? turn(got.desk, 'undo', 'u', 0) : null;
     expect(back?.ok && back.where).toEqual({ screen: 's', keys: ['x'] });
   });
@@ -239,7 +269,13 @@ describe('undo', () => {
     expect(desk.shown.screens[0]?.nodes['other']).toBeDefined();
   });
   it('knows from the log what was undone and done again', () => {
-    const past = (id: string, undoes?: string): Past => ({ id, label: id, revision: 1, at: '', ...(undoes ? { undoes } : {}) });
+    const past = (id: string, undoes?: string): Past => ({
+      id,
+      label: id,
+      revision: 1,
+      at: '',
+      ...(undoes ? { undoes } : {}),
+    });
     const of = (...list: Past[]): string =>
       `${stacks(list)
         .done.map((d) => d.id)

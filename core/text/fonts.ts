@@ -85,7 +85,11 @@ export class Fonts {
     let found = this.picked.get(key);
     if (!found) {
       const near = (list: readonly Face[]): Face[] => {
-        const order = [...list].sort((a, b) => Number(a.italic !== italic) - Number(b.italic !== italic) || Math.abs(a.weight - weight) - Math.abs(b.weight - weight));
+        const order = [...list].sort(
+          (a, b) =>
+            Number(a.italic !== italic) - Number(b.italic !== italic) ||
+            Math.abs(a.weight - weight) - Math.abs(b.weight - weight),
+        );
         const seen = new Set<string>();
         return order.filter((f) => !seen.has(f.family) && seen.add(f.family));
       };

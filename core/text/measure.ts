@@ -125,7 +125,8 @@ const SLACK = 0.01;
  */
 export function paragraph(fonts: Fonts, text: string, style: TextStyle, maxWidth: number, maxLines = 0): Paragraph {
   let cache = paragraphs.get(fonts);
-  if (!cache || cache.version !== fonts.version) paragraphs.set(fonts, (cache = { version: fonts.version, map: new Map() }));
+  if (!cache || cache.version !== fonts.version)
+    paragraphs.set(fonts, (cache = { version: fonts.version, map: new Map() }));
   const key = `${style.family}|${style.weight}|${style.italic ? 1 : 0}|${style.size}|${style.lineHeight}|${style.letterSpacing}|${maxWidth === Infinity ? '' : Math.round(maxWidth * 64)}|${maxLines}|${text}`;
   const known = cache.map.get(key);
   if (known) return known;
@@ -198,7 +199,13 @@ function breakLines(fonts: Fonts, text: string, style: TextStyle, maxWidth: numb
   const main = faces[0];
   const ascent = (main?.ascent ?? 0.9) * size;
   const descent = (main?.descent ?? 0.25) * size;
-  return { lines, width, height: lines.length * style.lineHeight, baseline: (style.lineHeight - ascent - descent) / 2 + ascent, cut };
+  return {
+    lines,
+    width,
+    height: lines.length * style.lineHeight,
+    baseline: (style.lineHeight - ascent - descent) / 2 + ascent,
+    cut,
+  };
 }
 
 /** A word in parts that fit, each as long as can be; at least one character each, so that it ends. Linear in its length. */

@@ -3,8 +3,18 @@ import { shippedKits } from '../../e2e/wall.js';
 import { clusters, paragraph, type TextStyle } from '../index.js';
 
 const { fonts } = shippedKits();
-const style: TextStyle = { id: 'b', name: 'B', family: 'Public Sans', weight: 400, size: 16, lineHeight: 24, letterSpacing: 0, italic: false };
-const lines = (text: string, width: number, most = 0): readonly string[] => paragraph(fonts, text, style, width, most).lines.map((l) => l.text);
+const style: TextStyle = {
+  id: 'b',
+  name: 'B',
+  family: 'Public Sans',
+  weight: 400,
+  size: 16,
+  lineHeight: 24,
+  letterSpacing: 0,
+  italic: false,
+};
+const lines = (text: string, width: number, most = 0): readonly string[] =>
+  paragraph(fonts, text, style, width, most).lines.map((l) => l.text);
 const MARKED = ['e\u0301', 'n\u0303', 'o\u0308\u0304', 'Å\u030a'];
 const FACES = ['👩‍👩‍👧', '👍🏽', '🇳🇴', '❤️', '🧑‍🚀'];
 
@@ -18,7 +28,9 @@ describe('a word that must be broken', () => {
       }
   });
   it('is cut by the ellipsis between them too', () => {
-    for (const unit of [...MARKED, ...FACES]) for (const width of [30, 55, 81]) expect(lines(`${unit.repeat(8)} ${unit.repeat(20)}`, width, 1)[0]?.replaceAll(unit, '')).toMatch(/^ ?…$/u);
+    for (const unit of [...MARKED, ...FACES])
+      for (const width of [30, 55, 81])
+        expect(lines(`${unit.repeat(8)} ${unit.repeat(20)}`, width, 1)[0]?.replaceAll(unit, '')).toMatch(/^ ?…$/u);
   });
   it('takes time in proportion to its length', () => {
     const cost = (text: string): number => {

@@ -8,7 +8,15 @@ function set(id: string, name: string, columns: readonly string[], rows: readonl
     const [label = '', kind = 'text'] = c.split(':');
     return { id: `c${i + 1}`, name: label, kind: kind as Kind };
   });
-  return { id, name, columns: made, rows: rows.map((values, i) => ({ key: `r${i + 1}`, values: Object.fromEntries(made.map((c, j) => [c.id, values[j] ?? null])) })) };
+  return {
+    id,
+    name,
+    columns: made,
+    rows: rows.map((values, i) => ({
+      key: `r${i + 1}`,
+      values: Object.fromEntries(made.map((c, j) => [c.id, values[j] ?? null])),
+    })),
+  };
 }
 
 export const sailings = set(

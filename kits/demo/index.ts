@@ -24,7 +24,9 @@ function hang(demo: DemoScreen, kit: Kit, sets: readonly ContentSet[]): Screen {
   const blank = blankScreen(demo.id, demo.name, demo.flow, demo.device, width, height);
   const plan = readOutline(demo.outline, vocabulary(kit), kit, sets);
   if (plan.problem !== null || plan.notes.length > 0)
-    throw new Error(`${demo.name}: ${plan.problem ?? plan.notes.join(' ')} ${JSON.stringify(plan.items.filter((i) => i.thing.role === 'text').map((i) => i.values))}`);
+    throw new Error(
+      `${demo.name}: ${plan.problem ?? plan.notes.join(' ')} ${JSON.stringify(plan.items.filter((i) => i.thing.role === 'text').map((i) => i.values))}`,
+    );
   let n = 0;
   const pieces = buildPieces(plan, () => `${demo.id}-${++n}`);
   const root = blank.nodes[blank.root];
@@ -34,7 +36,15 @@ function hang(demo: DemoScreen, kit: Kit, sets: readonly ContentSet[]): Screen {
   return { ...blank, nodes };
 }
 
-function project(id: string, name: string, kit: Kit, ref: KitRef, flows: readonly (readonly [string, string])[], screens: readonly DemoScreen[], sets: readonly ContentSet[]): Project {
+function project(
+  id: string,
+  name: string,
+  kit: Kit,
+  ref: KitRef,
+  flows: readonly (readonly [string, string])[],
+  screens: readonly DemoScreen[],
+  sets: readonly ContentSet[],
+): Project {
   return {
     ...emptyProject(id, name, ref),
     flows: flows.map(([flow, called]) => ({ id: flow, name: called })),
@@ -44,12 +54,27 @@ function project(id: string, name: string, kit: Kit, ref: KitRef, flows: readonl
 }
 
 /** The screens with one instance, found by its component and a text of its own, chosen something more on. */
-function choose(p: Project, screen: string, component: string, says: string, more: readonly Omit<Setting, 'home'>[]): Project {
+function choose(
+  p: Project,
+  screen: string,
+  component: string,
+  says: string,
+  more: readonly Omit<Setting, 'home'>[],
+): Project {
   const screens = p.screens.map((s) => {
     if (s.id !== screen) return s;
-    const node = Object.values(s.nodes).find((n): n is InstanceNode => n.type === 'instance' && n.component.endsWith(`/${component}`) && n.settings.some((t) => t.value === says));
+    const node = Object.values(s.nodes).find(
+      (n): n is InstanceNode =>
+        n.type === 'instance' && n.component.endsWith(`/${component}`) && n.settings.some((t) => t.value === says),
+    );
     if (!node) throw new Error(`${s.name} has no ${component} that says ${says}`);
-    return { ...s, nodes: { ...s.nodes, [node.id]: { ...node, settings: [...node.settings, ...more.map((m) => ({ home: node.component, ...m }))] } } };
+    return {
+      ...s,
+      nodes: {
+        ...s.nodes,
+        [node.id]: { ...node, settings: [...node.settings, ...more.map((m) => ({ home: node.component, ...m }))] },
+      },
+    };
   });
   return { ...p, screens };
 }
@@ -60,7 +85,12 @@ const OWN_WAYS: readonly (readonly [string, string, string, readonly Omit<Settin
   ['pay', 'panel-card', 'Your crossing', [{ at: ['title'], kind: 'attr', name: 'color', value: '{color.buoy}' }]],
   ['trips', 'panel-card', 'Tarn Isle', [{ at: ['note'], kind: 'attr', name: 'visible', value: false }]],
   ['who', 'action', 'Continue', [{ at: ['root'], kind: 'attr', name: 'fill', value: '#cfe8dc' }]],
-  ['detail', 'panel-card', 'Deck seat', [{ at: [], kind: 'prop', name: 'raised', value: true, when: { maxWidth: 600 } }]],
+  [
+    'detail',
+    'panel-card',
+    'Deck seat',
+    [{ at: [], kind: 'prop', name: 'raised', value: true, when: { maxWidth: 600 } }],
+  ],
 ];
 
 /** The projects that a first start opens on. Everything in them is made up. Kits that are not installed leave theirs out. */

@@ -7,8 +7,20 @@ export interface DemoScreen {
   readonly outline: string;
 }
 
-const phone = (id: string, flow: string, name: string, outline: string): DemoScreen => ({ id, flow, name, device: 'phone', outline });
-const desk = (id: string, flow: string, name: string, outline: string): DemoScreen => ({ id, flow, name, device: 'desktop', outline });
+const phone = (id: string, flow: string, name: string, outline: string): DemoScreen => ({
+  id,
+  flow,
+  name,
+  device: 'phone',
+  outline,
+});
+const desk = (id: string, flow: string, name: string, outline: string): DemoScreen => ({
+  id,
+  flow,
+  name,
+  device: 'desktop',
+  outline,
+});
 
 const DOCK = 'Dock Book (ticket), Trips (luggage), Boats (ship), You (user)';
 

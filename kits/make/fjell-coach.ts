@@ -40,8 +40,14 @@ export const fjellCoach: Part = {
       'on-still': token('#5e6656', 'on-disabled'),
       lamp: token('#7a4b00', 'focus'),
     }),
-    corner: group('dimension', { soft: token('4px', 'corner'), card: token('6px', 'corner-card'), full: token('6px', 'corner-full') }),
-    shadow: group('shadow', { low: token({ color: '#24301f14', offsetX: '0px', offsetY: '1px', blur: '3px', spread: '0px' }, 'raised') }),
+    corner: group('dimension', {
+      soft: token('4px', 'corner'),
+      card: token('6px', 'corner-card'),
+      full: token('6px', 'corner-full'),
+    }),
+    shadow: group('shadow', {
+      low: token({ color: '#24301f14', offsetX: '0px', offsetY: '1px', blur: '3px', spread: '0px' }, 'raised'),
+    }),
   },
   textStyles: {
     hero: { name: 'Hero', family: 'Barlow', weight: 700, size: 40, lineHeight: 44, means: 'display' },

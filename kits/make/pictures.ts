@@ -6,16 +6,22 @@ const W = 900;
 const H = 600;
 const hill = (y: number, amp: number, shift: number, fill: string): string => {
   let d = `M0 ${H} L0 ${y}`;
-  for (let x = 0; x <= W; x += 30) d += ` L${x} ${Math.round(y + Math.sin(x / 130 + shift) * amp + Math.sin(x / 47 + shift * 2) * amp * 0.35)}`;
+  for (let x = 0; x <= W; x += 30)
+    d += ` L${x} ${Math.round(y + Math.sin(x / 130 + shift) * amp + Math.sin(x / 47 + shift * 2) * amp * 0.35)}`;
   return `<path d="${d} L${W} ${H} Z" fill="${fill}"/>`;
 };
 const peaks = (y: number, step: number, high: number, fill: string): string => {
   let d = `M0 ${H} L0 ${y}`;
-  for (let i = 0, x = 0; x <= W + step; i++, x += step) d += ` L${x} ${y - (i % 2 === 0 ? high * (0.5 + ((i * 37) % 50) / 100) : 0)}`;
+  for (let i = 0, x = 0; x <= W + step; i++, x += step)
+    d += ` L${x} ${y - (i % 2 === 0 ? high * (0.5 + ((i * 37) % 50) / 100) : 0)}`;
   return `<path d="${d} L${W} ${H} Z" fill="${fill}"/>`;
 };
 const waves = (y: number, n: number, color: string): string =>
-  Array.from({ length: n }, (_, i) => `<path d="M${(i * 173) % W} ${y + ((i * 61) % (H - y))} q30 -9 60 0 t60 0" fill="none" stroke="${color}" stroke-width="3" stroke-linecap="round"/>`).join('');
+  Array.from(
+    { length: n },
+    (_, i) =>
+      `<path d="M${(i * 173) % W} ${y + ((i * 61) % (H - y))} q30 -9 60 0 t60 0" fill="none" stroke="${color}" stroke-width="3" stroke-linecap="round"/>`,
+  ).join('');
 const sky = (top: string, low: string): string =>
   `<defs><linearGradient id="s" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="${top}"/><stop offset="1" stop-color="${low}"/></linearGradient></defs><rect width="${W}" height="${H}" fill="url(#s)"/>`;
 const boat = (x: number, y: number, s: number): string =>
@@ -37,7 +43,12 @@ const scenes: Readonly<Record<string, string>> = {
     waves(310, 26, '#ffffff44') +
     hill(470, 26, 5, '#394b52') +
     hill(540, 18, 2, '#25343a'),
-  mountains: sky('#bcd7e6', '#eef4f2') + peaks(430, 90, 260, '#9fb3bd') + peaks(470, 120, 170, '#6f8a86') + hill(500, 22, 2, '#4f6f58') + hill(555, 14, 4, '#35513f'),
+  mountains:
+    sky('#bcd7e6', '#eef4f2') +
+    peaks(430, 90, 260, '#9fb3bd') +
+    peaks(470, 120, 170, '#6f8a86') +
+    hill(500, 22, 2, '#4f6f58') +
+    hill(555, 14, 4, '#35513f'),
   hut:
     sky('#dfe9ee', '#f5f1e8') +
     peaks(400, 130, 230, '#a7b8bf') +
@@ -46,7 +57,9 @@ const scenes: Readonly<Record<string, string>> = {
     hill(500, 12, 3, '#c9d6dc'),
   night:
     sky('#10162e', '#38356b') +
-    [...Array(60).keys()].map((i) => `<circle cx="${(i * 151) % W}" cy="${(i * 89) % 320}" r="${1 + (i % 3)}" fill="#ffffffaa"/>`).join('') +
+    [...Array(60).keys()]
+      .map((i) => `<circle cx="${(i * 151) % W}" cy="${(i * 89) % 320}" r="${1 + (i % 3)}" fill="#ffffffaa"/>`)
+      .join('') +
     '<circle cx="700" cy="130" r="46" fill="#f4ecc2"/>' +
     peaks(430, 110, 150, '#1d2140') +
     `<rect y="430" width="${W}" height="170" fill="#141a36"/>` +

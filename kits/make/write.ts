@@ -10,17 +10,54 @@ interface More {
   readonly name?: string;
   readonly means?: string;
 }
-const more = (m: More): { [key: string]: Json } => ({ ...(m.name ? { name: m.name } : {}), ...(m.means ? { means: m.means } : {}), ...(m.bind ? { bind: m.bind } : {}) });
+const more = (m: More): { [key: string]: Json } => ({
+  ...(m.name ? { name: m.name } : {}),
+  ...(m.means ? { means: m.means } : {}),
+  ...(m.bind ? { bind: m.bind } : {}),
+});
 
-export const box = (id: string, attrs: Attrs, children: readonly Part[] = [], m: More = {}): Part => ({ id, type: 'box', ...more(m), attrs, children });
-export const row = (id: string, attrs: Attrs, children: readonly Part[] = [], m: More = {}): Part => box(id, { flow: 'row', align: 'center', ...attrs }, children, m);
-export const label = (id: string, textStyle: string, color: string, m: More = {}, attrs: Attrs = {}): Part => ({ id, type: 'text', ...more(m), attrs: { textStyle, color, ...attrs } });
-export const icon = (id: string, color: string, m: More = {}, attrs: Attrs = {}): Part => ({ id, type: 'icon', ...more(m), attrs: { color, size: 20, ...attrs } });
+export const box = (id: string, attrs: Attrs, children: readonly Part[] = [], m: More = {}): Part => ({
+  id,
+  type: 'box',
+  ...more(m),
+  attrs,
+  children,
+});
+export const row = (id: string, attrs: Attrs, children: readonly Part[] = [], m: More = {}): Part =>
+  box(id, { flow: 'row', align: 'center', ...attrs }, children, m);
+export const label = (id: string, textStyle: string, color: string, m: More = {}, attrs: Attrs = {}): Part => ({
+  id,
+  type: 'text',
+  ...more(m),
+  attrs: { textStyle, color, ...attrs },
+});
+export const icon = (id: string, color: string, m: More = {}, attrs: Attrs = {}): Part => ({
+  id,
+  type: 'icon',
+  ...more(m),
+  attrs: { color, size: 20, ...attrs },
+});
 export const shape = (id: string, attrs: Attrs, m: More = {}): Part => ({ id, type: 'shape', ...more(m), attrs });
 export const picture = (id: string, attrs: Attrs, m: More = {}): Part => ({ id, type: 'image', ...more(m), attrs });
-export const slot = (id: string, attrs: Attrs = {}): Part => ({ id, type: 'slot', slot: id, attrs: { width: 'stretch', ...attrs } });
-export const series = (id: string, of: string, item: Part, attrs: Attrs): Part => ({ id, type: 'series', of, item, attrs });
-export const use = (id: string, component: string, props: Attrs = {}, m: More & { attrs?: Attrs; slots?: { readonly [slot: string]: readonly Part[] } } = {}): Part => ({
+export const slot = (id: string, attrs: Attrs = {}): Part => ({
+  id,
+  type: 'slot',
+  slot: id,
+  attrs: { width: 'stretch', ...attrs },
+});
+export const series = (id: string, of: string, item: Part, attrs: Attrs): Part => ({
+  id,
+  type: 'series',
+  of,
+  item,
+  attrs,
+});
+export const use = (
+  id: string,
+  component: string,
+  props: Attrs = {},
+  m: More & { attrs?: Attrs; slots?: { readonly [slot: string]: readonly Part[] } } = {},
+): Part => ({
   id,
   type: 'instance',
   component,
@@ -31,17 +68,47 @@ export const use = (id: string, component: string, props: Attrs = {}, m: More & 
 });
 
 type PropMore = { readonly means?: string; readonly inherits?: boolean; readonly min?: number; readonly max?: number };
-const prop = (kind: string, id: string, name: string, value: Json, description: string, m: PropMore & { [k: string]: Json | undefined } = {}): Part =>
-  Object.fromEntries(Object.entries({ id, name, kind, default: value, description, ...m }).filter((e): e is [string, Json] => e[1] !== undefined));
-export const textProp = (id: string, name: string, value: string, description: string, means?: string): Part => prop('text', id, name, value, description, { ...(means ? { means } : {}) });
-export const flagProp = (id: string, name: string, value: boolean, description: string, means?: string): Part => prop('flag', id, name, value, description, { ...(means ? { means } : {}) });
-export const numberProp = (id: string, name: string, value: number, description: string, means?: string, range: { min?: number; max?: number } = {}): Part =>
-  prop('number', id, name, value, description, { ...(means ? { means } : {}), ...range });
-export const iconProp = (id: string, name: string, value: string, description: string, means?: string): Part => prop('icon', id, name, value, description, { ...(means ? { means } : {}) });
-export const imageProp = (id: string, name: string, description: string, means?: string): Part => prop('image', id, name, '', description, { ...(means ? { means } : {}) });
-export const colourProp = (id: string, name: string, value: string, description: string, means?: string): Part => prop('colour', id, name, value, description, { ...(means ? { means } : {}) });
+const prop = (
+  kind: string,
+  id: string,
+  name: string,
+  value: Json,
+  description: string,
+  m: PropMore & { [k: string]: Json | undefined } = {},
+): Part =>
+  Object.fromEntries(
+    Object.entries({ id, name, kind, default: value, description, ...m }).filter(
+      (e): e is [string, Json] => e[1] !== undefined,
+    ),
+  );
+export const textProp = (id: string, name: string, value: string, description: string, means?: string): Part =>
+  prop('text', id, name, value, description, { ...(means ? { means } : {}) });
+export const flagProp = (id: string, name: string, value: boolean, description: string, means?: string): Part =>
+  prop('flag', id, name, value, description, { ...(means ? { means } : {}) });
+export const numberProp = (
+  id: string,
+  name: string,
+  value: number,
+  description: string,
+  means?: string,
+  range: { min?: number; max?: number } = {},
+): Part => prop('number', id, name, value, description, { ...(means ? { means } : {}), ...range });
+export const iconProp = (id: string, name: string, value: string, description: string, means?: string): Part =>
+  prop('icon', id, name, value, description, { ...(means ? { means } : {}) });
+export const imageProp = (id: string, name: string, description: string, means?: string): Part =>
+  prop('image', id, name, '', description, { ...(means ? { means } : {}) });
+export const colourProp = (id: string, name: string, value: string, description: string, means?: string): Part =>
+  prop('colour', id, name, value, description, { ...(means ? { means } : {}) });
 /** Options as `id:Name:meaning`. */
-export const choiceProp = (id: string, name: string, value: string, options: readonly string[], description: string, means?: string, m: { inherits?: boolean } = {}): Part =>
+export const choiceProp = (
+  id: string,
+  name: string,
+  value: string,
+  options: readonly string[],
+  description: string,
+  means?: string,
+  m: { inherits?: boolean } = {},
+): Part =>
   prop('choice', id, name, value, description, {
     ...(means ? { means } : {}),
     ...m,
@@ -50,7 +117,14 @@ export const choiceProp = (id: string, name: string, value: string, options: rea
       return { id: oid, name: oname, ...(omeans ? { means: omeans } : {}) };
     }),
   });
-export const listProp = (id: string, name: string, item: readonly Part[], items: readonly Attrs[], description: string, means?: string): Part =>
+export const listProp = (
+  id: string,
+  name: string,
+  item: readonly Part[],
+  items: readonly Attrs[],
+  description: string,
+  means?: string,
+): Part =>
   prop(
     'list',
     id,
@@ -61,18 +135,40 @@ export const listProp = (id: string, name: string, item: readonly Part[], items:
   );
 
 /** The same attributes for several parts. */
-export const each = (ids: readonly string[], attrs: Attrs): { readonly [node: string]: Attrs } => Object.fromEntries(ids.map((id) => [id, attrs]));
+export const each = (ids: readonly string[], attrs: Attrs): { readonly [node: string]: Attrs } =>
+  Object.fromEntries(ids.map((id) => [id, attrs]));
 
-export const rule = (props: { readonly [id: string]: Json } | null, set: { readonly [node: string]: Attrs }, when: { state?: string; minWidth?: number; maxWidth?: number } = {}): Part => ({
+export const rule = (
+  props: { readonly [id: string]: Json } | null,
+  set: { readonly [node: string]: Attrs },
+  when: { state?: string; minWidth?: number; maxWidth?: number } = {},
+): Part => ({
   when: { ...(props ? { props } : {}), ...when },
   set,
 });
-export const whenState = (state: string, set: { readonly [node: string]: Attrs }, props: { readonly [id: string]: Json } | null = null): Part => rule(props, set, { state });
+export const whenState = (
+  state: string,
+  set: { readonly [node: string]: Attrs },
+  props: { readonly [id: string]: Json } | null = null,
+): Part => rule(props, set, { state });
 
-const STATE_NAMES: Readonly<Record<string, string>> = { hover: 'Hover', focus: 'Focus', pressed: 'Pressed', disabled: 'Disabled', selected: 'Selected' };
+const STATE_NAMES: Readonly<Record<string, string>> = {
+  hover: 'Hover',
+  focus: 'Focus',
+  pressed: 'Pressed',
+  disabled: 'Disabled',
+  selected: 'Selected',
+};
 /** The prop that draws a component in one of its states, so that a mockup can show them without a pointer. */
 export const shownAs = (id: string, states: readonly string[]): Part =>
-  choiceProp(id, 'Shown as', 'rest', ['rest:At rest:rest', ...states.map((s) => `${s}:${STATE_NAMES[s] ?? s}:${s}`)], 'The state it is drawn in.', 'state');
+  choiceProp(
+    id,
+    'Shown as',
+    'rest',
+    ['rest:At rest:rest', ...states.map((s) => `${s}:${STATE_NAMES[s] ?? s}:${s}`)],
+    'The state it is drawn in.',
+    'state',
+  );
 
 export interface ComponentSpec {
   readonly id: string;
@@ -88,8 +184,23 @@ export interface ComponentSpec {
   readonly tree: Part;
   readonly rules?: readonly Part[];
 }
-export const component = (c: ComponentSpec): Part => ({ words: [], props: [], slots: [], states: [], events: [], rules: [], ...c });
-export const slotOf = (id: string, name: string, description: string, accepts: readonly string[] = [], means = 'content', min = 0): Part => ({
+export const component = (c: ComponentSpec): Part => ({
+  words: [],
+  props: [],
+  slots: [],
+  states: [],
+  events: [],
+  rules: [],
+  ...c,
+});
+export const slotOf = (
+  id: string,
+  name: string,
+  description: string,
+  accepts: readonly string[] = [],
+  means = 'content',
+  min = 0,
+): Part => ({
   id,
   name,
   description,
@@ -98,10 +209,14 @@ export const slotOf = (id: string, name: string, description: string, accepts: r
   ...(min > 0 ? { min } : {}),
 });
 /** A slot that says what belongs in it until something does. */
-export const neededSlot = (id: string, name: string, description: string, accepts: readonly string[] = []): Part => slotOf(id, name, description, accepts, 'content', 1);
+export const neededSlot = (id: string, name: string, description: string, accepts: readonly string[] = []): Part =>
+  slotOf(id, name, description, accepts, 'content', 1);
 
 /** A token of a type, with what it means. */
-export const token = (value: Json, means?: string): Part => ({ $value: value, ...(means ? { $extensions: { dekkor: { means } } } : {}) });
+export const token = (value: Json, means?: string): Part => ({
+  $value: value,
+  ...(means ? { $extensions: { dekkor: { means } } } : {}),
+});
 export const group = (type: string, tokens: { readonly [name: string]: Part }): Part => ({ $type: type, ...tokens });
 
 interface IconSet {
@@ -109,7 +224,8 @@ interface IconSet {
 }
 const lucide = createRequire(import.meta.url)('@iconify-json/lucide/icons.json') as IconSet;
 
-const num = (attrs: string, name: string): number => Number(new RegExp(`\\b${name}="(-?[\\d.]+)"`, 'u').exec(attrs)?.[1] ?? 0);
+const num = (attrs: string, name: string): number =>
+  Number(new RegExp(`\\b${name}="(-?[\\d.]+)"`, 'u').exec(attrs)?.[1] ?? 0);
 
 /** Shapes of an SVG drawing as path data; the icon set uses paths, circles, ellipses, rectangles and lines. */
 function toPaths(body: string): string[] {
@@ -131,7 +247,8 @@ function toPaths(body: string): string[] {
       found.push(
         `M${x + r} ${y}h${w - 2 * r}a${r} ${r} 0 0 1 ${r} ${r}v${h - 2 * r}a${r} ${r} 0 0 1 ${-r} ${r}h${-(w - 2 * r)}a${r} ${r} 0 0 1 ${-r} ${-r}v${-(h - 2 * r)}a${r} ${r} 0 0 1 ${r} ${-r}z`,
       );
-    } else if (kind === 'line') found.push(`M${num(attrs, 'x1')} ${num(attrs, 'y1')}L${num(attrs, 'x2')} ${num(attrs, 'y2')}`);
+    } else if (kind === 'line')
+      found.push(`M${num(attrs, 'x1')} ${num(attrs, 'y1')}L${num(attrs, 'x2')} ${num(attrs, 'y2')}`);
     else {
       const points = /points="([^"]+)"/u.exec(attrs)?.[1];
       if (points) found.push(`M${points.trim().replace(/\s+/gu, 'L')}${kind === 'polygon' ? 'z' : ''}`);
@@ -149,7 +266,15 @@ export function icons(names: readonly string[], width: number): { [id: string]: 
       const body = lucide.icons[source]?.body;
       if (!body) throw new Error(`The icon set has no ${source}`);
       const nice = id.replace(/-/gu, ' ');
-      return [id, { name: nice.charAt(0).toUpperCase() + nice.slice(1), means: source, words: words === '' ? [] : words.split(' '), paths: toPaths(body).map((d) => ({ d, width })) }];
+      return [
+        id,
+        {
+          name: nice.charAt(0).toUpperCase() + nice.slice(1),
+          means: source,
+          words: words === '' ? [] : words.split(' '),
+          paths: toPaths(body).map((d) => ({ d, width })),
+        },
+      ];
     }),
   );
 }

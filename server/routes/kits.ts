@@ -5,7 +5,10 @@ import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
 
 /** Installed kits, their files, and the fonts that stand in for missing characters. */
-export async function kitRoutes(server: FastifyInstance, { kits, live }: { readonly kits: Kits; readonly live: Live }): Promise<void> {
+export async function kitRoutes(
+  server: FastifyInstance,
+  { kits, live }: { readonly kits: Kits; readonly live: Live },
+): Promise<void> {
   server.get('/kits', async () => ({
     kits: kits.list().map(({ kit, problems, shipped }) => ({
       ref: kitRef(kit),

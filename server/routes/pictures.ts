@@ -9,7 +9,11 @@ export async function pictureRoutes(server: FastifyInstance, { assets }: { reado
     const found = await assets.read(request.params.id);
     if (!found) throw notFound('picture', request.params.id);
     // A picture never changes: its name comes from its bytes.
-    return reply.type(found.type).header('cache-control', 'public, max-age=31536000, immutable').header('content-security-policy', "default-src 'none'; sandbox").send(found.bytes);
+    return reply
+      .type(found.type)
+      .header('cache-control', 'public, max-age=31536000, immutable')
+      .header('content-security-policy', "default-src 'none'; sandbox")
+      .send(found.bytes);
   });
   server.post('/', async (request, reply) => {
     const file = await request.file();

@@ -18,7 +18,8 @@ async function checked<T>(schema: yup.Schema, body: unknown): Promise<T> {
 function whole(given: string | undefined, otherwise: number, name: string): number {
   if (given === undefined) return otherwise;
   const n = Number(given);
-  if (!Number.isInteger(n) || n < 0) throw new ProblemError('request.shape', `The ${name} must be a whole number.`, name);
+  if (!Number.isInteger(n) || n < 0)
+    throw new ProblemError('request.shape', `The ${name} must be a whole number.`, name);
   return n;
 }
 
@@ -41,13 +42,17 @@ export async function projectRoutes(server: FastifyInstance, { projects, kits, l
     return reply.code(201).send(stand);
   });
   server.get<WithId>('/:id', async (request) => projects.open(request.params.id));
-  server.get<{ Params: { id: string; revision: string } }>('/:id/at/:revision', async (request) => projects.at(request.params.id, whole(request.params.revision, 0, 'revision')));
+  server.get<{ Params: { id: string; revision: string } }>('/:id/at/:revision', async (request) =>
+    projects.at(request.params.id, whole(request.params.revision, 0, 'revision')),
+  );
   server.patch<WithId>('/:id', async (request) => {
     const body = await checked<{ name: string }>(renameBody, request.body);
     await projects.rename(request.params.id, body.name);
     return { ok: true };
   });
-  server.post<WithId>('/:id/copy', async (request, reply) => reply.code(201).send(await projects.duplicate(request.params.id, freshId())));
+  server.post<WithId>('/:id/copy', async (request, reply) =>
+    reply.code(201).send(await projects.duplicate(request.params.id, freshId())),
+  );
   server.delete<WithId>('/:id', async (request) => {
     await projects.setDeleted(request.params.id, true);
     return { ok: true };
@@ -58,12 +63,28 @@ export async function projectRoutes(server: FastifyInstance, { projects, kits, l
   });
   server.get<WithId & { Querystring: { after?: string; until?: string } }>('/:id/edits', async (request) => {
     const { after, until } = request.query;
-    return { edits: await projects.since(request.params.id, whole(after, 0, 'after'), until === undefined ? Infinity : whole(until, 0, 'until')) };
+    return {
+      edits: await projects.since(
+        request.params.id,
+        whole(after, 0, 'after'),
+        until === undefined ? Infinity : whole(until, 0, 'until'),
+      ),
+    };
   });
-  server.get<WithId & { Querystring: { before?: string; most?: string; by?: string } }>('/:id/history', async (request) => {
-    const { before, most, by } = request.query;
-    return { history: await projects.history(request.params.id, whole(before, 2_147_483_647, 'before'), Math.min(MOST_TOLD, whole(most, 100, 'most')), by) };
-  });
+  server.get<WithId & { Querystring: { before?: string; most?: string; by?: string } }>(
+    '/:id/history',
+    async (request) => {
+      const { before, most, by } = request.query;
+      return {
+        history: await projects.history(
+          request.params.id,
+          whole(before, 2_147_483_647, 'before'),
+          Math.min(MOST_TOLD, whole(most, 100, 'most')),
+          by,
+        ),
+      };
+    },
+  );
   server.post<WithId>('/:id/edits', async (request) => {
     const body = await checked<EditsBody>(editsBody, request.body);
     return { edits: await projects.take(request.params.id, body.base, body.edits) };

@@ -6,13 +6,15 @@ const OWN = 'project/';
 /** The project's own components that an original's tree uses directly, swaps by its rules included. */
 function usesOf(original: Component): Set<string> {
   const found = new Set<string>();
-  const add = (ref: unknown): void => void (typeof ref === 'string' && ref.startsWith(OWN) && found.add(ref.slice(OWN.length)));
+  const add = (ref: unknown): void =>
+    void (typeof ref === 'string' && ref.startsWith(OWN) && found.add(ref.slice(OWN.length)));
   for (const n of Object.values(original.nodes) as Node[]) {
     if (n.type !== 'instance') continue;
     add(n.component);
     for (const s of n.settings) add(s.value);
   }
-  for (const rule of original.rules) for (const set of Object.values(rule.set)) for (const value of Object.values(set)) add(value);
+  for (const rule of original.rules)
+    for (const set of Object.values(rule.set)) for (const value of Object.values(set)) add(value);
   for (const p of original.contract.props) add(p.default);
   return found;
 }

@@ -17,7 +17,9 @@ export const NODE_FIELDS = ['name', 'component', 'placed', 'entries', 'rows', 'w
 
 function fieldOf(node: Node | undefined, field: string): Json | undefined {
   const found = node as unknown as Record<string, Json> | undefined;
-  return field.startsWith('attrs.') ? (found?.['attrs'] as Record<string, Json> | undefined)?.[field.slice(6)] : found?.[field];
+  return field.startsWith('attrs.')
+    ? (found?.['attrs'] as Record<string, Json> | undefined)?.[field.slice(6)]
+    : found?.[field];
 }
 
 function withField(node: Node, field: string, value: Json): Node | null {
@@ -27,12 +29,20 @@ function withField(node: Node, field: string, value: Json): Node | null {
     else next[key] = value;
     return next;
   };
-  if (field.startsWith('attrs.')) return { ...node, attrs: put(node.attrs as Record<string, Json>, field.slice(6)) } as Node;
-  return NODE_FIELDS.some((f) => f === field) ? (put(node as unknown as Record<string, Json>, field) as unknown as Node) : null;
+  if (field.startsWith('attrs.'))
+    return { ...node, attrs: put(node.attrs as Record<string, Json>, field.slice(6)) } as Node;
+  return NODE_FIELDS.some((f) => f === field)
+    ? (put(node as unknown as Record<string, Json>, field) as unknown as Node)
+    : null;
 }
 
 const set: StepKind<FieldStep, FieldStep> = {
-  must: { tree: treeName, node: check.id, field: check.text(80, /^(?:attrs\.)?[A-Za-z]+$/u, 'the name of a field'), value: check.json() },
+  must: {
+    tree: treeName,
+    node: check.id,
+    field: check.text(80, /^(?:attrs\.)?[A-Za-z]+$/u, 'the name of a field'),
+    value: check.json(),
+  },
   apply(project, step) {
     const tree = treeOf(project, step.tree);
     const node = tree?.nodes[step.node];
@@ -42,10 +52,17 @@ const set: StepKind<FieldStep, FieldStep> = {
     if (sameJson(was, step.value)) return { ok: true, project, inverse };
     const next = withField(node, step.field, step.value);
     const bad = next ? shapes.node(next, node.name ?? node.type) : null;
-    if (!next || bad) return refuse('step.field', step.field, bad ? `${says(bad)}.` : `${node.name ?? node.type} cannot have ${step.field} set.`);
+    if (!next || bad)
+      return refuse(
+        'step.field',
+        step.field,
+        bad ? `${says(bad)}.` : `${node.name ?? node.type} cannot have ${step.field} set.`,
+      );
     const changed = withNodes(project, step.tree, { ...tree.nodes, [node.id]: next });
     const circle = containsItself(changed, step.tree);
-    return circle ? refuse('component.cycle', circle, `${circle} would contain itself.`) : { ok: true, project: changed, inverse };
+    return circle
+      ? refuse('component.cycle', circle, `${circle} would contain itself.`)
+      : { ok: true, project: changed, inverse };
   },
   still: (then, now, step) => sameJson(at(then, step), at(now, step)),
   about: (project, step) => node(project, step)?.name ?? `The ${node(project, step)?.type ?? 'thing'}`,

@@ -31,7 +31,10 @@ export const kindOf = (step: Step): StepKind<Step, Step> => KINDS[step.do] as un
 
 export const STEP_NAMES = Object.keys(KINDS) as readonly StepName[];
 const SHAPES = Object.fromEntries(
-  Object.entries(KINDS).map(([name, kind]) => [name, check.group({ do: check.oneOf(name), ...kind.must }, { ifThere: check.flag, ...('may' in kind ? kind.may : {}) })]),
+  Object.entries(KINDS).map(([name, kind]) => [
+    name,
+    check.group({ do: check.oneOf(name), ...kind.must }, { ifThere: check.flag, ...('may' in kind ? kind.may : {}) }),
+  ]),
 );
 const shape = check.byMember('do', SHAPES);
 

@@ -1,4 +1,12 @@
-import { sameJson, type Component, type Flow, type KitRef, type MatchSheet, type Project, type Wear } from '../../model/index.js';
+import {
+  sameJson,
+  type Component,
+  type Flow,
+  type KitRef,
+  type MatchSheet,
+  type Project,
+  type Wear,
+} from '../../model/index.js';
 import { check, shapes } from '../../shape/index.js';
 import { insertAfter, refuse, standing, withKey, type StepKind } from '../kind.js';
 import { containsItself } from './cycles.js';
@@ -16,7 +24,11 @@ type Of<K extends ProjectStep['do']> = Extract<ProjectStep, { do: K }>;
 const touches = (): readonly string[] => ['project'];
 
 /** A member of the project that is replaced whole. */
-function whole<K extends 'name' | 'kits' | 'wears'>(field: K, value: ReturnType<typeof check.name>, says: string): StepKind<{ readonly do: K; readonly value: Project[K] }, ProjectStep> {
+function whole<K extends 'name' | 'kits' | 'wears'>(
+  field: K,
+  value: ReturnType<typeof check.name>,
+  says: string,
+): StepKind<{ readonly do: K; readonly value: Project[K] }, ProjectStep> {
   return {
     must: { value },
     apply: (project, step) => ({
@@ -47,14 +59,24 @@ const flowOf = (project: Project, id: string): Flow | undefined => project.flows
 const flow: StepKind<Of<'flow'>, ProjectStep> = {
   must: { flow: check.id, value: check.orNull(shapes.flow), after },
   apply(project, step) {
-    if (step.value && step.value.id !== step.flow) return refuse('step.key', step.flow, 'The flow and its id do not agree.');
+    if (step.value && step.value.id !== step.flow)
+      return refuse('step.key', step.flow, 'The flow and its id do not agree.');
     const at = project.flows.findIndex((f) => f.id === step.flow);
     const was = project.flows[at] ?? null;
     if (!step.value && !was) return refuse('flow.gone', step.flow, 'That flow is no longer there.');
-    if (!step.value && project.screens.some((s) => s.flow === step.flow)) return refuse('flow.in-use', was?.name ?? step.flow, 'This flow still has screens in it; move or delete them first.');
+    if (!step.value && project.screens.some((s) => s.flow === step.flow))
+      return refuse(
+        'flow.in-use',
+        was?.name ?? step.flow,
+        'This flow still has screens in it; move or delete them first.',
+      );
     const rest = project.flows.filter((_, i) => i !== at);
     const flows = step.value ? insertAfter(rest, step.value, step.after, (f) => f.id) : rest;
-    return { ok: true, project: { ...project, flows }, inverse: { do: 'flow', flow: step.flow, value: was, after: project.flows[at - 1]?.id ?? null } };
+    return {
+      ok: true,
+      project: { ...project, flows },
+      inverse: { do: 'flow', flow: step.flow, value: was, after: project.flows[at - 1]?.id ?? null },
+    };
   },
   still: (then, now, step) => sameJson(flowOf(then, step.flow), flowOf(now, step.flow)),
   about: (project, step) => flowOf(project, step.flow)?.name ?? 'A flow',
@@ -64,19 +86,25 @@ const flow: StepKind<Of<'flow'>, ProjectStep> = {
     return at < 0 ? null : { list: 'flows', id: step.flow, before: project.flows[at - 1]?.id ?? null };
   },
   order: (project) => project.flows.map((f) => f.id),
-  behind: (now, step, before) => ({ ...step, after: standing('flows', step.after, (id) => flowOf(now, id) !== undefined, before) }),
+  behind: (now, step, before) => ({
+    ...step,
+    after: standing('flows', step.after, (id) => flowOf(now, id) !== undefined, before),
+  }),
   takesAway: (step) => step.value === null,
 };
 
 const original: StepKind<Of<'original'>, ProjectStep> = {
   must: { original: check.id, value: check.orNull(shapes.component) },
   apply(project, step) {
-    if (step.value && step.value.id !== step.original) return refuse('step.key', step.original, 'The component and its id do not agree.');
+    if (step.value && step.value.id !== step.original)
+      return refuse('step.key', step.original, 'The component and its id do not agree.');
     const was = Object.hasOwn(project.originals, step.original) ? (project.originals[step.original] ?? null) : null;
     if (!step.value && !was) return refuse('original.gone', step.original, 'That component is no longer there.');
     const next: Project = { ...project, originals: withKey(project.originals, step.original, step.value) };
     const circle = containsItself(next, `original:${step.original}`);
-    return circle ? refuse('component.cycle', circle, `${circle} would contain itself.`) : { ok: true, project: next, inverse: { do: 'original', original: step.original, value: was } };
+    return circle
+      ? refuse('component.cycle', circle, `${circle} would contain itself.`)
+      : { ok: true, project: next, inverse: { do: 'original', original: step.original, value: was } };
   },
   still: (then, now, step) => sameJson(then.originals[step.original], now.originals[step.original]),
   about: (project, step) => project.originals[step.original]?.name ?? 'A component',

@@ -14,29 +14,50 @@ type Of<K extends ScreenStep['do']> = Extract<ScreenStep, { do: K }>;
 
 export type ScreenField = 'name' | 'device' | 'width' | 'height';
 export const SCREEN_FIELDS: readonly ScreenField[] = ['name', 'device', 'width', 'height'];
-const FIELD_CHECKS = { name: check.name(200), device: shapes.device, width: shapes.screenWidth, height: shapes.screenHeight } as const;
+const FIELD_CHECKS = {
+  name: check.name(200),
+  device: shapes.device,
+  width: shapes.screenWidth,
+  height: shapes.screenHeight,
+} as const;
 
 const LIST = 'screens';
 const idOf = (s: Screen): string => s.id;
 const find = (project: Project, id: string): Screen | undefined => project.screens.find((s) => s.id === id);
 const gone = (id: string): ReturnType<typeof refuse> => refuse('screen.gone', id, 'That screen is no longer there.');
-const beforeOf = (project: Project, id: string): string | null => project.screens[project.screens.findIndex((s) => s.id === id) - 1]?.id ?? null;
-const replace = (project: Project, screen: Screen): Project => ({ ...project, screens: project.screens.map((s) => (s.id === screen.id ? screen : s)) });
-const about = (project: Project, step: { readonly screen: string }): string => find(project, step.screen)?.name ?? 'A screen';
+const beforeOf = (project: Project, id: string): string | null =>
+  project.screens[project.screens.findIndex((s) => s.id === id) - 1]?.id ?? null;
+const replace = (project: Project, screen: Screen): Project => ({
+  ...project,
+  screens: project.screens.map((s) => (s.id === screen.id ? screen : s)),
+});
+const about = (project: Project, step: { readonly screen: string }): string =>
+  find(project, step.screen)?.name ?? 'A screen';
 const touches = (step: { readonly screen: string }): readonly string[] => [`screen:${step.screen}`];
-const leaves = (project: Project, step: { readonly screen: string }): { list: string; id: string; before: string | null } | null =>
+const leaves = (
+  project: Project,
+  step: { readonly screen: string },
+): { list: string; id: string; before: string | null } | null =>
   find(project, step.screen) ? { list: LIST, id: step.screen, before: beforeOf(project, step.screen) } : null;
 const order = (project: Project): readonly string[] => project.screens.map(idOf);
-const behind = <S extends { readonly after: string | null }>(now: Project, step: S, before: Before): S => ({ ...step, after: standing(LIST, step.after, (id) => find(now, id) !== undefined, before) });
+const behind = <S extends { readonly after: string | null }>(now: Project, step: S, before: Before): S => ({
+  ...step,
+  after: standing(LIST, step.after, (id) => find(now, id) !== undefined, before),
+});
 
 const insertScreen: StepKind<Of<'insertScreen'>, ScreenStep> = {
   must: { screen: shapes.screen, after },
   apply(project, { screen, after: prior }) {
     if (find(project, screen.id)) return refuse('screen.exists', screen.name, `${screen.name} is there already.`);
-    if (!project.flows.some((f) => f.id === screen.flow)) return refuse('flow.gone', screen.flow, 'The flow it belongs to is no longer there.');
+    if (!project.flows.some((f) => f.id === screen.flow))
+      return refuse('flow.gone', screen.flow, 'The flow it belongs to is no longer there.');
     const nodes = tidyNodes(screen.nodes);
     const put = nodes === screen.nodes ? screen : { ...screen, nodes };
-    return { ok: true, project: { ...project, screens: insertAfter(project.screens, put, prior, idOf) }, inverse: { do: 'removeScreen', screen: screen.id } };
+    return {
+      ok: true,
+      project: { ...project, screens: insertAfter(project.screens, put, prior, idOf) },
+      inverse: { do: 'removeScreen', screen: screen.id },
+    };
   },
   still: () => true,
   about: (_, step) => step.screen.name,
@@ -50,10 +71,15 @@ const removeScreen: StepKind<Of<'removeScreen'>, ScreenStep> = {
   apply(project, step) {
     const screen = find(project, step.screen);
     if (!screen) return gone(step.screen);
-    return { ok: true, project: { ...project, screens: project.screens.filter((s) => s !== screen) }, inverse: { do: 'insertScreen', screen, after: beforeOf(project, screen.id) } };
+    return {
+      ok: true,
+      project: { ...project, screens: project.screens.filter((s) => s !== screen) },
+      inverse: { do: 'insertScreen', screen, after: beforeOf(project, screen.id) },
+    };
   },
   // Taking back an added screen must not delete what others placed on it since.
-  still: (then, now, step) => find(then, step.screen) === find(now, step.screen) || sameJson(find(then, step.screen), find(now, step.screen)),
+  still: (then, now, step) =>
+    find(then, step.screen) === find(now, step.screen) || sameJson(find(then, step.screen), find(now, step.screen)),
   about,
   touches,
   leaves,
@@ -65,15 +91,23 @@ const moveScreen: StepKind<Of<'moveScreen'>, ScreenStep> = {
   apply(project, step) {
     const screen = find(project, step.screen);
     if (!screen) return gone(step.screen);
-    if (!project.flows.some((f) => f.id === step.flow)) return refuse('flow.gone', step.flow, 'That flow is no longer there.');
+    if (!project.flows.some((f) => f.id === step.flow))
+      return refuse('flow.gone', step.flow, 'That flow is no longer there.');
     if (step.after === step.screen) return refuse('screen.self', screen.name, 'A screen cannot stand behind itself.');
-    const inverse: ScreenStep = { do: 'moveScreen', screen: screen.id, flow: screen.flow, after: beforeOf(project, screen.id) };
+    const inverse: ScreenStep = {
+      do: 'moveScreen',
+      screen: screen.id,
+      flow: screen.flow,
+      after: beforeOf(project, screen.id),
+    };
     if (screen.flow === step.flow && inverse.after === step.after) return { ok: true, project, inverse };
     const rest = project.screens.filter((s) => s !== screen);
     const moved = screen.flow === step.flow ? screen : { ...screen, flow: step.flow };
     return { ok: true, project: { ...project, screens: insertAfter(rest, moved, step.after, idOf) }, inverse };
   },
-  still: (then, now, step) => find(then, step.screen)?.flow === find(now, step.screen)?.flow && sameOrder(then.screens.map(idOf), now.screens.map(idOf), step.screen),
+  still: (then, now, step) =>
+    find(then, step.screen)?.flow === find(now, step.screen)?.flow &&
+    sameOrder(then.screens.map(idOf), now.screens.map(idOf), step.screen),
   about,
   touches,
   leaves,
@@ -90,7 +124,11 @@ const setScreen: StepKind<Of<'setScreen'>, ScreenStep> = {
     if (bad) return refuse('step.field', step.field, `${says(bad)}.`);
     const was = screen[step.field];
     const inverse: ScreenStep = { do: 'setScreen', screen: step.screen, field: step.field, value: was };
-    return { ok: true, project: was === step.value ? project : replace(project, { ...screen, [step.field]: step.value } as Screen), inverse };
+    return {
+      ok: true,
+      project: was === step.value ? project : replace(project, { ...screen, [step.field]: step.value } as Screen),
+      inverse,
+    };
   },
   still: (then, now, step) => find(then, step.screen)?.[step.field] === find(now, step.screen)?.[step.field],
   about,
@@ -104,7 +142,11 @@ const screenWears: StepKind<Of<'screenWears'>, ScreenStep> = {
     const screen = find(project, step.screen);
     if (!screen) return gone(step.screen);
     const { wears, ...bare } = screen;
-    return { ok: true, project: replace(project, step.value ? { ...bare, wears: step.value } : bare), inverse: { do: 'screenWears', screen: step.screen, value: wears ?? null } };
+    return {
+      ok: true,
+      project: replace(project, step.value ? { ...bare, wears: step.value } : bare),
+      inverse: { do: 'screenWears', screen: step.screen, value: wears ?? null },
+    };
   },
   still: (then, now, step) => sameJson(find(then, step.screen)?.wears, find(now, step.screen)?.wears),
   about,

@@ -1,4 +1,14 @@
-import { sameJson, settingKey, type Node, type NodeId, type Nodes, type Project, type SeriesEntry, type SeriesNode, type Setting } from '../../model/index.js';
+import {
+  sameJson,
+  settingKey,
+  type Node,
+  type NodeId,
+  type Nodes,
+  type Project,
+  type SeriesEntry,
+  type SeriesNode,
+  type Setting,
+} from '../../model/index.js';
 import { check, shapes } from '../../shape/index.js';
 import { insertAfter, refuse, treeOf, withNodes, type StepKind, type TreeRef } from '../kind.js';
 import { containsItself } from './cycles.js';
@@ -41,7 +51,12 @@ function held(project: Project, step: SettingStep): Held | string {
   if (!nodes || !node) return 'The instance is no longer there.';
   if (!step.entry) {
     if (node.type !== 'instance') return 'Only instances have settings.';
-    return { nodes, list: node.settings, fresh: false, put: (settings) => ({ ...nodes, [node.id]: { ...node, settings } satisfies Node }) };
+    return {
+      nodes,
+      list: node.settings,
+      fresh: false,
+      put: (settings) => ({ ...nodes, [node.id]: { ...node, settings } satisfies Node }),
+    };
   }
   const { entry } = step;
   const series = nodes[entry.series];
@@ -52,25 +67,37 @@ function held(project: Project, step: SettingStep): Held | string {
     nodes,
     list: known?.settings[node.id] ?? [],
     fresh: known === undefined,
-    put: (settings) => ({ ...nodes, [series.id]: { ...series, entries: withEntry(series, entry.key, node.id, settings, step.drop === true) } }),
+    put: (settings) => ({
+      ...nodes,
+      [series.id]: { ...series, entries: withEntry(series, entry.key, node.id, settings, step.drop === true) },
+    }),
   };
 }
 
 /** Entries with the settings of one node of one item replaced; an entry that was not there comes last. */
-function withEntry(series: SeriesNode, itemKey: string, node: NodeId, settings: readonly Setting[], drop: boolean): readonly SeriesEntry[] {
+function withEntry(
+  series: SeriesNode,
+  itemKey: string,
+  node: NodeId,
+  settings: readonly Setting[],
+  drop: boolean,
+): readonly SeriesEntry[] {
   const was = series.entries.find((e) => e.key === itemKey) ?? { key: itemKey, settings: {} };
   const next: Record<NodeId, readonly Setting[]> = { ...was.settings, [node]: settings };
   if (settings.length === 0) delete next[node];
   const entry: SeriesEntry = { ...was, settings: next };
   if (drop && Object.keys(next).length === 0) return series.entries.filter((e) => e.key !== itemKey);
-  return series.entries.some((e) => e.key === itemKey) ? series.entries.map((e) => (e.key === itemKey ? entry : e)) : [...series.entries, entry];
+  return series.entries.some((e) => e.key === itemKey)
+    ? series.entries.map((e) => (e.key === itemKey ? entry : e))
+    : [...series.entries, entry];
 }
 
 const setting: StepKind<SettingStep, SettingStep> = {
   must: { tree: treeName, node: check.id, key, value: check.orNull(shapes.setting) },
   may: { after: check.orNull(key), entry: check.group({ series: check.id, key: check.id }), drop: check.flag },
   apply(project, step) {
-    if (step.value && settingKey(step.value) !== step.key) return refuse('step.key', step.key, 'The setting and its key do not agree.');
+    if (step.value && settingKey(step.value) !== step.key)
+      return refuse('step.key', step.key, 'The setting and its key do not agree.');
     const on = held(project, step);
     if (typeof on === 'string') return refuse('node.gone', step.node, on);
     const { list } = on;
@@ -82,7 +109,12 @@ const setting: StepKind<SettingStep, SettingStep> = {
     let settings: readonly Setting[] = rest;
     if (step.value) {
       const { value } = step;
-      settings = step.after === undefined ? (at < 0 ? [...rest, value] : list.map((s, i) => (i === at ? value : s))) : insertAfter(rest, value, step.after, settingKey);
+      settings =
+        step.after === undefined
+          ? at < 0
+            ? [...rest, value]
+            : list.map((s, i) => (i === at ? value : s))
+          : insertAfter(rest, value, step.after, settingKey);
     }
     const inverse: SettingStep = {
       do: 'setting',
@@ -97,12 +129,15 @@ const setting: StepKind<SettingStep, SettingStep> = {
     if (sameJson(list, settings) && !on.fresh && !step.drop) return { ok: true, project, inverse };
     const changed = withNodes(project, step.tree, on.put(settings));
     const circle = containsItself(changed, step.tree);
-    return circle ? refuse('component.cycle', circle, `${circle} would contain itself.`) : { ok: true, project: changed, inverse };
+    return circle
+      ? refuse('component.cycle', circle, `${circle} would contain itself.`)
+      : { ok: true, project: changed, inverse };
   },
   still: (then, now, step) => sameJson(valueAt(then, step), valueAt(now, step)),
   about: (project, step) => treeOf(project, step.tree)?.nodes[step.node]?.name ?? 'A setting',
   touches: (step) => [step.tree],
-  merges: (step) => `setting|${step.tree}|${step.node}|${step.entry ? `${step.entry.series}#${step.entry.key}` : ''}|${step.key}`,
+  merges: (step) =>
+    `setting|${step.tree}|${step.node}|${step.entry ? `${step.entry.series}#${step.entry.key}` : ''}|${step.key}`,
   takesAway: (step) => step.value === null,
 };
 

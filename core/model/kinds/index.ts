@@ -11,6 +11,16 @@ import type { PropKind } from '../component.js';
 import type { KindFacts } from './kind.js';
 
 /** Every kind of prop, each from its own file. A kind that is missing here does not compile. */
-export const PROP_KINDS: Readonly<Record<PropKind, KindFacts>> = { text, flag, choice, number, icon, image, colour, component, list };
+export const PROP_KINDS: Readonly<Record<PropKind, KindFacts>> = {
+  text,
+  flag,
+  choice,
+  number,
+  icon,
+  image,
+  colour,
+  component,
+  list,
+};
 export const PROP_KIND_NAMES = Object.keys(PROP_KINDS) as readonly PropKind[];
 export type { KindFacts } from './kind.js';

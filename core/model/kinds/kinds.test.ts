@@ -7,7 +7,14 @@ const options = [
   { id: 's', name: 'Small', means: 'small' },
   { id: 'l', name: 'Large' },
 ];
-const prop = (kind: PropKind, value: Json): Prop => ({ id: 'p', name: 'P', kind, default: value, description: '', ...(kind === 'choice' ? { options } : {}) });
+const prop = (kind: PropKind, value: Json): Prop => ({
+  id: 'p',
+  name: 'P',
+  kind,
+  default: value,
+  description: '',
+  ...(kind === 'choice' ? { options } : {}),
+});
 /** For each kind, something it takes and something it must not take. */
 const CASES: Readonly<Record<PropKind, readonly [good: Json, bad: Json]>> = {
   text: ['Go', 4],
@@ -40,8 +47,18 @@ describe('kinds of props', () => {
   });
   it('knows what a default means', () => {
     const meant = (kind: PropKind, value: Json): string | undefined => PROP_KINDS[kind].meaning(prop(kind, value));
-    expect([meant('choice', 's'), meant('choice', 'l'), meant('flag', true), meant('flag', false)]).toEqual(['small', undefined, 'on', 'off']);
-    expect([meant('text', ''), meant('text', 'Cell'), meant('icon', 'none'), meant('icon', 'bus')]).toEqual(['empty', 'filled', 'empty', 'filled']);
+    expect([meant('choice', 's'), meant('choice', 'l'), meant('flag', true), meant('flag', false)]).toEqual([
+      'small',
+      undefined,
+      'on',
+      'off',
+    ]);
+    expect([meant('text', ''), meant('text', 'Cell'), meant('icon', 'none'), meant('icon', 'bus')]).toEqual([
+      'empty',
+      'filled',
+      'empty',
+      'filled',
+    ]);
     expect(meant('number', 0)).toBeUndefined();
   });
   it('says values as people do', () => {

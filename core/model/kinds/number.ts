@@ -1,4 +1,9 @@
 import { type KindFacts } from './kind.js';
 
 /** A finite number, within the limits of the prop. */
-export const number: KindFacts = { takes: (v) => typeof v === 'number' && Number.isFinite(v), fallback: () => 0, meaning: () => undefined, columns: { number: 1 } };
+export const number: KindFacts = {
+  takes: (v) => typeof v === 'number' && Number.isFinite(v),
+  fallback: () => 0,
+  meaning: () => undefined,
+  columns: { number: 1 },
+};

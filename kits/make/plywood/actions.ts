@@ -39,26 +39,76 @@ export const actions: readonly Part[] = [
     states: PRESSED,
     props: [
       textProp('label', 'Label', 'Button', 'What happens when it is pressed.', 'label'),
-      choiceProp('kind', 'Kind', 'main', ['main:Main:primary', 'plain:Plain:secondary', 'warning:Warning:danger'], 'How much weight it has.', 'tone'),
-      choiceProp('size', 'Size', 'normal', ['little:Little:small', 'normal:Normal:medium', 'big:Big:large'], 'How tall it is.', 'size'),
+      choiceProp(
+        'kind',
+        'Kind',
+        'main',
+        ['main:Main:primary', 'plain:Plain:secondary', 'warning:Warning:danger'],
+        'How much weight it has.',
+        'tone',
+      ),
+      choiceProp(
+        'size',
+        'Size',
+        'normal',
+        ['little:Little:small', 'normal:Normal:medium', 'big:Big:large'],
+        'How tall it is.',
+        'size',
+      ),
       iconProp('icon', 'Icon', 'none', 'A drawing before the label.', 'leading-icon'),
       shownAs('state', PRESSED),
     ],
-    tree: row('root', { fill: '{color.block}', stroke: '{color.block}', minHeight: '{size.control}', paddingX: '{space.4}', paddingY: '{space.2}', gap: '{space.2}', justify: 'center' }, [
-      icon('icon', '{color.on-block}', { bind: { icon: 'icon' } }, { size: '{size.glyph}' }),
-      label('label', 'strong', '{color.on-block}', { bind: { text: 'label' } }, { textAlign: 'center' }),
-    ]),
+    tree: row(
+      'root',
+      {
+        fill: '{color.block}',
+        stroke: '{color.block}',
+        minHeight: '{size.control}',
+        paddingX: '{space.4}',
+        paddingY: '{space.2}',
+        gap: '{space.2}',
+        justify: 'center',
+      },
+      [
+        icon('icon', '{color.on-block}', { bind: { icon: 'icon' } }, { size: '{size.glyph}' }),
+        label('label', 'strong', '{color.on-block}', { bind: { text: 'label' } }, { textAlign: 'center' }),
+      ],
+    ),
     rules: [
-      rule({ kind: 'plain' }, { root: { fill: '{color.paper}', stroke: '{color.ink}' }, ...each(['icon', 'label'], { color: '{color.ink}' }) }),
-      rule({ kind: 'warning' }, { root: { fill: '{color.stop}', stroke: '{color.stop}' }, ...each(['icon', 'label'], { color: '{color.on-stop}' }) }),
-      rule({ size: 'little' }, { root: { minHeight: '{size.small}', paddingX: '{space.3}', paddingY: '{space.1}' }, label: { textStyle: 'note' } }),
-      rule({ size: 'big' }, { root: { minHeight: '{size.large}', paddingX: '{space.5}' }, label: { textStyle: 'heading' } }),
+      rule(
+        { kind: 'plain' },
+        {
+          root: { fill: '{color.paper}', stroke: '{color.ink}' },
+          ...each(['icon', 'label'], { color: '{color.ink}' }),
+        },
+      ),
+      rule(
+        { kind: 'warning' },
+        {
+          root: { fill: '{color.stop}', stroke: '{color.stop}' },
+          ...each(['icon', 'label'], { color: '{color.on-stop}' }),
+        },
+      ),
+      rule(
+        { size: 'little' },
+        {
+          root: { minHeight: '{size.small}', paddingX: '{space.3}', paddingY: '{space.1}' },
+          label: { textStyle: 'note' },
+        },
+      ),
+      rule(
+        { size: 'big' },
+        { root: { minHeight: '{size.large}', paddingX: '{space.5}' }, label: { textStyle: 'heading' } },
+      ),
       whenState('focus', { root: ring }),
       whenState('hover', { root: { fill: '{color.hover}' } }, { kind: 'main' }),
       whenState('hover', { root: { fill: '{color.pale}' } }, { kind: 'plain' }),
       whenState('pressed', { root: { fill: '{color.press}' } }, { kind: 'main' }),
       whenState('pressed', { root: { fill: '{color.hair}' } }, { kind: 'plain' }),
-      whenState('disabled', { root: { fill: '{color.off}', stroke: '{color.off}' }, ...each(['icon', 'label'], { color: '{color.on-off}' }) }),
+      whenState('disabled', {
+        root: { fill: '{color.off}', stroke: '{color.off}' },
+        ...each(['icon', 'label'], { color: '{color.on-off}' }),
+      }),
     ],
   }),
   component({
@@ -73,20 +123,41 @@ export const actions: readonly Part[] = [
     props: [
       iconProp('icon', 'Icon', 'plus', 'What it shows.', 'icon'),
       textProp('name', 'Name', 'Add', 'Read aloud; not shown.', 'accessible-name'),
-      choiceProp('kind', 'Kind', 'plain', ['plain:Plain:secondary', 'main:Main:primary'], 'How much weight it has.', 'tone'),
+      choiceProp(
+        'kind',
+        'Kind',
+        'plain',
+        ['plain:Plain:secondary', 'main:Main:primary'],
+        'How much weight it has.',
+        'tone',
+      ),
       shownAs('state', PRESSED),
     ],
-    tree: row('root', { width: '{size.control}', height: '{size.control}', fill: '{color.paper}', stroke: '{color.line}', justify: 'center' }, [
-      icon('icon', '{color.ink}', { bind: { icon: 'icon' } }, { size: '{size.glyph}' }),
-    ]),
+    tree: row(
+      'root',
+      {
+        width: '{size.control}',
+        height: '{size.control}',
+        fill: '{color.paper}',
+        stroke: '{color.line}',
+        justify: 'center',
+      },
+      [icon('icon', '{color.ink}', { bind: { icon: 'icon' } }, { size: '{size.glyph}' })],
+    ),
     rules: [
-      rule({ kind: 'main' }, { root: { fill: '{color.block}', stroke: '{color.block}' }, icon: { color: '{color.on-block}' } }),
+      rule(
+        { kind: 'main' },
+        { root: { fill: '{color.block}', stroke: '{color.block}' }, icon: { color: '{color.on-block}' } },
+      ),
       whenState('focus', { root: ring }),
       whenState('hover', { root: { fill: '{color.pale}' } }, { kind: 'plain' }),
       whenState('hover', { root: { fill: '{color.hover}' } }, { kind: 'main' }),
       whenState('pressed', { root: { fill: '{color.hair}' } }, { kind: 'plain' }),
       whenState('pressed', { root: { fill: '{color.press}' } }, { kind: 'main' }),
-      whenState('disabled', { root: { fill: '{color.off}', stroke: '{color.off}' }, icon: { color: '{color.on-off}' } }),
+      whenState('disabled', {
+        root: { fill: '{color.off}', stroke: '{color.off}' },
+        icon: { color: '{color.on-off}' },
+      }),
     ],
   }),
   component({
@@ -98,7 +169,11 @@ export const actions: readonly Part[] = [
     words: ['more'],
     events: ['press'],
     states: PRESSED,
-    props: [textProp('label', 'Label', 'Link', 'Where it leads.', 'label'), iconProp('icon', 'Icon', 'none', 'A drawing behind the words.', 'trailing-icon'), shownAs('state', PRESSED)],
+    props: [
+      textProp('label', 'Label', 'Link', 'Where it leads.', 'label'),
+      iconProp('icon', 'Icon', 'none', 'A drawing behind the words.', 'trailing-icon'),
+      shownAs('state', PRESSED),
+    ],
     tree: row('root', { gap: '{space.1}', minHeight: '{size.dot}' }, [
       label('label', 'body', '{color.ink}', { bind: { text: 'label' } }, { underline: true }),
       icon('icon', '{color.ink}', { bind: { icon: 'icon' } }, { size: 16 }),
@@ -150,19 +225,37 @@ export const inputs: readonly Part[] = [
     ],
     tree: box('root', { gap: '{space.1}', minWidth: 120 }, [
       label('label', 'note', '{color.ink}', { bind: { text: 'label' } }, { width: 'stretch' }),
-      row('frame', { width: 'stretch', fill: '{color.paper}', stroke: '{color.line}', minHeight: '{size.control}', paddingX: '{space.3}', paddingY: '{space.2}', gap: '{space.2}' }, [
-        icon('icon', '{color.grey}', { bind: { icon: 'icon' } }, { size: '{size.glyph}' }),
-        label('value', 'body', '{color.ink}', { bind: { text: 'value' } }, { width: 'stretch', maxLines: 1 }),
-        label('hint', 'body', '{color.grey}', { bind: { text: 'hint' } }, { width: 'stretch', maxLines: 1 }),
-      ]),
+      row(
+        'frame',
+        {
+          width: 'stretch',
+          fill: '{color.paper}',
+          stroke: '{color.line}',
+          minHeight: '{size.control}',
+          paddingX: '{space.3}',
+          paddingY: '{space.2}',
+          gap: '{space.2}',
+        },
+        [
+          icon('icon', '{color.grey}', { bind: { icon: 'icon' } }, { size: '{size.glyph}' }),
+          label('value', 'body', '{color.ink}', { bind: { text: 'value' } }, { width: 'stretch', maxLines: 1 }),
+          label('hint', 'body', '{color.grey}', { bind: { text: 'hint' } }, { width: 'stretch', maxLines: 1 }),
+        ],
+      ),
       label('note', 'note', '{color.grey}', { bind: { text: 'note' } }, { width: 'stretch' }),
     ]),
     rules: [
       rule({ value: { filled: true } }, { hint: { visible: false } }),
-      rule({ wrong: true }, { frame: { stroke: '{color.stop}', strokeWidth: '{stroke.thick}' }, note: { color: '{color.stop}' } }),
+      rule(
+        { wrong: true },
+        { frame: { stroke: '{color.stop}', strokeWidth: '{stroke.thick}' }, note: { color: '{color.stop}' } },
+      ),
       whenState('focus', { frame: ring }),
       whenState('hover', { frame: { stroke: '{color.ink}' } }),
-      whenState('disabled', { frame: { fill: '{color.off}' }, ...each(['value', 'hint', 'label'], { color: '{color.on-off}' }) }),
+      whenState('disabled', {
+        frame: { fill: '{color.off}' },
+        ...each(['value', 'hint', 'label'], { color: '{color.on-off}' }),
+      }),
     ],
   }),
   component({
@@ -183,18 +276,33 @@ export const inputs: readonly Part[] = [
     ],
     tree: box('root', { gap: '{space.1}', minWidth: 120 }, [
       label('label', 'note', '{color.ink}', { bind: { text: 'label' } }, { width: 'stretch' }),
-      row('frame', { width: 'stretch', fill: '{color.paper}', stroke: '{color.line}', minHeight: '{size.control}', paddingX: '{space.3}', paddingY: '{space.2}', gap: '{space.2}' }, [
-        label('value', 'body', '{color.ink}', { bind: { text: 'value' } }, { width: 'stretch', maxLines: 1 }),
-        label('hint', 'body', '{color.grey}', { bind: { text: 'hint' } }, { width: 'stretch', maxLines: 1 }),
-        icon('arrow', '{color.grey}', {}, { icon: 'chevron-down', size: '{size.glyph}' }),
-      ]),
+      row(
+        'frame',
+        {
+          width: 'stretch',
+          fill: '{color.paper}',
+          stroke: '{color.line}',
+          minHeight: '{size.control}',
+          paddingX: '{space.3}',
+          paddingY: '{space.2}',
+          gap: '{space.2}',
+        },
+        [
+          label('value', 'body', '{color.ink}', { bind: { text: 'value' } }, { width: 'stretch', maxLines: 1 }),
+          label('hint', 'body', '{color.grey}', { bind: { text: 'hint' } }, { width: 'stretch', maxLines: 1 }),
+          icon('arrow', '{color.grey}', {}, { icon: 'chevron-down', size: '{size.glyph}' }),
+        ],
+      ),
       label('note', 'note', '{color.grey}', { bind: { text: 'note' } }, { width: 'stretch' }),
     ]),
     rules: [
       rule({ value: { filled: true } }, { hint: { visible: false } }),
       whenState('focus', { frame: ring }),
       whenState('hover', { frame: { stroke: '{color.ink}' } }),
-      whenState('disabled', { frame: { fill: '{color.off}' }, ...each(['value', 'hint', 'label'], { color: '{color.on-off}' }) }),
+      whenState('disabled', {
+        frame: { fill: '{color.off}' },
+        ...each(['value', 'hint', 'label'], { color: '{color.on-off}' }),
+      }),
     ],
   }),
   component({
@@ -206,12 +314,28 @@ export const inputs: readonly Part[] = [
     words: ['search', 'find'],
     events: ['change'],
     states: TYPED,
-    props: [textProp('hint', 'Hint', 'Search', 'Shown while it is empty.', 'label'), textProp('value', 'Value', '', 'What is looked for.', 'value'), shownAs('state', TYPED)],
-    tree: row('root', { fill: '{color.sheet}', stroke: '{color.line}', minHeight: '{size.control}', paddingX: '{space.3}', paddingY: '{space.2}', gap: '{space.2}', minWidth: 140 }, [
-      icon('icon', '{color.grey}', {}, { icon: 'search', size: '{size.glyph}' }),
-      label('value', 'body', '{color.ink}', { bind: { text: 'value' } }, { width: 'stretch', maxLines: 1 }),
-      label('hint', 'body', '{color.grey}', { bind: { text: 'hint' } }, { width: 'stretch', maxLines: 1 }),
-    ]),
+    props: [
+      textProp('hint', 'Hint', 'Search', 'Shown while it is empty.', 'label'),
+      textProp('value', 'Value', '', 'What is looked for.', 'value'),
+      shownAs('state', TYPED),
+    ],
+    tree: row(
+      'root',
+      {
+        fill: '{color.sheet}',
+        stroke: '{color.line}',
+        minHeight: '{size.control}',
+        paddingX: '{space.3}',
+        paddingY: '{space.2}',
+        gap: '{space.2}',
+        minWidth: 140,
+      },
+      [
+        icon('icon', '{color.grey}', {}, { icon: 'search', size: '{size.glyph}' }),
+        label('value', 'body', '{color.ink}', { bind: { text: 'value' } }, { width: 'stretch', maxLines: 1 }),
+        label('hint', 'body', '{color.grey}', { bind: { text: 'hint' } }, { width: 'stretch', maxLines: 1 }),
+      ],
+    ),
     rules: [
       rule({ value: { filled: true } }, { hint: { visible: false } }),
       whenState('focus', { root: ring }),
@@ -230,12 +354,17 @@ export const inputs: readonly Part[] = [
     states: TYPED,
     props: tickProps('Checkbox', 'ticked', 'Ticked', 'checked'),
     tree: row('root', { gap: '{space.2}', minHeight: '{size.small}', align: 'center' }, [
-      row('mark', { width: 20, height: 20, stroke: '{color.grey}', fill: '{color.paper}', justify: 'center', shrink: 0 }, [
-        icon('tick', '{color.on-block}', {}, { icon: 'check', size: 16, visible: false }),
-      ]),
+      row(
+        'mark',
+        { width: 20, height: 20, stroke: '{color.grey}', fill: '{color.paper}', justify: 'center', shrink: 0 },
+        [icon('tick', '{color.on-block}', {}, { icon: 'check', size: 16, visible: false })],
+      ),
       tickTexts,
     ]),
-    rules: [rule({ ticked: true }, { mark: { fill: '{color.block}', stroke: '{color.block}' }, tick: { visible: true } }), ...tickStates('mark')],
+    rules: [
+      rule({ ticked: true }, { mark: { fill: '{color.block}', stroke: '{color.block}' }, tick: { visible: true } }),
+      ...tickStates('mark'),
+    ],
   }),
   component({
     id: 'radio',
@@ -248,12 +377,25 @@ export const inputs: readonly Part[] = [
     states: TYPED,
     props: tickProps('Radio', 'chosen', 'Chosen', 'checked'),
     tree: row('root', { gap: '{space.2}', minHeight: '{size.small}', align: 'center' }, [
-      row('mark', { width: 20, height: 20, radius: '{corner.round}', stroke: '{color.grey}', fill: '{color.paper}', justify: 'center', shrink: 0 }, [
-        shape('dot', { shape: 'ellipse', width: 10, height: 10, fill: '{color.block}', visible: false }),
-      ]),
+      row(
+        'mark',
+        {
+          width: 20,
+          height: 20,
+          radius: '{corner.round}',
+          stroke: '{color.grey}',
+          fill: '{color.paper}',
+          justify: 'center',
+          shrink: 0,
+        },
+        [shape('dot', { shape: 'ellipse', width: 10, height: 10, fill: '{color.block}', visible: false })],
+      ),
       tickTexts,
     ]),
-    rules: [rule({ chosen: true }, { mark: { stroke: '{color.block}' }, dot: { visible: true } }), ...tickStates('mark')],
+    rules: [
+      rule({ chosen: true }, { mark: { stroke: '{color.block}' }, dot: { visible: true } }),
+      ...tickStates('mark'),
+    ],
   }),
   component({
     id: 'switch',
@@ -267,11 +409,30 @@ export const inputs: readonly Part[] = [
     props: tickProps('Switch', 'on', 'On', 'checked'),
     tree: row('root', { gap: '{space.3}', minHeight: '{size.small}', align: 'center' }, [
       tickTexts,
-      row('mark', { width: 40, height: 24, radius: '{corner.round}', stroke: '{color.grey}', fill: '{color.paper}', padding: 4, shrink: 0 }, [
-        shape('knob', { shape: 'ellipse', width: 16, height: 16, fill: '{color.grey}' }),
-      ]),
+      row(
+        'mark',
+        {
+          width: 40,
+          height: 24,
+          radius: '{corner.round}',
+          stroke: '{color.grey}',
+          fill: '{color.paper}',
+          padding: 4,
+          shrink: 0,
+        },
+        [shape('knob', { shape: 'ellipse', width: 16, height: 16, fill: '{color.grey}' })],
+      ),
     ]),
-    rules: [rule({ on: true }, { mark: { fill: '{color.block}', stroke: '{color.block}', justify: 'end' }, knob: { fill: '{color.on-block}' } }), ...tickStates('mark')],
+    rules: [
+      rule(
+        { on: true },
+        {
+          mark: { fill: '{color.block}', stroke: '{color.block}', justify: 'end' },
+          knob: { fill: '{color.on-block}' },
+        },
+      ),
+      ...tickStates('mark'),
+    ],
   }),
   component({
     id: 'chip',
@@ -288,15 +449,34 @@ export const inputs: readonly Part[] = [
       iconProp('icon', 'Icon', 'none', 'A drawing before the label.', 'leading-icon'),
       shownAs('state', TYPED),
     ],
-    tree: row('root', { fill: '{color.paper}', stroke: '{color.line}', minHeight: '{size.small}', paddingX: '{space.3}', gap: '{space.1}' }, [
-      icon('icon', '{color.ink}', { bind: { icon: 'icon' } }, { size: 16 }),
-      label('label', 'note', '{color.ink}', { bind: { text: 'label' } }),
-    ]),
+    tree: row(
+      'root',
+      {
+        fill: '{color.paper}',
+        stroke: '{color.line}',
+        minHeight: '{size.small}',
+        paddingX: '{space.3}',
+        gap: '{space.1}',
+      },
+      [
+        icon('icon', '{color.ink}', { bind: { icon: 'icon' } }, { size: 16 }),
+        label('label', 'note', '{color.ink}', { bind: { text: 'label' } }),
+      ],
+    ),
     rules: [
-      rule({ chosen: true }, { root: { fill: '{color.block}', stroke: '{color.block}' }, ...each(['icon', 'label'], { color: '{color.on-block}' }) }),
+      rule(
+        { chosen: true },
+        {
+          root: { fill: '{color.block}', stroke: '{color.block}' },
+          ...each(['icon', 'label'], { color: '{color.on-block}' }),
+        },
+      ),
       whenState('focus', { root: ring }),
       whenState('hover', { root: { stroke: '{color.ink}' } }),
-      whenState('disabled', { root: { fill: '{color.off}', stroke: '{color.off}' }, ...each(['icon', 'label'], { color: '{color.on-off}' }) }),
+      whenState('disabled', {
+        root: { fill: '{color.off}', stroke: '{color.off}' },
+        ...each(['icon', 'label'], { color: '{color.on-off}' }),
+      }),
     ],
   }),
   component({
@@ -311,14 +491,22 @@ export const inputs: readonly Part[] = [
       listProp(
         'chips',
         'Chips',
-        [textProp('label', 'Label', 'Filter', 'What is chosen.', 'label'), flagProp('chosen', 'Chosen', false, 'Whether it is on.', 'selected')],
+        [
+          textProp('label', 'Label', 'Filter', 'What is chosen.', 'label'),
+          flagProp('chosen', 'Chosen', false, 'Whether it is on.', 'selected'),
+        ],
         [{ label: 'All', chosen: true }, { label: 'Open' }, { label: 'Done' }],
         'One chip each.',
         'items',
       ),
     ],
     tree: box('root', {}, [
-      series('chips', 'chips', use('chip', 'chip', {}, { bind: { 'props.label': 'chips.label', 'props.chosen': 'chips.chosen' } }), { flow: 'row', gap: '{space.2}', wrap: true, width: 'stretch' }),
+      series(
+        'chips',
+        'chips',
+        use('chip', 'chip', {}, { bind: { 'props.label': 'chips.label', 'props.chosen': 'chips.chosen' } }),
+        { flow: 'row', gap: '{space.2}', wrap: true, width: 'stretch' },
+      ),
     ]),
   }),
   component({
@@ -329,12 +517,17 @@ export const inputs: readonly Part[] = [
     summary: 'One to five stars.',
     words: ['stars', 'score'],
     events: ['change'],
-    props: [numberProp('stars', 'Stars', 4, 'How many of five.', 'value', { min: 0, max: 5 }), textProp('label', 'Label', '', 'Words behind the stars.', 'label')],
+    props: [
+      numberProp('stars', 'Stars', 4, 'How many of five.', 'value', { min: 0, max: 5 }),
+      textProp('label', 'Label', '', 'Words behind the stars.', 'label'),
+    ],
     tree: row('root', { gap: '{space.1}', minHeight: '{size.dot}' }, [
       ...[1, 2, 3, 4, 5].map((i) => icon(`star${i}`, '{color.hair}', {}, { icon: 'star', size: '{size.glyph}' })),
       label('label', 'note', '{color.grey}', { bind: { text: 'label' } }),
     ]),
-    rules: [1, 2, 3, 4, 5].map((i) => rule({ stars: [1, 2, 3, 4, 5].filter((n) => n >= i) }, { [`star${i}`]: { color: '{color.ink}' } })),
+    rules: [1, 2, 3, 4, 5].map((i) =>
+      rule({ stars: [1, 2, 3, 4, 5].filter((n) => n >= i) }, { [`star${i}`]: { color: '{color.ink}' } }),
+    ),
   }),
   component({
     id: 'form',
@@ -343,7 +536,10 @@ export const inputs: readonly Part[] = [
     family: 'Inputs',
     summary: 'Fields that belong together.',
     words: ['fieldset', 'form'],
-    props: [textProp('title', 'Title', 'Form', 'What is to be filled in.', 'label'), textProp('note', 'Note', '', 'Says what for.', 'supporting')],
+    props: [
+      textProp('title', 'Title', 'Form', 'What is to be filled in.', 'label'),
+      textProp('note', 'Note', '', 'Says what for.', 'supporting'),
+    ],
     slots: [neededSlot('fields', 'Fields', 'Fields, selects, checkboxes.')],
     tree: box('root', { gap: '{space.3}' }, [
       label('title', 'heading', '{color.ink}', { bind: { text: 'title' } }, { width: 'stretch' }),

@@ -33,10 +33,20 @@ export const content: readonly Part[] = [
     words: ['title', 'headline'],
     props: [
       textProp('text', 'Text', 'Heading', 'What follows.', 'label'),
-      choiceProp('level', 'Level', 'section', ['page:Page:level-1', 'section:Section:level-2', 'small:Small:level-3'], 'How large it is.', 'level'),
+      choiceProp(
+        'level',
+        'Level',
+        'section',
+        ['page:Page:level-1', 'section:Section:level-2', 'small:Small:level-3'],
+        'How large it is.',
+        'level',
+      ),
     ],
     tree: box('root', {}, [label('text', 'title', '{color.ink}', { bind: { text: 'text' } }, { width: 'stretch' })]),
-    rules: [rule({ level: 'page' }, { text: { textStyle: 'display' } }), rule({ level: 'small' }, { text: { textStyle: 'heading' } })],
+    rules: [
+      rule({ level: 'page' }, { text: { textStyle: 'display' } }),
+      rule({ level: 'small' }, { text: { textStyle: 'heading' } }),
+    ],
   }),
   component({
     id: 'text',
@@ -47,10 +57,19 @@ export const content: readonly Part[] = [
     words: ['paragraph', 'copy'],
     props: [
       textProp('text', 'Text', 'A line or two of text that says what this is about.', 'What it says.', 'label'),
-      choiceProp('look', 'Look', 'plain', ['plain:Plain:body', 'quiet:Quiet:soft', 'strong:Strong:strong', 'note:Note:caption'], 'How it is set.', 'emphasis'),
+      choiceProp(
+        'look',
+        'Look',
+        'plain',
+        ['plain:Plain:body', 'quiet:Quiet:soft', 'strong:Strong:strong', 'note:Note:caption'],
+        'How it is set.',
+        'emphasis',
+      ),
       flagProp('bars', 'As bars', false, 'Grey bars instead of words.', 'bars'),
     ],
-    tree: box('root', {}, [label('text', 'body', '{color.ink}', { bind: { text: 'text', bars: 'bars' } }, { width: 'stretch' })]),
+    tree: box('root', {}, [
+      label('text', 'body', '{color.ink}', { bind: { text: 'text', bars: 'bars' } }, { width: 'stretch' }),
+    ]),
     rules: [
       rule({ look: 'quiet' }, { text: { color: '{color.grey}' } }),
       rule({ look: 'strong' }, { text: { textStyle: 'strong' } }),
@@ -73,17 +92,35 @@ export const content: readonly Part[] = [
       textProp('detail', 'Detail', '', 'Words at the end.', 'detail'),
       iconProp('icon', 'Icon', 'none', 'A drawing at the start.', 'leading-icon'),
       flagProp('arrow', 'Arrow', true, 'Shows that it leads on.', 'leads-on'),
-      choiceProp('state', 'Shown as', 'rest', ['rest:At rest:rest', 'hover:Hover:hover', 'focus:Focus:focus', 'pressed:Pressed:pressed'], 'The state it is drawn in.', 'state'),
+      choiceProp(
+        'state',
+        'Shown as',
+        'rest',
+        ['rest:At rest:rest', 'hover:Hover:hover', 'focus:Focus:focus', 'pressed:Pressed:pressed'],
+        'The state it is drawn in.',
+        'state',
+      ),
     ],
-    tree: row('root', { stroke: '{color.hair}', strokeSides: 'bottom', paddingY: '{space.2}', paddingX: '{space.1}', gap: '{space.3}', minHeight: '{size.large}' }, [
-      icon('icon', '{color.ink}', { bind: { icon: 'icon' } }, { size: '{size.dot}' }),
-      box('texts', { width: 'stretch' }, [
-        label('title', 'body', '{color.ink}', { bind: { text: 'title' } }, { width: 'stretch' }),
-        label('note', 'note', '{color.grey}', { bind: { text: 'note' } }, { width: 'stretch' }),
-      ]),
-      label('detail', 'note', '{color.grey}', { bind: { text: 'detail' } }),
-      icon('arrow', '{color.grey}', {}, { icon: 'chevron-right', size: '{size.glyph}' }),
-    ]),
+    tree: row(
+      'root',
+      {
+        stroke: '{color.hair}',
+        strokeSides: 'bottom',
+        paddingY: '{space.2}',
+        paddingX: '{space.1}',
+        gap: '{space.3}',
+        minHeight: '{size.large}',
+      },
+      [
+        icon('icon', '{color.ink}', { bind: { icon: 'icon' } }, { size: '{size.dot}' }),
+        box('texts', { width: 'stretch' }, [
+          label('title', 'body', '{color.ink}', { bind: { text: 'title' } }, { width: 'stretch' }),
+          label('note', 'note', '{color.grey}', { bind: { text: 'note' } }, { width: 'stretch' }),
+        ]),
+        label('detail', 'note', '{color.grey}', { bind: { text: 'detail' } }),
+        icon('arrow', '{color.grey}', {}, { icon: 'chevron-right', size: '{size.glyph}' }),
+      ],
+    ),
     rules: [
       rule({ arrow: false }, { arrow: { visible: false } }),
       whenState('focus', { root: { stroke: '{color.ring}', strokeWidth: '{stroke.thick}', strokeSides: 'all' } }),
@@ -107,7 +144,13 @@ export const content: readonly Part[] = [
     ],
     slots: [slotOf('inside', 'Inside', 'Anything: texts, fields, buttons, lists.')],
     tree: box('root', { fill: '{color.paper}', stroke: '{color.line}', padding: '{space.4}', gap: '{space.3}' }, [
-      picture('picture', { width: 'stretch', height: 120, fill: '{color.sheet}', stroke: '{color.line}', visible: false }),
+      picture('picture', {
+        width: 'stretch',
+        height: 120,
+        fill: '{color.sheet}',
+        stroke: '{color.line}',
+        visible: false,
+      }),
       label('heading', 'heading', '{color.ink}', { bind: { text: 'heading' } }, { width: 'stretch' }),
       label('text', 'body', '{color.grey}', { bind: { text: 'text' } }, { width: 'stretch' }),
       slot('inside', { gap: '{space.3}' }),
@@ -128,7 +171,15 @@ export const content: readonly Part[] = [
     words: ['cards', 'columns', 'card grid'],
     props: [numberProp('columns', 'Columns', 3, 'How many stand side by side.', 'columns', { min: 1, max: 6 })],
     slots: [neededSlot('cards', 'Cards', 'Cards, one a column.', ['card'])],
-    tree: box('root', {}, [{ id: 'cards', type: 'slot', slot: 'cards', attrs: { width: 'stretch', flow: 'grid', gap: '{space.4}', align: 'stretch' }, bind: { columns: 'columns' } }]),
+    tree: box('root', {}, [
+      {
+        id: 'cards',
+        type: 'slot',
+        slot: 'cards',
+        attrs: { width: 'stretch', flow: 'grid', gap: '{space.4}', align: 'stretch' },
+        bind: { columns: 'columns' },
+      },
+    ]),
     rules: [rule(null, { cards: { columns: 1 } }, { maxWidth: 500 })],
   }),
   component({
@@ -139,7 +190,9 @@ export const content: readonly Part[] = [
     summary: 'A line between things.',
     words: ['line', 'rule'],
     props: [flagProp('strong', 'Strong', false, 'A darker line.', 'strong')],
-    tree: box('root', { width: 'stretch', paddingY: '{space.1}' }, [shape('line', { shape: 'line', width: 'stretch', height: 1, stroke: '{color.line}' })]),
+    tree: box('root', { width: 'stretch', paddingY: '{space.1}' }, [
+      shape('line', { shape: 'line', width: 'stretch', height: 1, stroke: '{color.line}' }),
+    ]),
     rules: [rule({ strong: true }, { line: { stroke: '{color.ink}' } })],
   }),
   component({
@@ -151,11 +204,34 @@ export const content: readonly Part[] = [
     words: ['picture', 'photo'],
     props: [
       imageProp('picture', 'Picture', 'Which picture; hatched while there is none.', 'image'),
-      choiceProp('shape', 'Shape', 'wide', ['wide:Wide:wide', 'square:Square:square', 'tall:Tall:tall'], 'Width against height.', 'aspect'),
-      choiceProp('fit', 'Fit', 'cover', ['cover:Cover:cover', 'contain:Contain:contain'], 'Fills its place, or shows whole.', 'fit'),
+      choiceProp(
+        'shape',
+        'Shape',
+        'wide',
+        ['wide:Wide:wide', 'square:Square:square', 'tall:Tall:tall'],
+        'Width against height.',
+        'aspect',
+      ),
+      choiceProp(
+        'fit',
+        'Fit',
+        'cover',
+        ['cover:Cover:cover', 'contain:Contain:contain'],
+        'Fills its place, or shows whole.',
+        'fit',
+      ),
     ],
-    tree: box('root', { minWidth: 40 }, [picture('picture', { width: 'stretch', aspect: 1.7778, fill: '{color.sheet}', stroke: '{color.line}' }, { bind: { asset: 'picture', fit: 'fit' } })]),
-    rules: [rule({ shape: 'square' }, { picture: { aspect: 1 } }), rule({ shape: 'tall' }, { picture: { aspect: 0.75 } })],
+    tree: box('root', { minWidth: 40 }, [
+      picture(
+        'picture',
+        { width: 'stretch', aspect: 1.7778, fill: '{color.sheet}', stroke: '{color.line}' },
+        { bind: { asset: 'picture', fit: 'fit' } },
+      ),
+    ]),
+    rules: [
+      rule({ shape: 'square' }, { picture: { aspect: 1 } }),
+      rule({ shape: 'tall' }, { picture: { aspect: 0.75 } }),
+    ],
   }),
   component({
     id: 'icon',
@@ -166,7 +242,14 @@ export const content: readonly Part[] = [
     words: ['glyph', 'symbol'],
     props: [
       iconProp('icon', 'Icon', 'circle', 'Which drawing.', 'icon'),
-      choiceProp('size', 'Size', 'normal', ['little:Little:small', 'normal:Normal:medium', 'big:Big:large'], 'How large it is.', 'size'),
+      choiceProp(
+        'size',
+        'Size',
+        'normal',
+        ['little:Little:small', 'normal:Normal:medium', 'big:Big:large'],
+        'How large it is.',
+        'size',
+      ),
     ],
     tree: box('root', {}, [icon('icon', '{color.ink}', { bind: { icon: 'icon' } }, { size: '{size.dot}' })]),
     rules: [rule({ size: 'little' }, { icon: { size: 16 } }), rule({ size: 'big' }, { icon: { size: 40 } })],
@@ -181,12 +264,32 @@ export const content: readonly Part[] = [
     props: [
       textProp('letters', 'Letters', 'IB', 'One or two letters.', 'label'),
       imageProp('picture', 'Picture', 'A picture instead of letters.', 'image'),
-      choiceProp('size', 'Size', 'normal', ['little:Little:small', 'normal:Normal:medium', 'big:Big:large'], 'How large it is.', 'size'),
+      choiceProp(
+        'size',
+        'Size',
+        'normal',
+        ['little:Little:small', 'normal:Normal:medium', 'big:Big:large'],
+        'How large it is.',
+        'size',
+      ),
     ],
-    tree: row('root', { width: 40, height: 40, radius: '{corner.round}', fill: '{color.pale}', stroke: '{color.line}', justify: 'center', clip: true, shrink: 0 }, [
-      label('letters', 'strong', '{color.ink}', { bind: { text: 'letters' } }, { maxLines: 1 }),
-      picture('picture', { width: 'stretch', height: 'stretch', visible: false }, { bind: { asset: 'picture' } }),
-    ]),
+    tree: row(
+      'root',
+      {
+        width: 40,
+        height: 40,
+        radius: '{corner.round}',
+        fill: '{color.pale}',
+        stroke: '{color.line}',
+        justify: 'center',
+        clip: true,
+        shrink: 0,
+      },
+      [
+        label('letters', 'strong', '{color.ink}', { bind: { text: 'letters' } }, { maxLines: 1 }),
+        picture('picture', { width: 'stretch', height: 'stretch', visible: false }, { bind: { asset: 'picture' } }),
+      ],
+    ),
     rules: [
       rule({ picture: { filled: true } }, { letters: { visible: false }, picture: { visible: true } }),
       rule({ size: 'little' }, { root: { width: 28, height: 28 }, letters: { textStyle: 'note' } }),
@@ -202,9 +305,18 @@ export const content: readonly Part[] = [
     words: ['status', 'pill'],
     props: [
       textProp('label', 'Label', 'New', 'One word or a number.', 'label'),
-      choiceProp('kind', 'Kind', 'plain', ['plain:Plain:neutral', 'good:Good:success', 'bad:Bad:danger', 'dark:Dark:strong'], 'What it means.', 'status'),
+      choiceProp(
+        'kind',
+        'Kind',
+        'plain',
+        ['plain:Plain:neutral', 'good:Good:success', 'bad:Bad:danger', 'dark:Dark:strong'],
+        'What it means.',
+        'status',
+      ),
     ],
-    tree: row('root', { fill: '{color.pale}', paddingX: '{space.2}', minHeight: 22, justify: 'center' }, [label('label', 'note', '{color.on-pale}', { bind: { text: 'label' } })]),
+    tree: row('root', { fill: '{color.pale}', paddingX: '{space.2}', minHeight: 22, justify: 'center' }, [
+      label('label', 'note', '{color.on-pale}', { bind: { text: 'label' } }),
+    ]),
     rules: [
       rule({ kind: 'good' }, { root: { fill: '{color.good-pale}' }, label: { color: '{color.good}' } }),
       rule({ kind: 'bad' }, { root: { fill: '{color.stop-pale}' }, label: { color: '{color.stop}' } }),
@@ -221,22 +333,39 @@ export const content: readonly Part[] = [
     props: [
       textProp('title', 'Title', 'Notice', 'What happened.', 'label'),
       textProp('text', 'Text', '', 'What to do about it.', 'supporting'),
-      choiceProp('kind', 'Kind', 'plain', ['plain:Plain:neutral', 'good:Good:success', 'bad:Bad:danger'], 'How serious it is.', 'status'),
+      choiceProp(
+        'kind',
+        'Kind',
+        'plain',
+        ['plain:Plain:neutral', 'good:Good:success', 'bad:Bad:danger'],
+        'How serious it is.',
+        'status',
+      ),
       iconProp('icon', 'Icon', 'info', 'A drawing at the start.', 'leading-icon'),
       textProp('action', 'Action', '', 'A link below; empty for none.', 'action-label'),
     ],
-    tree: row('root', { fill: '{color.sheet}', stroke: '{color.line}', padding: '{space.3}', gap: '{space.3}', align: 'start' }, [
-      icon('icon', '{color.ink}', { bind: { icon: 'icon' } }, { size: '{size.glyph}' }),
-      box('texts', { width: 'stretch', gap: '{space.1}' }, [
-        label('title', 'strong', '{color.ink}', { bind: { text: 'title' } }, { width: 'stretch' }),
-        label('text', 'body', '{color.ink}', { bind: { text: 'text' } }, { width: 'stretch' }),
-        use('action', 'link', {}, { name: 'Link', bind: { 'props.label': 'action' } }),
-      ]),
-    ]),
+    tree: row(
+      'root',
+      { fill: '{color.sheet}', stroke: '{color.line}', padding: '{space.3}', gap: '{space.3}', align: 'start' },
+      [
+        icon('icon', '{color.ink}', { bind: { icon: 'icon' } }, { size: '{size.glyph}' }),
+        box('texts', { width: 'stretch', gap: '{space.1}' }, [
+          label('title', 'strong', '{color.ink}', { bind: { text: 'title' } }, { width: 'stretch' }),
+          label('text', 'body', '{color.ink}', { bind: { text: 'text' } }, { width: 'stretch' }),
+          use('action', 'link', {}, { name: 'Link', bind: { 'props.label': 'action' } }),
+        ]),
+      ],
+    ),
     rules: [
       rule({ action: { filled: false } }, { action: { visible: false } }),
-      rule({ kind: 'good' }, { root: { fill: '{color.good-pale}', stroke: '{color.good}' }, icon: { color: '{color.good}' } }),
-      rule({ kind: 'bad' }, { root: { fill: '{color.stop-pale}', stroke: '{color.stop}' }, icon: { color: '{color.stop}' } }),
+      rule(
+        { kind: 'good' },
+        { root: { fill: '{color.good-pale}', stroke: '{color.good}' }, icon: { color: '{color.good}' } },
+      ),
+      rule(
+        { kind: 'bad' },
+        { root: { fill: '{color.stop-pale}', stroke: '{color.stop}' }, icon: { color: '{color.stop}' } },
+      ),
     ],
   }),
   component({
@@ -253,15 +382,19 @@ export const content: readonly Part[] = [
       textProp('no', 'No', 'Cancel', 'The label of the button that does not; empty for none.', 'dismiss-label'),
     ],
     slots: [slotOf('inside', 'Inside', 'Anything the answer needs.')],
-    tree: box('root', { fill: '{color.paper}', stroke: '{color.ink}', padding: '{space.5}', gap: '{space.4}', minWidth: 240 }, [
-      label('title', 'title', '{color.ink}', { bind: { text: 'title' } }, { width: 'stretch' }),
-      label('text', 'body', '{color.ink}', { bind: { text: 'text' } }, { width: 'stretch' }),
-      slot('inside', { gap: '{space.3}' }),
-      row('buttons', { width: 'stretch', justify: 'end', gap: '{space.2}', wrap: true }, [
-        use('no', 'button', { kind: 'plain' }, { name: 'No', bind: { 'props.label': 'no' } }),
-        use('yes', 'button', {}, { name: 'Yes', bind: { 'props.label': 'yes' } }),
-      ]),
-    ]),
+    tree: box(
+      'root',
+      { fill: '{color.paper}', stroke: '{color.ink}', padding: '{space.5}', gap: '{space.4}', minWidth: 240 },
+      [
+        label('title', 'title', '{color.ink}', { bind: { text: 'title' } }, { width: 'stretch' }),
+        label('text', 'body', '{color.ink}', { bind: { text: 'text' } }, { width: 'stretch' }),
+        slot('inside', { gap: '{space.3}' }),
+        row('buttons', { width: 'stretch', justify: 'end', gap: '{space.2}', wrap: true }, [
+          use('no', 'button', { kind: 'plain' }, { name: 'No', bind: { 'props.label': 'no' } }),
+          use('yes', 'button', {}, { name: 'Yes', bind: { 'props.label': 'yes' } }),
+        ]),
+      ],
+    ),
     rules: [rule({ no: { filled: false } }, { no: { visible: false } })],
   }),
   component({
@@ -271,10 +404,15 @@ export const content: readonly Part[] = [
     family: 'Feedback',
     summary: 'How far something has come.',
     words: ['bar', 'loading'],
-    props: [numberProp('done', 'Done', 40, 'Per cent, 0 to 100.', 'value', { min: 0, max: 100 }), textProp('label', 'Label', '', 'Words above the bar.', 'label')],
+    props: [
+      numberProp('done', 'Done', 40, 'Per cent, 0 to 100.', 'value', { min: 0, max: 100 }),
+      textProp('label', 'Label', '', 'Words above the bar.', 'label'),
+    ],
     tree: box('root', { gap: '{space.1}', minWidth: 80 }, [
       label('label', 'note', '{color.ink}', { bind: { text: 'label' } }, { width: 'stretch' }),
-      row('track', { width: 'stretch', height: 8, fill: '{color.pale}' }, [box('bar', { height: 8, fill: '{color.block}' }, [], { bind: { share: 'done' } })]),
+      row('track', { width: 'stretch', height: 8, fill: '{color.pale}' }, [
+        box('bar', { height: 8, fill: '{color.block}' }, [], { bind: { share: 'done' } }),
+      ]),
     ]),
   }),
   component({
@@ -286,7 +424,9 @@ export const content: readonly Part[] = [
     words: ['hint', 'help'],
     props: [textProp('text', 'Text', 'Says what this is', 'The explanation.', 'label')],
     tree: box('root', { align: 'center' }, [
-      box('bubble', { fill: '{color.ink}', paddingX: '{space.2}', paddingY: '{space.1}', maxWidth: 220 }, [label('text', 'note', '{color.paper}', { bind: { text: 'text' } })]),
+      box('bubble', { fill: '{color.ink}', paddingX: '{space.2}', paddingY: '{space.1}', maxWidth: 220 }, [
+        label('text', 'note', '{color.paper}', { bind: { text: 'text' } }),
+      ]),
       shape('tip', { shape: 'path', path: 'M0 0L6 6L12 0z', width: 12, height: 6, fill: '{color.ink}' }),
     ]),
   }),
@@ -320,9 +460,22 @@ export const content: readonly Part[] = [
     words: ['film', 'player'],
     props: [textProp('caption', 'Caption', '', 'A line below.', 'label')],
     tree: box('root', { gap: '{space.1}', minWidth: 120 }, [
-      box('stage', { width: 'stretch', aspect: 1.7778, fill: '{color.pale}', stroke: '{color.line}', align: 'center', justify: 'center' }, [
-        row('play', { width: 48, height: 48, radius: '{corner.round}', fill: '{color.block}', justify: 'center' }, [icon('arrow', '{color.on-block}', {}, { icon: 'play', size: '{size.dot}' })]),
-      ]),
+      box(
+        'stage',
+        {
+          width: 'stretch',
+          aspect: 1.7778,
+          fill: '{color.pale}',
+          stroke: '{color.line}',
+          align: 'center',
+          justify: 'center',
+        },
+        [
+          row('play', { width: 48, height: 48, radius: '{corner.round}', fill: '{color.block}', justify: 'center' }, [
+            icon('arrow', '{color.on-block}', {}, { icon: 'play', size: '{size.dot}' }),
+          ]),
+        ],
+      ),
       label('caption', 'note', '{color.grey}', { bind: { text: 'caption' } }, { width: 'stretch' }),
     ]),
   }),
@@ -335,10 +488,22 @@ export const content: readonly Part[] = [
     words: ['chart', 'location'],
     props: [textProp('place', 'Place', 'Port', 'What the pin marks.', 'label')],
     tree: box('root', { minWidth: 120 }, [
-      box('stage', { width: 'stretch', aspect: 1.6, fill: '{color.sheet}', stroke: '{color.line}', align: 'center', justify: 'center', gap: '{space.1}' }, [
-        icon('pin', '{color.ink}', {}, { icon: 'map-pin', size: 32 }),
-        label('place', 'note', '{color.ink}', { bind: { text: 'place' } }),
-      ]),
+      box(
+        'stage',
+        {
+          width: 'stretch',
+          aspect: 1.6,
+          fill: '{color.sheet}',
+          stroke: '{color.line}',
+          align: 'center',
+          justify: 'center',
+          gap: '{space.1}',
+        },
+        [
+          icon('pin', '{color.ink}', {}, { icon: 'map-pin', size: 32 }),
+          label('place', 'note', '{color.ink}', { bind: { text: 'place' } }),
+        ],
+      ),
     ]),
   }),
   component({
@@ -351,7 +516,12 @@ export const content: readonly Part[] = [
     props: [numberProp('page', 'Page', 1, 'Which dot is filled, 1 to 3.', 'value', { min: 1, max: 3 })],
     slots: [neededSlot('slides', 'Slides', 'Cards or pictures, side by side.')],
     tree: box('root', { gap: '{space.2}', align: 'center' }, [
-      { id: 'slides', type: 'slot', slot: 'slides', attrs: { width: 'stretch', flow: 'row', gap: '{space.3}', clip: true, align: 'stretch' } },
+      {
+        id: 'slides',
+        type: 'slot',
+        slot: 'slides',
+        attrs: { width: 'stretch', flow: 'row', gap: '{space.3}', clip: true, align: 'stretch' },
+      },
       row(
         'dots',
         { gap: '{space.2}' },
@@ -372,7 +542,14 @@ export const content: readonly Part[] = [
       textProp('text', 'Text', 'One or two lines that say why it matters.', 'Says more.', 'supporting'),
       textProp('action', 'Action', 'Start', 'The label of its button; empty for none.', 'action-label'),
       flagProp('picture', 'Picture', true, 'A picture beside the words.', 'media'),
-      choiceProp('align', 'Align', 'start', ['start:Start:start', 'middle:Middle:center'], 'Where the words stand.', 'align'),
+      choiceProp(
+        'align',
+        'Align',
+        'start',
+        ['start:Start:start', 'middle:Middle:center'],
+        'Where the words stand.',
+        'align',
+      ),
     ],
     tree: row('root', { fill: '{color.sheet}', padding: '{space.6}', gap: '{space.6}', align: 'center' }, [
       box('words', { width: 'stretch', gap: '{space.4}' }, [
@@ -386,7 +563,11 @@ export const content: readonly Part[] = [
       rule({ picture: false }, { picture: { visible: false } }),
       rule({ action: { filled: false } }, { action: { visible: false } }),
       rule({ align: 'middle' }, { words: { align: 'center' }, ...each(['title', 'text'], { textAlign: 'center' }) }),
-      rule(null, { root: { flow: 'column', padding: '{space.5}', gap: '{space.4}', align: 'start' }, picture: { height: 160 } }, { maxWidth: 600 }),
+      rule(
+        null,
+        { root: { flow: 'column', padding: '{space.5}', gap: '{space.4}', align: 'start' }, picture: { height: 160 } },
+        { maxWidth: 600 },
+      ),
     ],
   }),
 ];

@@ -1,9 +1,24 @@
 import { box, use, type Part } from '../write.js';
 
 const wide = { attrs: { width: 'stretch' } };
-const section = (id: string, name: string, summary: string, words: readonly string[], tree: Part): Part => ({ id, name, kind: 'section', summary, words, tree });
-const page = (id: string, name: string, device: string, summary: string, words: readonly string[], tree: Part): Part => ({ id, name, kind: 'page', device, summary, words, tree });
-const items = (...labels: readonly string[]): Part[] => labels.map((label, i) => ({ key: `k${i + 1}`, values: { label, ...(i === 0 ? { current: true } : {}) } }));
+const section = (id: string, name: string, summary: string, words: readonly string[], tree: Part): Part => ({
+  id,
+  name,
+  kind: 'section',
+  summary,
+  words,
+  tree,
+});
+const page = (
+  id: string,
+  name: string,
+  device: string,
+  summary: string,
+  words: readonly string[],
+  tree: Part,
+): Part => ({ id, name, kind: 'page', device, summary, words, tree });
+const items = (...labels: readonly string[]): Part[] =>
+  labels.map((label, i) => ({ key: `k${i + 1}`, values: { label, ...(i === 0 ? { current: true } : {}) } }));
 
 export const templates: readonly Part[] = [
   section(
@@ -30,7 +45,9 @@ export const templates: readonly Part[] = [
       box(
         'list',
         { width: 'stretch' },
-        ['First result', 'Second result', 'Third result', 'Fourth result'].map((t, i) => use(`r${i}`, 'list-item', { title: t, note: 'A line about it' }, wide)),
+        ['First result', 'Second result', 'Third result', 'Fourth result'].map((t, i) =>
+          use(`r${i}`, 'list-item', { title: t, note: 'A line about it' }, wide),
+        ),
       ),
     ]),
   ),
@@ -45,7 +62,14 @@ export const templates: readonly Part[] = [
         'row',
         'card-row',
         {},
-        { attrs: { width: 'stretch' }, slots: { cards: ['First', 'Second', 'Third'].map((t, i) => use(`c${i}`, 'card', { heading: t, text: 'A line or two about it.', action: 'Read on' }, wide)) } },
+        {
+          attrs: { width: 'stretch' },
+          slots: {
+            cards: ['First', 'Second', 'Third'].map((t, i) =>
+              use(`c${i}`, 'card', { heading: t, text: 'A line or two about it.', action: 'Read on' }, wide),
+            ),
+          },
+        },
       ),
     ]),
   ),
@@ -73,7 +97,9 @@ export const templates: readonly Part[] = [
       box('body', { width: 'stretch', padding: '{space.4}', gap: '{space.3}', grow: 1 }, [
         use('search', 'search', {}, wide),
         use('filters', 'filter-row', {}, wide),
-        ...['First', 'Second', 'Third', 'Fourth', 'Fifth'].map((t, i) => use(`i${i}`, 'list-item', { title: t, note: 'A line about it' }, wide)),
+        ...['First', 'Second', 'Third', 'Fourth', 'Fifth'].map((t, i) =>
+          use(`i${i}`, 'list-item', { title: t, note: 'A line about it' }, wide),
+        ),
       ]),
       use('tabs', 'tab-bar', {}, { attrs: { width: 'stretch', pin: 'bottom' } }),
     ]),
@@ -94,7 +120,13 @@ export const templates: readonly Part[] = [
           { title: 'Who you are' },
           {
             attrs: { width: 'stretch' },
-            slots: { fields: [use('a', 'field', { label: 'Name' }, wide), use('b', 'field', { label: 'E-mail' }, wide), use('c', 'select', { label: 'Country' }, wide)] },
+            slots: {
+              fields: [
+                use('a', 'field', { label: 'Name' }, wide),
+                use('b', 'field', { label: 'E-mail' }, wide),
+                use('c', 'select', { label: 'Country' }, wide),
+              ],
+            },
           },
         ),
         use('go', 'button', { label: 'Save' }),
@@ -115,7 +147,14 @@ export const templates: readonly Part[] = [
           'row',
           'card-row',
           {},
-          { attrs: { width: 'stretch' }, slots: { cards: ['First', 'Second', 'Third'].map((t, i) => use(`c${i}`, 'card', { heading: t, text: 'A line or two about it.' }, wide)) } },
+          {
+            attrs: { width: 'stretch' },
+            slots: {
+              cards: ['First', 'Second', 'Third'].map((t, i) =>
+                use(`c${i}`, 'card', { heading: t, text: 'A line or two about it.' }, wide),
+              ),
+            },
+          },
         ),
       ]),
       use('foot', 'footer', {}, wide),

@@ -47,16 +47,46 @@ export const actions: readonly Part[] = [
       iconProp('after', 'Icon last', 'none', 'An icon after the text.', 'trailing-icon'),
       shownAs('shown', PRESSED),
     ],
-    tree: row('root', { fill: '{color.foam}', radius: '{corner.full}', minHeight: '{size.control}', paddingX: '{space.xl}', paddingY: '{space.s}', gap: '{space.s}', justify: 'center' }, [
-      icon('before', '{color.on-foam}', { bind: { icon: 'before' } }, { size: '{size.glyph}' }),
-      label('text', 'label', '{color.on-foam}', { bind: { text: 'text' } }, { textAlign: 'center' }),
-      icon('after', '{color.on-foam}', { bind: { icon: 'after' } }, { size: '{size.glyph}' }),
-    ]),
+    tree: row(
+      'root',
+      {
+        fill: '{color.foam}',
+        radius: '{corner.full}',
+        minHeight: '{size.control}',
+        paddingX: '{space.xl}',
+        paddingY: '{space.s}',
+        gap: '{space.s}',
+        justify: 'center',
+      },
+      [
+        icon('before', '{color.on-foam}', { bind: { icon: 'before' } }, { size: '{size.glyph}' }),
+        label('text', 'label', '{color.on-foam}', { bind: { text: 'text' } }, { textAlign: 'center' }),
+        icon('after', '{color.on-foam}', { bind: { icon: 'after' } }, { size: '{size.glyph}' }),
+      ],
+    ),
     rules: [
-      rule({ tone: 'strong' }, { root: { fill: '{color.buoy}' }, ...each(['text', 'before', 'after'], { color: '{color.on-buoy}' }) }),
-      rule({ tone: 'bare' }, { root: { fill: 'none', paddingX: '{space.m}' }, ...each(['text', 'before', 'after'], { color: '{color.deep}' }) }),
-      rule({ tone: 'danger' }, { root: { fill: '{color.flare}' }, ...each(['text', 'before', 'after'], { color: '{color.on-flare}' }) }),
-      rule({ height: 'compact' }, { root: { minHeight: '{size.compact}', paddingX: '{space.l}', paddingY: '{space.xs}' }, text: { textStyle: 'small' } }),
+      rule(
+        { tone: 'strong' },
+        { root: { fill: '{color.buoy}' }, ...each(['text', 'before', 'after'], { color: '{color.on-buoy}' }) },
+      ),
+      rule(
+        { tone: 'bare' },
+        {
+          root: { fill: 'none', paddingX: '{space.m}' },
+          ...each(['text', 'before', 'after'], { color: '{color.deep}' }),
+        },
+      ),
+      rule(
+        { tone: 'danger' },
+        { root: { fill: '{color.flare}' }, ...each(['text', 'before', 'after'], { color: '{color.on-flare}' }) },
+      ),
+      rule(
+        { height: 'compact' },
+        {
+          root: { minHeight: '{size.compact}', paddingX: '{space.l}', paddingY: '{space.xs}' },
+          text: { textStyle: 'small' },
+        },
+      ),
       rule({ height: 'tall' }, { root: { minHeight: '{size.tall}' }, text: { textStyle: 'subtitle' } }),
       whenState('focus', { root: ring }),
       whenState('hover', { root: { fill: '{color.mist}' } }),
@@ -64,7 +94,10 @@ export const actions: readonly Part[] = [
       whenState('hover', { root: { fill: '{color.flare}' } }, { tone: 'danger' }),
       whenState('pressed', { root: { fill: '{color.rope}' } }),
       whenState('pressed', { root: { fill: '{color.buoy-pressed}' } }, { tone: ['strong', 'danger'] }),
-      whenState('disabled', { root: { fill: '{color.still}' }, ...each(['text', 'before', 'after'], { color: '{color.on-still}' }) }),
+      whenState('disabled', {
+        root: { fill: '{color.still}' },
+        ...each(['text', 'before', 'after'], { color: '{color.on-still}' }),
+      }),
     ],
   }),
   component({
@@ -79,12 +112,27 @@ export const actions: readonly Part[] = [
     props: [
       iconProp('glyph', 'Glyph', 'plus', 'The icon.', 'icon'),
       textProp('says', 'Says', 'Add', 'Read aloud; not shown.', 'accessible-name'),
-      choiceProp('tone', 'Tone', 'strong', ['strong:Strong:primary', 'quiet:Quiet:secondary'], 'How loudly it asks.', 'tone'),
+      choiceProp(
+        'tone',
+        'Tone',
+        'strong',
+        ['strong:Strong:primary', 'quiet:Quiet:secondary'],
+        'How loudly it asks.',
+        'tone',
+      ),
       shownAs('shown', PRESSED),
     ],
-    tree: row('root', { width: '{size.control}', height: '{size.control}', radius: '{corner.full}', fill: '{color.buoy}', justify: 'center' }, [
-      icon('glyph', '{color.on-buoy}', { bind: { icon: 'glyph' } }, { size: '{size.glyph}' }),
-    ]),
+    tree: row(
+      'root',
+      {
+        width: '{size.control}',
+        height: '{size.control}',
+        radius: '{corner.full}',
+        fill: '{color.buoy}',
+        justify: 'center',
+      },
+      [icon('glyph', '{color.on-buoy}', { bind: { icon: 'glyph' } }, { size: '{size.glyph}' })],
+    ),
     rules: [
       rule({ tone: 'quiet' }, { root: { fill: '{color.foam}' }, glyph: { color: '{color.on-foam}' } }),
       whenState('focus', { root: ring }),
@@ -135,12 +183,18 @@ const tickTexts = box('texts', { width: 'stretch' }, [
 const tickStates = (part: string): readonly Part[] => [
   whenState('focus', { [part]: ring }),
   whenState('hover', { [part]: { stroke: '{color.deep}' } }),
-  whenState('disabled', { [part]: { stroke: '{color.still}', fill: '{color.still}' }, text: { color: '{color.on-still}' } }),
+  whenState('disabled', {
+    [part]: { stroke: '{color.still}', fill: '{color.still}' },
+    text: { color: '{color.on-still}' },
+  }),
 ];
 const typedStates = [
   whenState('focus', { frame: ring }),
   whenState('hover', { frame: { stroke: '{color.deep}' } }),
-  whenState('disabled', { frame: { fill: '{color.still}' }, ...each(['content', 'caption', 'prompt'], { color: '{color.on-still}' }) }),
+  whenState('disabled', {
+    frame: { fill: '{color.still}' },
+    ...each(['content', 'caption', 'prompt'], { color: '{color.on-still}' }),
+  }),
 ];
 const entryProps = (caption: string, prompt: string): readonly Part[] => [
   textProp('caption', 'Caption', caption, 'What is asked for, shown small at the top.', 'label'),
@@ -153,7 +207,16 @@ const inside = box('inside', { width: 'stretch' }, [
   label('content', 'label', '{color.deep}', { bind: { text: 'content' } }, { width: 'stretch', maxLines: 1 }),
   label('prompt', 'body', '{color.slate}', { bind: { text: 'prompt' } }, { width: 'stretch', maxLines: 1 }),
 ]);
-const frame = { width: 'stretch', fill: '{color.cloud}', stroke: '{color.rope}', radius: '{corner.soft}', minHeight: '{size.tall}', paddingX: '{space.l}', paddingY: '{space.s}', gap: '{space.m}' };
+const frame = {
+  width: 'stretch',
+  fill: '{color.cloud}',
+  stroke: '{color.rope}',
+  radius: '{corner.soft}',
+  minHeight: '{size.tall}',
+  paddingX: '{space.l}',
+  paddingY: '{space.s}',
+  gap: '{space.m}',
+};
 
 /** What people fill in and choose from. */
 export const inputs: readonly Part[] = [
@@ -166,11 +229,21 @@ export const inputs: readonly Part[] = [
     words: ['field', 'input'],
     events: ['change'],
     states: TYPED,
-    props: [...entryProps('Label', 'Type here'), flagProp('error', 'Error', false, 'What was typed cannot be used.', 'invalid'), shownAs('shown', TYPED)],
-    tree: box('root', { gap: '{space.xs}', minWidth: 140 }, [row('frame', frame, [inside]), label('help', 'small', '{color.slate}', { bind: { text: 'help' } }, { width: 'stretch' })]),
+    props: [
+      ...entryProps('Label', 'Type here'),
+      flagProp('error', 'Error', false, 'What was typed cannot be used.', 'invalid'),
+      shownAs('shown', TYPED),
+    ],
+    tree: box('root', { gap: '{space.xs}', minWidth: 140 }, [
+      row('frame', frame, [inside]),
+      label('help', 'small', '{color.slate}', { bind: { text: 'help' } }, { width: 'stretch' }),
+    ]),
     rules: [
       rule({ content: { filled: true } }, { prompt: { visible: false } }),
-      rule({ error: true }, { frame: { stroke: '{color.flare}', strokeWidth: '{stroke.ring}' }, help: { color: '{color.flare}' } }),
+      rule(
+        { error: true },
+        { frame: { stroke: '{color.flare}', strokeWidth: '{stroke.ring}' }, help: { color: '{color.flare}' } },
+      ),
       ...typedStates,
     ],
   }),
@@ -199,17 +272,35 @@ export const inputs: readonly Part[] = [
     words: ['search', 'find'],
     events: ['change'],
     states: TYPED,
-    props: [textProp('prompt', 'Prompt', 'Search crossings', 'Shown until something is typed.', 'label'), textProp('content', 'Content', '', 'What is looked for.', 'value'), shownAs('shown', TYPED)],
-    tree: row('root', { fill: '{color.spray}', radius: '{corner.full}', minHeight: '{size.control}', paddingX: '{space.l}', gap: '{space.s}', minWidth: 140 }, [
-      icon('glyph', '{color.slate}', {}, { icon: 'search', size: '{size.glyph}' }),
-      label('content', 'body', '{color.deep}', { bind: { text: 'content' } }, { width: 'stretch', maxLines: 1 }),
-      label('prompt', 'body', '{color.slate}', { bind: { text: 'prompt' } }, { width: 'stretch', maxLines: 1 }),
-    ]),
+    props: [
+      textProp('prompt', 'Prompt', 'Search crossings', 'Shown until something is typed.', 'label'),
+      textProp('content', 'Content', '', 'What is looked for.', 'value'),
+      shownAs('shown', TYPED),
+    ],
+    tree: row(
+      'root',
+      {
+        fill: '{color.spray}',
+        radius: '{corner.full}',
+        minHeight: '{size.control}',
+        paddingX: '{space.l}',
+        gap: '{space.s}',
+        minWidth: 140,
+      },
+      [
+        icon('glyph', '{color.slate}', {}, { icon: 'search', size: '{size.glyph}' }),
+        label('content', 'body', '{color.deep}', { bind: { text: 'content' } }, { width: 'stretch', maxLines: 1 }),
+        label('prompt', 'body', '{color.slate}', { bind: { text: 'prompt' } }, { width: 'stretch', maxLines: 1 }),
+      ],
+    ),
     rules: [
       rule({ content: { filled: true } }, { prompt: { visible: false } }),
       whenState('focus', { root: ring }),
       whenState('hover', { root: { fill: '{color.mist}' } }),
-      whenState('disabled', { root: { fill: '{color.still}' }, ...each(['content', 'prompt'], { color: '{color.on-still}' }) }),
+      whenState('disabled', {
+        root: { fill: '{color.still}' },
+        ...each(['content', 'prompt'], { color: '{color.on-still}' }),
+      }),
     ],
   }),
   component({
@@ -223,12 +314,25 @@ export const inputs: readonly Part[] = [
     states: TYPED,
     props: tickProps('I have read this', 'set', 'Set', false),
     tree: row('root', { gap: '{space.m}', minHeight: '{size.compact}', align: 'center' }, [
-      row('mark', { width: '{size.tick}', height: '{size.tick}', radius: 6, stroke: '{color.slate}', fill: '{color.cloud}', justify: 'center', shrink: 0 }, [
-        icon('check', '{color.on-buoy}', {}, { icon: 'check', size: 18, visible: false }),
-      ]),
+      row(
+        'mark',
+        {
+          width: '{size.tick}',
+          height: '{size.tick}',
+          radius: 6,
+          stroke: '{color.slate}',
+          fill: '{color.cloud}',
+          justify: 'center',
+          shrink: 0,
+        },
+        [icon('check', '{color.on-buoy}', {}, { icon: 'check', size: 18, visible: false })],
+      ),
       tickTexts,
     ]),
-    rules: [rule({ set: true }, { mark: { fill: '{color.buoy}', stroke: '{color.buoy}' }, check: { visible: true } }), ...tickStates('mark')],
+    rules: [
+      rule({ set: true }, { mark: { fill: '{color.buoy}', stroke: '{color.buoy}' }, check: { visible: true } }),
+      ...tickStates('mark'),
+    ],
   }),
   component({
     id: 'option',
@@ -241,12 +345,28 @@ export const inputs: readonly Part[] = [
     states: TYPED,
     props: tickProps('An option', 'picked', 'Picked', false),
     tree: row('root', { gap: '{space.m}', minHeight: '{size.compact}', align: 'center' }, [
-      row('mark', { width: '{size.tick}', height: '{size.tick}', radius: '{corner.full}', stroke: '{color.slate}', fill: '{color.cloud}', justify: 'center', shrink: 0 }, [
-        shape('dot', { shape: 'ellipse', width: 12, height: 12, fill: '{color.buoy}', visible: false }),
-      ]),
+      row(
+        'mark',
+        {
+          width: '{size.tick}',
+          height: '{size.tick}',
+          radius: '{corner.full}',
+          stroke: '{color.slate}',
+          fill: '{color.cloud}',
+          justify: 'center',
+          shrink: 0,
+        },
+        [shape('dot', { shape: 'ellipse', width: 12, height: 12, fill: '{color.buoy}', visible: false })],
+      ),
       tickTexts,
     ]),
-    rules: [rule({ picked: true }, { mark: { stroke: '{color.buoy}', strokeWidth: '{stroke.ring}' }, dot: { visible: true } }), ...tickStates('mark')],
+    rules: [
+      rule(
+        { picked: true },
+        { mark: { stroke: '{color.buoy}', strokeWidth: '{stroke.ring}' }, dot: { visible: true } },
+      ),
+      ...tickStates('mark'),
+    ],
   }),
   component({
     id: 'toggle',
@@ -260,11 +380,27 @@ export const inputs: readonly Part[] = [
     props: tickProps('Remind me', 'running', 'Running', true),
     tree: row('root', { gap: '{space.m}', minHeight: '{size.compact}', align: 'center' }, [
       tickTexts,
-      row('mark', { width: 48, height: 28, radius: '{corner.full}', stroke: '{color.slate}', fill: '{color.cloud}', padding: 4, shrink: 0 }, [
-        shape('knob', { shape: 'ellipse', width: 20, height: 20, fill: '{color.slate}' }),
-      ]),
+      row(
+        'mark',
+        {
+          width: 48,
+          height: 28,
+          radius: '{corner.full}',
+          stroke: '{color.slate}',
+          fill: '{color.cloud}',
+          padding: 4,
+          shrink: 0,
+        },
+        [shape('knob', { shape: 'ellipse', width: 20, height: 20, fill: '{color.slate}' })],
+      ),
     ]),
-    rules: [rule({ running: true }, { mark: { fill: '{color.kelp}', stroke: '{color.kelp}', justify: 'end' }, knob: { fill: '{color.on-buoy}' } }), ...tickStates('mark')],
+    rules: [
+      rule(
+        { running: true },
+        { mark: { fill: '{color.kelp}', stroke: '{color.kelp}', justify: 'end' }, knob: { fill: '{color.on-buoy}' } },
+      ),
+      ...tickStates('mark'),
+    ],
   }),
   component({
     id: 'pill',
@@ -275,10 +411,22 @@ export const inputs: readonly Part[] = [
     words: ['chip', 'filter', 'tag'],
     events: ['press'],
     states: TYPED,
-    props: [textProp('text', 'Text', 'Today', 'What is chosen.', 'label'), flagProp('active', 'Active', false, 'Whether it is on.', 'selected'), shownAs('shown', TYPED)],
-    tree: row('root', { fill: '{color.foam}', radius: '{corner.full}', minHeight: '{size.compact}', paddingX: '{space.l}', gap: '{space.xs}' }, [
-      label('text', 'small', '{color.on-foam}', { bind: { text: 'text' } }),
-    ]),
+    props: [
+      textProp('text', 'Text', 'Today', 'What is chosen.', 'label'),
+      flagProp('active', 'Active', false, 'Whether it is on.', 'selected'),
+      shownAs('shown', TYPED),
+    ],
+    tree: row(
+      'root',
+      {
+        fill: '{color.foam}',
+        radius: '{corner.full}',
+        minHeight: '{size.compact}',
+        paddingX: '{space.l}',
+        gap: '{space.xs}',
+      },
+      [label('text', 'small', '{color.on-foam}', { bind: { text: 'text' } })],
+    ),
     rules: [
       rule({ active: true }, { root: { fill: '{color.navy}' }, text: { color: '{color.on-navy}' } }),
       whenState('focus', { root: ring }),
@@ -298,19 +446,27 @@ export const inputs: readonly Part[] = [
       listProp(
         'pills',
         'Pills',
-        [textProp('text', 'Text', 'Filter', 'What is chosen.', 'label'), flagProp('active', 'Active', false, 'Whether it is on.', 'selected')],
+        [
+          textProp('text', 'Text', 'Filter', 'What is chosen.', 'label'),
+          flagProp('active', 'Active', false, 'Whether it is on.', 'selected'),
+        ],
         [{ text: 'Today', active: true }, { text: 'Fri 27' }, { text: 'Sat 28' }],
         'One pill each.',
         'items',
       ),
     ],
     tree: box('root', {}, [
-      series('pills', 'pills', use('pill', 'pill', {}, { name: 'Pill', bind: { 'props.text': 'pills.text', 'props.active': 'pills.active' } }), {
-        flow: 'row',
-        gap: '{space.s}',
-        wrap: true,
-        width: 'stretch',
-      }),
+      series(
+        'pills',
+        'pills',
+        use('pill', 'pill', {}, { name: 'Pill', bind: { 'props.text': 'pills.text', 'props.active': 'pills.active' } }),
+        {
+          flow: 'row',
+          gap: '{space.s}',
+          wrap: true,
+          width: 'stretch',
+        },
+      ),
     ]),
   }),
   component({
@@ -321,12 +477,17 @@ export const inputs: readonly Part[] = [
     summary: 'One to five stars.',
     words: ['rating', 'score'],
     events: ['change'],
-    props: [numberProp('score', 'Score', 5, 'How many of five.', 'value', { min: 0, max: 5 }), textProp('words', 'Words', '', 'Behind the stars.', 'label')],
+    props: [
+      numberProp('score', 'Score', 5, 'How many of five.', 'value', { min: 0, max: 5 }),
+      textProp('words', 'Words', '', 'Behind the stars.', 'label'),
+    ],
     tree: row('root', { gap: 2, minHeight: '{size.tick}' }, [
       ...[1, 2, 3, 4, 5].map((i) => icon(`s${i}`, '{color.mist}', {}, { icon: 'star', size: '{size.glyph}' })),
       label('words', 'small', '{color.slate}', { bind: { text: 'words' } }, { paddingLeft: '{space.xs}' }),
     ]),
-    rules: [1, 2, 3, 4, 5].map((i) => rule({ score: [1, 2, 3, 4, 5].filter((n) => n >= i) }, { [`s${i}`]: { color: '{color.gold}' } })),
+    rules: [1, 2, 3, 4, 5].map((i) =>
+      rule({ score: [1, 2, 3, 4, 5].filter((n) => n >= i) }, { [`s${i}`]: { color: '{color.gold}' } }),
+    ),
   }),
   component({
     id: 'form-part',
@@ -335,7 +496,10 @@ export const inputs: readonly Part[] = [
     family: 'Inputs',
     summary: 'Entries that belong together.',
     words: ['fieldset', 'form group', 'form'],
-    props: [textProp('title', 'Title', 'Details', 'What is to be filled in.', 'label'), textProp('help', 'Help', '', 'Says what for.', 'supporting')],
+    props: [
+      textProp('title', 'Title', 'Details', 'What is to be filled in.', 'label'),
+      textProp('help', 'Help', '', 'Says what for.', 'supporting'),
+    ],
     slots: [neededSlot('entries', 'Entries', 'Entries, choosers, ticks.')],
     tree: box('root', { gap: '{space.l}' }, [
       label('title', 'subtitle', '{color.deep}', { bind: { text: 'title' } }, { width: 'stretch' }),

@@ -37,10 +37,20 @@ export const content: readonly Part[] = [
     words: ['heading', 'headline'],
     props: [
       textProp('words', 'Words', 'Where to today?', 'What follows.', 'label'),
-      choiceProp('rank', 'Rank', 'first', ['first:First:level-1', 'second:Second:level-2', 'third:Third:level-3'], 'How large it is.', 'level'),
+      choiceProp(
+        'rank',
+        'Rank',
+        'first',
+        ['first:First:level-1', 'second:Second:level-2', 'third:Third:level-3'],
+        'How large it is.',
+        'level',
+      ),
     ],
     tree: box('root', {}, [label('words', 'title', '{color.deep}', { bind: { text: 'words' } }, { width: 'stretch' })]),
-    rules: [rule({ rank: 'first' }, { words: { textStyle: 'hero' } }), rule({ rank: 'third' }, { words: { textStyle: 'subtitle' } })],
+    rules: [
+      rule({ rank: 'first' }, { words: { textStyle: 'hero' } }),
+      rule({ rank: 'third' }, { words: { textStyle: 'subtitle' } }),
+    ],
   }),
   component({
     id: 'copy',
@@ -51,7 +61,14 @@ export const content: readonly Part[] = [
     words: ['text', 'paragraph'],
     props: [
       textProp('words', 'Words', 'A sentence or two, in plain words.', 'What it says.', 'label'),
-      choiceProp('voice', 'Voice', 'normal', ['normal:Normal:body', 'soft:Soft:soft', 'firm:Firm:strong', 'aside:Aside:caption'], 'How it is set.', 'emphasis'),
+      choiceProp(
+        'voice',
+        'Voice',
+        'normal',
+        ['normal:Normal:body', 'soft:Soft:soft', 'firm:Firm:strong', 'aside:Aside:caption'],
+        'How it is set.',
+        'emphasis',
+      ),
     ],
     tree: box('root', {}, [label('words', 'body', '{color.deep}', { bind: { text: 'words' } }, { width: 'stretch' })]),
     rules: [
@@ -77,17 +94,23 @@ export const content: readonly Part[] = [
       flagProp('leads', 'Leads on', false, 'Shows that it leads on.', 'leads-on'),
       shownAs('shown', ['focus', 'hover', 'pressed']),
     ],
-    tree: row('root', { stroke: '{color.mist}', strokeSides: 'bottom', paddingY: '{space.m}', gap: '{space.m}', minHeight: 68 }, [
-      row('disc', { width: 44, height: 44, radius: '{corner.full}', fill: '{color.foam}', justify: 'center', shrink: 0 }, [
-        icon('glyph', '{color.on-foam}', { bind: { icon: 'glyph' } }, { size: '{size.glyph}' }),
-      ]),
-      box('texts', { width: 'stretch' }, [
-        label('text', 'label', '{color.deep}', { bind: { text: 'text' } }, { width: 'stretch' }),
-        label('under', 'small', '{color.slate}', { bind: { text: 'under' } }, { width: 'stretch' }),
-      ]),
-      label('end', 'label', '{color.deep}', { bind: { text: 'end' } }),
-      icon('arrow', '{color.slate}', {}, { icon: 'chevron-right', size: '{size.glyph}' }),
-    ]),
+    tree: row(
+      'root',
+      { stroke: '{color.mist}', strokeSides: 'bottom', paddingY: '{space.m}', gap: '{space.m}', minHeight: 68 },
+      [
+        row(
+          'disc',
+          { width: 44, height: 44, radius: '{corner.full}', fill: '{color.foam}', justify: 'center', shrink: 0 },
+          [icon('glyph', '{color.on-foam}', { bind: { icon: 'glyph' } }, { size: '{size.glyph}' })],
+        ),
+        box('texts', { width: 'stretch' }, [
+          label('text', 'label', '{color.deep}', { bind: { text: 'text' } }, { width: 'stretch' }),
+          label('under', 'small', '{color.slate}', { bind: { text: 'under' } }, { width: 'stretch' }),
+        ]),
+        label('end', 'label', '{color.deep}', { bind: { text: 'end' } }),
+        icon('arrow', '{color.slate}', {}, { icon: 'chevron-right', size: '{size.glyph}' }),
+      ],
+    ),
     rules: [
       rule({ glyph: { filled: false } }, { disc: { visible: false } }),
       rule({ leads: false }, { arrow: { visible: false } }),
@@ -112,17 +135,39 @@ export const content: readonly Part[] = [
       flagProp('raised', 'Raised', true, 'Casts a shadow.', 'raised'),
     ],
     slots: [slotOf('body', 'Body', 'Whatever belongs under the title.')],
-    tree: box('root', { fill: '{color.cloud}', stroke: '{color.mist}', radius: '{corner.card}', shadow: '{shadow.low}', padding: '{space.l}', gap: '{space.m}' }, [
-      picture('photo', { width: 'stretch', height: 132, radius: '{corner.soft}', fill: '{color.foam}', stroke: '{color.rope}', visible: false }),
-      row('top', { width: 'stretch', gap: '{space.s}' }, [
-        icon('icon', '{color.buoy}', { bind: { icon: 'icon' } }, { size: '{size.tick}' }),
-        label('title', 'subtitle', '{color.deep}', { bind: { text: 'title' } }, { width: 'stretch' }),
-      ]),
-      label('note', 'body', '{color.slate}', { bind: { text: 'note' } }, { width: 'stretch' }),
-      slot('body', { gap: '{space.m}' }),
-      use('action', 'action', { tone: 'quiet' }, { name: 'Action', bind: { 'props.text': 'button' } }),
-    ]),
-    rules: [rule({ photo: true }, { photo: { visible: true } }), rule({ raised: false }, { root: { shadow: 'none' } }), rule({ button: { filled: false } }, { action: { visible: false } })],
+    tree: box(
+      'root',
+      {
+        fill: '{color.cloud}',
+        stroke: '{color.mist}',
+        radius: '{corner.card}',
+        shadow: '{shadow.low}',
+        padding: '{space.l}',
+        gap: '{space.m}',
+      },
+      [
+        picture('photo', {
+          width: 'stretch',
+          height: 132,
+          radius: '{corner.soft}',
+          fill: '{color.foam}',
+          stroke: '{color.rope}',
+          visible: false,
+        }),
+        row('top', { width: 'stretch', gap: '{space.s}' }, [
+          icon('icon', '{color.buoy}', { bind: { icon: 'icon' } }, { size: '{size.tick}' }),
+          label('title', 'subtitle', '{color.deep}', { bind: { text: 'title' } }, { width: 'stretch' }),
+        ]),
+        label('note', 'body', '{color.slate}', { bind: { text: 'note' } }, { width: 'stretch' }),
+        slot('body', { gap: '{space.m}' }),
+        use('action', 'action', { tone: 'quiet' }, { name: 'Action', bind: { 'props.text': 'button' } }),
+      ],
+    ),
+    rules: [
+      rule({ photo: true }, { photo: { visible: true } }),
+      rule({ raised: false }, { root: { shadow: 'none' } }),
+      rule({ button: { filled: false } }, { action: { visible: false } }),
+    ],
   }),
   component({
     id: 'card-deck',
@@ -133,7 +178,15 @@ export const content: readonly Part[] = [
     words: ['cards', 'card row', 'columns'],
     props: [numberProp('abreast', 'Abreast', 3, 'How many stand side by side.', 'columns', { min: 1, max: 6 })],
     slots: [neededSlot('cards', 'Cards', 'Cards, one a column.', ['card'])],
-    tree: box('root', {}, [{ id: 'cards', type: 'slot', slot: 'cards', attrs: { width: 'stretch', flow: 'grid', gap: '{space.l}', align: 'stretch' }, bind: { columns: 'abreast' } }]),
+    tree: box('root', {}, [
+      {
+        id: 'cards',
+        type: 'slot',
+        slot: 'cards',
+        attrs: { width: 'stretch', flow: 'grid', gap: '{space.l}', align: 'stretch' },
+        bind: { columns: 'abreast' },
+      },
+    ]),
     rules: [rule(null, { cards: { columns: 1 } }, { maxWidth: 500 })],
   }),
   component({
@@ -144,7 +197,9 @@ export const content: readonly Part[] = [
     summary: 'A line between things.',
     words: ['divider', 'line'],
     props: [flagProp('firm', 'Firm', false, 'A darker line.', 'strong')],
-    tree: box('root', { width: 'stretch', paddingY: '{space.s}' }, [shape('line', { shape: 'line', width: 'stretch', height: 1, stroke: '{color.mist}' })]),
+    tree: box('root', { width: 'stretch', paddingY: '{space.s}' }, [
+      shape('line', { shape: 'line', width: 'stretch', height: 1, stroke: '{color.mist}' }),
+    ]),
     rules: [rule({ firm: true }, { line: { stroke: '{color.rope}' } })],
   }),
   component({
@@ -156,11 +211,35 @@ export const content: readonly Part[] = [
     words: ['image', 'picture'],
     props: [
       imageProp('file', 'File', 'Which picture.', 'image'),
-      choiceProp('cut', 'Cut', 'wide', ['wide:Wide:wide', 'square:Square:square', 'upright:Upright:tall'], 'Width against height.', 'aspect'),
-      choiceProp('fit', 'Fit', 'fill', ['fill:Fill:cover', 'whole:Whole:contain'], 'Fills its place, or shows whole.', 'fit'),
+      choiceProp(
+        'cut',
+        'Cut',
+        'wide',
+        ['wide:Wide:wide', 'square:Square:square', 'upright:Upright:tall'],
+        'Width against height.',
+        'aspect',
+      ),
+      choiceProp(
+        'fit',
+        'Fit',
+        'fill',
+        ['fill:Fill:cover', 'whole:Whole:contain'],
+        'Fills its place, or shows whole.',
+        'fit',
+      ),
     ],
-    tree: box('root', { minWidth: 40 }, [picture('file', { width: 'stretch', aspect: 1.7778, radius: '{corner.card}', fill: '{color.foam}', stroke: '{color.rope}' }, { bind: { asset: 'file' } })]),
-    rules: [rule({ cut: 'square' }, { file: { aspect: 1 } }), rule({ cut: 'upright' }, { file: { aspect: 0.75 } }), rule({ fit: 'whole' }, { file: { fit: 'contain' } })],
+    tree: box('root', { minWidth: 40 }, [
+      picture(
+        'file',
+        { width: 'stretch', aspect: 1.7778, radius: '{corner.card}', fill: '{color.foam}', stroke: '{color.rope}' },
+        { bind: { asset: 'file' } },
+      ),
+    ]),
+    rules: [
+      rule({ cut: 'square' }, { file: { aspect: 1 } }),
+      rule({ cut: 'upright' }, { file: { aspect: 0.75 } }),
+      rule({ fit: 'whole' }, { file: { fit: 'contain' } }),
+    ],
   }),
   component({
     id: 'glyph',
@@ -169,7 +248,10 @@ export const content: readonly Part[] = [
     family: 'Content',
     summary: 'One icon of the whole set.',
     words: ['icon', 'symbol'],
-    props: [iconProp('glyph', 'Glyph', 'anchor', 'Which icon.', 'icon'), choiceProp('size', 'Size', 'middle', SIZES, 'How large it is.', 'size')],
+    props: [
+      iconProp('glyph', 'Glyph', 'anchor', 'Which icon.', 'icon'),
+      choiceProp('size', 'Size', 'middle', SIZES, 'How large it is.', 'size'),
+    ],
     tree: box('root', {}, [icon('glyph', '{color.deep}', { bind: { icon: 'glyph' } }, { size: '{size.tick}' })]),
     rules: [rule({ size: 'tiny' }, { glyph: { size: 16 } }), rule({ size: 'grand' }, { glyph: { size: 40 } })],
   }),
@@ -185,10 +267,22 @@ export const content: readonly Part[] = [
       imageProp('portrait', 'Portrait', 'A picture instead of letters.', 'image'),
       choiceProp('size', 'Size', 'middle', SIZES, 'How large it is.', 'size'),
     ],
-    tree: row('root', { width: 44, height: 44, radius: '{corner.full}', fill: '{color.navy}', justify: 'center', clip: true, shrink: 0 }, [
-      label('initials', 'label', '{color.on-navy}', { bind: { text: 'initials' } }, { maxLines: 1 }),
-      picture('portrait', { width: 'stretch', height: 'stretch', visible: false }, { bind: { asset: 'portrait' } }),
-    ]),
+    tree: row(
+      'root',
+      {
+        width: 44,
+        height: 44,
+        radius: '{corner.full}',
+        fill: '{color.navy}',
+        justify: 'center',
+        clip: true,
+        shrink: 0,
+      },
+      [
+        label('initials', 'label', '{color.on-navy}', { bind: { text: 'initials' } }, { maxLines: 1 }),
+        picture('portrait', { width: 'stretch', height: 'stretch', visible: false }, { bind: { asset: 'portrait' } }),
+      ],
+    ),
     rules: [
       rule({ portrait: { filled: true } }, { initials: { visible: false }, portrait: { visible: true } }),
       rule({ size: 'tiny' }, { root: { width: 32, height: 32 }, initials: { textStyle: 'small' } }),
@@ -202,10 +296,15 @@ export const content: readonly Part[] = [
     family: 'Feedback',
     summary: 'One word or a number.',
     words: ['badge', 'status'],
-    props: [textProp('text', 'Text', 'Open', 'One word or a number.', 'label'), choiceProp('mood', 'Mood', 'calm', [...MOODS, 'loud:Loud:strong'], 'What it means.', 'status')],
-    tree: row('root', { fill: '{color.foam}', radius: '{corner.full}', paddingX: '{space.s}', minHeight: 24, justify: 'center' }, [
-      label('text', 'small', '{color.on-foam}', { bind: { text: 'text' } }),
-    ]),
+    props: [
+      textProp('text', 'Text', 'Open', 'One word or a number.', 'label'),
+      choiceProp('mood', 'Mood', 'calm', [...MOODS, 'loud:Loud:strong'], 'What it means.', 'status'),
+    ],
+    tree: row(
+      'root',
+      { fill: '{color.foam}', radius: '{corner.full}', paddingX: '{space.s}', minHeight: 24, justify: 'center' },
+      [label('text', 'small', '{color.on-foam}', { bind: { text: 'text' } })],
+    ),
     rules: [
       rule({ mood: 'well' }, { root: { fill: '{color.kelp-soft}' }, text: { color: '{color.kelp}' } }),
       rule({ mood: 'rough' }, { root: { fill: '{color.blush}' }, text: { color: '{color.flare}' } }),
@@ -226,14 +325,18 @@ export const content: readonly Part[] = [
       iconProp('glyph', 'Glyph', 'info', 'The icon at the start.', 'leading-icon'),
       textProp('link', 'Link', '', 'A link below; empty for none.', 'action-label'),
     ],
-    tree: row('root', { fill: '{color.spray}', radius: '{corner.soft}', padding: '{space.l}', gap: '{space.m}', align: 'start' }, [
-      icon('glyph', '{color.deep}', { bind: { icon: 'glyph' } }, { size: '{size.tick}' }),
-      box('texts', { width: 'stretch', gap: '{space.xs}' }, [
-        label('title', 'label', '{color.deep}', { bind: { text: 'title' } }, { width: 'stretch' }),
-        label('body', 'body', '{color.deep}', { bind: { text: 'body' } }, { width: 'stretch' }),
-        use('link', 'text-link', {}, { name: 'Link', bind: { 'props.text': 'link' } }),
-      ]),
-    ]),
+    tree: row(
+      'root',
+      { fill: '{color.spray}', radius: '{corner.soft}', padding: '{space.l}', gap: '{space.m}', align: 'start' },
+      [
+        icon('glyph', '{color.deep}', { bind: { icon: 'glyph' } }, { size: '{size.tick}' }),
+        box('texts', { width: 'stretch', gap: '{space.xs}' }, [
+          label('title', 'label', '{color.deep}', { bind: { text: 'title' } }, { width: 'stretch' }),
+          label('body', 'body', '{color.deep}', { bind: { text: 'body' } }, { width: 'stretch' }),
+          use('link', 'text-link', {}, { name: 'Link', bind: { 'props.text': 'link' } }),
+        ]),
+      ],
+    ),
     rules: [
       rule({ link: { filled: false } }, { link: { visible: false } }),
       rule({ mood: 'well' }, { root: { fill: '{color.kelp-soft}' }, glyph: { color: '{color.kelp}' } }),
@@ -254,15 +357,36 @@ export const content: readonly Part[] = [
       textProp('back', 'Back', 'Not now', 'The action that does not; empty for none.', 'dismiss-label'),
     ],
     slots: [slotOf('content', 'Content', 'Anything the answer needs.')],
-    tree: box('root', { fill: '{color.cloud}', radius: '{corner.card}', shadow: '{shadow.low}', padding: '{space.xl}', gap: '{space.l}', minWidth: 260 }, [
-      label('title', 'title', '{color.deep}', { bind: { text: 'title' } }, { width: 'stretch' }),
-      label('body', 'body', '{color.slate}', { bind: { text: 'body' } }, { width: 'stretch' }),
-      slot('content', { gap: '{space.m}' }),
-      box('buttons', { width: 'stretch', gap: '{space.s}' }, [
-        use('go', 'action', { tone: 'strong' }, { name: 'Go', bind: { 'props.text': 'go' }, attrs: { width: 'stretch' } }),
-        use('back', 'action', { tone: 'bare' }, { name: 'Back', bind: { 'props.text': 'back' }, attrs: { width: 'stretch' } }),
-      ]),
-    ]),
+    tree: box(
+      'root',
+      {
+        fill: '{color.cloud}',
+        radius: '{corner.card}',
+        shadow: '{shadow.low}',
+        padding: '{space.xl}',
+        gap: '{space.l}',
+        minWidth: 260,
+      },
+      [
+        label('title', 'title', '{color.deep}', { bind: { text: 'title' } }, { width: 'stretch' }),
+        label('body', 'body', '{color.slate}', { bind: { text: 'body' } }, { width: 'stretch' }),
+        slot('content', { gap: '{space.m}' }),
+        box('buttons', { width: 'stretch', gap: '{space.s}' }, [
+          use(
+            'go',
+            'action',
+            { tone: 'strong' },
+            { name: 'Go', bind: { 'props.text': 'go' }, attrs: { width: 'stretch' } },
+          ),
+          use(
+            'back',
+            'action',
+            { tone: 'bare' },
+            { name: 'Back', bind: { 'props.text': 'back' }, attrs: { width: 'stretch' } },
+          ),
+        ]),
+      ],
+    ),
     rules: [rule({ back: { filled: false } }, { back: { visible: false } })],
   }),
   component({
@@ -272,11 +396,16 @@ export const content: readonly Part[] = [
     family: 'Feedback',
     summary: 'How far something has come.',
     words: ['progress', 'bar'],
-    props: [numberProp('level', 'Level', 60, 'Per cent, 0 to 100.', 'value', { min: 0, max: 100 }), textProp('words', 'Words', '', 'Above the bar.', 'label')],
+    props: [
+      numberProp('level', 'Level', 60, 'Per cent, 0 to 100.', 'value', { min: 0, max: 100 }),
+      textProp('words', 'Words', '', 'Above the bar.', 'label'),
+    ],
     tree: box('root', { gap: '{space.xs}', minWidth: 80 }, [
       label('words', 'small', '{color.deep}', { bind: { text: 'words' } }, { width: 'stretch' }),
       row('track', { width: 'stretch', height: 10, radius: '{corner.full}', fill: '{color.foam}', clip: true }, [
-        box('water', { height: 10, radius: '{corner.full}', fill: '{color.navy-link}' }, [], { bind: { share: 'level' } }),
+        box('water', { height: 10, radius: '{corner.full}', fill: '{color.navy-link}' }, [], {
+          bind: { share: 'level' },
+        }),
       ]),
     ]),
   }),
@@ -289,9 +418,11 @@ export const content: readonly Part[] = [
     words: ['tooltip', 'hint'],
     props: [textProp('words', 'Words', 'Says what this is', 'The explanation.', 'label')],
     tree: box('root', { align: 'center' }, [
-      box('bubble', { fill: '{color.navy}', radius: '{corner.soft}', paddingX: '{space.m}', paddingY: '{space.s}', maxWidth: 240 }, [
-        label('words', 'small', '{color.on-navy}', { bind: { text: 'words' } }),
-      ]),
+      box(
+        'bubble',
+        { fill: '{color.navy}', radius: '{corner.soft}', paddingX: '{space.m}', paddingY: '{space.s}', maxWidth: 240 },
+        [label('words', 'small', '{color.on-navy}', { bind: { text: 'words' } })],
+      ),
       shape('tip', { shape: 'path', path: 'M0 0L7 7L14 0z', width: 14, height: 7, fill: '{color.navy}' }),
     ]),
   }),
@@ -309,7 +440,9 @@ export const content: readonly Part[] = [
       textProp('button', 'Button', 'Find a crossing', 'The text of its action; empty for none.', 'action-label'),
     ],
     tree: box('root', { align: 'center', padding: '{space.xl}', gap: '{space.m}' }, [
-      row('disc', { width: 80, height: 80, radius: '{corner.full}', fill: '{color.foam}', justify: 'center' }, [icon('glyph', '{color.on-foam}', { bind: { icon: 'glyph' } }, { size: 36 })]),
+      row('disc', { width: 80, height: 80, radius: '{corner.full}', fill: '{color.foam}', justify: 'center' }, [
+        icon('glyph', '{color.on-foam}', { bind: { icon: 'glyph' } }, { size: 36 }),
+      ]),
       label('title', 'subtitle', '{color.deep}', { bind: { text: 'title' } }, { textAlign: 'center' }),
       label('body', 'body', '{color.slate}', { bind: { text: 'body' } }, { textAlign: 'center' }),
       use('action', 'action', { tone: 'strong' }, { name: 'Action', bind: { 'props.text': 'button' } }),
@@ -325,9 +458,22 @@ export const content: readonly Part[] = [
     words: ['video', 'player'],
     props: [textProp('words', 'Words', '', 'A line below.', 'label')],
     tree: box('root', { gap: '{space.xs}', minWidth: 120 }, [
-      box('stage', { width: 'stretch', aspect: 1.7778, radius: '{corner.card}', fill: '{color.navy}', align: 'center', justify: 'center' }, [
-        row('play', { width: 56, height: 56, radius: '{corner.full}', fill: '{color.buoy}', justify: 'center' }, [icon('arrow', '{color.on-buoy}', {}, { icon: 'play', size: '{size.tick}' })]),
-      ]),
+      box(
+        'stage',
+        {
+          width: 'stretch',
+          aspect: 1.7778,
+          radius: '{corner.card}',
+          fill: '{color.navy}',
+          align: 'center',
+          justify: 'center',
+        },
+        [
+          row('play', { width: 56, height: 56, radius: '{corner.full}', fill: '{color.buoy}', justify: 'center' }, [
+            icon('arrow', '{color.on-buoy}', {}, { icon: 'play', size: '{size.tick}' }),
+          ]),
+        ],
+      ),
       label('words', 'small', '{color.slate}', { bind: { text: 'words' } }, { width: 'stretch' }),
     ]),
   }),
@@ -340,10 +486,22 @@ export const content: readonly Part[] = [
     words: ['map', 'location'],
     props: [textProp('port', 'Port', 'Port Ellery', 'What the pin marks.', 'label')],
     tree: box('root', { minWidth: 120 }, [
-      box('stage', { width: 'stretch', aspect: 1.6, radius: '{corner.card}', fill: '{color.foam}', align: 'center', justify: 'center', gap: '{space.xs}' }, [
-        icon('pin', '{color.buoy}', {}, { icon: 'map-pin', size: 36 }),
-        label('port', 'label', '{color.on-foam}', { bind: { text: 'port' } }),
-      ]),
+      box(
+        'stage',
+        {
+          width: 'stretch',
+          aspect: 1.6,
+          radius: '{corner.card}',
+          fill: '{color.foam}',
+          align: 'center',
+          justify: 'center',
+          gap: '{space.xs}',
+        },
+        [
+          icon('pin', '{color.buoy}', {}, { icon: 'map-pin', size: 36 }),
+          label('port', 'label', '{color.on-foam}', { bind: { text: 'port' } }),
+        ],
+      ),
     ]),
   }),
   component({
@@ -356,7 +514,12 @@ export const content: readonly Part[] = [
     props: [numberProp('at', 'At', 1, 'Which dot is filled, 1 to 3.', 'value', { min: 1, max: 3 })],
     slots: [neededSlot('slides', 'Slides', 'Cards or photos, side by side.')],
     tree: box('root', { gap: '{space.m}', align: 'center' }, [
-      { id: 'slides', type: 'slot', slot: 'slides', attrs: { width: 'stretch', flow: 'row', gap: '{space.m}', clip: true, align: 'stretch' } },
+      {
+        id: 'slides',
+        type: 'slot',
+        slot: 'slides',
+        attrs: { width: 'stretch', flow: 'row', gap: '{space.m}', clip: true, align: 'stretch' },
+      },
       row(
         'dots',
         { gap: '{space.s}' },
@@ -377,21 +540,43 @@ export const content: readonly Part[] = [
       textProp('body', 'Body', 'One or two lines that say why.', 'Says more.', 'supporting'),
       textProp('button', 'Button', 'Find a crossing', 'The text of its action; empty for none.', 'action-label'),
       flagProp('photo', 'Photo', false, 'A photo beside the words.', 'media'),
-      choiceProp('align', 'Align', 'start', ['start:Start:start', 'middle:Middle:center'], 'Where the words stand.', 'align'),
+      choiceProp(
+        'align',
+        'Align',
+        'start',
+        ['start:Start:start', 'middle:Middle:center'],
+        'Where the words stand.',
+        'align',
+      ),
     ],
     tree: row('root', { fill: '{color.navy}', padding: '{space.xxl}', gap: '{space.xxl}', align: 'center' }, [
       box('words', { width: 'stretch', gap: '{space.l}' }, [
         label('title', 'hero', '{color.on-navy}', { bind: { text: 'title' } }, { width: 'stretch' }),
         label('body', 'body', '{color.on-navy}', { bind: { text: 'body' } }, { width: 'stretch' }),
-        use('action', 'action', { tone: 'strong', height: 'tall' }, { name: 'Action', bind: { 'props.text': 'button' } }),
+        use(
+          'action',
+          'action',
+          { tone: 'strong', height: 'tall' },
+          { name: 'Action', bind: { 'props.text': 'button' } },
+        ),
       ]),
-      picture('photo', { width: 'stretch', height: 280, radius: '{corner.card}', fill: '{color.foam}', stroke: '{color.rope}' }),
+      picture('photo', {
+        width: 'stretch',
+        height: 280,
+        radius: '{corner.card}',
+        fill: '{color.foam}',
+        stroke: '{color.rope}',
+      }),
     ]),
     rules: [
       rule({ photo: false }, { photo: { visible: false } }),
       rule({ button: { filled: false } }, { action: { visible: false } }),
       rule({ align: 'middle' }, { words: { align: 'center' }, ...each(['title', 'body'], { textAlign: 'center' }) }),
-      rule(null, { root: { flow: 'column', padding: '{space.xl}', gap: '{space.l}', align: 'start' }, photo: { height: 180 } }, { maxWidth: 600 }),
+      rule(
+        null,
+        { root: { flow: 'column', padding: '{space.xl}', gap: '{space.l}', align: 'start' }, photo: { height: 180 } },
+        { maxWidth: 600 },
+      ),
     ],
   }),
 ];

@@ -1,8 +1,22 @@
 import { box, use, type Part } from '../write.js';
 
 const wide = { attrs: { width: 'stretch' } };
-const section = (id: string, name: string, summary: string, words: readonly string[], tree: Part): Part => ({ id, name, kind: 'section', summary, words, tree });
-const page = (id: string, name: string, device: string, summary: string, words: readonly string[], tree: Part): Part => ({ id, name, kind: 'page', device, summary, words, tree });
+const section = (id: string, name: string, summary: string, words: readonly string[], tree: Part): Part => ({
+  id,
+  name,
+  kind: 'section',
+  summary,
+  words,
+  tree,
+});
+const page = (
+  id: string,
+  name: string,
+  device: string,
+  summary: string,
+  words: readonly string[],
+  tree: Part,
+): Part => ({ id, name, kind: 'page', device, summary, words, tree });
 
 export const templates: readonly Part[] = [
   section(
@@ -28,7 +42,9 @@ export const templates: readonly Part[] = [
       box(
         'list',
         { width: 'stretch' },
-        ['07:40 MV Petrel', '09:05 MV Fulmar', '11:30 MV Petrel'].map((t, i) => use(`r${i}`, 'row', { text: t, under: '34 places left' }, wide)),
+        ['07:40 MV Petrel', '09:05 MV Fulmar', '11:30 MV Petrel'].map((t, i) =>
+          use(`r${i}`, 'row', { text: t, under: '34 places left' }, wide),
+        ),
       ),
     ]),
   ),
@@ -45,7 +61,11 @@ export const templates: readonly Part[] = [
         {},
         {
           attrs: { width: 'stretch' },
-          slots: { cards: ['Skerrow', 'Gull Holm', 'Tarn Isle'].map((t, i) => use(`c${i}`, 'panel-card', { title: t, note: 'A line or two about it.', button: 'See sailings' }, wide)) },
+          slots: {
+            cards: ['Skerrow', 'Gull Holm', 'Tarn Isle'].map((t, i) =>
+              use(`c${i}`, 'panel-card', { title: t, note: 'A line or two about it.', button: 'See sailings' }, wide),
+            ),
+          },
         },
       ),
     ]),
@@ -92,7 +112,12 @@ export const templates: readonly Part[] = [
           'form',
           'form-part',
           { title: 'First passenger' },
-          { attrs: { width: 'stretch' }, slots: { entries: [use('a', 'entry', { caption: 'Name' }, wide), use('b', 'entry', { caption: 'Age' }, wide)] } },
+          {
+            attrs: { width: 'stretch' },
+            slots: {
+              entries: [use('a', 'entry', { caption: 'Name' }, wide), use('b', 'entry', { caption: 'Age' }, wide)],
+            },
+          },
         ),
         use('go', 'action', { text: 'Continue', tone: 'strong' }),
       ]),
@@ -112,7 +137,14 @@ export const templates: readonly Part[] = [
           'deck',
           'card-deck',
           {},
-          { attrs: { width: 'stretch' }, slots: { cards: ['Skerrow', 'Gull Holm', 'Tarn Isle'].map((t, i) => use(`c${i}`, 'panel-card', { title: t, note: 'A line or two about it.' }, wide)) } },
+          {
+            attrs: { width: 'stretch' },
+            slots: {
+              cards: ['Skerrow', 'Gull Holm', 'Tarn Isle'].map((t, i) =>
+                use(`c${i}`, 'panel-card', { title: t, note: 'A line or two about it.' }, wide),
+              ),
+            },
+          },
         ),
       ]),
       use('keel', 'keel', {}, wide),

@@ -44,9 +44,15 @@ export const tokens: Part = {
     glyph: token('20px', 'glyph'),
     tick: token('24px', 'check'),
   }),
-  corner: group('dimension', { soft: token('10px', 'corner'), card: token('16px', 'corner-card'), full: token('999px', 'corner-full') }),
+  corner: group('dimension', {
+    soft: token('10px', 'corner'),
+    card: token('16px', 'corner-card'),
+    full: token('999px', 'corner-full'),
+  }),
   stroke: group('dimension', { hair: token('1px', 'hairline'), ring: token('2px', 'focus-line') }),
-  shadow: group('shadow', { low: token({ color: '#0b2f4e1f', offsetX: '0px', offsetY: '2px', blur: '8px', spread: '0px' }, 'raised') }),
+  shadow: group('shadow', {
+    low: token({ color: '#0b2f4e1f', offsetX: '0px', offsetY: '2px', blur: '8px', spread: '0px' }, 'raised'),
+  }),
 };
 
 export const textStyles: Part = {

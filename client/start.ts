@@ -1,0 +1,30 @@
+import { createPinia } from 'pinia';
+import PrimeVue from 'primevue/config';
+import ConfirmationService from 'primevue/confirmationservice';
+import ToastService from 'primevue/toastservice';
+import { createApp } from 'vue';
+import App from './App.vue';
+import './app.css';
+import { router } from './router.js';
+import { useLibrary } from './stores/library.js';
+import { theme } from './theme.js';
+
+const pinia = createPinia();
+// Whoever opens a project waits for kits; a failure is told, and tried again, by the view.
+if (location.pathname.startsWith('/p/'))
+  void useLibrary(pinia)
+    .load()
+    .catch(() => undefined);
+
+createApp(App)
+  .use(pinia)
+  .use(router)
+  .use(PrimeVue, {
+    theme: {
+      preset: theme,
+      options: { darkModeSelector: '.dekkor-dark', cssLayer: { name: 'primevue', order: 'reset, primevue, app' } },
+    },
+  })
+  .use(ToastService)
+  .use(ConfirmationService)
+  .mount('#app');

@@ -1,0 +1,5 @@
+/** The views, each loaded when it is first wanted. */
+export const home = () => import('./HomeView.vue');
+export const frame = () => import('./ProjectFrame.vue');
+export const compose = () => import('./ComposeView.vue');
+export const rebrand = () => import('./RebrandView.vue');
