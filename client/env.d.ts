@@ -1,6 +1,1 @@
-declare module '*.vue' {
-  import type { DefineComponent } from 'vue';
-  const component: DefineComponent<object, object, unknown>;
-  export default component;
-}
 declare module '@primeuix/themes/aura';

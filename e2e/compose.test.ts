@@ -54,7 +54,7 @@ async function begin(...nodes: readonly InstanceNode[]): Promise<void> {
   ];
   await desk.make('Compose', steps);
   await page.goto(`${desk.house.address}/p/${desk.id}/compose/one`);
-  await page.waitForSelector('.sample canvas');
+  await page.waitForSelector('.sample .picture');
   await page.waitForSelector('.screen[aria-label="Two"]');
 }
 const screen = (p: Project, at = 0): Screen => p.screens[at] as Screen;
@@ -374,7 +374,7 @@ describe('what everybody can use', () => {
     ['Rebrand', '/p/norrvik-crossings/rebrand'],
   ])('%s has no fault that axe finds', async (_, path) => {
     await page.goto(desk.house.address + path);
-    await page.waitForFunction(() => document.querySelectorAll('canvas, .card').length > 1);
+    await page.waitForFunction(() => document.querySelectorAll('.picture, .card').length > 1);
     if (path.includes('compose')) await hand.click('[role="treeitem"][aria-label^="Card"]');
     await page.evaluate(`${axe.source}; void 0`);
     const faults = (await page.evaluate(

@@ -29,7 +29,7 @@ describe('the demo, worked on', () => {
     await hand.click('a[href="/p/norrvik-crossings/compose"]');
     for (const name of ['Outline', 'Wall', 'Shelf', 'Details']) await byRole(page, 'region', name);
     await byRole(page, 'navigation', 'Views');
-    await page.waitForSelector('.sample canvas');
+    await page.waitForSelector('.sample .picture');
   });
   it('adds tablet and desktop screens, renames and reorders them', async () => {
     for (const [preset, name] of [
@@ -79,6 +79,7 @@ describe('the demo, worked on', () => {
   });
   it('overrides a nested part, counts it, and puts it back', async () => {
     await hand.click('[role="treeitem"][aria-label^="Card"]');
+    await page.waitForSelector('[aria-label="Details"] details');
     await page.evaluate(() =>
       document.querySelectorAll<HTMLDetailsElement>('[aria-label="Details"] details').forEach((d) => (d.open = true)),
     );

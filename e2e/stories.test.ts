@@ -37,7 +37,7 @@ async function begin(steps: readonly Step[] = []): Promise<void> {
   await desk.make('Story', steps);
   await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
   await page.waitForSelector('[aria-label="Place line"]');
-  await page.waitForSelector('.sample canvas');
+  await page.waitForSelector('.sample .picture');
 }
 beforeEach(async () => {
   page = await desk.newPage();

@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 import InstanceDetails from './InstanceDetails.vue';
-import { plural } from './instance.js';
+import { plural } from '../counts.js';
 import PlainDetails from './PlainDetails.vue';
 
 /** The settings of what is selected; of the screen when nothing is. */

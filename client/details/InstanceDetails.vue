@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import type { Prop } from '../../core/index.js';
+import { count, plural } from '../counts.js';
 import { useCommands } from '../stores/commands.js';
 import { useStage } from '../stores/stage.js';
 import { useGrowing } from '../surface/slices.js';
 import { GROUND_PROPS, PART_PROPS } from './attrProps.js';
 import CellsRow from './CellsRow.vue';
 import FillRow from './FillRow.vue';
-import { plural, useInstance } from './instance.js';
+import { useInstance } from './instance.js';
 import PropRow from './PropRow.vue';
 import RoomRows from './RoomRows.vue';
 
@@ -84,7 +85,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
       <p class="note">{{ top ? subject : `Part of ${part?.owner.name}` }}</p>
       <p v-if="stage.countSelected > 1" class="note">
         <strong
-          >{{ stage.countSelected.toLocaleString('en-GB') }} selected{{
+          >{{ count(stage.countSelected) }} selected{{
             stage.targets.length > 1 ? ` on ${stage.targets.length} screens` : ''
           }}.</strong
         >
@@ -103,7 +104,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           :aria-label="`${a.n} ${a.name}, select all alike`"
           @click="commands.selectAlike(a.scope)"
         >
-          {{ a.n.toLocaleString('en-GB') }} {{ a.name }}
+          {{ count(a.n) }} {{ a.name }}
         </button>
       </p>
     </header>
@@ -193,8 +194,13 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
         />
         <RoomRows v-if="at.length === 0 && !entry" />
         <div v-if="yoursCount > 0" class="section between">
-          <strong>{{ yoursCount === 1 ? '1 setting is yours' : `${yoursCount} settings are yours` }}</strong
-          ><button v-if="!entry" class="quiet-link" @click="allBack">Put all back</button>
+          <strong>{{ yoursCount === 1 ? '1 setting is yours' : `${yoursCount} settings are yours` }}</strong><button
+            v-if="!entry"
+            class="quiet-link"
+            @click="allBack"
+          >
+            Put all back
+          </button>
         </div>
         <div v-if="held.length > 0" class="section">
           <h3>Held</h3>

@@ -65,8 +65,7 @@ function set(which: 'width' | 'height'): void {
       role="group"
       :aria-label="which === 'width' ? 'Width' : 'Height'"
     >
-      <label :for="`room-${which}`">{{ which === 'width' ? 'Width' : 'Height' }}</label
-      ><InputText
+      <label :for="`room-${which}`">{{ which === 'width' ? 'Width' : 'Height' }}</label><InputText
         :id="`room-${which}`"
         v-model="typed[which]"
         size="small"

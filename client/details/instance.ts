@@ -32,6 +32,8 @@ import {
   type Step,
   type Target,
 } from '../../core/index.js';
+import { count, plural } from '../counts.js';
+import { freshId } from '../ids.js';
 import type { Held } from '../controls/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
@@ -39,8 +41,6 @@ import { useStage } from '../stores/stage.js';
 import { attrValue, lookValue } from './attrProps.js';
 import type { RowActions } from './PropRow.vue';
 
-export const plural = (n: number, one: string): string =>
-  n === 1 ? `1 ${one}` : `${n.toLocaleString('en-GB')} ${one}s`;
 const SHOWN: Prop = { id: 'visible', name: 'Shown', kind: 'flag', default: true, description: '' };
 
 /** The selected instance, or part of one: what it shows, what is its own, and how that is changed. */
@@ -134,7 +134,12 @@ export function useInstance() {
   }
 
   // ── several at once ──
-  const shared = computed<readonly SharedProp[] | null>(() => {
+  let sharedOf: readonly unknown[] = [];
+  const shared = computed<readonly SharedProp[] | null>((was) => {
+    const of = [stage.selection, stage.elsewhere];
+    // What was just changed shows first; what all the others say of it follows in the next frame.
+    if (doc.typing && was && of.every((x, i) => x === sharedOf[i])) return was;
+    sharedOf = of;
     const w = stage.world;
     if (!w || !top.value || stage.countSelected < 2 || at.value.length > 0) return null;
     const others = stage.targets.flatMap((t) =>
@@ -196,37 +201,54 @@ export function useInstance() {
     return known;
   }
 
+  /** Everything else that is selected and takes a choice too: with what it is called there. */
+  function alongside(
+    target: Target,
+    prop: Prop,
+  ): readonly { readonly screen: string; readonly node: string; readonly name: string }[] {
+    if (target.at.length === 0 && target.kind === 'prop')
+      return othersOf(prop).map((o) => ({ screen: o.screen.id, node: o.node.id, name: o.prop }));
+    const lead = written.value;
+    if (stage.countSelected < 2 || !lead) return [];
+    return stage.targets.flatMap((t) =>
+      t.ids.flatMap((id) => {
+        const n = t.screen.nodes[id];
+        const takes = n?.type === 'instance' && n !== lead && n.component === lead.component;
+        return takes ? [{ screen: t.screen.id, node: id, name: target.name }] : [];
+      }),
+    );
+  }
+  /** Steps for others, as they are now. */
+  function stepsAlongside(list: ReturnType<typeof alongside>, target: Target, value: Json): Step[] {
+    const w = stage.world;
+    if (!w) return [];
+    const screens = new Map(w.project.screens.map((x) => [x.id, x]));
+    return list.flatMap((o) => {
+      const s = screens.get(o.screen);
+      const n = s?.nodes[o.node];
+      if (!s || n?.type !== 'instance') return [];
+      return chooseSteps(w, stage.wearsShown(s), treeOfScreen(s), n, { ...target, name: o.name }, value);
+    });
+  }
   function choose(target: Target, prop: Prop, value: Json, merge: boolean): void {
     const s = stage.screen;
     const w = stage.world;
     const lead = written.value;
     if (!s || !w || !lead) return;
-    const steps: Step[] = [...chooseSteps(w, stage.wears, treeOfScreen(s), lead, target, value, item.value)];
-    if (target.at.length === 0 && target.kind === 'prop')
-      for (const o of othersOf(prop))
-        steps.push(
-          ...chooseSteps(
-            w,
-            stage.wearsShown(o.screen),
-            treeOfScreen(o.screen),
-            o.node,
-            { ...target, name: o.prop },
-            value,
-          ),
-        );
-    else if (stage.countSelected > 1)
-      for (const t of stage.targets)
-        for (const id of t.ids) {
-          const n = t.screen.nodes[id];
-          if (n?.type === 'instance' && n !== lead && n.component === lead.component)
-            steps.push(...chooseSteps(w, stage.wearsShown(t.screen), treeOfScreen(t.screen), n, target, value));
-        }
-    const key = merge ? `${stage.selectedIds.join()}|${targetKey(target)}|${entry.value?.key ?? ''}` : null;
-    doc.act(
-      `Change ${prop.name}${stage.countSelected > 1 ? ` of ${stage.countSelected.toLocaleString('en-GB')} things` : ''}`,
-      steps,
-      key,
-    );
+    const others = alongside(target, prop);
+    const label = `Change ${prop.name}${stage.countSelected > 1 ? ` of ${count(stage.countSelected)} things` : ''}`;
+    const own = chooseSteps(w, stage.wears, treeOfScreen(s), lead, target, value, item.value);
+    const key = `${stage.selectedIds.join()}|${targetKey(target)}|${entry.value?.key ?? ''}`;
+    if (others.length < MANY) {
+      doc.act(label, [...own, ...stepsAlongside(others, target, value)], merge ? key : null);
+      return;
+    }
+    // What is in sight changes in this frame, everything else right behind it: one step all the same.
+    const seen = others.filter((o) => o.screen === s.id || stage.inSight.has(o.screen));
+    const rest = others.filter((o) => !seen.includes(o));
+    const one = merge ? key : `${key}|${freshId()}`;
+    if (!doc.act(label, [...own, ...stepsAlongside(seen, target, value)], one) || rest.length === 0) return;
+    requestAnimationFrame(() => setTimeout(() => doc.act(label, stepsAlongside(rest, target, value), one, !merge), 0));
   }
   function back(target: Target, name: string): void {
     const s = stage.screen;
@@ -296,7 +318,7 @@ export function useInstance() {
     const from = kitOfRef(stage.ground, top.value.ref)?.name ?? 'Original in this project';
     if (at.value.length > 0) return `${from}. Part of ${part.value?.owner.name ?? ''}`;
     const n = uses.value.all.length;
-    return `${from}. Used ${n === 1 ? 'once' : `${n.toLocaleString('en-GB')} times`} on ${plural(uses.value.screens, 'screen')}`;
+    return `${from}. Used ${n === 1 ? 'once' : `${count(n)} times`} on ${plural(uses.value.screens, 'screen')}`;
   });
   const flow = computed(() => calmScreens.value.find((x) => x.id === stage.screenId)?.flow);
   const alikes = computed(() => {
@@ -325,7 +347,7 @@ export function useInstance() {
     if (!w) return undefined;
     const here = top.value.ref;
     const value = values.value[prop.id];
-    return told.of(w, [here, prop, value], () => {
+    return told.of(w.project, [w.kits, here, prop, typeof value === 'object' ? JSON.stringify(value) : value], () => {
       const found = otherValues(w, w.project.screens, stage.wearsShown, here, prop.id, value, prop.default);
       return {
         says:
@@ -376,5 +398,7 @@ export function useInstance() {
     held,
   };
 }
+/** With so many others a choice is shown where it is seen first. */
+const MANY = 100;
 const NOWHERE: readonly string[] = [];
 const NO_LAYERS: ReadonlyMap<string, readonly Layer[]> = new Map();

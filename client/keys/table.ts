@@ -121,7 +121,12 @@ export function keysOf(id: CommandId, every = false): string {
   return every ? told.join(', ') : (told[0] ?? '');
 }
 /** What a tooltip says of a command: what it does, and its keys. */
-export const tip = (id: CommandId, says: string = COMMANDS[id].name): string => `${says} (${keysOf(id)})`;
+export const tip = (id: CommandId, says: string = COMMANDS[id].name): string => {
+  let keys = told.get(id);
+  if (keys === undefined) told.set(id, (keys = keysOf(id)));
+  return `${says} (${keys})`;
+};
+const told = new Map<CommandId, string>();
 /** All commands of a group, in the order they are listed. */
 export const ofGroup = (
   group: Group,

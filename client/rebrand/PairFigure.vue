@@ -54,8 +54,7 @@ function slide(event: PointerEvent): void {
 <template>
   <figure ref="frame" :aria-label="screen.name" :style="{ width: `${room}px` }">
     <figcaption>
-      <span class="clip">{{ screen.name }}</span
-      ><span v-if="findings > 0" class="yours">{{ findings }}</span>
+      <span class="clip">{{ screen.name }}</span><span v-if="findings > 0" class="yours">{{ findings }}</span>
     </figcaption>
     <div
       class="pair"

@@ -3,6 +3,7 @@ import {
   countUses,
   sumReviews,
   wearsOf,
+  type Kit,
   type KitRef,
   type MatchSheet,
   type Screen,
@@ -16,6 +17,15 @@ import { useStage } from '../stores/stage.js';
 
 /** How often what was found so far is shown: ms. */
 const TELL = 150;
+
+/** What a rebrand would do to all screens. */
+export type Total = ReturnType<typeof sumReviews>;
+
+/** The kit that is likely put on next: a brand's, if there is one. */
+export const firstToPutOn = (kits: ReadonlyMap<KitRef, Kit>, from: KitRef): KitRef | undefined => {
+  const others = [...kits.entries()].filter(([ref]) => ref !== from);
+  return (others.find(([, k]) => k.fidelity === 'brand') ?? others[0])?.[0];
+};
 
 /** A rebrand that is being planned: its sheet, what screens would wear, and what there would be to look at. All found by the worker. */
 export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {

@@ -331,7 +331,7 @@ defineExpose({ focusLine, tryOn, nextLens });
         @blur="hover(null)"
         @click="swap(a)"
       >
-        <span class="stage"><PictureCanvas v-if="tried.get(a.ref)" v-bind="tried.get(a.ref)!" /></span>
+        <span class="stage"><PictureCanvas v-if="tried.get(a.ref)" v-bind="tried.get(a.ref)!" still /></span>
         <span class="foot two"
           ><strong class="clip"
             >{{ a.name }}{{ ' ' }}<span class="note of">{{ a.kit }}</span></strong
@@ -349,7 +349,7 @@ defineExpose({ focusLine, tryOn, nextLens });
         @click="placeStarter(t)"
       >
         <span class="stage"
-          ><PictureCanvas v-if="starters.get(t)" v-bind="starters.get(t)!" background="#ffffff"
+          ><PictureCanvas v-if="starters.get(t)" v-bind="starters.get(t)!" still background="#ffffff"
         /></span>
         <span class="foot"
           ><strong class="clip">{{ t.name }}</strong></span
@@ -366,7 +366,7 @@ defineExpose({ focusLine, tryOn, nextLens });
         @pointerdown="press($event, s)"
         @click="click(s)"
       >
-        <span class="stage"><PictureCanvas v-if="drawn.get(s.ref)" v-bind="drawn.get(s.ref)!" /></span>
+        <span class="stage"><PictureCanvas v-if="drawn.get(s.ref)" v-bind="drawn.get(s.ref)!" still /></span>
         <span class="foot"
           ><strong class="clip">{{ s.name }}</strong></span
         >

@@ -28,6 +28,8 @@ import { keep, takeKept } from './outbox.js';
 /** How long a change waits for more of the same before it is sent: ms. */
 const WAIT = 250;
 const RETRY = 1500;
+/** An edit of more steps than this is shown first, and told of everywhere else in the frame after. */
+const MANY = 50;
 /** Own edits asked for when a project is opened: as many steps back. */
 const BACK = 300;
 
@@ -55,6 +57,8 @@ export const useDocument = defineStore('document', () => {
   const goBack = shallowRef<(where: Where) => void>(() => undefined);
   /** Told when a kit was installed somewhere. */
   const onKits = shallowRef<() => void>(() => undefined);
+  /** Something is being typed, and its frame is not shown yet: what need not be in that frame follows. */
+  const typing = ref(false);
   let timer: ReturnType<typeof setTimeout> | undefined;
   let socket: WebSocket | null = null;
   let serial = 0;
@@ -158,6 +162,12 @@ export const useDocument = defineStore('document', () => {
     void store();
   }
 
+  /** What is typed shows first; the rest is let go as soon as its frame is there. */
+  function followFrame(): void {
+    typing.value = true;
+    requestAnimationFrame(() => setTimeout(() => (typing.value = false), 0));
+  }
+
   let storing: Promise<void> | null = null;
   /** Keeps what is not confirmed, once for all changes of this frame, after it has been shown. */
   function store(): Promise<void> {
@@ -221,9 +231,10 @@ export const useDocument = defineStore('document', () => {
 
   /**
    * Does an edit and sends it. Changes with the same `merge` key shortly after one another become one step of undo.
+   * @param last nothing more with this key will come: it is sent at once
    * @returns false when it was refused; the reason is shown
    */
-  function act(label: string, steps: readonly Step[], merge: string | null = null): boolean {
+  function act(label: string, steps: readonly Step[], merge: string | null = null, last = merge === null): boolean {
     if (!desk.value || steps.length === 0) return false;
     if (looking.value) {
       say('You are looking at how it was. Go back to it, or return to now, to change something.', true);
@@ -242,8 +253,9 @@ export const useDocument = defineStore('document', () => {
       return false;
     }
     desk.value = got.desk;
+    if (merge !== null || steps.length > MANY) followFrame();
     void store();
-    schedule(merge === null ? 0 : WAIT);
+    schedule(last ? 0 : WAIT);
     return true;
   }
 
@@ -319,6 +331,7 @@ export const useDocument = defineStore('document', () => {
     saveState,
     notices,
     looking,
+    typing,
     undoName: computed(() => names.value.undo),
     redoName: computed(() => names.value.redo),
     whereNow,

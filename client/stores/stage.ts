@@ -48,6 +48,8 @@ export const useStage = defineStore('stage', () => {
   const elsewhere = shallowRef<readonly Sighting[]>([]);
   /** Screens selected as such; with several, placing and pasting happen on each. */
   const picked = shallowRef<readonly string[]>([]);
+  /** Screens that can be seen on the Wall now; set by it. */
+  const inSight = shallowRef<ReadonlySet<string>>(new Set());
   /** An alternative shown on the Wall while the pointer rests on it. */
   const trial = shallowRef<{ readonly node: string; readonly ref: ComponentRef } | null>(null);
   /** Steps shown as if done: what Enter will place. `made` are the new things. */
@@ -150,11 +152,12 @@ export const useStage = defineStore('stage', () => {
     },
     { immediate: true },
   );
-  const calmWorld = computed<World | null>(() =>
-    calmProject.value && calmProject.value.id === doc.shown?.id
-      ? { project: calmProject.value, kits: library.kits }
-      : world.value,
-  );
+  const openId = computed(() => doc.shown?.id);
+  const calmWorld = computed<World | null>((was) => {
+    const project = calmProject.value;
+    if (!project || project.id !== openId.value) return world.value;
+    return was?.project === project && was.kits === library.kits ? was : { project, kits: library.kits };
+  });
   const calmScreen = computed(() => (calmWorld.value ? screenOf(calmWorld.value.project, screenId.value) : undefined));
   /** Every box of the current screen by its key: as it is, whatever is being tried on. */
   const truth = computed(() => (trial.value && outlined.value ? boxOf(outlined.value) : box.value));
@@ -296,13 +299,16 @@ export const useStage = defineStore('stage', () => {
       );
   };
   watch(screen, (s, was) => {
-    if (s && was && s.id === was.id) selection.value = selection.value.filter((k) => placeOfKey(s, k) !== null);
+    if (!s || !was || s.id !== was.id) return;
+    const there = selection.value.filter((k) => placeOfKey(s, k) !== null);
+    if (there.length < selection.value.length) selection.value = there;
   });
   return {
     screenId,
     selection,
     elsewhere,
     picked,
+    inSight,
     lens,
     trial,
     ghost,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import type { Primitive } from '../../core/index.js';
 import { pageAssets } from './assets.js';
 import { drawPrimitives } from './canvas.js';
@@ -7,7 +7,8 @@ import { changedRegion, touches, type Region } from './changed.js';
 
 /**
  * A picture at `zoom`, drawn on the page: only where it changed since it was drawn last. While the zoom moves the drawn bitmap
- * is stretched; it is drawn anew when it rests. Sizes in px.
+ * is stretched; it is drawn anew when it rests. With `still`, what rests becomes an image: a page of many canvases takes
+ * longer to put together at every frame. Sizes in px.
  */
 const props = defineProps<{
   primitives: readonly Primitive[];
@@ -15,15 +16,23 @@ const props = defineProps<{
   height: number;
   zoom: number;
   background?: string;
+  still?: boolean;
 }>();
 const canvas = ref<HTMLCanvasElement | null>(null);
 const REST = 90;
+/** A picture that is not drawn anew for so long rests: ms. */
+const SETTLED = 400;
 /** A canvas has a largest size; very tall screens are drawn coarser rather than not at all. */
 const LONGEST = 16_000;
 let timer: ReturnType<typeof setTimeout> | undefined;
+const image = ref('');
+let resting: ReturnType<typeof setTimeout> | undefined;
 let last: { primitives: readonly Primitive[]; scale: number; w: number; h: number } | null = null;
 
-const assets = pageAssets(() => draw(true));
+const assets = pageAssets(() => {
+  wake();
+  void nextTick(() => draw(true));
+});
 
 function draw(whole = false): void {
   clearTimeout(timer);
@@ -73,16 +82,50 @@ function part(ctx: CanvasRenderingContext2D, r: Region, scale: number): void {
   drawPrimitives(ctx, props.primitives, scale, assets, (p) => touches(p, region));
   ctx.restore();
 }
-onMounted(() => draw(true));
-onBeforeUnmount(() => clearTimeout(timer));
-watch(
-  () => [props.primitives, props.width, props.height],
-  () => draw(),
-  { flush: 'post' },
-);
+/** Takes the image away, so that the canvas is there to be drawn on. */
+function wake(): void {
+  clearTimeout(resting);
+  if (props.still) resting = setTimeout(rest, SETTLED);
+  if (image.value === '') return;
+  image.value = '';
+  last = null;
+}
+/** What is drawn becomes an image, once the browser has made one of it. */
+function rest(): void {
+  const drawn = last;
+  canvas.value?.toBlob((blob) => {
+    if (!blob || last !== drawn) return;
+    const reader = new FileReader();
+    reader.onload = () => {
+      const made = new Image();
+      made.src = String(reader.result);
+      void made.decode().then(
+        () => {
+          if (last === drawn && canvas.value) image.value = made.src;
+        },
+        () => undefined,
+      );
+    };
+    reader.readAsDataURL(blob);
+  });
+}
+onMounted(() => {
+  draw(true);
+  wake();
+});
+onBeforeUnmount(() => {
+  clearTimeout(timer);
+  clearTimeout(resting);
+  last = null;
+});
+watch([() => props.primitives, () => props.width, () => props.height], () => {
+  wake();
+  void nextTick(() => draw());
+});
 watch(
   () => props.zoom,
   () => {
+    wake();
     clearTimeout(timer);
     timer = setTimeout(() => draw(true), REST);
   },
@@ -90,8 +133,18 @@ watch(
 </script>
 
 <template>
+  <img
+    v-if="image"
+    class="picture"
+    :src="image"
+    alt=""
+    :style="{ width: `${width * zoom}px`, height: `${height * zoom}px`, display: 'block' }"
+    draggable="false"
+  />
   <canvas
+    v-else
     ref="canvas"
+    class="picture"
     :style="{ width: `${width * zoom}px`, height: `${height * zoom}px`, display: 'block' }"
     aria-hidden="true"
   />

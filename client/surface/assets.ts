@@ -1,21 +1,28 @@
 import { assetUrl } from '../api.js';
 import type { AssetOf } from './canvas.js';
 
-const loaded = new Map<string, HTMLImageElement>();
+/** Decoded pictures; null: it cannot be shown. */
+const loaded = new Map<string, ImageBitmap | null>();
+const loading = new Map<string, Promise<void>>();
+
+/** Fetches and decodes a picture, away from the page's own work. */
+function load(id: string): Promise<void> {
+  let known = loading.get(id);
+  if (!known) {
+    known = fetch(assetUrl(id))
+      .then(async (r) => (r.ok ? createImageBitmap(await r.blob()) : null))
+      .catch(() => null)
+      .then((made) => void loaded.set(id, made));
+    loading.set(id, known);
+  }
+  return known;
+}
 
 /** Pictures on the page: each is fetched once; `again` is called when one that was missing has come. */
 export function pageAssets(again: () => void): AssetOf {
   return (id) => {
-    let img = loaded.get(id);
-    if (!img) {
-      img = new Image();
-      img.src = assetUrl(id);
-      loaded.set(id, img);
-    }
-    if (!img.complete) {
-      img.addEventListener('load', again, { once: true });
-      return null;
-    }
-    return img.naturalWidth === 0 ? null : { source: img, width: img.naturalWidth, height: img.naturalHeight };
+    const known = loaded.get(id);
+    if (known === undefined) void load(id).then(again);
+    return known ? { source: known, width: known.width, height: known.height } : null;
   };
 }

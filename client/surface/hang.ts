@@ -109,3 +109,34 @@ export function fitting(
   }
   return low;
 }
+
+/**
+ * The same hanging for screens of which only what is on them changed: nothing is measured out anew for a letter typed. Null
+ * when a screen is new, gone, elsewhere or of another size.
+ * @param of the flows and screens that `was` was made for
+ */
+export function hungAlike(
+  was: Hanging,
+  of: { readonly flows: readonly Flow[]; readonly screens: readonly Screen[] },
+  flows: readonly Flow[],
+  screens: readonly Screen[],
+  heightOf: (s: Screen) => number,
+): Hanging | null {
+  if (of.flows !== flows || of.screens.length !== screens.length) return null;
+  const changed = new Map<string, Screen>();
+  for (const [i, s] of screens.entries()) {
+    const before = of.screens[i];
+    if (before === s) continue;
+    if (before?.id !== s.id || before.flow !== s.flow || before.width !== s.width) return null;
+    changed.set(s.id, s);
+  }
+  for (const r of was.hung) if (heightOf(changed.get(r.screen.id) ?? r.screen) !== r.tall) return null;
+  if (changed.size === 0) return was;
+  return {
+    heads: was.heads,
+    hung: was.hung.map((r) => {
+      const screen = changed.get(r.screen.id);
+      return screen ? { ...r, screen } : r;
+    }),
+  };
+}

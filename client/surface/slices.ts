@@ -12,9 +12,21 @@ const SLICE = 6;
 export function useSlices<K, T>(list: () => readonly K[], make: (key: K) => T | null): ShallowRef<ReadonlyMap<K, T>> {
   const made = shallowRef(new Map<K, T>());
   let frame = 0;
+  let timer: ReturnType<typeof setTimeout> | undefined;
   let at = 0;
   let keys: readonly K[] = [];
 
+  function stop(): void {
+    cancelAnimationFrame(frame);
+    clearTimeout(timer);
+  }
+  /** Behind the next frame, in a task of its own: what grows with that frame is not held up. */
+  function soon(): void {
+    stop();
+    frame = requestAnimationFrame(() => {
+      timer = setTimeout(some, 0);
+    });
+  }
   function some(): void {
     const until = performance.now() + SLICE;
     for (; at < keys.length && performance.now() < until; at++) {
@@ -24,7 +36,7 @@ export function useSlices<K, T>(list: () => readonly K[], make: (key: K) => T | 
       else made.value.set(key, one);
     }
     triggerRef(made);
-    if (at < keys.length) frame = requestAnimationFrame(some);
+    if (at < keys.length) soon();
   }
   watch(
     list,
@@ -33,12 +45,11 @@ export function useSlices<K, T>(list: () => readonly K[], make: (key: K) => T | 
       at = 0;
       const wanted = new Set(next);
       for (const key of [...made.value.keys()]) if (!wanted.has(key)) made.value.delete(key);
-      cancelAnimationFrame(frame);
-      frame = requestAnimationFrame(some);
+      soon();
     },
     { immediate: true },
   );
-  onBeforeUnmount(() => cancelAnimationFrame(frame));
+  onBeforeUnmount(stop);
   return made;
 }
 

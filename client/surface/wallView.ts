@@ -1,8 +1,9 @@
 import { useLocalStorage, useResizeObserver, watchDebounced } from '@vueuse/core';
-import { computed, ref, type Ref } from 'vue';
+import { computed, ref, watch, type Ref } from 'vue';
+import type { Flow, Screen } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
-import { extent, fitting, hang, HEAD, LABEL, type Hanging, type Hung } from './hang.js';
+import { extent, fitting, hang, hungAlike, HEAD, LABEL, type Hanging, type Hung } from './hang.js';
 
 /** A rectangle of the Wall, px on the glass before it is moved. */
 interface Area {
@@ -11,6 +12,8 @@ interface Area {
   readonly w: number;
   readonly h: number;
 }
+const NO_FLOWS: readonly Flow[] = [];
+const NO_SCREENS: readonly Screen[] = [];
 const MOST = 4;
 const LEAST = 0.05;
 /** Room around what is brought into view: px. */
@@ -43,13 +46,26 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   });
 
   const at = (z: number): Hanging => hang(doc.shown?.flows ?? [], doc.shown?.screens ?? [], stage.heightOf, z);
-  const hanging = computed(() => at(zoom.value));
+  let made = { zoom: 0, flows: NO_FLOWS, screens: NO_SCREENS };
+  const hanging = computed<Hanging>((was) => {
+    const { flows, screens } = doc.shown ?? { flows: NO_FLOWS, screens: NO_SCREENS };
+    const alike = was && made.zoom === zoom.value ? hungAlike(was, made, flows, screens, stage.heightOf) : null;
+    made = { zoom: zoom.value, flows, screens };
+    return alike ?? at(zoom.value);
+  });
   const visible = computed(() =>
     hanging.value.hung.filter((r) => {
       const x = r.x + pan.value.x;
       const y = r.y + pan.value.y;
       return x < view.value.w + 50 && y < view.value.h + 50 && x + r.w > -50 && y + r.h > -50;
     }),
+  );
+  watch(
+    visible,
+    (list) => {
+      stage.inSight = new Set(list.map((r) => r.screen.id));
+    },
+    { immediate: true },
   );
   const room = (): readonly [number, number] => [view.value.w - 2 * EDGE, view.value.h - 40];
   const all = (z: number): readonly Hung[] => at(z).hung;

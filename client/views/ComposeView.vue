@@ -7,7 +7,7 @@ import ContentDialog from '../content/ContentDialog.vue';
 import DetailsPane from '../details/DetailsPane.vue';
 import KeysDialog from '../keys/KeysDialog.vue';
 import { chordOf, commandOf, COMMANDS, type RunId } from '../keys/table.js';
-import OutlinePane from '../parts/OutlinePane.vue';
+import OutlinePane from '../outline/OutlinePane.vue';
 import ShelfPane from '../shelf/ShelfPane.vue';
 import WallPane from '../surface/WallPane.vue';
 import { useClipboard } from '../stores/clipboard.js';

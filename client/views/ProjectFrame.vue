@@ -4,7 +4,10 @@ import Popover from 'primevue/popover';
 import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { shownKit } from '../../core/index.js';
+import { shownKit, wornKit } from '../../core/index.js';
+import { firstToPutOn } from '../rebrand/plan.js';
+import { useDrawing } from '../stores/drawing.js';
+import { rebrand as rebrandView } from './index.js';
 import HistoryList from '../parts/HistoryList.vue';
 import LookingBar from '../parts/LookingBar.vue';
 import { useDocument } from '../stores/document.js';
@@ -15,6 +18,7 @@ import { tip } from '../keys/table.js';
 const props = defineProps<{ project: string }>();
 const doc = useDocument();
 const library = useLibrary();
+const drawing = useDrawing();
 const stage = useStage();
 const route = useRoute();
 const failure = ref('');
@@ -42,6 +46,26 @@ const title = computed(() => doc.shown?.name ?? ' ');
 const count = computed(() => doc.shown?.screens.length ?? 0);
 const isOpen = computed(() => doc.shown !== null && library.kits.size > 0);
 const toCompose = computed(() => ({ path: `/p/${props.project}/compose/${stage.screenId}`, query: route.query }));
+/** Rebrand opens at once when it is wanted: its view, and the matching of the kits, are got ready while nothing else is done. */
+watch(
+  () => isOpen.value && library.worker !== null && doc.id,
+  (ready) => {
+    if (!ready) return;
+    requestIdleCallback(
+      () => {
+        void rebrandView().catch(() => undefined);
+        const project = doc.shown;
+        const from = project ? wornKit(project) : undefined;
+        const to = from === undefined ? undefined : firstToPutOn(library.kits, from);
+        if (!project || from === undefined || to === undefined || !library.worker) return;
+        drawing.sync(project);
+        void library.worker.matchAhead(from, to).catch(() => undefined);
+      },
+      { timeout: 4000 },
+    );
+  },
+);
+
 const worn = computed(() => {
   const project = stage.ground?.project;
   const first = project?.kits[0];

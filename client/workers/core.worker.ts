@@ -167,6 +167,10 @@ const service = {
   plan(from: KitRef, to: KitRef): MatchSheet {
     return planSheet(world(), from, to);
   },
+  /** Matches two kits ahead, when there is time: `plan` then knows already. */
+  matchAhead(from: KitRef, to: KitRef): void {
+    planSheet(world(), from, to);
+  },
   /** What is worn when a sheet is put on over what is worn now. */
   after(on: readonly Wear[], sheet: MatchSheet): readonly Wear[] {
     return wearsAfter(world(), on, sheet);

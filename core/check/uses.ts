@@ -19,6 +19,22 @@ export interface Sighting {
   readonly node: NodeId;
 }
 
+/** The instances of a screen in reading order, whatever they show. */
+const placed = new Memory<readonly InstanceNode[]>();
+function placedOn(screen: Screen): readonly InstanceNode[] {
+  return placed.of(screen.nodes, [screen.root], () => {
+    const found: InstanceNode[] = [];
+    const open: NodeId[] = [screen.root];
+    for (let id = open.pop(); id !== undefined; id = open.pop()) {
+      const n = screen.nodes[id];
+      if (!n) continue;
+      if (n.type === 'instance') found.push(n);
+      open.push(...[...childrenOf(n)].reverse());
+    }
+    return found;
+  });
+}
+
 /** A screen is looked at as it is and through a lens. */
 const perScreen = new Memory<ReadonlyMap<ComponentRef, readonly NodeId[]>>(3);
 
@@ -26,17 +42,16 @@ const perScreen = new Memory<ReadonlyMap<ComponentRef, readonly NodeId[]>>(3);
 export function usesOn(screen: Screen, wears: readonly Wear[]): ReadonlyMap<ComponentRef, readonly NodeId[]> {
   return perScreen.of(screen.nodes, [wears, screen.root], () => {
     const found = new Map<ComponentRef, NodeId[]>();
-    const open: NodeId[] = [screen.root];
-    for (let id = open.pop(); id !== undefined; id = open.pop()) {
-      const n = screen.nodes[id];
-      if (!n) continue;
-      if (n.type === 'instance') {
+    const lists = new Map<ComponentRef, NodeId[]>();
+    for (const n of placedOn(screen)) {
+      let list = lists.get(n.component);
+      if (!list) {
         const shown = shownComponent(wears, n.component);
-        const list = found.get(shown);
-        if (list) list.push(id);
-        else found.set(shown, [id]);
+        list = found.get(shown) ?? [];
+        found.set(shown, list);
+        lists.set(n.component, list);
       }
-      open.push(...[...childrenOf(n)].reverse());
+      list.push(n.id);
     }
     return found;
   });

@@ -392,13 +392,17 @@ export function indentSteps(
       : [];
   }
   const list = listAt(screen.nodes, into);
-  const before = screen.nodes[list[list.indexOf(id) - 1] ?? ''];
-  if (!before) return [];
-  if (before.type === 'box')
-    return [{ do: 'move', tree, node: id, into: { parent: before.id }, after: before.children.at(-1) ?? null }];
-  if (before.type !== 'instance') return [];
-  const slot = componentAt(world, shownComponent(wears, before.component))?.contract.slots[0];
-  if (!slot) return [];
-  const place = slotPlace(world, wears, before, slot.id);
-  return [{ do: 'move', tree, node: id, into: place, after: listAt(screen.nodes, place).at(-1) ?? null }];
+  const spot = lastIn(world, wears, screen.nodes, list[list.indexOf(id) - 1] ?? '');
+  return spot ? [{ do: 'move', tree, node: id, ...spot }] : [];
+}
+
+/** The last place inside a node: of a row or column, or of the first slot of an instance. Null where nothing can be put. */
+export function lastIn(world: World, wears: readonly Wear[], nodes: Nodes, id: NodeId): Spot | null {
+  const node = nodes[id];
+  if (node?.type === 'box') return { into: { parent: id }, after: node.children.at(-1) ?? null };
+  if (node?.type !== 'instance') return null;
+  const slot = componentAt(world, shownComponent(wears, node.component))?.contract.slots[0];
+  if (!slot) return null;
+  const into = slotPlace(world, wears, node, slot.id);
+  return { into, after: listAt(nodes, into).at(-1) ?? null };
 }

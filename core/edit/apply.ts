@@ -1,6 +1,6 @@
 import type { Project } from '../model/index.js';
 import type { Edit } from './edit.js';
-import type { Refusal, StepResult } from './kind.js';
+import { asOneEdit, type Refusal, type StepResult } from './kind.js';
 import { kindOf, shapeRefusal, type Step } from './steps/index.js';
 
 /** Done: the new project, and the steps that take it back (to be done in the order given). */
@@ -21,6 +21,9 @@ export function applyStep(project: Project, step: Step): StepResult<Step> {
 
 /** Does all steps of an edit, or none. The project given is never changed. */
 export function applyEdit(project: Project, edit: Edit): EditResult {
+  return asOneEdit(() => applySteps(project, edit));
+}
+function applySteps(project: Project, edit: Edit): EditResult {
   let now = project;
   const inverse: Step[] = [];
   const skipped: Refusal[] = [];

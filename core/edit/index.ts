@@ -21,6 +21,7 @@ export {
   duplicateSteps,
   nudgeSteps,
   indentSteps,
+  lastIn,
   type NewId,
   type Piece,
   type Target,

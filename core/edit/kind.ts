@@ -1,5 +1,5 @@
 import type { Check } from '../shape/index.js';
-import type { NodeId, Nodes, Project, Screen } from '../model/index.js';
+import type { Node, NodeId, Nodes, Project, Screen } from '../model/index.js';
 
 /** Which tree a step works on. */
 export type TreeRef = `screen:${string}` | `original:${string}`;
@@ -66,10 +66,56 @@ export function treeOf(project: Project, tree: TreeRef): { root: NodeId; nodes: 
 export function withNodes(project: Project, tree: TreeRef, nodes: Nodes): Project {
   const id = tree.slice(tree.indexOf(':') + 1);
   if (treeOf(project, tree)?.nodes === nodes) return project;
+  // What was looked up in trees made so far may be remembered: from here on they stay as they are.
+  if (own) own = new WeakSet();
   if (tree.startsWith('screen:'))
     return { ...project, screens: project.screens.map((s): Screen => (s.id === id ? { ...s, nodes } : s)) };
   const original = project.originals[id];
   return original ? { ...project, originals: { ...project.originals, [id]: { ...original, nodes } } } : project;
+}
+
+/**
+ * Projects, lists of screens, screens and nodes that were made within the edit that is being done: nobody else has them yet,
+ * so one node after another is changed in them in place. Else an edit of two thousand steps copies everything as often.
+ */
+let own: WeakSet<object> | null = null;
+
+/** Does an edit, step by step. What it makes may be changed in place until this ends. */
+export function asOneEdit<T>(what: () => T): T {
+  const outer = own;
+  own = new WeakSet();
+  try {
+    return what();
+  } finally {
+    own = outer;
+  }
+}
+
+/** The project with one node of a tree replaced. The node takes no other place than before: only what it says changes. */
+export function withNode(project: Project, tree: TreeRef, node: Node): Project {
+  const id = tree.slice(tree.indexOf(':') + 1);
+  const at = tree.startsWith('screen:') ? project.screens.findIndex((s) => s.id === id) : -1;
+  const screen = project.screens[at];
+  if (!own || !screen) {
+    const nodes = treeOf(project, tree)?.nodes;
+    return nodes ? withNodes(project, tree, { ...nodes, [node.id]: node }) : project;
+  }
+  const made = <X extends object>(x: X): X => {
+    own?.add(x);
+    return x;
+  };
+  if (own.has(screen)) {
+    (screen.nodes as Record<NodeId, Node>)[node.id] = node;
+    return project;
+  }
+  const next = made<Screen>({ ...screen, nodes: { ...screen.nodes, [node.id]: node } });
+  if (own.has(project.screens)) {
+    (project.screens as Screen[])[at] = next;
+    return project;
+  }
+  const screens = made([...project.screens]);
+  screens[at] = next;
+  return { ...project, screens };
 }
 
 /** A list with something put behind another thing in it; `null`: first. Unknown neighbours mean the end. */

@@ -4,6 +4,7 @@ import {
   plainKind,
   componentAt,
   listAt,
+  placesOf,
   shownComponent,
   type Into,
   type NodeId,
@@ -191,4 +192,37 @@ function between(
   }
   // A held neighbour keeps its place in the list, so what is put down stands behind the last free one.
   return { spot: { into, after: after ?? null }, bar, around: rect(around), says };
+}
+
+/**
+ * Where something held over the line of a node would land: before it, behind it, or inside where it takes that.
+ * @param part how far down the line the point is: 0 its upper edge, 1 its lower
+ * @param roles of what is held; a slot that names roles takes only those
+ */
+export function dropBeside(
+  world: World,
+  wears: readonly Wear[],
+  screen: Screen,
+  id: NodeId,
+  part: number,
+  roles: readonly string[],
+): { readonly spot: Spot; readonly where: 'before' | 'after' | 'inside' } | null {
+  const node = screen.nodes[id];
+  const into = placesOf(screen.nodes).get(id);
+  if (!node || !into) return null;
+  if (part > 0.3 && part < 0.75) {
+    const slots =
+      node.type === 'instance' ? componentAt(world, shownComponent(wears, node.component))?.contract.slots : undefined;
+    const slot = slots?.find((s) => s.accepts.length === 0 || roles.every((r) => s.accepts.includes(r)));
+    const inner =
+      node.type === 'box'
+        ? { parent: id }
+        : node.type === 'instance' && slot
+          ? slotPlace(world, wears, node, slot.id)
+          : null;
+    if (inner) return { spot: { into: inner, after: listAt(screen.nodes, inner).at(-1) ?? null }, where: 'inside' };
+  }
+  if (part >= 0.5) return { spot: { into, after: id }, where: 'after' };
+  const list = listAt(screen.nodes, into);
+  return { spot: { into, after: list[list.indexOf(id) - 1] ?? null }, where: 'before' };
 }

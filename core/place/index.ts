@@ -4,5 +4,6 @@ export { firstSlot, mainProp, readValue, secondProp } from './values.js';
 export { buildPieces, countEntries, qualify, seriesOf, tableColumns, type Behind } from './build.js';
 export { bindColumns } from './bind.js';
 export { readOutline, writeOutline, lineOf, MOST_LINES, type OutlinePlan } from './outline.js';
-export { dropAt, pathAt, boxesByKey, type Drop, type Rect } from './drop.js';
+export { dropAt, dropBeside, pathAt, boxesByKey, type Drop, type Rect } from './drop.js';
+export { tellNode, type Told } from './tell.js';
 export { likelyNext } from './likely.js';

@@ -2,6 +2,7 @@ import { Memory } from '../base/index.js';
 import {
   componentAt,
   kitAt,
+  kitRef,
   lookIn,
   componentsInOrder,
   shownKit,
@@ -123,13 +124,26 @@ export function planRebrand(world: World, from: KitRef, to: KitRef, earlier?: Ma
   };
 }
 
-/** The sheet of such a plan alone. */
+/** The sheet of such a plan alone; remembered, because matching two kits takes longest of all. */
 export function planSheet(world: World, from: KitRef, to: KitRef, earlier?: MatchSheet): MatchSheet {
   const a = kitAt(world, from);
   const b = kitAt(world, to);
   if (!a || !b) throw new RangeError(`The kit ${a ? to : from} is not installed`);
   const saved = earlier ?? world.project.sheets[sheetKey(from, to)];
   const back = world.project.wears.find((w) => w.kit === to && w.shows === from)?.sheet;
+  return planned.of(a, [b, saved, back], () => matchKits(world, a, b, saved, back), lookIn(world));
+}
+const planned = new Memory<MatchSheet>(8);
+
+function matchKits(
+  world: World,
+  a: Kit,
+  b: Kit,
+  saved: MatchSheet | undefined,
+  back: MatchSheet | undefined,
+): MatchSheet {
+  const from = kitRef(a);
+  const to = kitRef(b);
   const lineage = sameLineage(a, b);
   const pairs: Record<ComponentRef, ComponentPair> = {};
   for (const component of componentsInOrder(a)) {

@@ -1,6 +1,6 @@
 import { sameJson, type Json, type Node, type NodeId, type Project } from '../../model/index.js';
 import { check, says, shapes } from '../../shape/index.js';
-import { refuse, treeOf, withNodes, type StepKind, type TreeRef } from '../kind.js';
+import { refuse, treeOf, withNode, type StepKind, type TreeRef } from '../kind.js';
 import { containsItself } from './cycles.js';
 import { treeName } from './tree.js';
 
@@ -58,7 +58,7 @@ const set: StepKind<FieldStep, FieldStep> = {
         step.field,
         bad ? `${says(bad)}.` : `${node.name ?? node.type} cannot have ${step.field} set.`,
       );
-    const changed = withNodes(project, step.tree, { ...tree.nodes, [node.id]: next });
+    const changed = withNode(project, step.tree, next);
     const circle = containsItself(changed, step.tree);
     return circle
       ? refuse('component.cycle', circle, `${circle} would contain itself.`)

@@ -3,14 +3,13 @@ import {
   settingKey,
   type Node,
   type NodeId,
-  type Nodes,
   type Project,
   type SeriesEntry,
   type SeriesNode,
   type Setting,
 } from '../../model/index.js';
 import { check, shapes } from '../../shape/index.js';
-import { insertAfter, refuse, treeOf, withNodes, type StepKind, type TreeRef } from '../kind.js';
+import { insertAfter, refuse, treeOf, withNode, type StepKind, type TreeRef } from '../kind.js';
 import { containsItself } from './cycles.js';
 import { treeName } from './tree.js';
 
@@ -37,9 +36,9 @@ export interface SettingStep {
 const key = check.text(4000);
 
 interface Held {
-  readonly nodes: Nodes;
   readonly list: readonly Setting[];
-  readonly put: (list: readonly Setting[]) => Nodes;
+  /** The node that holds them, with others. */
+  readonly put: (list: readonly Setting[]) => Node;
   /** There was no entry for this item before. */
   readonly fresh: boolean;
 }
@@ -52,10 +51,9 @@ function held(project: Project, step: SettingStep): Held | string {
   if (!step.entry) {
     if (node.type !== 'instance') return 'Only instances have settings.';
     return {
-      nodes,
       list: node.settings,
       fresh: false,
-      put: (settings) => ({ ...nodes, [node.id]: { ...node, settings } satisfies Node }),
+      put: (settings) => ({ ...node, settings }),
     };
   }
   const { entry } = step;
@@ -64,12 +62,11 @@ function held(project: Project, step: SettingStep): Held | string {
   const known = series.entries.find((e) => e.key === entry.key);
   if (!known && series.rows === undefined) return 'That item of the series is no longer there.';
   return {
-    nodes,
     list: known?.settings[node.id] ?? [],
     fresh: known === undefined,
     put: (settings) => ({
-      ...nodes,
-      [series.id]: { ...series, entries: withEntry(series, entry.key, node.id, settings, step.drop === true) },
+      ...series,
+      entries: withEntry(series, entry.key, node.id, settings, step.drop === true),
     }),
   };
 }
@@ -127,7 +124,7 @@ const setting: StepKind<SettingStep, SettingStep> = {
       ...(on.fresh ? { drop: true } : {}),
     };
     if (sameJson(list, settings) && !on.fresh && !step.drop) return { ok: true, project, inverse };
-    const changed = withNodes(project, step.tree, on.put(settings));
+    const changed = withNode(project, step.tree, on.put(settings));
     const circle = containsItself(changed, step.tree);
     return circle
       ? refuse('component.cycle', circle, `${circle} would contain itself.`)

@@ -6,7 +6,7 @@ import { computed, ref } from 'vue';
 import { nameByPattern } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
-import AppDialog from './AppDialog.vue';
+import AppDialog from '../parts/AppDialog.vue';
 
 /** Renames several screens by a pattern, shown before it is done. */
 const visible = defineModel<boolean>('visible', { required: true });
@@ -93,8 +93,7 @@ function rename(): void {
       <span>Preview</span>
       <ul class="preview">
         <li v-for="n in named" :key="n.screen.id" :class="{ same: n.name === n.screen.name }">
-          <span class="clip">{{ n.screen.name }}</span
-          ><span class="clip">{{ n.name || 'left as it is' }}</span>
+          <span class="clip">{{ n.screen.name }}</span><span class="clip">{{ n.name || 'left as it is' }}</span>
         </li>
       </ul>
       <span /><Button

@@ -1,0 +1,109 @@
+import { computed, ref } from 'vue';
+import {
+  childrenOf,
+  lookIn,
+  Memory,
+  tellNode,
+  type Box,
+  type Node,
+  type Screen,
+  type World,
+} from '../../core/index.js';
+import { useDocument } from '../stores/document.js';
+import { useStage } from '../stores/stage.js';
+
+/** One line of the Outline: a thing of a screen, or the head of a screen. */
+export interface Line {
+  readonly key: string;
+  readonly screen: Screen;
+  readonly id: string;
+  readonly depth: number;
+  readonly kind: string;
+  readonly text: string;
+  /** How many of its looks and parts are one's own. */
+  readonly count: number;
+  /** Not there yet: what Enter would place. */
+  readonly ghost: boolean;
+  readonly head?: boolean;
+}
+
+const NO_BOXES: ReadonlyMap<string, Box> = new Map();
+
+/** The lines there are: of the screen, or of all screens of its flow, folded to their names but for those opened. */
+export function useLines() {
+  const doc = useDocument();
+  const stage = useStage();
+  /** Screens of the flow, one below the other; the others folded to their names. */
+  const whole = ref(false);
+  const unfolded = ref<ReadonlySet<string>>(new Set());
+
+  /** Lines as they were, with all that they looked up: one that would say the same is not made again. */
+  const kept = new Memory<Line>(8);
+  function lineOf(world: World, screen: Screen, node: Node, depth: number, ghost: boolean, box: Box | undefined): Line {
+    const wears = stage.wearsShown(screen);
+    const line = kept.of(
+      node,
+      [screen.id, depth, ghost, box?.node, wears, world.project.contentSets],
+      () => {
+        const { kind, says, own } = tellNode(world, wears, node, box?.node.instance?.props);
+        return { key: `${screen.id}/${node.id}`, screen, id: node.id, depth, kind, text: says, count: own, ghost };
+      },
+      lookIn(world),
+    );
+    return line.screen.id === screen.id ? line : { ...line, screen };
+  }
+  function linesOf(world: World, screen: Screen, boxes: ReadonlyMap<string, Box>): Line[] {
+    const found: Line[] = [];
+    const ghosts = new Set(screen.id === stage.screenId ? (stage.ghost?.made ?? []) : []);
+    const visit = (id: string, depth: number, ghost: boolean): void => {
+      const node = screen.nodes[id];
+      if (!node) return;
+      const isGhost = ghost || ghosts.has(id);
+      if (id !== screen.root) found.push(lineOf(world, screen, node, depth, isGhost, boxes.get(id)));
+      for (const c of childrenOf(node)) visit(c, id === screen.root ? depth : depth + 1, isGhost);
+    };
+    visit(screen.root, 0, false);
+    return found;
+  }
+  const all = computed<readonly Line[]>((was) => {
+    // What is being typed shows on the Wall first; its line follows in the next frame.
+    if (doc.typing && was && was.length > 0) return was;
+    const s = stage.outlined;
+    const w = stage.world;
+    if (!s || !w) return [];
+    if (!whole.value) return linesOf(w, s, stage.boxMap);
+    return w.project.screens
+      .filter((x) => x.flow === s.flow)
+      .flatMap((x) => {
+        const screen = x.id === s.id ? s : x;
+        const head: Line = {
+          key: x.id,
+          screen,
+          id: screen.root,
+          depth: 0,
+          kind: 'Screen',
+          text: x.name,
+          count: 0,
+          ghost: false,
+          head: true,
+        };
+        if (x.id !== s.id && !unfolded.value.has(x.id)) return [head];
+        const boxes = x.id === s.id ? stage.boxMap : NO_BOXES;
+        return [head, ...linesOf(w, screen, boxes).map((l) => ({ ...l, depth: l.depth + 1 }))];
+      });
+  });
+  const isOpen = (line: Line): boolean => line.screen.id === stage.screenId || unfolded.value.has(line.screen.id);
+  function fold(line: Line): void {
+    const next = new Set(unfolded.value);
+    if (next.has(line.screen.id)) next.delete(line.screen.id);
+    else next.add(line.screen.id);
+    unfolded.value = next;
+  }
+  const isOn = (line: Line): boolean => {
+    const here = line.screen.id === stage.screenId;
+    if (line.head) return stage.picked.includes(line.screen.id) || (here && stage.countSelected === 0);
+    if (here) return stage.selectedIds.includes(line.id);
+    return stage.elsewhere.some((e) => e.screen === line.screen.id && e.node === line.id);
+  };
+  return { whole, lines: all, isOn, isOpen, fold };
+}
