@@ -66,7 +66,7 @@ function take(id: string): void {
   align-items: center;
   min-width: 0;
 }
-.icon > .glyph {
+.icon > button.pick.glyph {
   width: 34px;
   flex: none;
   justify-content: center;

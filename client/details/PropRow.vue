@@ -83,6 +83,9 @@ const hint = computed(() =>
   grid-row: 1;
   min-width: 0;
 }
+.value :deep(.p-toggleswitch) {
+  display: block;
+}
 .row:not(.mine) .value {
   grid-column: 2 / -1;
 }

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { childrenOf, screenOf } from '../../core/index.js';
 import ContentDialog from '../content/ContentDialog.vue';
 import DetailsPane from '../details/DetailsPane.vue';
+import ReadyControls from '../controls/ReadyControls.vue';
 import KeysDialog from '../keys/KeysDialog.vue';
 import { chordOf, commandOf, COMMANDS, type RunId } from '../keys/table.js';
 import OutlinePane from '../outline/OutlinePane.vue';
@@ -278,6 +279,7 @@ onBeforeUnmount(() => {
       ><button v-if="panes.folded.details" class="plain" @click="fold('details')">Details</button
       ><button v-if="panes.folded.shelf" class="plain" @click="fold('shelf')">Shelf</button>
     </div>
+    <ReadyControls />
     <KeysDialog v-model:visible="keys" />
     <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
   </div>
@@ -287,6 +289,11 @@ onBeforeUnmount(() => {
 .compose {
   display: grid;
   position: relative;
+}
+.outline,
+.details,
+.shelf {
+  contain: strict;
 }
 .outline {
   grid-area: 1 / 1;
