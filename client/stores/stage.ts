@@ -143,7 +143,7 @@ export const useStage = defineStore('stage', () => {
     (p) => {
       calmProject.value = p;
     },
-    { debounce: 250, maxWait: 2000 },
+    { debounce: 250, maxWait: 8000 },
   );
   watch(
     () => doc.shown?.id,
