@@ -1,7 +1,7 @@
 import type { Prop } from '../../core/index.js';
 
 /** Room that Details has at its usual width, what a letter takes, and what stands around a name: px. */
-const ROOM = 240;
+const ROOM = 246;
 const LETTER = 7.2;
 const AROUND = 23;
 /** Options that stand side by side in the whole width of Details: few, and short together. */

@@ -1,0 +1,121 @@
+import { ref, shallowRef, type Ref } from 'vue';
+import { pathAt, type Box, type Screen } from '../../core/index.js';
+import { useCommands } from '../stores/commands.js';
+import { heldPicture, useDrag } from '../stores/drag.js';
+import { useStage } from '../stores/stage.js';
+import { useWriting } from '../stores/writing.js';
+
+/** What the pointer works on: a tree that is laid out, where it hangs and how large. */
+export interface Pointed {
+  readonly screen: Screen;
+  readonly zoom: number;
+}
+/** Fields, buttons and dialogs that lie on a screen have the pointer to themselves. */
+const isOwn = (event: Event): boolean =>
+  (event.target as HTMLElement).closest('textarea, button, [role="dialog"]') !== null;
+
+/**
+ * Pointing at a screen, selecting on it, dragging from it.
+ * @param root what is laid out there, outermost
+ * @param current it is the screen that is worked on
+ */
+export function usePointing(
+  at: Pointed,
+  frame: Readonly<Ref<HTMLElement | null>>,
+  root: Readonly<Ref<Box | null>>,
+  boxes: Readonly<Ref<ReadonlyMap<string, Box>>>,
+  current: Readonly<Ref<boolean>>,
+) {
+  const stage = useStage();
+  const commands = useCommands();
+  const drag = useDrag();
+  const writing = useWriting();
+  const hover = shallowRef<Box | null>(null);
+  /** Everything under the pointer, to choose from; px on the glass. */
+  const list = ref<{ x: number; y: number; boxes: readonly Box[] } | null>(null);
+
+  /** Where an event is, px of the screen. */
+  function point(event: MouseEvent): { x: number; y: number } {
+    const r = frame.value?.getBoundingClientRect();
+    return { x: (event.clientX - (r?.left ?? 0)) / at.zoom, y: (event.clientY - (r?.top ?? 0)) / at.zoom };
+  }
+  const pathUnder = (event: MouseEvent): Box[] => {
+    const p = point(event);
+    return root.value ? pathAt(root.value, p.x, p.y) : [];
+  };
+  /** Things of the screen itself and parts of instances, outermost first; a click takes the first, a double-click goes deeper. */
+  const stops = (event: MouseEvent): Box[] =>
+    pathUnder(event).filter(
+      (b, i) => i > 0 && (b.node.key === b.node.owner || b.node.instance || b.node.type !== 'box'),
+    );
+  const isPlain = (b: Box): boolean => at.screen.nodes[b.node.key]?.type === 'box' || b.node.series !== undefined;
+  /** What a click means: the nearest around it that is not the ground of the screen, or what is selected already. */
+  function meant(event: MouseEvent): Box | undefined {
+    const path = stops(event);
+    const selected = path.find((b) => stage.selection.includes(b.node.key) && !b.node.series);
+    if (selected && current.value) return selected;
+    // A plain row or column is what is meant only where nothing stands in it.
+    return path.find((b) => !isPlain(b) || path.at(-1) === b) ?? path[0];
+  }
+
+  function press(event: PointerEvent): void {
+    if (event.button !== 0 || isOwn(event)) return;
+    writing.picking = null;
+    list.value = null;
+    const box = meant(event);
+    drag.follow(event, () => {
+      if (!box) return null;
+      if (!current.value) stage.goTo(at.screen.id);
+      if (!stage.selection.includes(box.node.key)) stage.select([box.node.key]);
+      const ids = stage.selectedIds;
+      // Parts inside an instance stay where their original has them.
+      if (stage.selectedPlace && (stage.selectedPlace.at.length > 0 || stage.selectedPlace.entry)) return null;
+      return {
+        kind: 'selection',
+        name: commands.named(ids),
+        roles: ids
+          .flatMap((id) => at.screen.nodes[id] ?? [])
+          .map((n) => boxes.value.get(n.id)?.node.instance?.role ?? n.type),
+        ids,
+        from: at.screen.id,
+        ...heldPicture(stage.findBox(ids.at(-1) ?? ''), at.zoom),
+      };
+    });
+  }
+  function click(event: MouseEvent): void {
+    if (drag.wasDrag() || isOwn(event)) return;
+    if (!current.value) {
+      const path = stops(event);
+      stage.goTo(at.screen.id);
+      const first = path.find((b) => !isPlain(b)) ?? path[0];
+      if (first && !event.shiftKey) stage.select([first.node.key]);
+      return;
+    }
+    if (event.ctrlKey || event.metaKey) {
+      const p = point(event);
+      list.value = { x: p.x * at.zoom, y: p.y * at.zoom, boxes: stops(event) };
+      return;
+    }
+    const key = meant(event)?.node.key;
+    if (!event.shiftKey || key === undefined) stage.select(key === undefined ? [] : [key]);
+    else if (stage.selection.includes(key)) stage.select(stage.selection.filter((k) => k !== key));
+    else stage.select([...stage.selection, key]);
+  }
+  function deeper(event: MouseEvent): void {
+    if (isOwn(event)) return;
+    const path = stops(event);
+    const last = path.at(-1);
+    if (last?.node.type === 'text' && writing.write(last.node.key)) return;
+    if (last?.node.type === 'icon') {
+      stage.select([last.node.key]);
+      if (writing.pickIcon(last.node.key)) return;
+    }
+    const selected = path.findIndex((b) => b.node.key === stage.selected);
+    const next = path[selected + 1] ?? path[selected];
+    if (next) stage.select([next.node.key]);
+  }
+  function move(event: MouseEvent): void {
+    hover.value = drag.held ? null : (meant(event) ?? null);
+  }
+  return { hover, list, pathUnder, press, click, deeper, move };
+}
