@@ -104,7 +104,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   }
   server.addHook('onClose', async () => {
     live.close();
-    await pictures.close();
+    await Promise.all([pictures.close(), projects.rest()]);
   });
   return { server, projects, kits };
 }

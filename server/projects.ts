@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
-import { applyEdit, emptyProject, PROJECT_FORMAT, type Edit, type Problem, type Project } from '../core/index.js';
+import { applyEdit, emptyProject, type Edit, type Problem, type Project } from '../core/index.js';
 import { Op, type Database, type EditRow, type Transaction } from './database.js';
 import { notFound, ProblemError } from './errors.js';
-import { place, readDocument, Standing, type Confirmed, type Stand } from './standings.js';
+import { place, readDocument, Standing, written, writtenInParts, type Confirmed, type Stand } from './standings.js';
 
 export type { Confirmed, Stand } from './standings.js';
 
@@ -283,13 +283,13 @@ export class Projects {
       return from.with(fresh);
     });
     this.remember(id, standing);
+    for (const answer of answers) answer();
     if (fresh.length > 0)
       this.announce(
         id,
         fresh.map((f) => f.confirmed),
       );
-    for (const answer of answers) answer();
-    await this.snapshot(id, standing.stand, fresh.length);
+    this.snapshot(id, standing.stand, fresh.length);
   }
 
   /** Edits of these requests that are stored already, by their ids. */
@@ -379,10 +379,19 @@ export class Projects {
   }
 
   /** Keeps a snapshot when enough was done since the last; nobody waits for it, and nothing depends on it. */
-  private async snapshot(id: string, { revision, project }: Stand, done: number): Promise<void> {
+  private snapshot(id: string, { revision, project }: Stand, done: number): void {
     const every = project.screens.length > LARGE ? EVERY_LARGE : EVERY;
     if (Math.floor(revision / every) === Math.floor((revision - done) / every)) return;
-    await this.db.snapshots.upsert({ projectId: id, revision, document: written(project) }).catch(() => undefined);
+    const kept = writtenInParts(project)
+      .then((document) => this.db.snapshots.upsert({ projectId: id, revision, document }))
+      .catch(() => undefined)
+      .then(() => void this.keeping.delete(kept));
+    this.keeping.add(kept);
+  }
+  private readonly keeping = new Set<Promise<void>>();
+  /** When everything that is being kept is kept. */
+  async rest(): Promise<void> {
+    await Promise.all(this.keeping);
   }
 
   /** Renames a project as one of its edits. */
@@ -413,7 +422,6 @@ export class Projects {
   }
 }
 
-const written = (project: Project): string => JSON.stringify({ format: PROJECT_FORMAT, project });
 const confirmedOf = (row: EditRow): Confirmed => ({
   revision: row.revision,
   edit: JSON.parse(row.edit) as Edit,

@@ -1,4 +1,13 @@
-import { applyEdit, mendProject, rebaseEdit, type Edit, type Problem, type Project } from '../core/index.js';
+import {
+  applyEdit,
+  mendProject,
+  PROJECT_FORMAT,
+  rebaseEdit,
+  type Edit,
+  type Problem,
+  type Project,
+  type Screen,
+} from '../core/index.js';
 import { ProblemError } from './errors.js';
 
 /** A document as it stands after a revision. */
@@ -53,6 +62,32 @@ export class Standing {
     return next;
   }
 }
+
+/** A document as it is stored. */
+export const written = (project: Project): string => JSON.stringify({ format: PROJECT_FORMAT, project });
+
+/** Screens are written for at most so long before others have their turn: ms. */
+const TURN = 4;
+/**
+ * The same text, put together a few screens at a time: a large document takes a tenth of a second, for which nobody else
+ * should wait. Screens that did not change since the last time are not written again.
+ */
+export async function writtenInParts(project: Project): Promise<string> {
+  const parts: string[] = [];
+  let until = performance.now() + TURN;
+  for (const screen of project.screens) {
+    let part = screenTexts.get(screen);
+    if (part === undefined) screenTexts.set(screen, (part = JSON.stringify(screen)));
+    parts.push(part);
+    if (performance.now() < until) continue;
+    await new Promise((r) => setImmediate(r));
+    until = performance.now() + TURN;
+  }
+  const { screens: _screens, ...rest } = project;
+  const around = JSON.stringify(rest);
+  return `{"format":${JSON.stringify(PROJECT_FORMAT)},"project":${around.slice(0, -1)},"screens":[${parts.join(',')}]}}`;
+}
+const screenTexts = new WeakMap<Screen, string>();
 
 /** Reads a stored document, however old, mended where it must be. */
 export function readDocument(text: string): { project: Project; problems: readonly Problem[] } {
