@@ -6,6 +6,8 @@ export interface FlexItem {
   readonly max: number;
   readonly grow: number;
   readonly shrink: number;
+  /** What its padding takes of it: that does not shrink. */
+  readonly pad: number;
   target: number;
   frozen: boolean;
 }
@@ -34,7 +36,7 @@ export function flex(items: readonly FlexItem[], room: number): void {
     for (const i of items) {
       if (i.frozen) continue;
       factors += growing ? i.grow : i.shrink;
-      scaled += i.shrink * i.base;
+      scaled += i.shrink * (i.base - i.pad);
     }
     // Factors that add up to less than one take only that share of the space.
     if (factors < 1 && Math.abs(initial * factors) < Math.abs(free)) free = initial * factors;
@@ -46,7 +48,7 @@ export function flex(items: readonly FlexItem[], room: number): void {
           ? (free * i.grow) / factors
           : 0
         : scaled > 0
-          ? (free * i.shrink * i.base) / scaled
+          ? (free * i.shrink * (i.base - i.pad)) / scaled
           : 0;
       const wanted = i.base + share;
       const clamped = Math.max(0, Math.min(Math.max(wanted, i.min), i.max));
@@ -58,7 +60,13 @@ export function flex(items: readonly FlexItem[], room: number): void {
       const factor = growing ? i.grow : i.shrink;
       const wanted =
         i.base +
-        (growing ? (factors > 0 ? (free * factor) / factors : 0) : scaled > 0 ? (free * factor * i.base) / scaled : 0);
+        (growing
+          ? factors > 0
+            ? (free * factor) / factors
+            : 0
+          : scaled > 0
+            ? (free * factor * (i.base - i.pad)) / scaled
+            : 0);
       const over = i.target - wanted;
       if (Math.abs(violation) < 1e-9 || (violation > 0 ? over > 0 : over < 0)) {
         i.frozen = true;

@@ -122,16 +122,21 @@ function settle(box: Box, dx: number, dy: number): Box {
 /** The box somewhere else in its parent. Laid boxes are shared by everything that remembers them, so never changed. */
 const at = (box: Box, x: number, y: number): Box => (box.x === x && box.y === y ? box : { ...box, x, y });
 
+/** Within its own limits; never less than its padding, as with CSS's border boxes. */
 const within = (look: Look, axis: 'w' | 'h', v: number): number =>
   axis === 'w'
-    ? clamp(v, look.minWidth, Math.max(look.minWidth, look.maxWidth))
-    : clamp(v, look.minHeight, Math.max(look.minHeight, look.maxHeight));
+    ? Math.max(clamp(v, look.minWidth, Math.max(look.minWidth, look.maxWidth)), look.paddingLeft + look.paddingRight)
+    : Math.max(
+        clamp(v, look.minHeight, Math.max(look.minHeight, look.maxHeight)),
+        look.paddingTop + look.paddingBottom,
+      );
 
 interface Laid {
   readonly fonts: Fonts;
   readonly version: number;
   readonly w: number | undefined;
   readonly h: number | undefined;
+  readonly soft: boolean;
   readonly aw: number;
   readonly ah: number;
   readonly box: Box;
@@ -140,11 +145,20 @@ interface Laid {
 const MOST_LAID = 8;
 
 /**
- * Lays one part. `w`/`h`: given by the parent, already clamped; undefined: by content, within `aw`/`ah`.
+ * Lays one part. `w`/`h`: given by the parent, already clamped; undefined: by content, within `aw`/`ah`. `soft`: the height
+ * is what its own content asked for, in a column that is as tall as its content, so parts of it are not parts of a given room.
  * The same part in the same room is laid once, in this pass and in later ones: resolved parts never change.
  */
-function lay(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number, ah: number): Box {
-  if (pass.sharing > 0) return layNew(pass, node, w, h, aw, ah);
+function lay(
+  pass: Pass,
+  node: RNode,
+  w: number | undefined,
+  h: number | undefined,
+  aw: number,
+  ah: number,
+  soft = false,
+): Box {
+  if (pass.sharing > 0) return layNew(pass, node, w, h, aw, ah, soft);
   const rw = w === undefined ? aw : 0;
   const rh = h === undefined ? ah : 0;
   const note = noteOf(node);
@@ -155,14 +169,15 @@ function lay(pass: Pass, node: RNode, w: number | undefined, h: number | undefin
       if (
         l.w === w &&
         l.h === h &&
+        l.soft === soft &&
         l.fonts === pass.fonts &&
         l.version === pass.version &&
         (l.aw === rw || (l.aw > rw && l.box.w <= rw)) &&
         (l.ah === rh || (l.ah > rh && l.box.h <= rh))
       )
         return l.box;
-  const box = layNew(pass, node, w, h, aw, ah);
-  const made: Laid = { fonts: pass.fonts, version: pass.version, w, h, aw: rw, ah: rh, box };
+  const box = layNew(pass, node, w, h, aw, ah, soft);
+  const made: Laid = { fonts: pass.fonts, version: pass.version, w, h, soft, aw: rw, ah: rh, box };
   if (!list) note.laid = [made];
   else {
     if (list.length >= MOST_LAID) list.shift();
@@ -171,7 +186,15 @@ function lay(pass: Pass, node: RNode, w: number | undefined, h: number | undefin
   return box;
 }
 
-function layNew(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number, ah: number): Box {
+function layNew(
+  pass: Pass,
+  node: RNode,
+  w: number | undefined,
+  h: number | undefined,
+  aw: number,
+  ah: number,
+  soft: boolean,
+): Box {
   const { look } = node;
   if (look.aspect > 0) {
     if (w !== undefined && h === undefined) h = within(look, 'h', w / look.aspect);
@@ -221,7 +244,7 @@ function layNew(pass: Pass, node: RNode, w: number | undefined, h: number | unde
     case 'box':
       if (look.flow === 'grid') return layGrid(pass, node, w, h, aw);
       if (look.flow === 'free') return layFree(pass, node, w, h, aw, ah);
-      return layFlex(pass, node, w, h, aw, ah);
+      return layFlex(pass, node, w, h, aw, ah, soft);
   }
 }
 
@@ -233,9 +256,10 @@ function layText(pass: Pass, node: RNode, w: number | undefined, h: number | und
   if (!style) return { node, x: 0, y: 0, w: w ?? 0, h: h ?? 0, children: NONE };
   const limit = w ?? within(look, 'w', aw);
   const para = paragraph(pass.fonts, node.text, style, Math.max(0, limit - side), look.maxLines);
-  // CSS: a text that wraps is as wide as what it wraps in, not as its longest line.
+  // CSS: a text that wraps is as wide as what it wraps in, not as its longest line; but no narrower than its widest letter.
+  const needed = para.width + side;
   const natural =
-    para.lines.length > 1 && limit < Infinity && wraps(node.text, para.lines.length) ? limit : para.width + side;
+    para.lines.length > 1 && limit < Infinity && wraps(node.text, para.lines.length) ? Math.max(limit, needed) : needed;
   return {
     node,
     x: 0,
@@ -258,12 +282,22 @@ function wraps(text: string, lines: number): boolean {
 interface Item extends FlexItem {
   readonly node: RNode;
   box: Box | null;
+  /** It takes a part of the room along, from nothing. */
+  readonly stretch: boolean;
   /** Size across, when it is definite before the line is known. */
   cross: number | undefined;
   crossStretch: boolean;
 }
 
-function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number, ah: number): Box {
+function layFlex(
+  pass: Pass,
+  node: RNode,
+  w: number | undefined,
+  h: number | undefined,
+  aw: number,
+  ah: number,
+  soft: boolean,
+): Box {
   const { look } = node;
   const row = look.flow === 'row';
   const padX = look.paddingLeft + look.paddingRight;
@@ -275,11 +309,12 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   const limit = (axis: 'w' | 'h', a: number, pad: number): number => Math.max(0, within(look, axis, a) - pad);
   const innerMain = mainGiven === undefined ? undefined : Math.max(0, mainGiven - padMain);
   const innerCross = crossGiven === undefined ? undefined : Math.max(0, crossGiven - padCross);
-  const availMain = innerMain ?? limit(row ? 'w' : 'h', row ? aw : ah, padMain);
+  // Content is never cut to the height there is: only widths are found within what is available.
+  const availMain = innerMain ?? limit(row ? 'w' : 'h', row ? aw : Infinity, padMain);
   const availCross = innerCross ?? limit(row ? 'h' : 'w', row ? ah : aw, padCross);
   const gap = row ? look.gap : look.rowGap;
   const lineGap = row ? look.rowGap : look.gap;
-  const definite = innerMain !== undefined;
+  const definite = innerMain !== undefined && (row || !soft);
 
   const shares = look.shareRows && row;
   if (shares) pass.sharing++;
@@ -290,12 +325,38 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   const lead = !row && items[0]?.node.look.bleed ? look.paddingTop : 0;
   const tail = !row && items.at(-1)?.node.look.bleed ? look.paddingBottom : 0;
 
+  let mainSize = innerMain ?? 0;
+  if (innerMain === undefined) {
+    const gaps = gap * Math.max(0, items.length - 1);
+    const content = items.reduce((sum, i) => sum + i.hypothetical, 0) + gaps - lead - tail;
+    // As wide as there is room for, but no narrower than what cannot shrink (CSS's min-content); what wraps is as wide as
+    // its widest.
+    let least = 0;
+    if (content > availMain) {
+      const needed = (i: Item): number => (i.shrink === 0 ? i.hypothetical : i.min);
+      least = look.wrap
+        ? items.reduce((most, i) => Math.max(most, needed(i)), 0)
+        : items.reduce((sum, i) => sum + needed(i), 0) + gaps;
+    }
+    mainSize = Math.max(
+      0,
+      within(look, row ? 'w' : 'h', Math.max(least, Math.min(content, availMain)) + padMain) - padMain,
+    );
+    // A row knows its width by now: what stretches in it shares that, whatever it says; and parts of it are parts of that.
+    if (row)
+      for (const item of items)
+        if (item.stretch || item.node.look.share > 0) {
+          item.base = item.stretch ? 0 : Math.max(item.pad, item.node.look.share * mainSize);
+          item.hypothetical = clamp(item.base, item.min, item.max);
+        }
+  }
+
   const lines: Item[][] = [];
-  if (look.wrap && availMain < Infinity) {
+  if (look.wrap && (innerMain !== undefined || availMain < Infinity)) {
     let line: Item[] = [];
     let used = 0;
     for (const item of items) {
-      if (line.length > 0 && used + gap + item.hypothetical > availMain + 0.005) {
+      if (line.length > 0 && used + gap + item.hypothetical > mainSize + 0.005) {
         lines.push(line);
         line = [];
         used = 0;
@@ -306,24 +367,6 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
     if (line.length > 0) lines.push(line);
   } else if (items.length > 0) lines.push(items);
 
-  let content = 0;
-  for (const line of lines)
-    content = Math.max(
-      content,
-      line.reduce((sum, i) => sum + i.hypothetical, 0) + gap * (line.length - 1) - lead - tail,
-    );
-  // As wide as there is room for, but no narrower than what cannot shrink (CSS's min-content).
-  let least = 0;
-  if (innerMain === undefined && content > availMain)
-    for (const line of lines)
-      least = Math.max(
-        least,
-        line.reduce((sum, i) => sum + (i.shrink === 0 ? i.hypothetical : i.min), 0) + gap * (line.length - 1),
-      );
-  const mainSize =
-    innerMain ??
-    Math.max(0, within(look, row ? 'w' : 'h', Math.max(least, Math.min(content, availMain)) + padMain) - padMain);
-
   // Sizes along, then across.
   const crossOf: number[] = [];
   const multi = lines.length > 1;
@@ -331,7 +374,7 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
     flex(line, mainSize - gap * (line.length - 1) + lead + tail);
     let tallest = 0;
     for (const item of line) {
-      layItem(pass, item, row, availCross);
+      layItem(pass, item, row, availCross, isSoft(item, row, !definite));
     }
     if (shares) lineUp(pass, line, availCross);
     for (const { box } of line) if (box) tallest = Math.max(tallest, row ? box.h : box.w);
@@ -339,13 +382,21 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   }
   const sumCross = crossOf.reduce((a, b) => a + b, 0) + lineGap * Math.max(0, lines.length - 1);
   const crossSize = innerCross ?? Math.max(0, within(look, row ? 'h' : 'w', sumCross + padCross) - padCross);
-  if (!multi && crossOf.length === 1) crossOf[0] = crossSize;
+  // Something in a column is wider than the room there is: then all of it has that much.
+  if (!row && innerCross === undefined && crossSize > availCross + 0.005 && !look.wrap && !shares)
+    return layFlex(pass, node, w, h, crossSize + padX, ah, soft);
+  // Lines share what room there is across, as CSS's do.
+  const spare = Math.max(0, crossSize - sumCross) / Math.max(1, crossOf.length);
+  if (!multi && crossOf.length === 1 && !look.wrap) crossOf[0] = crossSize;
+  else crossOf.forEach((size, i) => (crossOf[i] = size + spare));
 
+  /** Its height is as its content asked for: what stretches to it does not make that content smaller. */
+  const loose = row ? innerCross === undefined || soft : !definite;
   const children: Box[] = [];
   let across = row ? look.paddingTop : look.paddingLeft;
   lines.forEach((line, i) => {
     const room = crossOf[i] ?? 0;
-    placeLine(pass, look, line, row, mainSize + lead + tail, room, gap, across, lead, children);
+    placeLine(pass, look, line, row, mainSize + lead + tail, room, gap, across, lead, loose, children);
     across += room + lineGap;
   });
   if (shares) pass.sharing--;
@@ -353,6 +404,10 @@ function layFlex(pass: Pass, node: RNode, w: number | undefined, h: number | und
   const height = h ?? (row ? crossSize : mainSize) + padY;
   return { node, x: 0, y: 0, w: width, h: height, children };
 }
+
+/** What its padding takes along: px. */
+const padOf = (look: Look, row: boolean): number =>
+  row ? look.paddingLeft + look.paddingRight : look.paddingTop + look.paddingBottom;
 
 function baseOf(
   pass: Pass,
@@ -367,7 +422,8 @@ function baseOf(
   const c = child.look;
   const size = row ? c.width : c.height;
   const across = row ? c.height : c.width;
-  const min = row ? c.minWidth : c.minHeight;
+  const pad = padOf(c, row);
+  const min = Math.max(pad, row ? c.minWidth : c.minHeight);
   const max = Math.max(min, row ? c.maxWidth : c.maxHeight);
   const axisCross = row ? 'h' : 'w';
   const crossStretch = across === 'stretch' || (across === 'fit' && (c.alignSelf ?? look.align) === 'stretch');
@@ -381,7 +437,7 @@ function baseOf(
   const rigid =
     typeof size === 'number' ||
     track !== undefined ||
-    (share > 0 && row) ||
+    (c.share > 0 && row) ||
     child.type === 'icon' ||
     child.type === 'image' ||
     child.type === 'shape';
@@ -390,6 +446,8 @@ function baseOf(
     node: child,
     box: null,
     cross,
+    stretch,
+    pad,
     crossStretch,
     base: 0,
     hypothetical: 0,
@@ -413,16 +471,30 @@ function baseOf(
         ? lay(pass, child, undefined, cross, Infinity, availCross)
         : lay(pass, child, cross, undefined, availCross, Infinity);
       item.box = box;
-      item.base = row ? box.w : box.h;
+      item.base = row ? unbounded(pass, child, box.w, cross) : box.h;
     }
   }
+  // What stretches shares alike, whatever its padding: two columns are halves.
+  if (!stretch) item.base = Math.max(item.base, pad);
   item.hypothetical = clamp(item.base, min, max);
   item.target = item.hypothetical;
   return item;
 }
 
+/** How wide a part would be if it might be as wide as it liked: where room is short it gives way in that proportion. */
+function unbounded(pass: Pass, node: RNode, w: number, cross: number | undefined): number {
+  const { look } = node;
+  if (look.maxWidth === Infinity || w < look.maxWidth) return w;
+  const free: RNode = { ...node, note: null, look: { ...look, maxWidth: Infinity } };
+  return layNew(pass, free, undefined, cross, Infinity, Infinity, false).w;
+}
+
+/** Is the height of an item what its content asked for? In a row it is, unless the row has one; then it is given. */
+const isSoft = (item: Item, row: boolean, loose: boolean): boolean =>
+  !row && loose && typeof item.node.look.height !== 'number';
+
 /** Lays an item at its final size along, reusing what was laid for its base size when nothing in it depends on the difference. */
-function layItem(pass: Pass, item: Item, row: boolean, availCross: number): void {
+function layItem(pass: Pass, item: Item, row: boolean, availCross: number, soft: boolean): void {
   const { node, target, cross, box } = item;
   if (box && same(row ? box.w : box.h, target)) {
     const leaf = node.type !== 'box';
@@ -430,7 +502,7 @@ function layItem(pass: Pass, item: Item, row: boolean, availCross: number): void
   }
   item.box = row
     ? lay(pass, node, target, cross, target, availCross)
-    : lay(pass, node, cross, target, availCross, target);
+    : lay(pass, node, cross, target, availCross, target, soft);
 }
 
 /** The parts of a column that stand in the rows it shares: its children, those of a series one by one. */
@@ -464,6 +536,7 @@ function placeLine(
   gap: number,
   across: number,
   lead: number,
+  loose: boolean,
   out: Box[],
 ): void {
   const used = line.reduce((sum, i) => sum + i.target, 0) + gap * (line.length - 1);
@@ -505,8 +578,8 @@ function placeLine(
       const size = within(c, row ? 'h' : 'w', room + (c.bleed && !row ? look.paddingLeft + look.paddingRight : 0));
       if (!same(size, row ? box.h : box.w))
         box = row
-          ? lay(pass, item.node, item.target, size, item.target, size)
-          : lay(pass, item.node, size, item.target, size, item.target);
+          ? lay(pass, item.node, item.target, size, item.target, size, loose)
+          : lay(pass, item.node, size, item.target, size, item.target, isSoft(item, row, loose));
     }
     const align = c.alignSelf ?? look.align;
     const left = room - (row ? box.h : box.w);
