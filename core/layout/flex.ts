@@ -2,12 +2,12 @@
 export interface FlexItem {
   base: number;
   hypothetical: number;
-  readonly min: number;
-  readonly max: number;
-  readonly grow: number;
-  readonly shrink: number;
+  min: number;
+  max: number;
+  grow: number;
+  shrink: number;
   /** What its padding takes of it: that does not shrink. */
-  readonly pad: number;
+  pad: number;
   target: number;
   frozen: boolean;
 }
@@ -15,25 +15,29 @@ export interface FlexItem {
 /**
  * Resolves flexible lengths of one line into `target`
  * (CSS Flexible Box Layout Module Level 1, section 9.7, with 0 as the automatic minimum).
+ * @param from first item of the line, up to `to`, not including it
  * @param room px along, gaps already taken off
  */
-export function flex(items: readonly FlexItem[], room: number): void {
+export function flex(items: readonly FlexItem[], from: number, to: number, room: number): void {
   let sum = 0;
-  for (const i of items) sum += i.hypothetical;
+  for (let k = from; k < to; k++) sum += (items[k] as FlexItem).hypothetical;
   const growing = sum < room;
-  let left = items.length;
-  for (const i of items) {
+  let left = to - from;
+  for (let k = from; k < to; k++) {
+    const i = items[k] as FlexItem;
     i.target = i.hypothetical;
     const factor = growing ? i.grow : i.shrink;
     i.frozen = factor === 0 || (growing ? i.base > i.hypothetical : i.base < i.hypothetical);
     if (i.frozen) left--;
   }
-  const initial = freeSpace(items, room);
+  if (left === 0) return;
+  const initial = freeSpace(items, from, to, room);
   while (left > 0) {
-    let free = freeSpace(items, room);
+    let free = freeSpace(items, from, to, room);
     let factors = 0;
     let scaled = 0;
-    for (const i of items) {
+    for (let k = from; k < to; k++) {
+      const i = items[k] as FlexItem;
       if (i.frozen) continue;
       factors += growing ? i.grow : i.shrink;
       scaled += i.shrink * (i.base - i.pad);
@@ -41,7 +45,8 @@ export function flex(items: readonly FlexItem[], room: number): void {
     // Factors that add up to less than one take only that share of the space.
     if (factors < 1 && Math.abs(initial * factors) < Math.abs(free)) free = initial * factors;
     let violation = 0;
-    for (const i of items) {
+    for (let k = from; k < to; k++) {
+      const i = items[k] as FlexItem;
       if (i.frozen) continue;
       const share = growing
         ? factors > 0
@@ -55,7 +60,8 @@ export function flex(items: readonly FlexItem[], room: number): void {
       violation += clamped - wanted;
       i.target = clamped;
     }
-    for (const i of items) {
+    for (let k = from; k < to; k++) {
+      const i = items[k] as FlexItem;
       if (i.frozen) continue;
       const factor = growing ? i.grow : i.shrink;
       const wanted =
@@ -76,8 +82,11 @@ export function flex(items: readonly FlexItem[], room: number): void {
   }
 }
 
-function freeSpace(items: readonly FlexItem[], room: number): number {
+function freeSpace(items: readonly FlexItem[], from: number, to: number, room: number): number {
   let used = 0;
-  for (const i of items) used += i.frozen ? i.target : i.base;
+  for (let k = from; k < to; k++) {
+    const i = items[k] as FlexItem;
+    used += i.frozen ? i.target : i.base;
+  }
   return room - used;
 }

@@ -23,6 +23,10 @@ interface Pass {
   readonly version: number;
   /** Heights of rows that columns share, by the part that stands in one; px. */
   readonly tracks: Map<RNode, number>;
+  /** Children of rows and columns while their sizes are worked out: those of one lie behind those of what it stands in. */
+  readonly items: Item[];
+  /** How many of them are in use. */
+  used: number;
   /** Within columns that share rows, sizes depend on neighbours: nothing is remembered there. */
   sharing: number;
 }
@@ -32,14 +36,49 @@ const NONE: readonly Box[] = [];
 const same = (a: number, b: number): boolean => Math.abs(a - b) < 0.005;
 const clamp = (v: number, low: number, high: number): number => Math.max(low, Math.min(v, high));
 
+/** A part that is laid out, and where in it its children stand. Shared by everything that remembers it, so never changed. */
+interface Rough {
+  readonly node: RNode;
+  readonly w: number;
+  readonly h: number;
+  readonly kids: readonly Rough[];
+  /** x and y of each child, in turn; px from the part itself. */
+  readonly places: readonly number[];
+  readonly para: Paragraph | undefined;
+  readonly textX: number;
+}
+const NO_KIDS: readonly Rough[] = [];
+const NO_PLACES: readonly number[] = [];
+const leaf = (node: RNode, w: number, h: number): Rough => ({
+  node,
+  w,
+  h,
+  kids: NO_KIDS,
+  places: NO_PLACES,
+  para: undefined,
+  textX: 0,
+});
+const holding = (node: RNode, w: number, h: number, kids: readonly Rough[], places: readonly number[]): Rough => ({
+  node,
+  w,
+  h,
+  kids,
+  places,
+  para: undefined,
+  textX: 0,
+});
+
 /** What is remembered about a part, kept on the part itself: a map of all parts costs more than what it saves. */
 interface Note {
   /** Which axes hold something that stretches; -1: not known yet. */
   flags: number;
   laid: Laid[] | null;
-  settled: Settled | null;
+  /** The box it became last, and from what. */
+  from: Rough | null;
+  box: Box | null;
 }
-const noteOf = (node: RNode): Note => (node.note ??= { flags: -1, laid: null, settled: null } satisfies Note) as Note;
+const noteOf = (node: RNode): Note =>
+  (node.note ??= { flags: -1, laid: null, from: null, box: null } satisfies Note) as Note;
 
 /** Which axes of a subtree hold something that stretches, so that a size must be given to it before it is final. */
 function stretchy(node: RNode): number {
@@ -80,47 +119,43 @@ export function layoutNode(
   height: number | undefined,
   available = Infinity,
 ): Box {
-  const pass: Pass = { fonts, version: fonts.version, tracks: new Map(), sharing: 0 };
+  const pass: Pass = { fonts, version: fonts.version, tracks: new Map(), items: [], used: 0, sharing: 0 };
   const w = width ?? (typeof root.look.width === 'number' ? root.look.width : undefined);
   const h = height ?? (typeof root.look.height === 'number' ? root.look.height : undefined);
   return settle(lay(pass, root, w, h, available, Infinity), 0, 0);
 }
 
-interface Settled {
-  readonly from: readonly Box[];
-  readonly para: Paragraph | undefined;
-  readonly box: Box;
-}
-
 /** Turns places relative to the parent into places on the whole. What stands where it stood is the same object again. */
-function settle(box: Box, dx: number, dy: number): Box {
-  const x = box.x + dx;
-  const y = box.y + dy;
-  const note = noteOf(box.node);
-  const known = note.settled;
+function settle(r: Rough, x: number, y: number): Box {
+  const note = noteOf(r.node);
+  const { from, box } = note;
   if (
-    known &&
-    known.from === box.children &&
-    known.para === box.para &&
-    known.box.x === x &&
-    known.box.y === y &&
-    known.box.w === box.w &&
-    known.box.h === box.h &&
-    known.box.textX === box.textX
+    from &&
+    box &&
+    from.kids === r.kids &&
+    from.places === r.places &&
+    from.para === r.para &&
+    box.x === x &&
+    box.y === y &&
+    box.w === r.w &&
+    box.h === r.h &&
+    from.textX === r.textX
   )
-    return known.box;
-  const made: Box = {
-    ...box,
-    x,
-    y,
-    children: box.children.length === 0 ? NONE : box.children.map((c) => settle(c, x, y)),
-  };
-  note.settled = { from: box.children, para: box.para, box: made };
+    return box;
+  let children = NONE;
+  if (r.kids.length > 0) {
+    const made: Box[] = [];
+    for (let i = 0; i < r.kids.length; i++)
+      made.push(settle(r.kids[i] as Rough, x + (r.places[2 * i] ?? 0), y + (r.places[2 * i + 1] ?? 0)));
+    children = made;
+  }
+  const made: Box = r.para
+    ? { node: r.node, x, y, w: r.w, h: r.h, children, para: r.para, textX: r.textX }
+    : { node: r.node, x, y, w: r.w, h: r.h, children };
+  note.from = r;
+  note.box = made;
   return made;
 }
-
-/** The box somewhere else in its parent. Laid boxes are shared by everything that remembers them, so never changed. */
-const at = (box: Box, x: number, y: number): Box => (box.x === x && box.y === y ? box : { ...box, x, y });
 
 /** Within its own limits; never less than its padding, as with CSS's border boxes. */
 const within = (look: Look, axis: 'w' | 'h', v: number): number =>
@@ -139,7 +174,7 @@ interface Laid {
   readonly soft: boolean;
   readonly aw: number;
   readonly ah: number;
-  readonly box: Box;
+  readonly box: Rough;
 }
 /** Sizes remembered for one part: a row asks for its base size and for its final one, and its container likewise. */
 const MOST_LAID = 8;
@@ -157,7 +192,7 @@ function lay(
   aw: number,
   ah: number,
   soft = false,
-): Box {
+): Rough {
   if (pass.sharing > 0) return layNew(pass, node, w, h, aw, ah, soft);
   const rw = w === undefined ? aw : 0;
   const rh = h === undefined ? ah : 0;
@@ -194,7 +229,7 @@ function layNew(
   aw: number,
   ah: number,
   soft: boolean,
-): Box {
+): Rough {
   const { look } = node;
   if (look.aspect > 0) {
     if (w !== undefined && h === undefined) h = within(look, 'h', w / look.aspect);
@@ -204,43 +239,19 @@ function layNew(
     case 'text':
       return layText(pass, node, w, h, aw);
     case 'icon':
-      return {
-        node,
-        x: 0,
-        y: 0,
-        w: w ?? within(look, 'w', look.size),
-        h: h ?? within(look, 'h', look.size),
-        children: NONE,
-      };
+      return leaf(node, w ?? within(look, 'w', look.size), h ?? within(look, 'h', look.size));
     case 'image':
-      return {
-        node,
-        x: 0,
-        y: 0,
-        w: w ?? within(look, 'w', Math.min(160, aw)),
-        h: h ?? within(look, 'h', 100),
-        children: NONE,
-      };
+      return leaf(node, w ?? within(look, 'w', Math.min(160, aw)), h ?? within(look, 'h', 100));
     case 'shape':
-      return {
+      return leaf(
         node,
-        x: 0,
-        y: 0,
-        w: w ?? within(look, 'w', look.size),
-        h: h ?? within(look, 'h', look.shape === 'line' ? 1 : look.size),
-        children: NONE,
-      };
+        w ?? within(look, 'w', look.size),
+        h ?? within(look, 'h', look.shape === 'line' ? 1 : look.size),
+      );
     case 'slot':
-      return {
-        node,
-        x: 0,
-        y: 0,
-        w: w ?? within(look, 'w', Math.min(200, aw)),
-        h: h ?? within(look, 'h', 64),
-        children: NONE,
-      };
+      return leaf(node, w ?? within(look, 'w', Math.min(200, aw)), h ?? within(look, 'h', 64));
     case 'broken':
-      return { node, x: 0, y: 0, w: w ?? Math.min(160, aw), h: h ?? 40, children: NONE };
+      return leaf(node, w ?? Math.min(160, aw), h ?? 40);
     case 'box':
       if (look.flow === 'grid') return layGrid(pass, node, w, h, aw);
       if (look.flow === 'free') return layFree(pass, node, w, h, aw, ah);
@@ -248,12 +259,12 @@ function layNew(
   }
 }
 
-function layText(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number): Box {
+function layText(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number): Rough {
   const { look } = node;
   const side = look.paddingLeft + look.paddingRight;
   const ends = look.paddingTop + look.paddingBottom;
   const style = look.textStyle;
-  if (!style) return { node, x: 0, y: 0, w: w ?? 0, h: h ?? 0, children: NONE };
+  if (!style) return leaf(node, w ?? 0, h ?? 0);
   const limit = w ?? within(look, 'w', aw);
   const para = paragraph(pass.fonts, node.text, style, Math.max(0, limit - side), look.maxLines);
   // CSS: a text that wraps is as wide as what it wraps in, not as its longest line; but no narrower than its widest letter.
@@ -262,11 +273,10 @@ function layText(pass: Pass, node: RNode, w: number | undefined, h: number | und
     para.lines.length > 1 && limit < Infinity && wraps(node.text, para.lines.length) ? Math.max(limit, needed) : needed;
   return {
     node,
-    x: 0,
-    y: 0,
     w: w ?? within(look, 'w', natural),
     h: h ?? within(look, 'h', para.height + ends),
-    children: NONE,
+    kids: NO_KIDS,
+    places: NO_PLACES,
     para,
     textX: look.paddingLeft,
   };
@@ -280,10 +290,10 @@ function wraps(text: string, lines: number): boolean {
 }
 
 interface Item extends FlexItem {
-  readonly node: RNode;
-  box: Box | null;
+  node: RNode;
+  box: Rough | null;
   /** It takes a part of the room along, from nothing. */
-  readonly stretch: boolean;
+  stretch: boolean;
   /** Size across, when it is definite before the line is known. */
   cross: number | undefined;
   crossStretch: boolean;
@@ -297,7 +307,7 @@ function layFlex(
   aw: number,
   ah: number,
   soft: boolean,
-): Box {
+): Rough {
   const { look } = node;
   const row = look.flow === 'row';
   const padX = look.paddingLeft + look.paddingRight;
@@ -318,25 +328,30 @@ function layFlex(
 
   const shares = look.shareRows && row;
   if (shares) pass.sharing++;
-  const items: Item[] = node.children.map((child) =>
-    baseOf(pass, look, child, row, definite, innerMain, innerCross, availCross),
-  );
+  const { items } = pass;
+  const first = pass.used;
+  const count = node.children.length;
+  const end = first + count;
+  for (const child of node.children) baseOf(pass, look, child, row, definite, innerMain, innerCross, availCross);
   // What bleeds covers the padding: at the sides, and at the end of the column that it stands at.
-  const lead = !row && items[0]?.node.look.bleed ? look.paddingTop : 0;
-  const tail = !row && items.at(-1)?.node.look.bleed ? look.paddingBottom : 0;
+  const lead = !row && node.children[0]?.look.bleed ? look.paddingTop : 0;
+  const tail = !row && node.children[count - 1]?.look.bleed ? look.paddingBottom : 0;
 
   let mainSize = innerMain ?? 0;
   if (innerMain === undefined) {
-    const gaps = gap * Math.max(0, items.length - 1);
-    const content = items.reduce((sum, i) => sum + i.hypothetical, 0) + gaps - lead - tail;
+    const gaps = gap * Math.max(0, count - 1);
+    let content = gaps - lead - tail;
+    for (let k = first; k < end; k++) content += (items[k] as Item).hypothetical;
     // As wide as there is room for, but no narrower than what cannot shrink (CSS's min-content); what wraps is as wide as
     // its widest.
     let least = 0;
     if (content > availMain) {
-      const needed = (i: Item): number => (i.shrink === 0 ? i.hypothetical : i.min);
-      least = look.wrap
-        ? items.reduce((most, i) => Math.max(most, needed(i)), 0)
-        : items.reduce((sum, i) => sum + needed(i), 0) + gaps;
+      if (!look.wrap) least = gaps;
+      for (let k = first; k < end; k++) {
+        const i = items[k] as Item;
+        const needed = i.shrink === 0 ? i.hypothetical : i.min;
+        least = look.wrap ? Math.max(least, needed) : least + needed;
+      }
     }
     mainSize = Math.max(
       0,
@@ -344,71 +359,134 @@ function layFlex(
     );
     // A row knows its width by now: what stretches in it shares that, whatever it says; and parts of it are parts of that.
     if (row)
-      for (const item of items)
-        if (item.stretch || item.node.look.share > 0) {
-          item.base = item.stretch ? 0 : Math.max(item.pad, item.node.look.share * mainSize);
-          item.hypothetical = clamp(item.base, item.min, item.max);
-        }
+      for (let k = first; k < end; k++) {
+        const item = items[k] as Item;
+        if (!item.stretch && item.node.look.share <= 0) continue;
+        item.base = item.stretch ? 0 : Math.max(item.pad, item.node.look.share * mainSize);
+        item.hypothetical = clamp(item.base, item.min, item.max);
+      }
   }
 
-  const lines: Item[][] = [];
-  if (look.wrap && (innerMain !== undefined || availMain < Infinity)) {
-    let line: Item[] = [];
-    let used = 0;
-    for (const item of items) {
-      if (line.length > 0 && used + gap + item.hypothetical > mainSize + 0.005) {
-        lines.push(line);
-        line = [];
-        used = 0;
-      }
-      used += (line.length > 0 ? gap : 0) + item.hypothetical;
-      line.push(item);
-    }
-    if (line.length > 0) lines.push(line);
-  } else if (items.length > 0) lines.push(items);
-
-  // Sizes along, then across.
+  // Where each line ends. Sizes along, then across.
+  const ends = linesOf(pass, first, end, look.wrap && (innerMain !== undefined || availMain < Infinity), mainSize, gap);
   const crossOf: number[] = [];
-  const multi = lines.length > 1;
-  for (const line of lines) {
-    flex(line, mainSize - gap * (line.length - 1) + lead + tail);
+  let from = first;
+  let sumCross = lineGap * Math.max(0, ends.length - 1);
+  for (const to of ends) {
+    flex(items, from, to, mainSize - gap * (to - from - 1) + lead + tail);
     let tallest = 0;
-    for (const item of line) {
+    for (let k = from; k < to; k++) {
+      const item = items[k] as Item;
       layItem(pass, item, row, availCross, isSoft(item, row, !definite));
     }
-    if (shares) lineUp(pass, line, availCross);
-    for (const { box } of line) if (box) tallest = Math.max(tallest, row ? box.h : box.w);
+    if (shares) lineUp(pass, items.slice(from, to), availCross);
+    for (let k = from; k < to; k++) {
+      const { box } = items[k] as Item;
+      if (box) tallest = Math.max(tallest, row ? box.h : box.w);
+    }
     crossOf.push(tallest);
+    sumCross += tallest;
+    from = to;
   }
-  const sumCross = crossOf.reduce((a, b) => a + b, 0) + lineGap * Math.max(0, lines.length - 1);
   const crossSize = innerCross ?? Math.max(0, within(look, row ? 'h' : 'w', sumCross + padCross) - padCross);
   // Something in a column is wider than the room there is: then all of it has that much.
-  if (!row && innerCross === undefined && crossSize > availCross + 0.005 && !look.wrap && !shares)
+  if (!row && innerCross === undefined && crossSize > availCross + 0.005 && !look.wrap && !shares) {
+    pass.used = first;
     return layFlex(pass, node, w, h, crossSize + padX, ah, soft);
+  }
   // Lines share what room there is across, as CSS's do.
   const spare = Math.max(0, crossSize - sumCross) / Math.max(1, crossOf.length);
-  if (!multi && crossOf.length === 1 && !look.wrap) crossOf[0] = crossSize;
-  else crossOf.forEach((size, i) => (crossOf[i] = size + spare));
+  const single = crossOf.length === 1 && !look.wrap;
 
   /** Its height is as its content asked for: what stretches to it does not make that content smaller. */
   const loose = row ? innerCross === undefined || soft : !definite;
-  const children: Box[] = [];
+  const kids: Rough[] = [];
+  const places: number[] = [];
   let across = row ? look.paddingTop : look.paddingLeft;
-  lines.forEach((line, i) => {
-    const room = crossOf[i] ?? 0;
-    placeLine(pass, look, line, row, mainSize + lead + tail, room, gap, across, lead, loose, children);
+  from = first;
+  for (const [i, to] of ends.entries()) {
+    const room = single ? crossSize : (crossOf[i] ?? 0) + spare;
+    const line: Line = { from, to, mainSize: mainSize + lead + tail, room, gap, across, lead, loose };
+    placeLine(pass, look, line, row, kids, places);
     across += room + lineGap;
-  });
+    from = to;
+  }
+  pass.used = first;
   if (shares) pass.sharing--;
   const width = w ?? (row ? mainSize : crossSize) + padX;
   const height = h ?? (row ? crossSize : mainSize) + padY;
-  return { node, x: 0, y: 0, w: width, h: height, children };
+  return holding(node, width, height, kids, places);
+}
+
+/** Where each line of a row or column ends, not including that item. */
+function linesOf(pass: Pass, first: number, end: number, wrap: boolean, room: number, gap: number): readonly number[] {
+  if (end === first) return NO_PLACES;
+  if (!wrap) return [end];
+  const ends: number[] = [];
+  let used = 0;
+  let from = first;
+  for (let k = first; k < end; k++) {
+    const { hypothetical } = pass.items[k] as Item;
+    if (k > from && used + gap + hypothetical > room + 0.005) {
+      ends.push(k);
+      from = k;
+      used = 0;
+    }
+    used += (k > from ? gap : 0) + hypothetical;
+  }
+  ends.push(end);
+  return ends;
+}
+
+/** A line of a row or column, its sizes known; px. */
+interface Line {
+  readonly from: number;
+  readonly to: number;
+  readonly mainSize: number;
+  /** Across. */
+  readonly room: number;
+  readonly gap: number;
+  /** Where it begins across. */
+  readonly across: number;
+  readonly lead: number;
+  readonly loose: boolean;
 }
 
 /** What its padding takes along: px. */
 const padOf = (look: Look, row: boolean): number =>
   row ? look.paddingLeft + look.paddingRight : look.paddingTop + look.paddingBottom;
 
+/** An item for a child; the same objects are used again and again. */
+function nextItem(pass: Pass, node: RNode): Item {
+  const at = pass.used++;
+  const known = pass.items[at];
+  if (known) {
+    known.node = node;
+    known.box = null;
+    known.frozen = false;
+    return known;
+  }
+  const made: Item = {
+    node,
+    box: null,
+    cross: undefined,
+    crossStretch: false,
+    stretch: false,
+    base: 0,
+    hypothetical: 0,
+    min: 0,
+    max: 0,
+    grow: 0,
+    shrink: 0,
+    pad: 0,
+    target: 0,
+    frozen: false,
+  };
+  pass.items.push(made);
+  return made;
+}
+
+/** Works out how large a child would be along: its item comes next. */
 function baseOf(
   pass: Pass,
   look: Look,
@@ -418,7 +496,7 @@ function baseOf(
   innerMain: number | undefined,
   innerCross: number | undefined,
   availCross: number,
-): Item {
+): void {
   const c = child.look;
   const size = row ? c.width : c.height;
   const across = row ? c.height : c.width;
@@ -442,22 +520,15 @@ function baseOf(
     child.type === 'image' ||
     child.type === 'shape';
   const stretch = size === 'stretch' && track === undefined && !(share > 0 && row);
-  const item: Item = {
-    node: child,
-    box: null,
-    cross,
-    stretch,
-    pad,
-    crossStretch,
-    base: 0,
-    hypothetical: 0,
-    min,
-    max,
-    grow: stretch ? Math.max(1, c.grow) : c.grow,
-    shrink: c.shrink >= 0 ? c.shrink : rigid ? 0 : 1,
-    target: 0,
-    frozen: false,
-  };
+  const item = nextItem(pass, child);
+  item.cross = cross;
+  item.crossStretch = crossStretch;
+  item.stretch = stretch;
+  item.pad = pad;
+  item.min = min;
+  item.max = max;
+  item.grow = stretch ? Math.max(1, c.grow) : c.grow;
+  item.shrink = c.shrink >= 0 ? c.shrink : rigid ? 0 : 1;
   if (track !== undefined) item.base = track;
   else if (share > 0 && row && innerMain !== undefined) item.base = share * innerMain;
   else if (typeof size === 'number') item.base = size;
@@ -478,7 +549,6 @@ function baseOf(
   if (!stretch) item.base = Math.max(item.base, pad);
   item.hypothetical = clamp(item.base, min, max);
   item.target = item.hypothetical;
-  return item;
 }
 
 /** How wide a part would be if it might be as wide as it liked: where room is short it gives way in that proportion. */
@@ -506,8 +576,8 @@ function layItem(pass: Pass, item: Item, row: boolean, availCross: number, soft:
 }
 
 /** The parts of a column that stand in the rows it shares: its children, those of a series one by one. */
-function rowsOf(column: Box): readonly Box[] {
-  return column.children.flatMap((c) => (c.node.series ? c.children : [c]));
+function rowsOf(column: Rough): readonly Rough[] {
+  return column.kids.flatMap((c) => (c.node.series ? c.kids : [c]));
 }
 
 /** Gives every row of columns that stand side by side the height of its tallest part, and lays the columns again. */
@@ -526,23 +596,14 @@ function lineUp(pass: Pass, columns: readonly Item[], availCross: number): void 
   }
 }
 
-function placeLine(
-  pass: Pass,
-  look: Look,
-  line: readonly Item[],
-  row: boolean,
-  mainSize: number,
-  room: number,
-  gap: number,
-  across: number,
-  lead: number,
-  loose: boolean,
-  out: Box[],
-): void {
-  const used = line.reduce((sum, i) => sum + i.target, 0) + gap * (line.length - 1);
-  const free = mainSize - used;
-  const n = line.length;
-  let along = (row ? look.paddingLeft : look.paddingTop) - lead;
+function placeLine(pass: Pass, look: Look, line: Line, row: boolean, kids: Rough[], places: number[]): void {
+  const { items } = pass;
+  const { from, to, room, gap, across, loose } = line;
+  const n = to - from;
+  let used = gap * (n - 1);
+  for (let k = from; k < to; k++) used += (items[k] as Item).target;
+  const free = line.mainSize - used;
+  let along = (row ? look.paddingLeft : look.paddingTop) - line.lead;
   let between = gap;
   const spread = Math.max(0, free);
   switch (look.justify) {
@@ -569,8 +630,12 @@ function placeLine(
   let pinned = look.justify === 'start' ? spread : 0;
   let baseline = 0;
   if (look.align === 'baseline' && row)
-    for (const i of line) if (i.box) baseline = Math.max(baseline, baselineOf(i.box));
-  for (const item of line) {
+    for (let k = from; k < to; k++) {
+      const { box } = items[k] as Item;
+      if (box) baseline = Math.max(baseline, baselineOf(box));
+    }
+  for (let k = from; k < to; k++) {
+    const item = items[k] as Item;
     const c = item.node.look;
     let box = item.box;
     if (!box) continue;
@@ -595,20 +660,22 @@ function placeLine(
       along += pinned;
       pinned = 0;
     }
-    out.push(row ? at(box, along, across + off) : at(box, c.bleed ? 0 : across + off, along));
+    kids.push(box);
+    if (row) places.push(along, across + off);
+    else places.push(c.bleed ? 0 : across + off, along);
     along += item.target + between;
   }
 }
 
 /** From the top of a box to its first line's baseline, px; its bottom when it has no text. */
-function baselineOf(box: Box): number {
+function baselineOf(box: Rough): number {
   if (box.para) return box.node.look.paddingTop + box.para.baseline;
-  const first = box.children[0];
-  return first ? first.y + baselineOf(first) : box.h;
+  const first = box.kids[0];
+  return first ? (box.places[1] ?? 0) + baselineOf(first) : box.h;
 }
 
 /** Equal columns; each row as tall as its tallest cell. */
-function layGrid(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number): Box {
+function layGrid(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number): Rough {
   const { look } = node;
   const padX = look.paddingLeft + look.paddingRight;
   const n = look.columns;
@@ -624,7 +691,8 @@ function layGrid(pass: Pass, node: RNode, w: number | undefined, h: number | und
         ),
       0,
     );
-  const children: Box[] = [];
+  const kids: Rough[] = [];
+  const places: number[] = [];
   let y = look.paddingTop;
   for (let i = 0; i < node.children.length; i += n) {
     const cells = node.children.slice(i, i + n).map((c) => {
@@ -644,40 +712,37 @@ function layGrid(pass: Pass, node: RNode, w: number | undefined, h: number | und
         c.look.height === 'stretch' || (c.look.height === 'fit' && look.align === 'stretch' && !same(box.h, tall))
           ? lay(pass, c, cw ?? box.w, within(c.look, 'h', tall), column, tall)
           : box;
-      children.push(
-        at(
-          final,
-          look.paddingLeft + j * (column + look.gap),
-          y + (look.align === 'center' ? (tall - final.h) / 2 : look.align === 'end' ? tall - final.h : 0),
-        ),
+      kids.push(final);
+      places.push(
+        look.paddingLeft + j * (column + look.gap),
+        y + (look.align === 'center' ? (tall - final.h) / 2 : look.align === 'end' ? tall - final.h : 0),
       );
     });
     y += tall + (i + n < node.children.length ? look.rowGap : 0);
   }
   const width = w ?? (limit < Infinity ? limit : within(look, 'w', column * n + look.gap * (n - 1) + padX));
-  return { node, x: 0, y: 0, w: width, h: h ?? within(look, 'h', y + look.paddingBottom), children };
+  return holding(node, width, h ?? within(look, 'h', y + look.paddingBottom), kids, places);
 }
 
 /** Children where they are put; what stretches fills the box. */
-function layFree(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number, ah: number): Box {
+function layFree(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number, ah: number): Rough {
   const { look } = node;
   let right = 0;
   let bottom = 0;
-  const children = node.children.map((c) => {
+  const places: number[] = [];
+  const kids = node.children.map((c) => {
     const full = (size: Look['width'], given: number | undefined, axis: 'w' | 'h', from: number): number | undefined =>
       typeof size === 'number'
         ? within(c.look, axis, size)
         : size === 'stretch' && given !== undefined
           ? within(c.look, axis, Math.max(0, given - from))
           : undefined;
-    const box = at(
-      lay(pass, c, full(c.look.width, w, 'w', c.look.x), full(c.look.height, h, 'h', c.look.y), w ?? aw, h ?? ah),
-      c.look.x,
-      c.look.y,
-    );
-    right = Math.max(right, box.x + box.w);
-    bottom = Math.max(bottom, box.y + box.h);
+    const { x, y } = c.look;
+    const box = lay(pass, c, full(c.look.width, w, 'w', x), full(c.look.height, h, 'h', y), w ?? aw, h ?? ah);
+    places.push(x, y);
+    right = Math.max(right, x + box.w);
+    bottom = Math.max(bottom, y + box.h);
     return box;
   });
-  return { node, x: 0, y: 0, w: w ?? within(look, 'w', right), h: h ?? within(look, 'h', bottom), children };
+  return holding(node, w ?? within(look, 'w', right), h ?? within(look, 'h', bottom), kids, places);
 }
