@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import Column from 'primevue/column';
 import DataTable, { type DataTableRowReorderEvent } from 'primevue/datatable';
-import Select from 'primevue/select';
 import { computed, ref, shallowReactive, watch } from 'vue';
 import type { ContentSet, Json, Step } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
+import ColumnHead from './ColumnHead.vue';
 import {
   addColumnSteps,
   addRowSteps,
   cellStep,
-  COLUMN_KINDS,
   dropColumnSteps,
   dropRowSteps,
   kindSteps,
@@ -105,37 +104,13 @@ const at = (key: string): number => set.value.rows.findIndex((r) => r.key === ke
       <Column row-reorder header-style="width: 34px" body-style="width: 34px" />
       <Column v-for="c in columns" :key="c.id" :field="c.id" body-style="vertical-align: top">
         <template #header>
-          <span class="head">
-            <input
-              class="plain-field"
-              :value="c.name"
-              :aria-label="`Name of column ${c.name}`"
-              @change="
-                act(
-                  `Rename a column of ${name}`,
-                  renameColumnSteps(set, c.id, ($event.target as HTMLInputElement).value),
-                )
-              "
-            />
-            <Select
-              size="small"
-              :model-value="c.kind"
-              :options="[...COLUMN_KINDS]"
-              option-label="name"
-              option-value="id"
-              :aria-label="`Kind of ${c.name}`"
-              @update:model-value="(k) => act(`Change a column of ${name}`, kindSteps(set, c.id, k))"
-            />
-            <button
-              v-if="columns.length > 1"
-              class="plain sign"
-              :aria-label="`Take column ${c.name} out`"
-              :title="`Take column ${c.name} out`"
-              @click="act(`Take a column out of ${name}`, dropColumnSteps(set, c.id))"
-            >
-              ×
-            </button>
-          </span>
+          <ColumnHead
+            :column="c"
+            :last="columns.length === 1"
+            @rename="(to) => act(`Rename a column of ${name}`, renameColumnSteps(set, c.id, to))"
+            @kind="(k) => act(`Change a column of ${name}`, kindSteps(set, c.id, k))"
+            @drop="act(`Take a column out of ${name}`, dropColumnSteps(set, c.id))"
+          />
         </template>
         <template #body="{ data: r }">
           <input
@@ -207,22 +182,7 @@ const at = (key: string): number => set.value.rows.findIndex((r) => r.key === ke
   gap: 4px;
   align-items: center;
 }
-.plain-field {
-  border: 1px solid transparent;
-  border-radius: 3px;
-  background: none;
-  font-weight: 600;
-  padding: 2px 3px;
-  width: 90px;
-  min-width: 56px;
-  flex: 1;
-  text-overflow: ellipsis;
-}
 .plain-field:hover,
-.plain-field:focus {
-  border-color: var(--line-2);
-  background: var(--raised);
-}
 .cell {
   display: block;
   border: 0;

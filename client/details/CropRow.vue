@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { followPointer } from '../pointer.js';
 import { computed, ref } from 'vue';
 import { fitPicture, type Json, type Look, type Prop } from '../../core/index.js';
 import { assetUrl } from '../api.js';
@@ -39,16 +40,10 @@ function press(event: PointerEvent): void {
   event.preventDefault();
   thumb.value?.focus();
   const start = { px: event.clientX, py: event.clientY, x: at.value.x, y: at.value.y };
-  const move = (e: PointerEvent): void => {
+  followPointer((e) => {
     if (s.w < 0.999) put('focalX', part(start.x + (e.clientX - start.px) / frame.width / (1 - s.w)));
     if (s.h < 0.999) put('focalY', part(start.y + (e.clientY - start.py) / frame.height / (1 - s.h)));
-  };
-  const up = (): void => {
-    window.removeEventListener('pointermove', move);
-    window.removeEventListener('pointerup', up);
-  };
-  window.addEventListener('pointermove', move);
-  window.addEventListener('pointerup', up);
+  });
 }
 function key(event: KeyboardEvent): void {
   const { x, y } = at.value;

@@ -10,6 +10,7 @@ import {
   type Screen,
   type Spot,
 } from '../../core/index.js';
+import { followPointer } from '../pointer.js';
 import { useCommands } from './commands.js';
 import { useStage } from './stage.js';
 
@@ -89,15 +90,17 @@ export const useDrag = defineStore('drag', () => {
       search();
       e.preventDefault();
     };
-    const up = (e: PointerEvent): void => {
+    const end = (up: PointerEvent | null): void => {
+      window.removeEventListener('keydown', key, true);
+      window.removeEventListener('keyup', key, true);
       const h = held.value;
       const l = landing.value;
-      const copy = e.altKey;
-      stop();
-      if (!away) return;
+      held.value = null;
+      landing.value = null;
+      if (!away || !up) return;
       justDone = true;
       setTimeout(() => (justDone = false), 0);
-      if (h && l) put(h, l, copy);
+      if (h && l) put(h, l, up.altKey);
     };
     const key = (e: KeyboardEvent): void => {
       if (e.key === 'Escape' && held.value) {
@@ -108,18 +111,7 @@ export const useDrag = defineStore('drag', () => {
       }
       if (e.key === 'Alt') copying.value = e.type === 'keydown';
     };
-    const stop = (): void => {
-      window.removeEventListener('pointermove', move);
-      window.removeEventListener('pointerup', up);
-      window.removeEventListener('pointercancel', stop);
-      window.removeEventListener('keydown', key, true);
-      window.removeEventListener('keyup', key, true);
-      held.value = null;
-      landing.value = null;
-    };
-    window.addEventListener('pointermove', move);
-    window.addEventListener('pointerup', up);
-    window.addEventListener('pointercancel', stop);
+    const stop = followPointer(move, end);
     window.addEventListener('keydown', key, true);
     window.addEventListener('keyup', key, true);
   }

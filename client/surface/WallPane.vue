@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { refDebounced } from '@vueuse/core';
-import { usesOn } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
-import { NAMED, NUMBERED, type Hung } from './hang.js';
+import { followPointer } from '../pointer.js';
+import { useAhead } from './ahead.js';
+import { NAMED, type Hung } from './hang.js';
 import HeldThing from './HeldThing.vue';
 import { useLift } from './lift.js';
+import { useSlide } from './slide.js';
 import { useWallView } from './wallView.js';
+import WallLabel from './WallLabel.vue';
 import WallScreen from './WallScreen.vue';
-import { tip } from '../keys/table.js';
+import ZoomBar from './ZoomBar.vue';
 
 const doc = useDocument();
 const stage = useStage();
@@ -29,28 +32,7 @@ function onWall(x: number, y: number): { x: number; y: number } {
 
 /** The zoom as it was when it last rested: what pictures are drawn for. */
 const sharpZoom = refDebounced(zoom, 140);
-/** What is out of sight is measured when there is time: so that rows are as tall as they will be. */
-watch(
-  [() => stage.calmProject, () => stage.lens],
-  () => {
-    const all = hanging.value.hung.map((r) => r.screen);
-    let at = 0;
-    const some = (): void => {
-      const seen = new Set(visible.value.map((r) => r.screen.id));
-      for (const until = at + 10; at < until && at < all.length; at++) {
-        const s = all[at];
-        if (!s || !doc.shown?.screens.includes(s)) continue;
-        // What uses what is counted ahead, so that it need not be when something is selected.
-        usesOn(s, stage.wearsShown(s));
-        if (!seen.has(s.id) && s.id !== stage.screenId) stage.bitmapOf(s, null);
-      }
-      if (at < all.length) requestIdleCallback(some);
-    };
-    requestIdleCallback(some);
-  },
-  { immediate: true },
-);
-const percent = computed(() => (zoom.value < 0.02 ? (zoom.value * 100).toFixed(1) : Math.round(zoom.value * 100)));
+useAhead(hanging, visible);
 const named = computed(() => {
   const r = visible.value.find((x) => x.screen.id === pointed.value) ?? null;
   return r && !drag.held && (r.w < NAMED || r.screen.name.length * 7 > r.w) ? r : null;
@@ -77,13 +59,9 @@ function down(event: PointerEvent): void {
   event.preventDefault();
   frame.value?.focus({ preventScroll: true });
   const from = { x: event.clientX - pan.value.x, y: event.clientY - pan.value.y };
-  const on = (e: PointerEvent): void => void (pan.value = { x: e.clientX - from.x, y: e.clientY - from.y });
-  const off = (): void => {
-    window.removeEventListener('pointermove', on);
-    window.removeEventListener('pointerup', off);
-  };
-  window.addEventListener('pointermove', on);
-  window.addEventListener('pointerup', off);
+  followPointer((e) => {
+    pan.value = { x: e.clientX - from.x, y: e.clientY - from.y };
+  });
 }
 const spaceKey = (e: KeyboardEvent): void => {
   if (e.key === ' ' && e.target === frame.value) {
@@ -121,7 +99,6 @@ function labelKey(event: KeyboardEvent, r: Hung): void {
 }
 
 // ── things held over the Wall ──
-let slide = 0;
 const unland = drag.lands((x, y) => {
   const f = frame.value?.getBoundingClientRect();
   if (!f || x < f.left || x > f.right || y < f.top || y > f.bottom) return null;
@@ -132,29 +109,7 @@ const unland = drag.lands((x, y) => {
   }
   return null;
 });
-/** Near its edge the Wall moves along, px a frame. */
-function along(): void {
-  slide = requestAnimationFrame(along);
-  const f = frame.value?.getBoundingClientRect();
-  if (!drag.held || !f) return;
-  const { x, y } = drag.at;
-  if (x < f.left || x > f.right || y < f.top || y > f.bottom) return;
-  const EDGE = 36;
-  const by = (v: number, low: number, high: number): number =>
-    v < low + EDGE ? (low + EDGE - v) / 3 : v > high - EDGE ? -(v - high + EDGE) / 3 : 0;
-  const dx = by(x, f.left, f.right);
-  const dy = by(y, f.top, f.bottom);
-  if (dx === 0 && dy === 0) return;
-  pan.value = { x: pan.value.x + dx, y: pan.value.y + dy };
-  drag.search();
-}
-watch(
-  () => drag.held !== null,
-  (on) => {
-    cancelAnimationFrame(slide);
-    if (on) slide = requestAnimationFrame(along);
-  },
-);
+useSlide(frame, pan);
 
 // ── what is chosen or placed is brought into view; a screen that is new is shown whole ──
 let known = new Set(doc.shown?.screens.map((s) => s.id));
@@ -188,7 +143,6 @@ onMounted(() => {
 });
 onBeforeUnmount(() => {
   unland();
-  cancelAnimationFrame(slide);
 });
 defineExpose({ fit, zoomBy });
 </script>
@@ -212,23 +166,15 @@ defineExpose({ fit, zoomBy });
         <strong>{{ h.name }}</strong> {{ h.count }} {{ h.count === 1 ? 'screen' : 'screens' }}
       </p>
       <template v-for="r in visible" :key="r.screen.id">
-        <button
-          class="plain label clip"
-          :data-label="r.screen.id"
-          :class="{ on: r.screen.id === stage.screenId, short: r.w < NAMED, gone: r.w < NUMBERED }"
-          :aria-label="r.screen.name"
-          :aria-pressed="stage.picked.includes(r.screen.id)"
-          :style="{ left: `${r.x}px`, top: `${r.y - 21}px`, maxWidth: `${Math.max(14, r.w)}px` }"
-          @pointerdown.stop="pressLabel($event, r)"
-          @click="label($event, r.screen.id)"
-          @keydown="labelKey($event, r)"
-          @mouseenter="pointed = r.screen.id"
-          @mouseleave="pointed = ''"
-          @focus="pointed = r.screen.id"
-          @blur="pointed = ''"
-        >
-          {{ r.w < NAMED ? r.nth : r.screen.name }}
-        </button>
+        <WallLabel
+          :hung="r"
+          :on="r.screen.id === stage.screenId"
+          :picked="stage.picked.includes(r.screen.id)"
+          @press="pressLabel"
+          @choose="label"
+          @walk="labelKey"
+          @point="(on) => (pointed = on ? r.screen.id : '')"
+        />
         <div
           class="hung"
           :style="{ left: `${r.x}px`, top: `${r.y}px` }"
@@ -254,17 +200,7 @@ defineExpose({ fit, zoomBy });
     <p v-if="hanging.hung.length === 0" class="empty">
       Screens hang here, in rows by flow. Add the first one at the left, or just type what belongs on it.
     </p>
-    <div class="zoom">
-      <button class="plain" aria-label="Zoom out" :title="tip('zoomOut', 'Zoom out')" @click="zoomBy(0.8)">−</button
-      ><button
-        class="plain tabular"
-        :aria-label="`${percent} %, show all screens`"
-        :title="tip('wholeWall', 'Show all screens')"
-        @click="fit(false)"
-      >
-        {{ percent }} %</button
-      ><button class="plain" aria-label="Zoom in" :title="tip('zoomIn', 'Zoom in')" @click="zoomBy(1.25)">+</button>
-    </div>
+    <ZoomBar :zoom="zoom" @by="zoomBy" @whole="fit(false)" />
     <HeldThing />
   </section>
 </template>
@@ -301,34 +237,11 @@ defineExpose({ fit, zoomBy });
   color: var(--ink);
   margin-right: 6px;
 }
-.label {
-  position: absolute;
-  color: #5c5548;
-  height: 20px;
-  padding: 0;
-  touch-action: none;
-}
-.label.on {
-  color: var(--ink);
-  font-weight: 700;
-}
 .tape {
   position: absolute;
   width: 4px;
   background: var(--tape);
   outline: 1px solid var(--tape-ink);
-}
-.zoom {
-  position: absolute;
-  right: 12px;
-  bottom: 12px;
-  display: flex;
-  background: var(--raised);
-  border: 1px solid var(--line);
-  border-radius: 5px;
-}
-.zoom button {
-  padding: 3px 9px;
 }
 .empty {
   position: absolute;
@@ -336,13 +249,6 @@ defineExpose({ fit, zoomBy });
   text-align: center;
   color: #5c5548;
   pointer-events: none;
-}
-.label.short {
-  text-align: left;
-  font-size: 11px;
-}
-.label.gone {
-  opacity: 0;
 }
 .named {
   position: absolute;

@@ -1,4 +1,5 @@
 import { ref, type Ref } from 'vue';
+import { followPointer } from '../pointer.js';
 import { useDocument } from '../stores/document.js';
 import { HEAD, LABEL, type Hanging, type Hung } from './hang.js';
 
@@ -63,13 +64,11 @@ export function useLift(
       const p = at(e);
       lift.value = over(r, p.x, p.y);
     };
-    const off = (): void => {
-      window.removeEventListener('pointermove', on);
-      window.removeEventListener('pointerup', off);
+    const off = (up: PointerEvent | null): void => {
       window.removeEventListener('keydown', cancel, true);
       const l = lift.value;
       lift.value = null;
-      if (!l) return;
+      if (!l || !up) return;
       justDone = true;
       setTimeout(() => (justDone = false), 0);
       put(l);
@@ -77,11 +76,9 @@ export function useLift(
     const cancel = (e: KeyboardEvent): void => {
       if (e.key !== 'Escape') return;
       e.stopPropagation();
-      lift.value = null;
-      off();
+      stop();
     };
-    window.addEventListener('pointermove', on);
-    window.addEventListener('pointerup', off);
+    const stop = followPointer(on, off);
     window.addEventListener('keydown', cancel, true);
   }
   /** True once after a drag: the click that follows belongs to it. */

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core';
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { childrenOf, screenOf } from '../../core/index.js';
@@ -9,6 +8,8 @@ import ReadyControls from '../controls/ReadyControls.vue';
 import KeysDialog from '../keys/KeysDialog.vue';
 import { chordOf, commandOf, COMMANDS, type RunId } from '../keys/table.js';
 import OutlinePane from '../outline/OutlinePane.vue';
+import PaneGrips from '../parts/PaneGrips.vue';
+import { usePanes } from '../parts/panes.js';
 import ShelfPane from '../shelf/ShelfPane.vue';
 import WallPane from '../surface/WallPane.vue';
 import { useClipboard } from '../stores/clipboard.js';
@@ -29,48 +30,8 @@ const content = ref<{ open: boolean; set: string }>({ open: false, set: '' });
 const wall = ref<InstanceType<typeof WallPane> | null>(null);
 const shelf = ref<InstanceType<typeof ShelfPane> | null>(null);
 
-// ── panes fold and resize, and remember it ──
-const panes = useLocalStorage('dekkor-panes', {
-  outline: 272,
-  details: 276,
-  shelf: 200,
-  folded: { outline: false, details: false, shelf: false },
-});
-type Pane = 'outline' | 'details' | 'shelf';
-const LIMITS: Readonly<Record<Pane, readonly [number, number]>> = {
-  outline: [200, 520],
-  details: [230, 460],
-  shelf: [150, 420],
-};
-function fold(pane: Pane): void {
-  panes.value.folded[pane] = !panes.value.folded[pane];
-}
-function resize(pane: Pane, event: PointerEvent): void {
-  const start = pane === 'shelf' ? event.clientY : event.clientX;
-  const was = panes.value[pane];
-  const on = (e: PointerEvent): void => {
-    const by = pane === 'outline' ? e.clientX - start : pane === 'details' ? start - e.clientX : start - e.clientY;
-    panes.value[pane] = Math.min(LIMITS[pane][1], Math.max(LIMITS[pane][0], was + by));
-  };
-  const off = (): void => {
-    window.removeEventListener('pointermove', on);
-    window.removeEventListener('pointerup', off);
-  };
-  window.addEventListener('pointermove', on);
-  window.addEventListener('pointerup', off);
-}
-function resizeKey(pane: Pane, event: KeyboardEvent): void {
-  const grow = pane === 'outline' ? 'ArrowRight' : pane === 'details' ? 'ArrowLeft' : 'ArrowUp';
-  const shrink = pane === 'outline' ? 'ArrowLeft' : pane === 'details' ? 'ArrowRight' : 'ArrowDown';
-  if (event.key !== grow && event.key !== shrink) return;
-  event.preventDefault();
-  event.stopPropagation();
-  panes.value[pane] = Math.min(
-    LIMITS[pane][1],
-    Math.max(LIMITS[pane][0], panes.value[pane] + (event.key === grow ? 16 : -16)),
-  );
-}
-const size = (pane: Pane): string => (panes.value.folded[pane] ? '0px' : `${panes.value[pane]}px`);
+const panes = usePanes();
+const { sizes, fold } = panes;
 
 // The address says what is open and selected; what is chosen here is written back to it.
 watch(
@@ -154,7 +115,7 @@ const ownsArrows = (target: EventTarget | null): boolean =>
 /** What each command does here. */
 const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   placeLine: () => {
-    panes.value.folded.shelf = false;
+    sizes.value.folded.shelf = false;
     shelf.value?.focusLine();
   },
   series: () => commands.makeSeries(),
@@ -245,40 +206,12 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <div
-    class="compose"
-    :style="{ gridTemplate: `minmax(0, 1fr) ${size('shelf')} / ${size('outline')} minmax(0, 1fr) ${size('details')}` }"
-  >
-    <OutlinePane v-show="!panes.folded.outline" class="outline" />
+  <div class="compose" :style="{ gridTemplate: panes.template.value }">
+    <OutlinePane v-show="!sizes.folded.outline" class="outline" />
     <WallPane ref="wall" class="wall" />
-    <DetailsPane v-show="!panes.folded.details" class="details" @content="openContent" />
-    <ShelfPane v-show="!panes.folded.shelf" ref="shelf" class="shelf" @keys="keys = true" @content="openContent()" />
-    <div
-      v-for="p in ['outline', 'details', 'shelf'] as const"
-      v-show="!panes.folded[p]"
-      :key="p"
-      class="grip"
-      :class="p"
-      role="separator"
-      tabindex="0"
-      :aria-orientation="p === 'shelf' ? 'horizontal' : 'vertical'"
-      :aria-label="`Resize ${p === 'outline' ? 'Outline' : p === 'details' ? 'Details' : 'Shelf'}`"
-      :aria-valuenow="panes[p]"
-      :style="
-        p === 'outline'
-          ? { left: `${panes.outline - 3}px` }
-          : p === 'details'
-            ? { right: `${panes.details - 3}px` }
-            : { bottom: `${panes.shelf - 3}px` }
-      "
-      @pointerdown.prevent="resize(p, $event)"
-      @keydown="resizeKey(p, $event)"
-    />
-    <div class="unfold">
-      <button v-if="panes.folded.outline" class="plain" @click="fold('outline')">Outline</button
-      ><button v-if="panes.folded.details" class="plain" @click="fold('details')">Details</button
-      ><button v-if="panes.folded.shelf" class="plain" @click="fold('shelf')">Shelf</button>
-    </div>
+    <DetailsPane v-show="!sizes.folded.details" class="details" @content="openContent" />
+    <ShelfPane v-show="!sizes.folded.shelf" ref="shelf" class="shelf" @keys="keys = true" @content="openContent()" />
+    <PaneGrips :panes="panes" />
     <ReadyControls />
     <KeysDialog v-model:visible="keys" />
     <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
@@ -306,43 +239,5 @@ onBeforeUnmount(() => {
 }
 .shelf {
   grid-area: 2 / 1 / 2 / 4;
-}
-.grip {
-  position: absolute;
-  z-index: 4;
-}
-.grip.outline,
-.grip.details {
-  grid-area: 1 / 1 / 2 / 4;
-  top: 0;
-  height: 100%;
-  width: 6px;
-  cursor: col-resize;
-}
-.grip.shelf {
-  left: 0;
-  width: 100%;
-  height: 6px;
-  cursor: row-resize;
-}
-.grip:hover,
-.grip:focus-visible {
-  background: var(--tape);
-  outline: 0;
-}
-.unfold {
-  position: absolute;
-  left: 50%;
-  top: 8px;
-  translate: -50% 0;
-  display: flex;
-  gap: 6px;
-  z-index: 4;
-}
-.unfold button {
-  background: var(--raised);
-  border: 1px solid var(--line-2);
-  border-radius: 5px;
-  padding: 2px 9px;
 }
 </style>

@@ -8,7 +8,9 @@ import { useRouter } from 'vue-router';
 import type { Problem } from '../../core/index.js';
 import { api, type KitInfo, type Listed } from '../api.js';
 import { useLibrary } from '../stores/library.js';
+import ProjectCard from '../home/ProjectCard.vue';
 import AppDialog from '../parts/AppDialog.vue';
+import ProblemList from '../parts/ProblemList.vue';
 
 const router = useRouter();
 const confirm = useConfirm();
@@ -71,7 +73,6 @@ async function install(): Promise<void> {
   });
   if (file.value) file.value.value = '';
 }
-const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
 </script>
 
 <template>
@@ -91,26 +92,13 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
           Projects stand here. Make one: it starts in the wireframe kit, and any brand can be put on it later.
         </p>
         <ul class="cards">
-          <li v-for="p in live" :key="p.id">
-            <RouterLink :to="`/p/${p.id}/compose`" class="card"
-              ><span class="shots" aria-hidden="true"
-                ><img
-                  v-for="s in p.shown"
-                  :key="s"
-                  :src="`/api/projects/${p.id}/screens/${s}.png?scale=0.4&at=${p.revision}`"
-                  alt=""
-                  loading="lazy"
-                /><span v-if="p.shown.length === 0" class="note">No screens yet</span></span
-              ><strong class="clip">{{ p.name }}</strong
-              ><span class="note"
-                >{{ p.screens }} {{ p.screens === 1 ? 'screen' : 'screens' }}, changed {{ day(p.changedAt) }}</span
-              ></RouterLink
-            >
-            <div class="tools">
-              <button class="quiet-link" @click="attempt(() => api.copy(p.id))">Duplicate</button
-              ><button class="quiet-link" @click="remove(p)">Delete</button>
-            </div>
-          </li>
+          <ProjectCard
+            v-for="p in live"
+            :key="p.id"
+            :project="p"
+            @copy="attempt(() => api.copy(p.id))"
+            @remove="remove(p)"
+          />
         </ul>
         <template v-if="away.length > 0"
           ><h2>Deleted</h2>
@@ -135,9 +123,7 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
         <div v-if="installed" class="installed" role="status">
           <strong>{{ installed.name }} is installed.</strong>
           <span v-if="installed.problems.length === 0">Nothing was left out.</span>
-          <ul>
-            <li v-for="(p, i) in installed.problems" :key="i">{{ p.message }}</li>
-          </ul>
+          <ProblemList :problems="installed.problems" />
         </div>
         <ul class="cards">
           <li v-for="k in kits" :key="k.ref" class="card">
@@ -201,26 +187,6 @@ main {
   color: inherit;
   text-decoration: none;
 }
-a.card:hover {
-  border-color: var(--ink);
-}
-.tools {
-  display: flex;
-  gap: 14px;
-  padding: 6px 2px;
-}
-.shots {
-  display: flex;
-  gap: 8px;
-  height: 150px;
-  background: var(--wall);
-  margin: -16px -16px 10px;
-  padding: 12px 12px 0;
-  border-radius: 5px 5px 0 0;
-  overflow: hidden;
-  align-items: flex-start;
-  justify-content: center;
-}
 .shots img {
   width: 25%;
   max-width: 76px;
@@ -229,9 +195,6 @@ a.card:hover {
   object-fit: cover;
   object-position: top;
   max-height: 150px;
-}
-.shots .note {
-  align-self: center;
 }
 .swatches {
   display: flex;

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import type { Listed } from '../api.js';
+import { plural } from '../counts.js';
+
+/** A project on Home: its first screens, and what can be done with it. */
+defineProps<{ project: Listed }>();
+defineEmits<{ copy: []; remove: [] }>();
+const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
+</script>
+
+<template>
+  <li>
+    <RouterLink :to="`/p/${project.id}/compose`" class="card">
+      <span class="shots" aria-hidden="true">
+        <img
+          v-for="s in project.shown"
+          :key="s"
+          :src="`/api/projects/${project.id}/screens/${s}.png?scale=0.4&at=${project.revision}`"
+          alt=""
+          loading="lazy"
+        />
+        <span v-if="project.shown.length === 0" class="note">No screens yet</span>
+      </span>
+      <strong class="clip">{{ project.name }}</strong>
+      <span class="note">{{ plural(project.screens, 'screen') }}, changed {{ day(project.changedAt) }}</span>
+    </RouterLink>
+    <div class="tools">
+      <button class="quiet-link" @click="$emit('copy')">Duplicate</button>
+      <button class="quiet-link" @click="$emit('remove')">Delete</button>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.card {
+  display: grid;
+  gap: 4px;
+  padding: 16px;
+  background: var(--raised);
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  color: inherit;
+  text-decoration: none;
+}
+a.card:hover {
+  border-color: var(--ink);
+}
+.tools {
+  display: flex;
+  gap: 14px;
+  padding: 6px 2px;
+}
+.shots {
+  display: flex;
+  gap: 8px;
+  height: 150px;
+  background: var(--wall);
+  margin: -16px -16px 10px;
+  padding: 12px 12px 0;
+  border-radius: 5px 5px 0 0;
+  overflow: hidden;
+  align-items: flex-start;
+  justify-content: center;
+}
+.shots .note {
+  align-self: center;
+}
+</style>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { componentsInOrder, kitRef, type Component, type ComponentRef } from '../../core/index.js';
+import { useDrag } from '../stores/drag.js';
+import { useLibrary } from '../stores/library.js';
+import { useStage } from '../stores/stage.js';
+import { useSlices } from '../surface/slices.js';
+import SampleCard from './SampleCard.vue';
+
+/** The components of one family of the kit: clicked they are placed, dragged they go where they are let go. */
+const props = defineProps<{ family: string }>();
+const emit = defineEmits<{ place: [ref: ComponentRef, name: string] }>();
+const stage = useStage();
+const library = useLibrary();
+const drag = useDrag();
+interface Offer {
+  readonly ref: ComponentRef;
+  readonly component: Component;
+}
+const samples = computed<readonly Offer[]>(() => {
+  const kit = stage.mainKit;
+  const all = kit ? componentsInOrder(kit).filter((c) => c.family === props.family) : [];
+  return all.map((component) => ({ ref: `${kit ? kitRef(kit) : ''}/${component.id}`, component }));
+});
+const drawn = useSlices(
+  () => (void [stage.wears, stage.ground?.project.originals, library.fontsKnown], samples.value.map((s) => s.ref)),
+  (ref) => stage.sample(ref, 260),
+);
+/** How large what is held looks beside the pointer. */
+const HELD = 0.6;
+function press(event: PointerEvent, { ref, component }: Offer): void {
+  drag.follow(event, () => {
+    const s = stage.sample(ref, 320);
+    const picture = s && { primitives: s.primitives, at: { x: 0, y: 0, w: s.width, h: s.height }, zoom: HELD };
+    return { kind: 'sample', ref, name: component.name, roles: [component.role], ...(picture ? { picture } : {}) };
+  });
+}
+function click({ ref, component }: Offer): void {
+  if (!drag.wasDrag()) emit('place', ref, component.name);
+}
+</script>
+
+<template>
+  <div>
+    <SampleCard
+      v-for="s in samples"
+      :key="s.ref"
+      :sample="drawn.get(s.ref)"
+      :name="s.component.name"
+      :aria-label="s.component.name"
+      :title="s.component.summary"
+      @pointerdown="press($event, s)"
+      @click="click(s)"
+    />
+  </div>
+</template>

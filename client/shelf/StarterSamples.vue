@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import type { Template } from '../../core/index.js';
+import { useLibrary } from '../stores/library.js';
+import { useStage } from '../stores/stage.js';
+import { useSlices } from '../surface/slices.js';
+import SampleCard from './SampleCard.vue';
+
+/** Sections and whole pages that the kit begins with. */
+defineEmits<{ place: [template: Template] }>();
+const stage = useStage();
+const library = useLibrary();
+const drawn = useSlices(
+  () => (void [stage.wears, library.fontsKnown], stage.mainKit?.templates ?? []),
+  (t) => stage.templateSample(t),
+);
+</script>
+
+<template>
+  <div>
+    <SampleCard
+      v-for="t in stage.mainKit?.templates ?? []"
+      :key="t.id"
+      :sample="drawn.get(t)"
+      background="#ffffff"
+      :name="t.name"
+      :aria-label="t.name"
+      :title="t.summary"
+      @click="$emit('place', t)"
+    />
+  </div>
+</template>
