@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue';
 import { refDebounced } from '@vueuse/core';
-import { useDocument } from '../stores/document.js';
 import { useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
 import { followPointer } from '../pointer.js';
@@ -9,13 +8,13 @@ import { useAhead } from './ahead.js';
 import { NAMED, type Hung } from './hang.js';
 import HeldThing from './HeldThing.vue';
 import { useLift } from './lift.js';
+import { useIntoView } from './intoView.js';
 import { useSlide } from './slide.js';
 import { useWallView } from './wallView.js';
 import WallLabel from './WallLabel.vue';
 import WallScreen from './WallScreen.vue';
 import ZoomBar from './ZoomBar.vue';
 
-const doc = useDocument();
 const stage = useStage();
 const drag = useDrag();
 const frame = ref<HTMLElement | null>(null);
@@ -111,28 +110,7 @@ const unland = drag.lands((x, y) => {
 });
 useSlide(frame, pan);
 
-// ── what is chosen or placed is brought into view; a screen that is new is shown whole ──
-let known = new Set(doc.shown?.screens.map((s) => s.id));
-/** When the pointer last went down on the Wall: what is chosen by it is in sight already. */
-let pressedAt = -1e9;
-const now = (): number => performance.now();
-watch([() => stage.screenId, () => stage.selected, () => doc.shown?.screens.length], async ([id, key], [was]) => {
-  const fresh = id !== was && id !== '' && !known.has(id);
-  known = new Set(doc.shown?.screens.map((s) => s.id));
-  await nextTick();
-  const byPointer = performance.now() - pressedAt < 500;
-  if (drag.held) return;
-  if (fresh) showWhole(id);
-  const r = here.value;
-  const box = key === null ? null : stage.findBox(key);
-  if (!r) return;
-  if (box)
-    reveal(
-      { x: r.x + box.x * zoom.value, y: r.y + box.y * zoom.value, w: box.w * zoom.value, h: box.h * zoom.value },
-      !byPointer,
-    );
-  else if (id !== was && !fresh) reveal({ ...r, y: r.y - 24, h: r.h + 24 }, !byPointer);
-});
+const { pressed } = useIntoView(zoom, here, reveal, showWhole);
 onMounted(() => {
   stage.focusWall = () => frame.value?.focus({ preventScroll: true });
   void nextTick(() => {
@@ -141,9 +119,7 @@ onMounted(() => {
     if (here.value) reveal({ ...here.value, y: here.value.y - 24 }, false);
   });
 });
-onBeforeUnmount(() => {
-  unland();
-});
+onBeforeUnmount(unland);
 defineExpose({ fit, zoomBy });
 </script>
 
@@ -156,7 +132,7 @@ defineExpose({ fit, zoomBy });
     role="region"
     tabindex="0"
     @wheel.prevent="onWheel"
-    @pointerdown.capture="pressedAt = now()"
+    @pointerdown.capture="pressed"
     @pointerdown="down"
     @keydown="spaceKey"
     @keyup="spaceKey"

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { blankScreen, type Flow, type Screen } from '../../core/index.js';
-import { extent, fitting, hang, perRow } from './hang.js';
+import { extent, fitting, hang, hungAlike, perRow } from './hang.js';
 
 const flows: readonly Flow[] = [
   { id: 'a', name: 'Booking' },
@@ -47,5 +47,29 @@ describe('hanging screens', () => {
     expect(e.w <= 700 && e.h <= 480).toBe(true);
     const more = extent(at(zoom * 1.05), true)!;
     expect(more.w > 700 || more.h > 480).toBe(true);
+  });
+});
+
+describe('hanging the same screens again', () => {
+  const screens = [...some(9), ...some(3, 'b')];
+  const was = hang(flows, screens, high, 0.5);
+  const again = (next: readonly Screen[], heightOf = high): ReturnType<typeof hungAlike> =>
+    hungAlike(was, { flows, screens }, flows, next, heightOf);
+  const changed = (at: number, by: Partial<Screen>): Screen[] =>
+    screens.map((s, i) => (i === at ? { ...s, ...by } : s));
+
+  it('takes over a screen whose content changed, and hangs everything where it hung', () => {
+    const next = changed(4, { name: 'Renamed' });
+    expect(again(next)).toEqual(hang(flows, next, high, 0.5));
+    expect(again(screens)).toBe(was);
+  });
+  it('does not when one is new, gone, moved, wider or taller', () => {
+    expect(again([...screens, ...some(1, 'c')])).toBeNull();
+    expect(again(screens.slice(1))).toBeNull();
+    expect(again([...screens].reverse())).toBeNull();
+    expect(again(changed(2, { flow: 'b' }))).toBeNull();
+    expect(again(changed(2, { width: 834 }))).toBeNull();
+    expect(again(changed(2, { height: 2000 }))).toBeNull();
+    expect(again(screens, (s) => high(s) + (s.id === 'b1' ? 1 : 0))).toBeNull();
   });
 });

@@ -6,7 +6,7 @@ import { useStage } from '../stores/stage.js';
 import { extent, fitting, hang, hungAlike, HEAD, LABEL, type Hanging, type Hung } from './hang.js';
 
 /** A rectangle of the Wall, px on the glass before it is moved. */
-interface Area {
+export interface Area {
   readonly x: number;
   readonly y: number;
   readonly w: number;

@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shippedKits } from '../../e2e/wall.js';
+import { someProject } from '../../testing/project.js';
+import { Chance } from '../../testing/random.js';
 import {
   applyEdit,
   applyStep,
@@ -15,8 +17,10 @@ import {
   stepFault,
   type Component,
   type Edit,
+  type Kit,
   type Node,
   type Project,
+  type Screen,
   type Step,
 } from '../index.js';
 
@@ -239,5 +243,58 @@ describe('what was stored before', () => {
 describe('every kind of step', () => {
   it('says what is missing from it', () => {
     for (const name of STEP_NAMES) expect(stepFault({ do: name })?.wrong, name).toMatch(/^has no /u);
+  });
+});
+
+describe('an edit of many steps', () => {
+  const chance = new Chance(7);
+  const kit = shippedKits().kits.get('plywood@1.0.0') as Kit;
+  const some = someProject(chance, kit, 4);
+  /** A hundred names and settings, here and there, some of them of the same things. */
+  const steps: readonly Step[] = Array.from({ length: 120 }, (_, i): Step => {
+    const s = chance.of(some.screens);
+    const node = chance.of(Object.values(s.nodes));
+    return { do: 'set', tree: `screen:${s.id}`, node: node.id, field: 'name', value: `Name ${i}` };
+  });
+  const oneByOne = (list: readonly Step[]): Project =>
+    list.reduce((now, step) => {
+      const got = applyStep(now, step);
+      return got.ok ? got.project : now;
+    }, some);
+
+  it('does what its steps do one by one, and leaves what it was given alone', () => {
+    const before = JSON.stringify(some);
+    const got = applyEdit(some, { id: 'many', label: 'Many', steps });
+    expect(got.ok && got.project).toEqual(oneByOne(steps));
+    expect(JSON.stringify(some)).toBe(before);
+    expect(got.ok && applyEdit(got.project, { id: 'back', label: 'Back', steps: got.inverse })).toMatchObject({
+      ok: true,
+      project: some,
+    });
+  });
+  it('also when what is set is then moved, removed or added to', () => {
+    const s = some.screens[0] as Screen;
+    const id = (s.nodes[s.root] as Node & { type: 'box' }).children[0] as string;
+    const tree = `screen:${s.id}` as const;
+    const mixed: Step[] = [
+      { do: 'set', tree, node: id, field: 'name', value: 'Once' },
+      { do: 'insert', tree, root: 'fresh', nodes: { fresh: box('fresh') }, into: { parent: s.root }, after: id },
+      { do: 'set', tree, node: 'fresh', field: 'name', value: 'Twice' },
+      { do: 'remove', tree, node: id },
+      { do: 'set', tree, node: 'fresh', field: 'name', value: 'Thrice' },
+    ];
+    const got = applyEdit(some, { id: 'mixed', label: 'Mixed', steps: mixed });
+    expect(got.ok && got.project).toEqual(oneByOne(mixed));
+    expect(some.screens[0]?.nodes[id]?.name).not.toBe('Once');
+  });
+  it('leaves things that nobody changes the same objects', () => {
+    const s = some.screens[0] as Screen;
+    const step: Step = { do: 'set', tree: `screen:${s.id}`, node: s.root, field: 'name', value: 'Ground' };
+    const got = applyEdit(some, { id: 'one', label: 'One', steps: [step, { ...step, value: 'Floor' }] });
+    if (!got.ok) return expect.fail(got.refusal.message);
+    expect(got.project.screens[1]).toBe(some.screens[1]);
+    expect(Object.entries(s.nodes).every(([k, n]) => k === s.root || got.project.screens[0]?.nodes[k] === n)).toBe(
+      true,
+    );
   });
 });

@@ -11,6 +11,7 @@ export interface Told {
   readonly own: number;
 }
 
+const times = (n: number): string => (n === 1 ? 'once' : `${n} times`);
 /** Props by which instances are expected to differ. */
 const CONTENT: readonly string[] = ['text', 'list', 'image'];
 
@@ -27,7 +28,7 @@ export function tellNode(
   if (node.type === 'text') return { kind: plainKind(node), says: node.attrs.text ?? '', own: 0 };
   if (node.type === 'series') {
     const set = node.rows === undefined ? undefined : (world.project.contentSets[node.rows]?.name ?? 'a content set');
-    return { kind: plainKind(node), says: set === undefined ? `${node.entries.length} times` : `from ${set}`, own: 0 };
+    return { kind: plainKind(node), says: set === undefined ? times(node.entries.length) : `from ${set}`, own: 0 };
   }
   if (node.type !== 'instance') return { kind: plainKind(node), says: node.name ?? node.attrs.icon ?? '', own: 0 };
   const component = componentAt(world, shownComponent(wears, node.component));

@@ -1,0 +1,141 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto';
+import { createPinia, setActivePinia } from 'pinia';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { applyEdit, blankScreen, emptyProject, type Edit, type Project, type Step } from '../../core/index.js';
+import { useDocument } from './document.js';
+
+let serial = 0;
+/** A server of one project, in memory: it takes edits in the order they come, unless it is away or refuses. */
+class Server {
+  /** What is kept in the browser belongs to one project: each test has its own. */
+  project: Project = {
+    ...emptyProject(`p${++serial}`, 'Harbour', 'plywood@1.0.0'),
+    screens: [blankScreen('s', 'First', 'flow-1', 'phone', 390, 844)],
+  };
+  readonly confirmed: { revision: number; edit: Edit; at: string }[] = [];
+  away = false;
+  refuses = '';
+  take(edit: Edit): { revision: number; edit: Edit; at: string } {
+    const got = applyEdit(this.project, edit);
+    if (!got.ok) throw new Error(got.refusal.message);
+    this.project = got.project;
+    const told = { revision: this.confirmed.length + 1, edit, at: '2026-11-26T10:00:00Z' };
+    this.confirmed.push(told);
+    return told;
+  }
+  readonly fetch = (url: string, init?: { method?: string; body?: string }): Promise<Response> => {
+    if (this.away) return Promise.reject(new TypeError('away'));
+    const json = (body: unknown, status = 200): Promise<Response> =>
+      Promise.resolve(new Response(JSON.stringify(body), { status }));
+    const { pathname, searchParams } = new URL(url, 'http://dekkor');
+    if (init?.method === 'POST') {
+      const sent = JSON.parse(init.body ?? '{}') as { edits: Edit[] };
+      if (this.refuses !== '')
+        return json({ code: 'step.field', detail: this.refuses, edit: sent.edits[0]?.id, about: '' }, 409);
+      return json({ edits: sent.edits.map((e) => this.take(e)) });
+    }
+    if (pathname.endsWith('/history')) return json({ history: [] });
+    if (pathname.endsWith('/edits'))
+      return json({ edits: this.confirmed.filter((c) => c.revision > Number(searchParams.get('after') ?? 0)) });
+    return json({ project: this.project, revision: this.confirmed.length });
+  };
+}
+class Socket {
+  static readonly all: Socket[] = [];
+  onmessage: ((event: { data: string }) => void) | null = null;
+  onclose: (() => void) | null = null;
+  constructor() {
+    Socket.all.push(this);
+  }
+  close(): void {
+    this.onclose = null;
+  }
+  tell(body: unknown): void {
+    this.onmessage?.({ data: JSON.stringify(body) });
+  }
+}
+
+const rename = (value: string): Step => ({ do: 'setScreen', screen: 's', field: 'name', value });
+let server: Server;
+let doc: ReturnType<typeof useDocument>;
+const name = (): string | undefined => doc.shown?.screens[0]?.name;
+const until = (is: () => boolean): Promise<void> => vi.waitFor(() => expect(is()).toBe(true), { timeout: 4000 });
+
+beforeEach(async () => {
+  server = new Server();
+  Socket.all.length = 0;
+  vi.stubGlobal('fetch', server.fetch);
+  vi.stubGlobal('WebSocket', Socket);
+  setActivePinia(createPinia());
+  doc = useDocument();
+  await doc.open(server.project.id);
+});
+afterEach(() => {
+  doc.close();
+  vi.unstubAllGlobals();
+});
+
+describe('the open project', () => {
+  it('shows a change at once, and says when it is saved', async () => {
+    expect(doc.act('Rename', [rename('Harbour')])).toBe(true);
+    expect(name()).toBe('Harbour');
+    expect(doc.saveState).toBe('saving');
+    await until(() => doc.saveState === 'all saved');
+    expect(server.project.screens[0]?.name).toBe('Harbour');
+  });
+  it('makes one step of what is typed in a row, sent when it rests', async () => {
+    for (const text of ['Q', 'Qu', 'Quay']) doc.act('Rename', [rename(text)], 'name');
+    expect(doc.typing).toBe(true);
+    await until(() => doc.saveState === 'all saved');
+    expect(server.confirmed.map((c) => c.edit.steps)).toEqual([[rename('Quay')]]);
+    expect(await doc.undo()).toContain('Rename');
+    expect(name()).toBe('First');
+  });
+  it('says why something cannot be done, and changes nothing', () => {
+    const before = doc.shown;
+    expect(doc.act('Move it', [{ do: 'remove', tree: 'screen:s', node: 'nobody' }])).toBe(false);
+    expect(doc.shown).toBe(before);
+    expect(doc.notices.at(-1)).toMatchObject({ bad: true });
+    expect(doc.notices.at(-1)?.text).toMatch(/^Move it: .* Nothing was changed\.$/u);
+  });
+  it('keeps what is done while the server is away, says so, and sends it later', async () => {
+    server.away = true;
+    doc.act('Rename', [rename('Jetty')]);
+    await vi.waitFor(() => expect(doc.saveState).toBe('1 not sent, kept here'), { timeout: 4000 });
+    expect(name()).toBe('Jetty');
+    server.away = false;
+    await until(() => doc.saveState === 'all saved');
+    expect(server.project.screens[0]?.name).toBe('Jetty');
+  });
+  it('finds what was not sent again when the project is opened the next time', async () => {
+    server.away = true;
+    doc.act('Rename', [rename('Slip')]);
+    doc.close();
+    server.away = false;
+    await new Promise((r) => setTimeout(r, 20));
+    await doc.open(server.project.id);
+    expect(name()).toBe('Slip');
+    await until(() => doc.saveState === 'all saved');
+    expect(server.project.screens[0]?.name).toBe('Slip');
+  });
+  it('takes back what the server refuses, and names it', async () => {
+    server.refuses = 'That name is taken.';
+    doc.act('Rename', [rename('Pier')]);
+    await until(() => name() === 'First');
+    expect(doc.notices.some((n) => n.bad && n.text.includes('That name is taken.'))).toBe(true);
+  });
+  it('shows what others do as it is told', async () => {
+    const told = server.take({ id: 'theirs', label: 'Rename', steps: [rename('Theirs')] });
+    Socket.all.at(-1)?.tell({ edits: [told] });
+    await until(() => name() === 'Theirs');
+    expect(doc.revision).toBe(1);
+  });
+  it('asks for what it did not hear of', async () => {
+    server.take({ id: 'a', label: 'Rename', steps: [rename('One')] });
+    const second = server.take({ id: 'b', label: 'Rename', steps: [rename('Two')] });
+    Socket.all.at(-1)?.tell({ edits: [second] });
+    await until(() => name() === 'Two');
+    expect(doc.revision).toBe(2);
+  });
+});
