@@ -81,7 +81,7 @@ export function convert(a: Prop, b: Prop, pair: PropPair, value: Json, terms: Te
       case 'image':
         return ok(value);
       default:
-        return unhandled(a.kind);
+        return unhandled(a);
     }
   }
   if (a.kind === 'number' && b.kind === 'text') return ok(String(value));

@@ -223,10 +223,6 @@ function readProp(value: Json, where: string, report: Report, inItem = false): P
     );
     return null;
   }
-  const item =
-    kind === 'list'
-      ? list(value, 'item').flatMap((p) => readProp(p, `${where}, ${id}`, report, true) ?? [])
-      : undefined;
   const given = value['default'] ?? null;
   const fallback = PROP_KINDS[kind].fallback(options);
   const good = PROP_KINDS[kind].takes(given, options);
@@ -239,20 +235,34 @@ function readProp(value: Json, where: string, report: Report, inItem = false): P
     );
   const means = text(value, 'means', '', 80);
   const renamedFrom = text(value, 'renamedFrom', '', 80);
-  return {
+  const any = {
     id,
     name: text(value, 'name', id, 80),
-    kind,
     default: good ? given : fallback,
     description: text(value, 'description', '', 300),
     ...(means ? { means } : {}),
-    ...(kind === 'choice' ? { options } : {}),
-    ...(item ? { item } : {}),
-    ...(typeof value['min'] === 'number' ? { min: value['min'] } : {}),
-    ...(typeof value['max'] === 'number' ? { max: value['max'] } : {}),
     ...(value['inherits'] === true ? { inherits: true } : {}),
     ...(renamedFrom ? { renamedFrom } : {}),
   };
+  switch (kind) {
+    case 'choice':
+      return { ...any, kind, options };
+    case 'number':
+      return {
+        ...any,
+        kind,
+        ...(typeof value['min'] === 'number' ? { min: value['min'] } : {}),
+        ...(typeof value['max'] === 'number' ? { max: value['max'] } : {}),
+      };
+    case 'list':
+      return {
+        ...any,
+        kind,
+        item: list(value, 'item').flatMap((p) => readProp(p, `${where}, ${id}`, report, true) ?? []),
+      };
+    default:
+      return { ...any, kind };
+  }
 }
 
 function readComponents(

@@ -10,23 +10,41 @@ export interface Option {
   readonly means?: string;
 }
 
-/** One entry of a contract's list of props. */
-export interface Prop {
+interface AnyProp {
   readonly id: PropId;
   readonly name: string;
-  readonly kind: PropKind;
   readonly default: Json;
   readonly description: string;
   readonly means?: string;
-  readonly options?: readonly Option[];
-  /** For lists: the contract of one item. */
-  readonly item?: readonly Prop[];
-  readonly min?: number;
-  readonly max?: number;
   /** Unset, it takes the value of the nearest enclosing instance's prop with the same meaning. */
   readonly inherits?: boolean;
   readonly renamedFrom?: PropId;
+  readonly options?: never;
+  readonly item?: never;
+  readonly min?: never;
+  readonly max?: never;
 }
+/** One of some values. */
+export interface ChoiceProp extends Omit<AnyProp, 'options'> {
+  readonly kind: 'choice';
+  readonly options: readonly Option[];
+}
+export interface NumberProp extends Omit<AnyProp, 'min' | 'max'> {
+  readonly kind: 'number';
+  readonly min?: number;
+  readonly max?: number;
+}
+export interface ListProp extends Omit<AnyProp, 'item'> {
+  readonly kind: 'list';
+  /** The contract of one item. */
+  readonly item: readonly Prop[];
+}
+/** A kind that needs no more than its value. */
+export interface PlainProp extends AnyProp {
+  readonly kind: Exclude<PropKind, 'choice' | 'number' | 'list'>;
+}
+/** One entry of a contract's list of props: what a kind needs is there, and nothing that it has no use for. */
+export type Prop = ChoiceProp | NumberProp | ListProp | PlainProp;
 
 /** An item of a list value. Keys stay with their item when the list is reordered. */
 export interface ListItem {

@@ -7,14 +7,11 @@ const options = [
   { id: 's', name: 'Small', means: 'small' },
   { id: 'l', name: 'Large' },
 ];
-const prop = (kind: PropKind, value: Json): Prop => ({
-  id: 'p',
-  name: 'P',
-  kind,
-  default: value,
-  description: '',
-  ...(kind === 'choice' ? { options } : {}),
-});
+function prop(kind: PropKind, value: Json): Prop {
+  const any = { id: 'p', name: 'P', default: value, description: '' };
+  if (kind === 'choice') return { ...any, kind, options };
+  return kind === 'list' ? { ...any, kind, item: [] } : { ...any, kind };
+}
 /** For each kind, something it takes and something it must not take. */
 const CASES: Readonly<Record<PropKind, readonly [good: Json, bad: Json]>> = {
   text: ['Go', 4],
