@@ -21,9 +21,8 @@ import {
   whenState,
   type Part,
 } from '../write.js';
+import { PRESSED, TYPED } from '../shared.js';
 
-const PRESSED = ['focus', 'hover', 'pressed', 'disabled'];
-const TYPED = ['focus', 'hover', 'disabled'];
 const ring = { stroke: '{color.ring}', strokeWidth: '{stroke.thick}' };
 
 /** Things to press. */

@@ -21,6 +21,7 @@ import {
   whenState,
   type Part,
 } from '../write.js';
+import { cardGrid, divider } from '../shared.js';
 
 /** What people read and look at. */
 export const content: readonly Part[] = [
@@ -162,39 +163,16 @@ export const content: readonly Part[] = [
       rule({ action: { filled: false } }, { action: { visible: false } }),
     ],
   }),
-  component({
-    id: 'card-row',
-    name: 'Card row',
-    role: 'group',
-    family: 'Content',
-    summary: 'Cards side by side.',
-    words: ['cards', 'columns', 'card grid'],
-    props: [numberProp('columns', 'Columns', 3, 'How many stand side by side.', 'columns', { min: 1, max: 6 })],
-    slots: [neededSlot('cards', 'Cards', 'Cards, one a column.', ['card'])],
-    tree: box('root', {}, [
-      {
-        id: 'cards',
-        type: 'slot',
-        slot: 'cards',
-        attrs: { width: 'stretch', flow: 'grid', gap: '{space.4}', align: 'stretch' },
-        bind: { columns: 'columns' },
-      },
-    ]),
-    rules: [rule(null, { cards: { columns: 1 } }, { maxWidth: 500 })],
-  }),
-  component({
-    id: 'divider',
-    name: 'Divider',
-    role: 'separator',
-    family: 'Content',
-    summary: 'A line between things.',
-    words: ['line', 'rule'],
-    props: [flagProp('strong', 'Strong', false, 'A darker line.', 'strong')],
-    tree: box('root', { width: 'stretch', paddingY: '{space.1}' }, [
-      shape('line', { shape: 'line', width: 'stretch', height: 1, stroke: '{color.line}' }),
-    ]),
-    rules: [rule({ strong: true }, { line: { stroke: '{color.ink}' } })],
-  }),
+  cardGrid(
+    { id: 'card-row', name: 'Card row', words: ['cards', 'columns', 'card grid'], prop: ['columns', 'Columns'] },
+    '{space.4}',
+  ),
+  divider(
+    { id: 'divider', name: 'Divider', words: ['line', 'rule'], prop: ['strong', 'Strong'] },
+    '{space.1}',
+    '{color.line}',
+    '{color.ink}',
+  ),
   component({
     id: 'image',
     name: 'Image',

@@ -19,8 +19,8 @@ import {
   whenState,
   type Part,
 } from '../write.js';
+import { PLACED } from '../shared.js';
 
-const PRESSED = ['focus', 'hover', 'pressed'];
 const ring = { stroke: '{color.ring}', strokeWidth: '{stroke.thick}', strokeSides: 'all' };
 const labelItem = textProp('label', 'Label', 'Item', 'Its name.', 'label');
 const iconItem = iconProp('icon', 'Icon', 'circle', 'Its drawing.', 'leading-icon');
@@ -86,8 +86,8 @@ export const navigation: readonly Part[] = [
     summary: 'One place of a tab bar.',
     words: [],
     events: ['press'],
-    states: PRESSED,
-    props: [labelItem, iconItem, currentItem, shownAs('state', PRESSED)],
+    states: PLACED,
+    props: [labelItem, iconItem, currentItem, shownAs('state', PLACED)],
     tree: box(
       'root',
       { align: 'center', justify: 'center', gap: 2, paddingY: '{space.1}', minHeight: '{size.large}' },
@@ -156,8 +156,8 @@ export const navigation: readonly Part[] = [
     summary: 'One sheet among others.',
     words: [],
     events: ['press'],
-    states: PRESSED,
-    props: [labelItem, currentItem, shownAs('state', PRESSED)],
+    states: PLACED,
+    props: [labelItem, currentItem, shownAs('state', PLACED)],
     tree: box('root', { paddingX: '{space.3}', minHeight: '{size.control}', justify: 'center' }, [
       label('label', 'body', '{color.grey}', { bind: { text: 'label' } }),
     ]),
@@ -208,7 +208,7 @@ export const navigation: readonly Part[] = [
     summary: 'One line of a menu.',
     words: [],
     events: ['press'],
-    states: PRESSED,
+    states: PLACED,
     props: [
       labelItem,
       iconItem,
@@ -222,7 +222,7 @@ export const navigation: readonly Part[] = [
         'extent',
         { inherits: true },
       ),
-      shownAs('state', PRESSED),
+      shownAs('state', PLACED),
     ],
     tree: row('root', { paddingX: '{space.3}', gap: '{space.3}', minHeight: '{size.control}' }, [
       icon('icon', '{color.grey}', { bind: { icon: 'icon' } }, { size: '{size.glyph}' }),

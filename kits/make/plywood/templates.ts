@@ -1,22 +1,6 @@
 import { box, use, type Part } from '../write.js';
+import { page, section, wide } from '../shared.js';
 
-const wide = { attrs: { width: 'stretch' } };
-const section = (id: string, name: string, summary: string, words: readonly string[], tree: Part): Part => ({
-  id,
-  name,
-  kind: 'section',
-  summary,
-  words,
-  tree,
-});
-const page = (
-  id: string,
-  name: string,
-  device: string,
-  summary: string,
-  words: readonly string[],
-  tree: Part,
-): Part => ({ id, name, kind: 'page', device, summary, words, tree });
 const items = (...labels: readonly string[]): Part[] =>
   labels.map((label, i) => ({ key: `k${i + 1}`, values: { label, ...(i === 0 ? { current: true } : {}) } }));
 

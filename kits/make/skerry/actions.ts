@@ -21,9 +21,8 @@ import {
   whenState,
   type Part,
 } from '../write.js';
+import { PRESSED, TYPED } from '../shared.js';
 
-const PRESSED = ['focus', 'hover', 'pressed', 'disabled'];
-const TYPED = ['focus', 'hover', 'disabled'];
 const ring = { stroke: '{color.lamp}', strokeWidth: '{stroke.ring}' };
 const TONES = ['strong:Strong:primary', 'quiet:Quiet:secondary', 'bare:Bare:tertiary', 'danger:Danger:danger'];
 const HEIGHTS = ['compact:Compact:small', 'middle:Middle:medium', 'tall:Tall:large'];

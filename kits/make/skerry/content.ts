@@ -22,6 +22,7 @@ import {
   whenState,
   type Part,
 } from '../write.js';
+import { cardGrid, divider } from '../shared.js';
 
 const SIZES = ['tiny:Tiny:small', 'middle:Middle:medium', 'grand:Grand:large'];
 const MOODS = ['calm:Calm:neutral', 'well:All well:success', 'rough:Rough:danger'];
@@ -169,39 +170,16 @@ export const content: readonly Part[] = [
       rule({ button: { filled: false } }, { action: { visible: false } }),
     ],
   }),
-  component({
-    id: 'card-deck',
-    name: 'Card deck',
-    role: 'group',
-    family: 'Content',
-    summary: 'Cards side by side.',
-    words: ['cards', 'card row', 'columns'],
-    props: [numberProp('abreast', 'Abreast', 3, 'How many stand side by side.', 'columns', { min: 1, max: 6 })],
-    slots: [neededSlot('cards', 'Cards', 'Cards, one a column.', ['card'])],
-    tree: box('root', {}, [
-      {
-        id: 'cards',
-        type: 'slot',
-        slot: 'cards',
-        attrs: { width: 'stretch', flow: 'grid', gap: '{space.l}', align: 'stretch' },
-        bind: { columns: 'abreast' },
-      },
-    ]),
-    rules: [rule(null, { cards: { columns: 1 } }, { maxWidth: 500 })],
-  }),
-  component({
-    id: 'rule',
-    name: 'Rule',
-    role: 'separator',
-    family: 'Content',
-    summary: 'A line between things.',
-    words: ['divider', 'line'],
-    props: [flagProp('firm', 'Firm', false, 'A darker line.', 'strong')],
-    tree: box('root', { width: 'stretch', paddingY: '{space.s}' }, [
-      shape('line', { shape: 'line', width: 'stretch', height: 1, stroke: '{color.mist}' }),
-    ]),
-    rules: [rule({ firm: true }, { line: { stroke: '{color.rope}' } })],
-  }),
+  cardGrid(
+    { id: 'card-deck', name: 'Card deck', words: ['cards', 'card row', 'columns'], prop: ['abreast', 'Abreast'] },
+    '{space.l}',
+  ),
+  divider(
+    { id: 'rule', name: 'Rule', words: ['divider', 'line'], prop: ['firm', 'Firm'] },
+    '{space.s}',
+    '{color.mist}',
+    '{color.rope}',
+  ),
   component({
     id: 'photo',
     name: 'Photo',

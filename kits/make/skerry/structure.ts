@@ -19,8 +19,8 @@ import {
   whenState,
   type Part,
 } from '../write.js';
+import { PLACED } from '../shared.js';
 
-const PRESSED = ['focus', 'hover', 'pressed'];
 const ring = { stroke: '{color.lamp}', strokeWidth: '{stroke.ring}', strokeSides: 'all' };
 const wordItem = textProp('word', 'Word', 'Place', 'Its name.', 'label');
 const glyphItem = iconProp('glyph', 'Glyph', 'anchor', 'Its icon.', 'leading-icon');
@@ -79,8 +79,8 @@ export const navigation: readonly Part[] = [
     summary: 'One place of the dock.',
     words: [],
     events: ['press'],
-    states: PRESSED,
-    props: [wordItem, glyphItem, hereItem, shownAs('shown', PRESSED)],
+    states: PLACED,
+    props: [wordItem, glyphItem, hereItem, shownAs('shown', PLACED)],
     tree: box('root', { align: 'center', justify: 'center', gap: 2, paddingY: '{space.s}', minHeight: 64 }, [
       row('disc', { paddingX: '{space.l}', paddingY: 2, radius: '{corner.full}', justify: 'center' }, [
         icon('glyph', '{color.slate}', { bind: { icon: 'glyph' } }, { size: '{size.tick}' }),
@@ -141,8 +141,8 @@ export const navigation: readonly Part[] = [
     summary: 'One of several leaves.',
     words: [],
     events: ['press'],
-    states: PRESSED,
-    props: [wordItem, hereItem, shownAs('shown', PRESSED)],
+    states: PLACED,
+    props: [wordItem, hereItem, shownAs('shown', PLACED)],
     tree: box(
       'root',
       { paddingX: '{space.l}', minHeight: '{size.compact}', radius: '{corner.full}', justify: 'center' },
@@ -195,13 +195,13 @@ export const navigation: readonly Part[] = [
     summary: 'One line of the side rail.',
     words: [],
     events: ['press'],
-    states: PRESSED,
+    states: PLACED,
     props: [
       wordItem,
       glyphItem,
       hereItem,
       choiceProp('extent', 'Extent', 'wide', EXTENT, 'With words, or the icon alone.', 'extent', { inherits: true }),
-      shownAs('shown', PRESSED),
+      shownAs('shown', PLACED),
     ],
     tree: row(
       'root',

@@ -1,22 +1,5 @@
 import { box, use, type Part } from '../write.js';
-
-const wide = { attrs: { width: 'stretch' } };
-const section = (id: string, name: string, summary: string, words: readonly string[], tree: Part): Part => ({
-  id,
-  name,
-  kind: 'section',
-  summary,
-  words,
-  tree,
-});
-const page = (
-  id: string,
-  name: string,
-  device: string,
-  summary: string,
-  words: readonly string[],
-  tree: Part,
-): Part => ({ id, name, kind: 'page', device, summary, words, tree });
+import { page, section, wide } from '../shared.js';
 
 export const templates: readonly Part[] = [
   section(
