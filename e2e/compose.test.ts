@@ -247,6 +247,15 @@ describe('pictures', () => {
     await settled((x) => attrs(x).focalX === 0 && attrs(x).focalY === 0);
     await page.keyboard.press('ArrowRight');
     await settled((x) => attrs(x).focalX === 0.05);
+    // The same for the picture inside an instance: what is chosen there is a setting of its own.
+    await hand.click('[role="treeitem"][data-id="pic"]');
+    await page.waitForFunction(() => document.querySelector('[aria-label="Details"] h2')?.textContent === 'Image');
+    await page.waitForSelector('[aria-label^="Part of the picture"] .part');
+    await page.focus('[aria-label^="Part of the picture"]');
+    for (let i = 0; i < 8; i++) await page.keyboard.press('+');
+    await settled((x) =>
+      (screen(x).nodes['pic'] as InstanceNode).settings.some((c) => c.name === 'zoom' && Number(c.value) > 2),
+    );
   });
   it('that are none are refused by name, and change nothing', async () => {
     await begin(newInstance('pic', `${PLY}/image`, { width: 'stretch' }));

@@ -7,6 +7,7 @@ import { useStage } from '../stores/stage.js';
 import { useGrowing } from '../surface/slices.js';
 import { GROUND_PROPS, PART_PROPS } from './attrProps.js';
 import CellsRow from './CellsRow.vue';
+import CropRow from './CropRow.vue';
 import FillRow from './FillRow.vue';
 import { useInstance } from './instance.js';
 import PropRow from './PropRow.vue';
@@ -34,6 +35,7 @@ const {
   isMine,
   allBack,
   nested,
+  crop,
   slots,
   subject,
   alikes,
@@ -159,6 +161,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
         :kit="kit"
         :does="actions(at, 'attr')"
       />
+      <CropRow v-if="crop" v-bind="crop" :choices="PART_PROPS.image ?? []" />
       <template v-if="whole">
         <details
           v-for="n in nested"

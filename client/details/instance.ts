@@ -295,6 +295,15 @@ export function useInstance() {
         : [];
     });
   });
+  /** The picture that the selection is, or has as its only one, when it may be cut: which part of it shows can be chosen. */
+  const crop = computed(() => {
+    const images = Object.values(top.value?.component.nodes ?? {}).filter((n) => n.type === 'image');
+    const inside = images.length === 1 && images[0] ? [...at.value, images[0].id] : null;
+    const path = top.value ? inside : part.value?.part.type === 'image' ? at.value : null;
+    const box = path ? boxAt(path) : null;
+    if (!path || !box?.node.look.asset || box.node.look.fit !== 'cover') return null;
+    return { look: box.node.look, width: box.w, height: box.h, does: actions(path, 'attr') };
+  });
   const slots = computed(() => {
     const w = stage.world;
     const s = stage.screen;
@@ -388,6 +397,7 @@ export function useInstance() {
     isMine,
     allBack,
     nested,
+    crop,
     slots,
     subject,
     alikes,
