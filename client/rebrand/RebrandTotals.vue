@@ -1,31 +1,29 @@
 <script setup lang="ts">
+import { computed } from 'vue';
+import { count, plural } from '../counts.js';
 import type { Total } from './plan.js';
 
 /** What a rebrand would do to all screens, in figures. */
-defineProps<{ total: Total; screens: number }>();
+const props = defineProps<{ total: Total; screens: number }>();
+const one = (n: number, single: string, many: string): string => (n === 1 ? single : many);
+const figures = computed(() => {
+  const { instances, counts, findings } = props.total;
+  const carried = counts.kept + counts.mapped;
+  return [
+    { n: instances, says: `${one(instances, 'instance', 'instances')}, ${plural(props.screens, 'screen')}` },
+    { n: carried, says: `${one(carried, 'setting', 'settings')} carried` },
+    { n: counts.held, says: `${one(counts.held, 'meaning', 'meanings')} held` },
+    { n: counts.parked, says: 'parked, kept for later' },
+    { n: findings.length, says: `${one(findings.length, 'place', 'places')} to look at` },
+  ];
+});
 </script>
 
 <template>
   <dl>
-    <div>
-      <dt>{{ total.instances }}</dt>
-      <dd>instances, {{ screens }} screens</dd>
-    </div>
-    <div>
-      <dt>{{ total.counts.kept + total.counts.mapped }}</dt>
-      <dd>settings carried</dd>
-    </div>
-    <div>
-      <dt>{{ total.counts.held }}</dt>
-      <dd>meanings held</dd>
-    </div>
-    <div>
-      <dt>{{ total.counts.parked }}</dt>
-      <dd>parked, kept for later</dd>
-    </div>
-    <div>
-      <dt>{{ total.findings.length }}</dt>
-      <dd>places to look at</dd>
+    <div v-for="(f, i) in figures" :key="i">
+      <dt>{{ count(f.n) }}</dt>
+      <dd>{{ f.says }}</dd>
     </div>
   </dl>
 </template>
