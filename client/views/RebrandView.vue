@@ -166,6 +166,10 @@ input[type='range'] {
   accent-color: var(--tape);
   vertical-align: middle;
 }
+.rebrand :deep(aside),
+.wall {
+  contain: strict;
+}
 .rebrand :deep(aside) {
   background: var(--paper);
   display: flex;
