@@ -51,7 +51,10 @@ export function useInstance() {
 
   const place = computed(() => stage.selectedPlace);
   const written = computed(() => (stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
-  const at = computed(() => place.value?.at ?? NOWHERE);
+  const at = computed<readonly string[]>((was) => {
+    const now = place.value?.at ?? NOWHERE;
+    return was?.join('/') === now.join('/') ? was : now;
+  });
   const entry = computed(() => place.value?.entry);
   const series = computed(() => {
     const s = entry.value ? stage.screen?.nodes[entry.value.series] : undefined;
@@ -332,10 +335,11 @@ export function useInstance() {
   const flow = computed(() => calmScreens.value.find((x) => x.id === stage.screenId)?.flow);
   const alikes = computed(() => {
     if (at.value.length > 0 || topRef.value === '') return [];
+    const here = stage.screenId;
     const inFlow = new Set(calmScreens.value.filter((x) => x.flow === flow.value).map((x) => x.id));
     const { all } = uses.value;
     const counts = [
-      { scope: 'screen' as const, name: 'here', n: all.filter((a) => a.screen === stage.screenId).length },
+      { scope: 'screen' as const, name: 'here', n: all.filter((a) => a.screen === here).length },
       { scope: 'flow' as const, name: 'in this flow', n: all.filter((a) => inFlow.has(a.screen)).length },
       { scope: 'project' as const, name: 'in all', n: all.length },
     ];

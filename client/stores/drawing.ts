@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia';
-import { shallowRef, triggerRef } from 'vue';
+import { computed, shallowRef, triggerRef } from 'vue';
 import {
   layout,
   lookIn,
@@ -166,9 +166,12 @@ export const useDrawing = defineStore('drawing', () => {
   }
   const knownOf = (screen: Screen, wears: readonly Wear[]): Bitmap | undefined =>
     pictures.value.get(`${screen.id}|${numbers.get(wears) ?? 0}`);
-  /** What is known of how tall a screen is: px. */
-  const heightOf = (screen: Screen, wears: readonly Wear[]): number =>
-    knownOf(screen, wears)?.height ?? screen.height ?? 800;
+  /** What is known of how tall screens are: px. To be asked of many at once. */
+  const heights = computed(() => {
+    const known = pictures.value;
+    return (screen: Screen, wears: readonly Wear[]): number =>
+      known.get(`${screen.id}|${numbers.get(wears) ?? 0}`)?.height ?? screen.height ?? 800;
+  });
   /** Where a thing of a screen stands in its picture, every item of a series for itself. */
   function rectsOf(screen: Screen, wears: readonly Wear[], node: string): readonly Place[] {
     const rects = knownOf(screen, wears)?.rects;
@@ -239,7 +242,7 @@ export const useDrawing = defineStore('drawing', () => {
     review,
     wearNumber: plain(wearNumber),
     picture: plain(picture),
-    heightOf: plain(heightOf),
+    heights,
     rectsOf: plain(rectsOf),
     knownOf: plain(knownOf),
   };

@@ -116,11 +116,15 @@ export const useStage = defineStore('stage', () => {
     const w = world.value;
     return w ? drawing.picture(w, of, wearsShown(of), scale) : null;
   }
-  /** How tall a screen is as far as is known, without drawing it: px. */
-  function heightOf(of: Screen): number {
-    if (of.id === screenId.value && box.value) return box.value.h;
-    return drawing.heightOf(of, wearsShown(of));
-  }
+  /** How tall screens are as far as is known, without drawing them: px. To be asked of many at once. */
+  const heights = computed<(of: Screen) => number>(() => {
+    const here = screenId.value;
+    const own = box.value?.h;
+    const known = drawing.heights;
+    const w = ground.value;
+    const worn = (of: Screen): readonly Wear[] => (w && lens.value === '' ? wearsOf(w.project, of) : wearsShown(of));
+    return (of) => (of.id === here && own !== undefined ? own : known(of, worn(of)));
+  });
 
   /** A component drawn by itself, with what would be carried to it. */
   function sample(ref: ComponentRef, width: number, node?: InstanceNode): Sample | null {
@@ -337,7 +341,7 @@ export const useStage = defineStore('stage', () => {
     bitmapOf: plain(bitmapOf),
     sample: plain(sample),
     templateSample: plain(templateSample),
-    heightOf: plain(heightOf),
+    heights,
     selected,
     selectedPlace,
     selectedNode,

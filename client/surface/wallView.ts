@@ -45,11 +45,11 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
     debounce: 300,
   });
 
-  const at = (z: number): Hanging => hang(doc.shown?.flows ?? [], doc.shown?.screens ?? [], stage.heightOf, z);
+  const at = (z: number): Hanging => hang(doc.shown?.flows ?? [], doc.shown?.screens ?? [], stage.heights, z);
   let made = { zoom: 0, flows: NO_FLOWS, screens: NO_SCREENS };
   const hanging = computed<Hanging>((was) => {
     const { flows, screens } = doc.shown ?? { flows: NO_FLOWS, screens: NO_SCREENS };
-    const alike = was && made.zoom === zoom.value ? hungAlike(was, made, flows, screens, stage.heightOf) : null;
+    const alike = was && made.zoom === zoom.value ? hungAlike(was, made, flows, screens, stage.heights) : null;
     made = { zoom: zoom.value, flows, screens };
     return alike ?? at(zoom.value);
   });
