@@ -1,1 +1,2 @@
-export { layout, layoutNode, type Box } from './layout.js';
+export { layout, layoutNode } from './layout.js';
+export type { Box } from './rough.js';

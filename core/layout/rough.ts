@@ -1,0 +1,173 @@
+import type { Look, RNode } from '../resolve/index.js';
+import type { Fonts, Paragraph } from '../text/index.js';
+import type { Item } from './item.js';
+
+/** A part with its room: px from the top left corner of the whole. */
+export interface Box {
+  readonly node: RNode;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+  readonly children: readonly Box[];
+  /** For texts: the broken lines. */
+  readonly para?: Paragraph;
+  /** For texts: inner left edge and width that lines are aligned in, px from the box. */
+  readonly textX?: number;
+}
+
+/** Lays one part within the room it has; what that means is said by `lay` in layout.ts. */
+export type Lay = (
+  pass: Pass,
+  node: RNode,
+  w: number | undefined,
+  h: number | undefined,
+  aw: number,
+  ah: number,
+  soft?: boolean,
+) => Rough;
+
+/** Everything a pass needs: fonts, and which subtrees depend on being given a definite size. */
+export interface Pass {
+  readonly lay: Lay;
+  /** The same, nothing remembered. */
+  readonly layNew: Lay;
+  readonly fonts: Fonts;
+  /** Of the fonts: what was laid with fewer is laid again. */
+  readonly version: number;
+  /** Heights of rows that columns share, by the part that stands in one; px. */
+  readonly tracks: Map<RNode, number>;
+  /** Children of rows and columns while their sizes are worked out: those of one lie behind those of what it stands in. */
+  readonly items: Item[];
+  /** How many of them are in use. */
+  used: number;
+  /** Within columns that share rows, sizes depend on neighbours: nothing is remembered there. */
+  sharing: number;
+}
+export const WIDE = 1;
+export const TALL = 2;
+const NONE: readonly Box[] = [];
+export const same = (a: number, b: number): boolean => Math.abs(a - b) < 0.005;
+export const clamp = (v: number, low: number, high: number): number => Math.max(low, Math.min(v, high));
+
+/** A part that is laid out, and where in it its children stand. Shared by everything that remembers it, so never changed. */
+export interface Rough {
+  readonly node: RNode;
+  readonly w: number;
+  readonly h: number;
+  readonly kids: readonly Rough[];
+  /** x and y of each child, in turn; px from the part itself. */
+  readonly places: readonly number[];
+  readonly para: Paragraph | undefined;
+  readonly textX: number;
+}
+export const NO_KIDS: readonly Rough[] = [];
+export const NO_PLACES: readonly number[] = [];
+export const leaf = (node: RNode, w: number, h: number): Rough => ({
+  node,
+  w,
+  h,
+  kids: NO_KIDS,
+  places: NO_PLACES,
+  para: undefined,
+  textX: 0,
+});
+export const holding = (
+  node: RNode,
+  w: number,
+  h: number,
+  kids: readonly Rough[],
+  places: readonly number[],
+): Rough => ({
+  node,
+  w,
+  h,
+  kids,
+  places,
+  para: undefined,
+  textX: 0,
+});
+
+/** What is remembered about a part, kept on the part itself: a map of all parts costs more than what it saves. */
+export interface Note {
+  /** Which axes hold something that stretches; -1: not known yet. */
+  flags: number;
+  laid: Laid[] | null;
+  /** The box it became last, and from what. */
+  from: Rough | null;
+  box: Box | null;
+}
+export const noteOf = (node: RNode): Note =>
+  (node.note ??= { flags: -1, laid: null, from: null, box: null } satisfies Note) as Note;
+
+/** Which axes of a subtree hold something that stretches, so that a size must be given to it before it is final. */
+export function stretchy(node: RNode): number {
+  const note = noteOf(node);
+  if (note.flags >= 0) return note.flags;
+  let found = 0;
+  const { look } = node;
+  for (const c of node.children) {
+    if (c.look.width === 'stretch' || c.look.share > 0) found |= WIDE;
+    if (c.look.height === 'stretch') found |= TALL;
+    if (c.look.grow > 0) found |= look.flow === 'row' ? WIDE : TALL;
+    if (c.look.alignSelf === 'stretch') found |= look.flow === 'row' ? TALL : WIDE;
+    if (found !== (WIDE | TALL)) found |= stretchy(c);
+  }
+  if (look.align === 'stretch' && node.children.length > 0) found |= look.flow === 'row' ? TALL : WIDE;
+  // Columns of a grid are parts of the room it is given. Justified and aligned children only move when it differs from theirs.
+  if (look.flow === 'grid') found |= WIDE | TALL;
+  note.flags = found;
+  return found;
+}
+
+/** Turns places relative to the parent into places on the whole. What stands where it stood is the same object again. */
+export function settle(r: Rough, x: number, y: number): Box {
+  const note = noteOf(r.node);
+  const { from, box } = note;
+  if (
+    from &&
+    box &&
+    from.kids === r.kids &&
+    from.places === r.places &&
+    from.para === r.para &&
+    box.x === x &&
+    box.y === y &&
+    box.w === r.w &&
+    box.h === r.h &&
+    from.textX === r.textX
+  )
+    return box;
+  let children = NONE;
+  if (r.kids.length > 0) {
+    const made: Box[] = [];
+    for (let i = 0; i < r.kids.length; i++)
+      made.push(settle(r.kids[i] as Rough, x + (r.places[2 * i] ?? 0), y + (r.places[2 * i + 1] ?? 0)));
+    children = made;
+  }
+  const made: Box = r.para
+    ? { node: r.node, x, y, w: r.w, h: r.h, children, para: r.para, textX: r.textX }
+    : { node: r.node, x, y, w: r.w, h: r.h, children };
+  note.from = r;
+  note.box = made;
+  return made;
+}
+
+/** Within its own limits; never less than its padding, as with CSS's border boxes. */
+export const within = (look: Look, axis: 'w' | 'h', v: number): number =>
+  axis === 'w'
+    ? Math.max(clamp(v, look.minWidth, Math.max(look.minWidth, look.maxWidth)), look.paddingLeft + look.paddingRight)
+    : Math.max(
+        clamp(v, look.minHeight, Math.max(look.minHeight, look.maxHeight)),
+        look.paddingTop + look.paddingBottom,
+      );
+
+export interface Laid {
+  readonly fonts: Fonts;
+  readonly version: number;
+  readonly w: number | undefined;
+  readonly h: number | undefined;
+  readonly soft: boolean;
+  readonly aw: number;
+  readonly ah: number;
+  readonly box: Rough;
+}
