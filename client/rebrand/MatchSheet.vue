@@ -51,7 +51,7 @@ const choices = computed(() => [
 /** Rows, and the samples on them, come a few at a time: nothing waits for them. */
 const upTo = useGrowing(
   () => rows.value.length,
-  2,
+  0,
   () => props.sheet?.from,
 );
 const refs = computed(() => [

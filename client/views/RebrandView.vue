@@ -53,7 +53,7 @@ function choose(component: ComponentRef, target: string): void {
     edited.value = choosePair(stage.world, sheet.value, component, target === '' ? null : target);
 }
 /** Pictures are put up a few at a time, so that nothing waits for them. */
-const upTo = useGrowing(() => n.value, 4);
+const upTo = useGrowing(() => n.value, 0);
 const split = ref(50);
 /** Width of a screen here, px. */
 const ROOM = 176;
