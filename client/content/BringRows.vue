@@ -89,7 +89,7 @@ function take(): void {
             <thead>
               <tr>
                 <th v-for="c in read.columns" :key="c.id">
-                  {{ c.name }}<span class="note"> {{ COLUMN_KINDS.find((k) => k.id === c.kind)?.name }}</span>
+                  {{ c.name }}<span class="note kind">{{ COLUMN_KINDS.find((k) => k.id === c.kind)?.name }}</span>
                 </th>
               </tr>
             </thead>
@@ -153,6 +153,9 @@ td {
   border-top: 1px solid var(--line);
   padding: 2px 8px;
   max-width: 190px;
+}
+.kind {
+  margin-left: 6px;
 }
 .problem {
   color: var(--bad);

@@ -39,6 +39,11 @@ defineEmits<{ rename: [name: string]; kind: [kind: ContentColumn['kind']]; drop:
 </template>
 
 <style scoped>
+.head {
+  display: flex;
+  gap: 4px;
+  align-items: center;
+}
 .plain-field {
   border: 1px solid transparent;
   border-radius: 3px;

@@ -177,11 +177,6 @@ const at = (key: string): number => set.value.rows.findIndex((r) => r.key === ke
   padding: 3px 6px;
   background: var(--wash);
 }
-.head {
-  display: flex;
-  gap: 4px;
-  align-items: center;
-}
 .plain-field:hover,
 .cell {
   display: block;

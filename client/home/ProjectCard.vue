@@ -62,6 +62,15 @@ a.card:hover {
   align-items: flex-start;
   justify-content: center;
 }
+.shots img {
+  width: 25%;
+  max-width: 76px;
+  min-width: 0;
+  box-shadow: 0 1px 4px #25211a1f;
+  object-fit: cover;
+  object-position: top;
+  max-height: 150px;
+}
 .shots .note {
   align-self: center;
 }

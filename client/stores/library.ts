@@ -25,6 +25,7 @@ export const useLibrary = defineStore('library', () => {
   const fontsKnown = shallowRef(0);
   const faces = new Set<string>();
   let loading: Promise<void> | null = null;
+  let started: Promise<CoreWorker> | null = null;
 
   async function fetchFont(url: string, font: Omit<FontData, 'bytes'>): Promise<FontData> {
     const response = await fetch(url);
@@ -44,8 +45,10 @@ export const useLibrary = defineStore('library', () => {
   /** Reads every kit that is not known yet. What is known stays the same object: an installed kit never changes. */
   async function loadNew(): Promise<void> {
     // The worker starts while kits and fonts are on their way.
-    const starting = worker.value ?? startWorker();
-    if (starting instanceof Promise) starting.catch(() => undefined);
+    started ??= startWorker();
+    const starting = started;
+    // A worker that could not start is tried again with the next load.
+    starting.catch(() => (started = null));
     const list = await api.kits();
     const fresh = list.filter((i) => !kits.value.has(i.ref));
     const jsons = await Promise.all(fresh.map(async (i) => [i.ref, await api.kit(i.ref)] as const));

@@ -47,4 +47,11 @@ const LEAST = 14;
   text-align: left;
   font-size: 11px;
 }
+.label.on {
+  color: var(--ink);
+  font-weight: 700;
+}
+.label.gone {
+  opacity: 0;
+}
 </style>

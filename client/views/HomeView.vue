@@ -187,15 +187,6 @@ main {
   color: inherit;
   text-decoration: none;
 }
-.shots img {
-  width: 25%;
-  max-width: 76px;
-  min-width: 0;
-  box-shadow: 0 1px 4px #25211a1f;
-  object-fit: cover;
-  object-position: top;
-  max-height: 150px;
-}
 .swatches {
   display: flex;
   height: 28px;
