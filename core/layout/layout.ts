@@ -46,7 +46,9 @@ function lay(
   ah: number,
   soft = false,
 ): Rough {
-  if (pass.sharing > 0) return layNew(pass, node, w, h, aw, ah, soft);
+  // What holds nothing is quicker laid again than looked up; texts are not, for their lines.
+  if (pass.sharing > 0 || (node.children.length === 0 && node.type !== 'text'))
+    return layNew(pass, node, w, h, aw, ah, soft);
   const rw = w === undefined ? aw : 0;
   const rh = h === undefined ? ah : 0;
   const note = noteOf(node);

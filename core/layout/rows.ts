@@ -1,7 +1,7 @@
 import type { Look, RNode } from '../resolve/index.js';
 import { flex } from './flex.js';
 import { baseOf, isSoft, layItem, type Item } from './item.js';
-import { clamp, holding, NO_PLACES, same, within, type Pass, type Rough } from './rough.js';
+import { clamp, holding, leaf, NO_PLACES, same, within, type Pass, type Rough } from './rough.js';
 
 /** What is inside a part that may be so large: its limits kept, its padding taken off; px. */
 const inside = (look: Look, axis: 'w' | 'h', size: number, pad: number): number =>
@@ -21,6 +21,7 @@ export function layFlex(
   const row = look.flow === 'row';
   const padX = look.paddingLeft + look.paddingRight;
   const padY = look.paddingTop + look.paddingBottom;
+  if (node.children.length === 0) return leaf(node, w ?? within(look, 'w', padX), h ?? within(look, 'h', padY));
   const mainGiven = row ? w : h;
   const crossGiven = row ? h : w;
   const padMain = row ? padX : padY;

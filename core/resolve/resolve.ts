@@ -32,7 +32,7 @@ import {
   type Wear,
   type World,
 } from '../model/index.js';
-import type { Look, ResolvedScreen, RNode } from './look.js';
+import { part, type Look, type ResolvedScreen, type RNode } from './look.js';
 import { propsOf, statesFrom, type Enclosing, type Layer } from './props.js';
 import { rulesFor, whenHolds } from './rules.js';
 import { toChangedLook, toLook, type Terms } from './values.js';
@@ -193,17 +193,8 @@ export function resolveSample(
 
 function broken(context: Context, scope: Scope, id: NodeId, problem: string): RNode {
   const look = toLook(context, undefined, { width: 'stretch', height: 40, minWidth: 60 });
-  return {
-    key: scope.prefix + id,
-    type: 'broken',
-    name: scope.nodes[id]?.name ?? id,
-    look,
-    text: '',
-    note: null,
-    children: [],
-    owner: scope.owner || id,
-    problem,
-  };
+  const name = scope.nodes[id]?.name ?? id;
+  return part({ key: scope.prefix + id, type: 'broken', name, look, owner: scope.owner || id, problem });
 }
 
 function tracing(context: Context, key: string): ((layer: Layer) => void) | null {
@@ -305,37 +296,15 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
       name: declared?.name ?? node.slot,
       accepts: declared?.accepts ?? [],
     };
-    return [
-      {
-        key,
-        type: content.length > 0 ? 'box' : 'slot',
-        name: slot.name,
-        look,
-        text: '',
-        note: null,
-        children: content,
-        owner,
-        slot,
-      },
-    ];
+    const type = content.length > 0 ? 'box' : 'slot';
+    return [part({ key, type, name: slot.name, look, children: content, owner, slot })];
   }
   if (node.type !== 'box')
-    return [
-      {
-        key,
-        type: node.type,
-        name,
-        look,
-        text: node.type === 'text' ? textOf(node, over) : '',
-        note: null,
-        children: NO_NODES,
-        owner,
-      },
-    ];
+    return [part({ key, type: node.type, name, look, text: node.type === 'text' ? textOf(node, over) : '', owner })];
   const children: RNode[] = [];
   for (const child of node.children)
     for (const r of resolveNode(context, scope, child)) if (r.look.visible) children.push(r);
-  return [{ key, type: 'box', name, look, text: '', note: null, children, owner }];
+  return [part({ key, type: 'box', name, look, children, owner })];
 }
 const NO_NODES: readonly RNode[] = [];
 
@@ -369,19 +338,9 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
       into(row.key, { of: ROW, values: row.values, props: [] }, differ.get(row.key) ?? NOTHING_DIFFERS);
   } else for (const entry of node.entries) into(entry.key, undefined, entry.settings);
   const owner = scope.component ? scope.owner : node.id;
-  return [
-    {
-      key,
-      type: 'box',
-      name: node.name ?? 'Series',
-      look: lookOf(context, scope, node, over),
-      text: '',
-      note: null,
-      children: children.filter((c) => c.look.visible),
-      owner,
-      series: true,
-    },
-  ];
+  const look = lookOf(context, scope, node, over);
+  const shown = children.filter((c) => c.look.visible);
+  return [part({ key, type: 'box', name: node.name ?? 'Series', look, children: shown, owner, series: true })];
 }
 
 function group(settings: readonly Carried[]): ReadonlyMap<string, readonly Carried[]> {
@@ -519,15 +478,8 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   const root = resolveNode(context, inner, component.root)[0];
   if (!root) return broken(context, scope, node.id, `${component.name} has lost its root`);
   const look = inItsPlace(context, scope, node, over, root.look);
-  return {
-    ...root,
-    note: null,
-    key,
-    look,
-    name: node.name ?? component.name,
-    owner,
-    instance: { written, shown, name: component.name, role: component.role, props },
-  };
+  const instance = { written, shown, name: component.name, role: component.role, props };
+  return part({ ...root, key, look, name: node.name ?? component.name, owner, instance });
 }
 
 const PLACE: ReadonlySet<string> = new Set([
