@@ -275,6 +275,37 @@ describe('pictures', () => {
   });
 });
 
+describe('items of a list', () => {
+  it('are put in another order by their grip, and by the arrow keys on it', async () => {
+    await begin(use('tabs', 'tabs', 'size', 'medium'));
+    await hand.click(line('Tabs'));
+    const said = (): Promise<string[]> =>
+      page.$$eval('[aria-label="Details"] .item .texts input:first-of-type', (all) => all.map((i) => i.value));
+    await page.waitForSelector('[aria-label="Move item 1"]');
+    const before = await said();
+    expect(before.length).toBeGreaterThan(2);
+    const [one, two, ...rest] = before;
+    const last = await page.$$('.item .grip').then((all) => all.at(-1)?.boundingBox());
+    await hand.drag('[aria-label="Move item 1"]', { x: (last?.x ?? 0) + 6, y: (last?.y ?? 0) + 22 });
+    await page.waitForFunction(
+      (w) => document.querySelector<HTMLInputElement>('.item .texts input')?.value === w,
+      {},
+      two,
+    );
+    expect(await said()).toEqual([two, ...rest, one]);
+    await page.focus(`[aria-label="Move item ${before.length}"]`);
+    for (let n = 1; n < before.length; n++) await page.keyboard.press('ArrowUp');
+    await page.waitForFunction(
+      (w) => document.querySelector<HTMLInputElement>('.item .texts input')?.value === w,
+      {},
+      one,
+    );
+    expect(await said()).toEqual(before);
+    expect(await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Move item 1');
+    expect(desk.wrong).toEqual([]);
+  });
+});
+
 describe('history', () => {
   const items = (n: number): Promise<unknown> =>
     page.waitForFunction((k) => document.querySelectorAll('[aria-label="History"] li').length === k, {}, n);

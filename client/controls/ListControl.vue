@@ -1,14 +1,13 @@
 <script setup lang="ts">
-import InputText from 'primevue/inputtext';
 import Popover from 'primevue/popover';
 import Select from 'primevue/select';
-import Checkbox from 'primevue/checkbox';
 import { computed, ref } from 'vue';
 import { bindColumns, contentValue, listItems, type Json } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import type { ControlEmits, ControlProps } from './control.js';
-import IconGlyph from './IconGlyph.vue';
 import IconPicker from './IconPicker.vue';
+import ListItem from './ListItem.vue';
+import { useReorder } from './reorder.js';
 
 /** The items of a list, each with its own props; or the content set that fills it. */
 const props = defineProps<ControlProps>();
@@ -18,9 +17,6 @@ const pop = ref<InstanceType<typeof Popover> | null>(null);
 const iconFor = ref<{ key: string; field: string } | null>(null);
 const items = computed(() => listItems(props.held.value));
 const fields = computed(() => props.prop.item ?? []);
-const texts = computed(() => fields.value.filter((p) => p.kind === 'text' || p.kind === 'number'));
-const icon = computed(() => fields.value.find((p) => p.kind === 'icon'));
-const flag = computed(() => fields.value.find((p) => p.kind === 'flag'));
 const from = computed(() => {
   const c = contentValue(props.held.written ?? undefined);
   return c && 'rows' in c ? c : null;
@@ -65,7 +61,7 @@ function addItem(): void {
       {
         key: `k${n}`,
         values: Object.fromEntries(
-          texts.value
+          fields.value
             .filter((f) => f.kind === 'text')
             .slice(0, 1)
             .map((f) => [f.id, `${f.name} ${n}`]),
@@ -75,14 +71,24 @@ function addItem(): void {
     false,
   );
 }
-function shift(key: string, by: -1 | 1): void {
+function move(from: number, to: number): void {
   const list = plain();
-  const at = list.findIndex((i) => i.key === key);
-  const [one] = list.splice(at, 1);
-  if (one) list.splice(Math.max(0, at + by), 0, one);
+  const [one] = list.splice(from, 1);
+  if (one) list.splice(to, 0, one);
   emit('choose', list, false);
 }
-const glyph = (v: Json | undefined) => (typeof v === 'string' ? props.kit?.icons[v] : undefined);
+const frame = ref<HTMLElement | null>(null);
+const gripKey = useReorder(frame, '.grip', move);
+function chooseIcon(event: Event, key: string, field: string): void {
+  iconFor.value = { key, field };
+  pop.value?.toggle(event);
+}
+const dropItem = (key: string): void =>
+  emit(
+    'choose',
+    plain().filter((x) => x.key !== key),
+    false,
+  );
 </script>
 
 <template>
@@ -117,60 +123,20 @@ const glyph = (v: Json | undefined) => (typeof v === 'string' ? props.kit?.icons
       <p class="note">{{ set.rows.length }} items, one for each row of {{ set.name }}.</p>
     </template>
     <template v-else>
-      <div v-for="(item, i) in items" :key="item.key" class="item">
-        <Checkbox
-          v-if="flag"
-          binary
-          :model-value="item.values[flag.id] === true"
-          :aria-label="`${flag.name}, item ${i + 1}`"
-          :title="flag.name"
-          @update:model-value="(v: boolean) => setItem(item.key, flag!.id, v, false)"
+      <div ref="frame" class="list">
+        <ListItem
+          v-for="(item, i) in items"
+          :key="item.key"
+          :item="item"
+          :nth="i"
+          :prop="prop"
+          :kit="kit"
+          :alone="items.length < 2"
+          @put="(field, value, merge) => setItem(item.key, field, value, merge)"
+          @key="(event) => gripKey(event, i, items.length)"
+          @icon="(event, field) => chooseIcon(event, item.key, field)"
+          @drop="dropItem(item.key)"
         />
-        <button
-          v-if="icon"
-          class="plain glyph"
-          :aria-label="`${icon.name}, item ${i + 1}`"
-          @click="
-            iconFor = { key: item.key, field: icon.id };
-            pop?.toggle($event);
-          "
-        >
-          <IconGlyph v-if="glyph(item.values[icon.id])" :icon="glyph(item.values[icon.id])!" :size="16" />
-        </button>
-        <span class="texts"
-          ><InputText
-            v-for="f in texts"
-            :key="f.id"
-            size="small"
-            fluid
-            :model-value="String(item.values[f.id] ?? f.default ?? '')"
-            :aria-label="`${prop.name} ${i + 1} ${f.name}`"
-            :placeholder="f.name"
-            @update:model-value="
-              (v) => setItem(item.key, f.id, f.kind === 'number' ? Number(v) || 0 : String(v ?? ''))
-            "
-        /></span>
-        <button
-          class="plain small"
-          :aria-label="`Move item ${i + 1} up`"
-          :disabled="i === 0"
-          @click="shift(item.key, -1)"
-        >
-          ↑
-        </button>
-        <button
-          class="plain small"
-          :aria-label="`Remove item ${i + 1}`"
-          @click="
-            emit(
-              'choose',
-              plain().filter((x) => x.key !== item.key),
-              false,
-            )
-          "
-        >
-          ×
-        </button>
       </div>
       <button class="quiet-link" @click="addItem">Add an item</button>
     </template>
@@ -200,38 +166,6 @@ const glyph = (v: Json | undefined) => (typeof v === 'string' ? props.kit?.icons
   gap: 6px;
   align-items: center;
   padding: 0;
-}
-.item {
-  display: flex;
-  gap: 5px;
-  align-items: center;
-}
-.texts {
-  display: grid;
-  grid-auto-flow: column;
-  gap: 4px;
-  flex: 1;
-  min-width: 0;
-}
-.texts :deep(input) {
-  min-width: 0;
-}
-.glyph {
-  width: 26px;
-  height: 26px;
-  border: 1px solid var(--line);
-  border-radius: 4px;
-  display: grid;
-  place-items: center;
-  flex: none;
-}
-.small {
-  width: 18px;
-  text-align: center;
-  color: var(--soft);
-}
-.small:disabled {
-  opacity: 0.4;
 }
 .list > .quiet-link {
   justify-self: start;

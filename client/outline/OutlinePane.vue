@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useResizeObserver } from '@vueuse/core';
+import { useVirtualizer } from '@tanstack/vue-virtual';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { dropBeside } from '../../core/index.js';
 import { commandOf } from '../keys/table.js';
@@ -27,30 +27,36 @@ const { written, openNew, openText } = writing;
 // ── only the lines in view exist ──
 /** How high a line is: px. */
 const LINE = 26;
-const scroll = ref({ top: 0, height: 600 });
-const first = computed(() => Math.max(0, Math.floor(scroll.value.top / LINE) - 10));
-const last = computed(() =>
-  Math.min(lines.value.length, Math.ceil((scroll.value.top + scroll.value.height) / LINE) + 10),
+/** Room above the first and below the last: px. */
+const EDGE = 6;
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: lines.value.length,
+    getScrollElement: () => list.value,
+    estimateSize: () => LINE,
+    getItemKey: (i: number) => lines.value[i]?.key ?? i,
+    overscan: 10,
+    paddingStart: EDGE,
+    paddingEnd: EDGE,
+    scrollPaddingStart: EDGE,
+    scrollPaddingEnd: EDGE,
+  })),
 );
-const shown = computed(() => lines.value.slice(first.value, last.value));
-function scrolled(): void {
-  if (list.value) scroll.value = { top: list.value.scrollTop, height: scroll.value.height };
-}
-useResizeObserver(list, ([e]) => {
-  if (e) scroll.value = { top: scroll.value.top, height: e.contentRect.height };
-});
+const shown = computed(() =>
+  virtual.value.getVirtualItems().flatMap((v) => {
+    const line = lines.value[v.index];
+    return line ? [{ line, nth: v.index }] : [];
+  }),
+);
+const before = computed(() => virtual.value.getVirtualItems()[0]?.start ?? EDGE);
+const behind = computed(() => virtual.value.getTotalSize() - (virtual.value.getVirtualItems().at(-1)?.end ?? EDGE));
 watch(
   () => stage.selected,
   async (selected) => {
     await nextTick();
     const id = stage.selectedPlace?.node ?? selected;
     const at = lines.value.findIndex((l) => l.screen.id === stage.screenId && l.id === id);
-    const el = list.value;
-    // What is known of the scrolling is asked, not the page: it would have to be laid out for that.
-    const { top, height } = scroll.value;
-    if (!el || at < 0) return;
-    if (at * LINE < top) el.scrollTop = at * LINE;
-    else if ((at + 1) * LINE > top + height) el.scrollTop = (at + 1) * LINE - height;
+    if (at >= 0) virtual.value.scrollToIndex(at);
   },
 );
 
@@ -125,7 +131,7 @@ function land(x: number, y: number, held: Held): Landing | null {
   const r = list.value?.getBoundingClientRect();
   const w = stage.world;
   if (!r || !w || x < r.left || x > r.right || y < r.top || y > r.bottom || r.width === 0) return null;
-  const at = (y - r.top + (list.value?.scrollTop ?? 0) - 6) / LINE;
+  const at = (y - r.top + (list.value?.scrollTop ?? 0) - EDGE) / LINE;
   const line = lines.value[Math.min(lines.value.length - 1, Math.max(0, Math.floor(at)))];
   const screen = line && w.project.screens.find((s) => s.id === line.screen.id);
   if (!line || !screen) return null;
@@ -161,14 +167,13 @@ const isWritten = (line: Line, fresh: boolean): boolean =>
       aria-label="Screen outline"
       aria-multiselectable="true"
       tabindex="0"
-      @scroll.passive="scrolled"
       @keydown="treeKey"
     >
-      <div :style="{ height: `${first * LINE}px` }" />
-      <template v-for="(line, i) in shown" :key="line.key">
+      <div :style="{ height: `${before}px` }" />
+      <template v-for="{ line, nth } in shown" :key="line.key">
         <OutlineLine
           :line="line"
-          :nth="first + i"
+          :nth="nth"
           :on="isOn(line)"
           :open="line.head ? isOpen(line) : undefined"
           :landing="landing(line)"
@@ -182,7 +187,7 @@ const isWritten = (line: Line, fresh: boolean): boolean =>
           <LineField :writing="writing" label="New line" :depth="written?.depth ?? 0" hint="field From, To" />
         </div>
       </template>
-      <div :style="{ height: `${(lines.length - last) * LINE}px` }" />
+      <div :style="{ height: `${behind}px` }" />
       <div v-if="written && written.id === null && lines.length === 0" class="line">
         <span class="kind">{{ writing.kind.value }}</span>
         <LineField :writing="writing" label="New line" :depth="0" hint="top bar Trips" />
@@ -211,7 +216,6 @@ const isWritten = (line: Line, fresh: boolean): boolean =>
 .lines {
   overflow: auto;
   flex: 1;
-  padding: 6px 0;
   overflow-anchor: none;
 }
 .lines:focus-visible {

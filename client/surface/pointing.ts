@@ -48,7 +48,7 @@ export function usePointing(
     pathUnder(event).filter(
       (b, i) => i > 0 && (b.node.key === b.node.owner || b.node.instance || b.node.type !== 'box'),
     );
-  const isPlain = (b: Box): boolean => at.screen.nodes[b.node.key]?.type === 'box' || b.node.series !== undefined;
+  const isPlain = (b: Box): boolean => at.screen.nodes[b.node.key]?.type === 'box' || b.node.series;
   /** What a click means: the nearest around it that is not the ground of the screen, or what is selected already. */
   function meant(event: MouseEvent): Box | undefined {
     const path = stops(event);
