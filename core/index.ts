@@ -140,6 +140,8 @@ export {
   withItemField,
   newInstance,
   copyPiece,
+  readCopied,
+  type Copied,
   chooseSteps,
   backToKitSteps,
   allBackSteps,

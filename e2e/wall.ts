@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import type { Page } from 'puppeteer-core';
 import {
   Fonts,
@@ -13,28 +12,34 @@ import {
   type Project,
 } from '../core/index.js';
 
-const home = fileURLToPath(new URL('..', import.meta.url));
+/** Tests and measurements run from there. */
+const home = `${process.cwd()}/`;
 let loaded: { kits: Map<KitRef, Kit>; fonts: Fonts } | null = null;
 
 /** The shipped kits and their fonts, read as anybody's. */
 export function shippedKits(): { kits: ReadonlyMap<KitRef, Kit>; fonts: Fonts } {
   if (loaded) return loaded;
   const kits = new Map<KitRef, Kit>();
-  const fonts = new Fonts();
   for (const id of ['plywood', 'skerry-line', 'fjell-coach']) {
     const { value } = readKit(JSON.parse(readFileSync(`${home}kits/${id}/kit.json`, 'utf8')), { bases: kits });
     if (!value) throw new Error(`${id} cannot be read`);
     kits.set(kitRef(value), value);
-    for (const f of value.fonts) {
+  }
+  const fonts = new Fonts();
+  addShippedFonts(kits, fonts);
+  loaded = { kits, fonts };
+  return loaded;
+}
+
+/** Adds the fonts of the shipped kits to those known. */
+export function addShippedFonts(kits: ReadonlyMap<KitRef, Kit>, fonts: Fonts): void {
+  for (const kit of kits.values())
+    for (const f of kit.fonts)
       try {
-        fonts.add(f.family, f.weight, f.italic, readFileSync(`${home}kits/${id}/${f.file}`));
+        fonts.add(f.family, f.weight, f.italic, readFileSync(`${home}kits/${kit.id}/${f.file}`));
       } catch {
         // A based kit's fonts may be those of its base.
       }
-    }
-  }
-  loaded = { kits, fonts };
-  return loaded;
 }
 
 /** Where a part of a screen is seen on the page, px; found by a test on the laid out parts. */

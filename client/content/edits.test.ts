@@ -24,7 +24,7 @@ const crew: ContentSet = {
     { key: 'r3', values: { name: 'Una', age: 27 } },
   ],
 };
-const start: Project = { ...emptyProject('p', 'P'), contentSets: { crew } };
+const start: Project = { ...emptyProject('p', 'P', 'plywood@1.0.0'), contentSets: { crew } };
 function done(steps: readonly Step[], project = start): ContentSet {
   const got = applyEdit(project, { id: 'e', label: 'e', steps });
   if (!got.ok) throw new Error(got.refusal.message);

@@ -250,8 +250,9 @@ export function useInstance() {
     const seen = others.filter((o) => o.screen === s.id || stage.inSight.has(o.screen));
     const rest = others.filter((o) => !seen.includes(o));
     const one = merge ? key : `${key}|${freshId()}`;
-    if (!doc.act(label, [...own, ...stepsAlongside(seen, target, value)], one) || rest.length === 0) return;
-    requestAnimationFrame(() => setTimeout(() => doc.act(label, stepsAlongside(rest, target, value), one, !merge), 0));
+    const steps = [...own, ...stepsAlongside(seen, target, value)];
+    if (rest.length === 0) doc.act(label, steps, one, !merge);
+    else doc.actInTwo(label, steps, () => stepsAlongside(rest, target, value), one, !merge);
   }
   function back(target: Target, name: string): void {
     const s = stage.screen;

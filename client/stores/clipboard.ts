@@ -4,6 +4,7 @@ import {
   layoutNode,
   outermost,
   paint,
+  readCopied,
   readOutline,
   subtree,
   swapSteps,
@@ -11,6 +12,7 @@ import {
   treeOfScreen,
   vocabulary,
   writeOutline,
+  type Copied,
   type Node,
   type NodeId,
   type Piece,
@@ -25,38 +27,12 @@ import { useStage } from './stage.js';
 /** Own data travels beside SVG and text. Browsers only let pages put custom types there under `web `. */
 const OWN = 'application/x-dekkor+json';
 
-interface Cargo {
-  readonly dekkor: 1;
-  readonly from: string;
-  readonly kits: readonly string[];
-  readonly pieces: readonly Piece[];
-}
-
-function readCargo(text: string): Cargo | null {
-  try {
-    const v = JSON.parse(text) as Partial<Cargo> | null;
-    if (v?.dekkor !== 1 || !Array.isArray(v.pieces)) return null;
-    const sound = v.pieces.every(
-      (p) =>
-        typeof p === 'object' &&
-        p !== null &&
-        typeof p.root === 'string' &&
-        typeof p.nodes === 'object' &&
-        p.nodes !== null &&
-        typeof p.nodes[p.root] === 'object',
-    );
-    return sound ? (v as Cargo) : null;
-  } catch {
-    return null;
-  }
-}
-
 /** Browsers give a paste without formatting the text alone: when it is what was copied here last, what was copied is known. */
 const KEPT = 'dekkor-copied';
-function kept(text: string): Cargo | null {
+function kept(text: string): ReturnType<typeof readCopied> {
   try {
     const last = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as { text?: string; cargo?: string } | null;
-    return last?.text === text && text !== '' ? readCargo(last.cargo ?? '') : null;
+    return last?.text === text && text !== '' ? readCopied(last.cargo ?? '') : null;
   } catch {
     return null;
   }
@@ -81,7 +57,7 @@ export const useClipboard = defineStore('clipboard', () => {
     const w = stage.world;
     const ids = stage.selectedIds;
     if (!screen || !w || ids.length === 0 || !event.clipboardData) return false;
-    const cargo: Cargo = { dekkor: 1, from: doc.id, kits: w.project.kits, pieces: pieces(screen, ids) };
+    const cargo: Copied = { dekkor: 1, from: doc.id, kits: w.project.kits, pieces: pieces(screen, ids) };
     event.clipboardData.setData(OWN, JSON.stringify(cargo));
     event.clipboardData.setData(
       'text/plain',
@@ -116,13 +92,17 @@ export const useClipboard = defineStore('clipboard', () => {
   }
   /** Pastes own data, an outline, or a plain text; with `over`, onto the selection, whose settings are carried. */
   function paste(data: DataTransfer, over: boolean): boolean {
-    const own = readCargo(data.getData(OWN)) ?? kept(data.getData('text/plain'));
+    const own = readCopied(data.getData(OWN)) ?? kept(data.getData('text/plain'));
+    if (own && 'problem' in own) {
+      doc.say(`${own.problem} Nothing was pasted.`, true);
+      return false;
+    }
     if (own) return pasteCargo(own, over);
     const text = data.getData('text/plain');
     if (text.trim() === '') return false;
     return pasteOutline(text);
   }
-  function pasteCargo(cargo: Cargo, over: boolean): boolean {
+  function pasteCargo(cargo: Copied, over: boolean): boolean {
     const w = stage.world;
     if (!w) return false;
     const wanted = new Set(

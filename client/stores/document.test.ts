@@ -2,71 +2,22 @@
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { applyEdit, blankScreen, emptyProject, type Edit, type Project, type Step } from '../../core/index.js';
+import type { Step } from '../../core/index.js';
+import { PretendServer, PretendSocket } from '../../testing/pretend.js';
 import { useDocument } from './document.js';
 
-let serial = 0;
-/** A server of one project, in memory: it takes edits in the order they come, unless it is away or refuses. */
-class Server {
-  /** What is kept in the browser belongs to one project: each test has its own. */
-  project: Project = {
-    ...emptyProject(`p${++serial}`, 'Harbour', 'plywood@1.0.0'),
-    screens: [blankScreen('s', 'First', 'flow-1', 'phone', 390, 844)],
-  };
-  readonly confirmed: { revision: number; edit: Edit; at: string }[] = [];
-  away = false;
-  refuses = '';
-  take(edit: Edit): { revision: number; edit: Edit; at: string } {
-    const got = applyEdit(this.project, edit);
-    if (!got.ok) throw new Error(got.refusal.message);
-    this.project = got.project;
-    const told = { revision: this.confirmed.length + 1, edit, at: '2026-11-26T10:00:00Z' };
-    this.confirmed.push(told);
-    return told;
-  }
-  readonly fetch = (url: string, init?: { method?: string; body?: string }): Promise<Response> => {
-    if (this.away) return Promise.reject(new TypeError('away'));
-    const json = (body: unknown, status = 200): Promise<Response> =>
-      Promise.resolve(new Response(JSON.stringify(body), { status }));
-    const { pathname, searchParams } = new URL(url, 'http://dekkor');
-    if (init?.method === 'POST') {
-      const sent = JSON.parse(init.body ?? '{}') as { edits: Edit[] };
-      if (this.refuses !== '')
-        return json({ code: 'step.field', detail: this.refuses, edit: sent.edits[0]?.id, about: '' }, 409);
-      return json({ edits: sent.edits.map((e) => this.take(e)) });
-    }
-    if (pathname.endsWith('/history')) return json({ history: [] });
-    if (pathname.endsWith('/edits'))
-      return json({ edits: this.confirmed.filter((c) => c.revision > Number(searchParams.get('after') ?? 0)) });
-    return json({ project: this.project, revision: this.confirmed.length });
-  };
-}
-class Socket {
-  static readonly all: Socket[] = [];
-  onmessage: ((event: { data: string }) => void) | null = null;
-  onclose: (() => void) | null = null;
-  constructor() {
-    Socket.all.push(this);
-  }
-  close(): void {
-    this.onclose = null;
-  }
-  tell(body: unknown): void {
-    this.onmessage?.({ data: JSON.stringify(body) });
-  }
-}
-
+const widen: Step = { do: 'setScreen', screen: 's', field: 'width', value: 400 };
 const rename = (value: string): Step => ({ do: 'setScreen', screen: 's', field: 'name', value });
-let server: Server;
+let server: PretendServer;
 let doc: ReturnType<typeof useDocument>;
 const name = (): string | undefined => doc.shown?.screens[0]?.name;
 const until = (is: () => boolean): Promise<void> => vi.waitFor(() => expect(is()).toBe(true), { timeout: 4000 });
 
 beforeEach(async () => {
-  server = new Server();
-  Socket.all.length = 0;
+  server = new PretendServer();
+  PretendSocket.all.length = 0;
   vi.stubGlobal('fetch', server.fetch);
-  vi.stubGlobal('WebSocket', Socket);
+  vi.stubGlobal('WebSocket', PretendSocket);
   setActivePinia(createPinia());
   doc = useDocument();
   await doc.open(server.project.id);
@@ -91,6 +42,15 @@ describe('the open project', () => {
     expect(server.confirmed.map((c) => c.edit.steps)).toEqual([[rename('Quay')]]);
     expect(await doc.undo()).toContain('Rename');
     expect(name()).toBe('First');
+  });
+  it('does what belongs to a change before anything else comes', async () => {
+    doc.actInTwo('Rename both', [rename('One')], () => [widen], 'k', true);
+    expect(doc.shown?.screens[0]).toMatchObject({ name: 'One', width: 390 });
+    expect(await doc.undo()).toContain('Rename both');
+    expect(doc.shown?.screens[0]).toMatchObject({ name: 'First', width: 390 });
+    expect(doc.undoName).toBe(null);
+    await doc.redo();
+    expect(doc.shown?.screens[0]).toMatchObject({ name: 'One', width: 400 });
   });
   it('says why something cannot be done, and changes nothing', () => {
     const before = doc.shown;
@@ -127,14 +87,14 @@ describe('the open project', () => {
   });
   it('shows what others do as it is told', async () => {
     const told = server.take({ id: 'theirs', label: 'Rename', steps: [rename('Theirs')] });
-    Socket.all.at(-1)?.tell({ edits: [told] });
+    PretendSocket.all.at(-1)?.tell({ edits: [told] });
     await until(() => name() === 'Theirs');
     expect(doc.revision).toBe(1);
   });
   it('asks for what it did not hear of', async () => {
     server.take({ id: 'a', label: 'Rename', steps: [rename('One')] });
     const second = server.take({ id: 'b', label: 'Rename', steps: [rename('Two')] });
-    Socket.all.at(-1)?.tell({ edits: [second] });
+    PretendSocket.all.at(-1)?.tell({ edits: [second] });
     await until(() => name() === 'Two');
     expect(doc.revision).toBe(2);
   });

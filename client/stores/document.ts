@@ -105,6 +105,7 @@ export const useDocument = defineStore('document', () => {
   }
 
   function close(): void {
+    whole();
     if (storing) void storeNow().catch(() => undefined);
     generation++;
     clearTimeout(timer);
@@ -166,6 +167,15 @@ export const useDocument = defineStore('document', () => {
   function followFrame(): void {
     typing.value = true;
     requestAnimationFrame(() => setTimeout(() => (typing.value = false), 0));
+  }
+
+  /** What belongs to the last change and follows its frame. */
+  let late: (() => void) | null = null;
+  /** Nothing comes between a change and what belongs to it. */
+  function whole(): void {
+    const rest = late;
+    late = null;
+    rest?.();
   }
 
   let storing: Promise<void> | null = null;
@@ -235,6 +245,7 @@ export const useDocument = defineStore('document', () => {
    * @returns false when it was refused; the reason is shown
    */
   function act(label: string, steps: readonly Step[], merge: string | null = null, last = merge === null): boolean {
+    whole();
     if (!desk.value || steps.length === 0) return false;
     if (looking.value) {
       say('You are looking at how it was. Go back to it, or return to now, to change something.', true);
@@ -259,8 +270,25 @@ export const useDocument = defineStore('document', () => {
     return true;
   }
 
+  /**
+   * Does an edit of very many steps: what is in sight in this frame, the rest right behind it, as the same step.
+   * @param key of what merges with it, as with `act`
+   */
+  function actInTwo(
+    label: string,
+    steps: readonly Step[],
+    rest: () => readonly Step[],
+    key: string,
+    last: boolean,
+  ): void {
+    if (!act(label, steps, key)) return;
+    late = () => void act(label, rest(), key, last);
+    requestAnimationFrame(() => setTimeout(whole, 0));
+  }
+
   /** Undoes or does again; what was done in an earlier visit is fetched first. */
   async function turnOnce(way: Way): Promise<string | null> {
+    whole();
     if (!desk.value || looking.value) return null;
     let got = turn(desk.value, way, freshId(), Date.now());
     if (!got.ok && got.needs) {
@@ -300,6 +328,7 @@ export const useDocument = defineStore('document', () => {
 
   /** Shows the project as it was after a revision; nothing is changed by looking. */
   async function look(past: Pick<Past, 'revision' | 'label' | 'at'>): Promise<void> {
+    whole();
     const mine = generation;
     try {
       const stand = await api.at(id.value, past.revision);
@@ -340,6 +369,7 @@ export const useDocument = defineStore('document', () => {
     open,
     close,
     act,
+    actInTwo,
     undo,
     redo,
     look,

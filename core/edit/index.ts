@@ -30,6 +30,7 @@ export {
   PLACE_FIELDS,
   type Spot,
 } from './actions.js';
+export { readCopied, type Copied } from './copied.js';
 export {
   moveSteps,
   transferSteps,

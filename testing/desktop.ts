@@ -1,0 +1,49 @@
+import { createPinia, setActivePinia } from 'pinia';
+import { vi } from 'vitest';
+import type { Screen } from '../core/index.js';
+import { useClipboard } from '../client/stores/clipboard.js';
+import { useCommands } from '../client/stores/commands.js';
+import { useDocument } from '../client/stores/document.js';
+import { fonts, useLibrary } from '../client/stores/library.js';
+import { useStage } from '../client/stores/stage.js';
+import { addShippedFonts, shippedKits } from '../e2e/wall.js';
+import { PretendServer, PretendSocket } from './pretend.js';
+
+export interface Desktop {
+  readonly server: PretendServer;
+  readonly doc: ReturnType<typeof useDocument>;
+  readonly stage: ReturnType<typeof useStage>;
+  readonly commands: ReturnType<typeof useCommands>;
+  readonly clipboard: ReturnType<typeof useClipboard>;
+  /** A screen as it is now. */
+  readonly screen: (id?: string) => Screen;
+  /** What stands on it, one below the other. */
+  readonly top: (id?: string) => readonly string[];
+}
+
+/** The stores of an open project with these screens and the shipped kits, without a page. */
+export async function openDesktop(screens: readonly Screen[]): Promise<Desktop> {
+  const server = new PretendServer(screens);
+  PretendSocket.all.length = 0;
+  vi.stubGlobal('fetch', server.fetch);
+  vi.stubGlobal('WebSocket', PretendSocket);
+  setActivePinia(createPinia());
+  const { kits } = shippedKits();
+  useLibrary().kits = kits;
+  addShippedFonts(kits, fonts);
+  const doc = useDocument();
+  await doc.open(server.project.id);
+  const stage = useStage();
+  stage.goTo(screens[0]?.id ?? '');
+  const screen = (id = stage.screenId): Screen => {
+    const found = doc.shown?.screens.find((s) => s.id === id);
+    if (!found) throw new Error(`There is no screen ${id}`);
+    return found;
+  };
+  const top = (id?: string): readonly string[] => {
+    const s = screen(id);
+    const root = s.nodes[s.root];
+    return root?.type === 'box' ? root.children : [];
+  };
+  return { server, doc, stage, commands: useCommands(), clipboard: useClipboard(), screen, top };
+}
