@@ -20,12 +20,15 @@ export async function freshDatabase(): Promise<string> {
 export class House {
   private child: ChildProcess | null = null;
   address = '';
-  constructor(private readonly db: string) {}
+  constructor(
+    private readonly db: string,
+    private readonly settings: Readonly<Record<string, string>> = {},
+  ) {}
 
   start(port = '0'): Promise<void> {
     const child = spawn(process.execPath, [`${home}/dist/server/main.mjs`], {
       stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
-      env: { ...process.env, DEKKOR_DB: this.db, DEKKOR_HOME: home, DEKKOR_PORT: port },
+      env: { ...process.env, DEKKOR_DB: this.db, DEKKOR_HOME: home, DEKKOR_PORT: port, ...this.settings },
     });
     this.child = child;
     return new Promise((done, fail) => {

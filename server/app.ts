@@ -1,4 +1,6 @@
 import { once } from 'node:events';
+import { STATUS_CODES } from 'node:http';
+import type { Socket } from 'node:net';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import helmet from '@fastify/helmet';
@@ -10,7 +12,8 @@ import Fastify, { type FastifyError, type FastifyInstance, type FastifyReply, ty
 import * as yup from 'yup';
 import { Assets } from './assets.js';
 import type { Database } from './database.js';
-import { ProblemError, type ErrorCode } from './errors.js';
+import { ProblemError, storeProblem, type ErrorCode } from './errors.js';
+import { gate, type GateOptions } from './gate.js';
 import { Kits } from './kits.js';
 import { Live } from './live.js';
 import { Pictures } from './pictures.js';
@@ -26,6 +29,7 @@ export interface AppOptions {
   /** The built client; absent in tests of the server alone. */
   readonly clientFolder?: string;
   readonly exportWorker: URL;
+  readonly gate?: GateOptions;
   readonly log: boolean;
 }
 
@@ -39,7 +43,6 @@ export interface App {
 const LARGEST = 16 * 1024 * 1024;
 /** Bodies up to this size are read away before they are refused: bytes. */
 const MOST_DRAINED = 200 * 1024 * 1024;
-const LOOPBACK = /^(?:localhost|127\.0\.0\.1|\[::1\])(?::\d+)?$/u;
 
 const POLICY = {
   'default-src': ["'self'"],
@@ -62,6 +65,12 @@ export async function buildApp(options: AppOptions): Promise<App> {
     bodyLimit: LARGEST,
     forceCloseConnections: true,
     routerOptions: { maxParamLength: 200 },
+    // What comes slower than this is given up: ms.
+    requestTimeout: 60_000,
+    connectionTimeout: 0,
+    maxRequestsPerSocket: 0,
+    frameworkErrors: (error, request, reply) => void sendProblem(error, request, reply),
+    clientErrorHandler: unreadable,
   });
   const live = new Live();
   const projects = new Projects(options.db, (id, confirmed) => live.tell(id, confirmed));
@@ -75,9 +84,14 @@ export async function buildApp(options: AppOptions): Promise<App> {
     contentSecurityPolicy: { useDefaults: false, directives: POLICY },
   });
   await server.register(rateLimit, { max: 3000, timeWindow: 10_000 });
-  await server.register(multipart, { limits: { fileSize: LARGEST, files: 1 } });
+  await server.register(multipart, {
+    limits: { fileSize: LARGEST, files: 1, fields: 4, fieldSize: 2000, fieldNameSize: 100, parts: 6, headerPairs: 40 },
+  });
   await server.register(websocket, { options: { maxPayload: 4096 } });
-  guard(server);
+  server.removeContentTypeParser('text/plain');
+  readJson(server);
+  gate(server, options.gate ?? {});
+  drainLarge(server);
   server.setErrorHandler((error: FastifyError, request, reply) => void sendProblem(error, request, reply));
   server.setNotFoundHandler((request, reply) => {
     if (request.url.startsWith('/api/') || !options.clientFolder)
@@ -109,16 +123,38 @@ export async function buildApp(options: AppOptions): Promise<App> {
   return { server, projects, kits };
 }
 
-/** Who may ask at all, and how much at once. */
-function guard(server: FastifyInstance): void {
-  // Only pages from this machine may speak with this server, whatever name led here.
-  server.addHook('onRequest', async (request) => {
-    const { host, origin } = request.headers;
-    if (!host || !LOOPBACK.test(host))
-      throw new ProblemError('host.unknown', 'This server only answers on this machine’s own address.');
-    if (origin && !LOOPBACK.test(origin.replace(/^https?:\/\//u, '')))
-      throw new ProblemError('origin.unknown', 'This server only answers pages that it served itself.');
+/** JSON deeper than anything of ours is refused before it is read: every reader goes down into it. */
+const DEEPEST = 100;
+function readJson(server: FastifyInstance): void {
+  const read = server.getDefaultJsonParser('error', 'error');
+  server.removeContentTypeParser('application/json');
+  server.addContentTypeParser<string>('application/json', { parseAs: 'string' }, (request, body, done) => {
+    if (deeperThan(body, DEEPEST))
+      done(
+        new ProblemError('request.deep', `The JSON is nested more than ${DEEPEST} deep. Nothing was changed.`),
+        undefined,
+      );
+    else read(request, body, done);
   });
+}
+/** Are the brackets of a JSON text nested deeper than so? In one pass, whatever the text is. */
+export function deeperThan(text: string, most: number): boolean {
+  let depth = 0;
+  let quoted = false;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (quoted) {
+      if (c === 92) i++;
+      else if (c === 34) quoted = false;
+    } else if (c === 34) quoted = true;
+    else if (c === 91 || c === 123) {
+      if (++depth > most) return true;
+    } else if (c === 93 || c === 125) depth--;
+  }
+  return false;
+}
+
+function drainLarge(server: FastifyInstance): void {
   // A body that is too large is read to its end and thrown away, so that the answer reaches who sent it.
   server.addHook('onRequest', async (request) => {
     const size = Number(request.headers['content-length'] ?? 0);
@@ -132,6 +168,24 @@ function guard(server: FastifyInstance): void {
       `This has ${Math.ceil(size / 1024 / 1024)} MB; ${LARGEST / 1024 / 1024} MB is the most that is taken at once. Nothing was changed.`,
     );
   });
+}
+
+/** What is no request at all is answered as everything else is, and the connection given up. */
+function unreadable(error: Error & { code?: string }, socket: Socket): void {
+  if (error.code === 'ECONNRESET' || !socket.writable) return void socket.destroy();
+  const { body, status } =
+    error.code === 'ERR_HTTP_REQUEST_TIMEOUT'
+      ? new ProblemError(
+          'request.slow',
+          'The request took too long to arrive and was given up. Nothing was changed; send it again.',
+        )
+      : error.code === 'HPE_HEADER_OVERFLOW'
+        ? new ProblemError('request.head', 'The head of the request is too large. Nothing was changed.')
+        : new ProblemError('request.unreadable', 'This is no HTTP request that can be read. Nothing was changed.');
+  const text = JSON.stringify(body);
+  socket.end(
+    `HTTP/1.1 ${status} ${STATUS_CODES[status]}\r\ncontent-type: application/problem+json\r\ncontent-length: ${Buffer.byteLength(text)}\r\nconnection: close\r\n\r\n${text}`,
+  );
 }
 
 function sendProblem(
@@ -153,6 +207,8 @@ function asProblem(error: FastifyError | ProblemError | yup.ValidationError | Er
       `The request has a wrong shape: ${(error.errors[0] ?? error.message).slice(0, 300)}. Nothing was changed.`,
       error.path ?? '',
     );
+  if (/^Multipart: |multipart/iu.test(error.message) && !('statusCode' in error))
+    return say('request.unreadable', 'The form that came with the request cannot be read. Nothing was changed.');
   const status = 'statusCode' in error && typeof error.statusCode === 'number' ? error.statusCode : 500;
   if (status === 413)
     return say(
@@ -160,10 +216,14 @@ function asProblem(error: FastifyError | ProblemError | yup.ValidationError | Er
       `This is larger than ${LARGEST / 1024 / 1024} MB, which is the most that is taken at once. Nothing was changed.`,
     );
   if (status === 429) return say('request.many', 'Too many requests at once. Wait a moment; nothing is lost.');
+  if (status === 415)
+    return say('request.type', `This address takes JSON, or a file as multipart form data. Nothing was changed.`);
   if (status < 500)
     return say(
       'request.unreadable',
       `The request could not be read: ${error.message.slice(0, 200)}. Nothing was changed.`,
     );
+  const stored = storeProblem(error);
+  if (stored) return stored;
   return say('server.failed', 'Something went wrong on the server. Nothing that was confirmed is lost; try again.');
 }

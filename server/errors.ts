@@ -5,18 +5,28 @@
 export const ERRORS = {
   'host.unknown': [403, 'The request was sent to another name than this machine’s own.'],
   'origin.unknown': [403, 'A page that this server did not serve asked for something.'],
+  'user.unknown': [403, 'Somebody else than the user who started the server asked, and gave no key.'],
+  'key.wrong': [403, 'A key was given, and it is not the one.'],
   'address.unknown': [404, 'There is nothing at this address.'],
   'request.shape': [400, 'The body of a request has not the shape it must have.'],
   'request.unreadable': [400, 'A request could not be read at all.'],
+  'request.deep': [400, 'JSON is nested deeper than anything that is taken.'],
   'request.large': [413, 'A request is larger than is taken at once.'],
+  'request.slow': [408, 'A request took too long to arrive.'],
+  'request.head': [431, 'The head of a request is too large.'],
+  'request.type': [415, 'A body is neither JSON nor multipart form data.'],
   'request.many': [429, 'Too many requests in a short time.'],
   'server.failed': [500, 'Something went wrong on the server that nobody foresaw.'],
-  'project.unknown': [404, 'There is no such project, or it was put away.'],
+  'store.away': [503, 'The database does not answer at the moment.'],
+  'store.full': [507, 'The disk is full.'],
+  'project.unknown': [404, 'There is no such project.'],
+  'project.away': [410, 'The project was put away; it can be brought back.'],
   'project.exists': [409, 'A project with this id is there already.'],
   'project.broken': [422, 'A project cannot be opened at all.'],
   'revision.ahead': [409, 'Something was made on a revision that is not stored.'],
   'revision.unknown': [404, 'The project never had this revision.'],
   'edit.changed': [409, 'An edit was sent again under the same id with other content.'],
+  'live.full': [503, 'Too many tabs are open to tell one more of changes.'],
   'screen.unknown': [404, 'There is no such screen.'],
   'picture.unknown': [404, 'There is no such picture.'],
   'picture.kind': [415, 'A file is no picture that can be shown, or a screen was asked for in another form.'],
@@ -93,11 +103,16 @@ const TITLES: Readonly<Record<number, string>> = {
   403: 'Not allowed',
   404: 'Not found',
   409: 'No longer fits',
+  408: 'Too slow',
+  410: 'Put away',
   413: 'Too large',
   415: 'Not this kind of file',
   422: 'Cannot be taken',
   429: 'Too fast',
+  431: 'Too large',
   500: 'Something went wrong here',
+  503: 'Not now',
+  507: 'No room',
 };
 
 function problemBody(
@@ -116,6 +131,35 @@ function problemBody(
     code,
     ...(about ? { about } : {}),
   };
+}
+
+/** A project that was put away: what is done on it meanwhile waits. */
+export const putAway = (id: string, name: string): ProblemError =>
+  new ProblemError(
+    'project.away',
+    `${name} was put away. Bring it back on Home to go on; what is not saved yet is kept in this browser until then.`,
+    id,
+  );
+
+/** What the database could not do, where that has a name. */
+export function storeProblem(error: Error): ProblemError | null {
+  const code = (error as { original?: { code?: unknown } }).original?.code;
+  if (code === '53100' || code === 'ENOSPC')
+    return new ProblemError(
+      'store.full',
+      'The disk that Dekkor keeps its data on is full, so nothing more can be stored. What you do is kept in this browser; make room on the disk, and it is saved by itself.',
+    );
+  // Class 57P, operator intervention; 08, connection exception (PostgreSQL, appendix A); and what never reached it.
+  if (
+    /^Sequelize(?:Connection|HostNotFound|HostNotReachable|InvalidConnection)/u.test(error.name) ||
+    (typeof code === 'string' && /^(?:57P|08|ECONN|EPIPE)/u.test(code)) ||
+    /^Connection terminated|^Client has encountered a connection error/u.test(error.message)
+  )
+    return new ProblemError(
+      'store.away',
+      'The database does not answer at the moment; it is started again by itself. What you do is kept in this browser and saved when it is back.',
+    );
+  return null;
 }
 
 export const notFound = (what: 'project' | 'screen' | 'picture' | 'kit' | 'file' | 'font', id: string): ProblemError =>

@@ -4,9 +4,14 @@ import { buildApp } from './app.js';
 import { openDatabase } from './database.js';
 
 /** Serves Dekkor on loopback. The start script gives the database and the folder of the project. */
-const { DEKKOR_DB: url, DEKKOR_HOME: home, DEKKOR_PORT: wanted } = process.env;
+const { DEKKOR_DB: url, DEKKOR_HOME: home, DEKKOR_PORT: wanted, DEKKOR_HOST: host, DEKKOR_KEY: key } = process.env;
 if (!url || !home) throw new Error('Start Dekkor with “npm start”.');
 
+if (host !== undefined && !/^(?:127\.\d+\.\d+\.\d+|::1|localhost)$/u.test(host) && !key)
+  throw new Error(
+    `Dekkor is to listen on ${host}, where others can reach it: give it a key (DEKKOR_KEY=… npm start), which everybody must know who uses it.`,
+  );
+let ending = false;
 const db = openDatabase(url);
 await db.migrate();
 const { server, projects, kits } = await buildApp({
@@ -14,31 +19,35 @@ const { server, projects, kits } = await buildApp({
   kitFolder: join(home, 'kits'),
   clientFolder: join(home, 'dist', 'client'),
   exportWorker: new URL('./export.worker.mjs', import.meta.url),
+  ...(key ? { gate: { key } } : {}),
   log: true,
 });
 if ((await db.projects.count()) === 0)
   for (const project of demoProjects(kits.kits).reverse()) await projects.create(project);
 
-/** The wanted port, or any free one when it is taken. */
-async function listen(): Promise<string> {
+/** Says where it listens, or why it cannot. Another port than the wanted one would hide what a browser keeps for this one. */
+async function listen(): Promise<void> {
+  const port = Number(wanted ?? 4680);
   try {
-    return await server.listen({ host: '127.0.0.1', port: Number(wanted ?? 4680) });
+    console.log(`Dekkor is ready at ${await server.listen({ host: host ?? '127.0.0.1', port })}`);
   } catch (error) {
     if ((error as { code?: string }).code !== 'EADDRINUSE') throw error;
-    return server.listen({ host: '127.0.0.1', port: 0 });
+    console.error(
+      `Port ${port} is taken by another program. End that, or start Dekkor on another: PORT=${port + 1} npm start. What browsers keep unsent belongs to the port it was made on.`,
+    );
+    process.exitCode = 1;
+    await end();
   }
 }
-console.log(`Dekkor is ready at ${await listen()}`);
-
-let ending = false;
 async function end(): Promise<void> {
   if (ending) return;
   ending = true;
   await server.close();
   await db.close();
-  process.exit(0);
+  process.exit();
 }
 process.on('SIGTERM', () => void end());
 process.on('SIGINT', () => void end());
 // The start script is gone: so is everything it would have stopped.
 process.on('disconnect', () => void end());
+await listen();

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { applyEdit, emptyProject, type Edit, type Problem, type Project } from '../core/index.js';
-import { Op, type Database, type EditRow, type Transaction } from './database.js';
-import { notFound, ProblemError } from './errors.js';
+import { Op, type Database, type EditRow, type ProjectRow, type Transaction } from './database.js';
+import { notFound, ProblemError, putAway } from './errors.js';
 import { place, readDocument, Standing, written, writtenInParts, type Confirmed, type Stand } from './standings.js';
 
 export type { Confirmed, Stand } from './standings.js';
@@ -106,10 +106,21 @@ export class Projects {
     return this.create(emptyProject(id, name, kit));
   }
 
+  /** What is stored about a project that is there and not put away. */
+  private async row(id: string): Promise<ProjectRow> {
+    const row = (await this.db.projects.findByPk(id))?.get();
+    if (!row) throw notFound('project', id);
+    if (row.deletedAt) throw putAway(id, row.name);
+    return row;
+  }
+  /** Refuses by name what is not there. */
+  async check(id: string): Promise<void> {
+    await this.row(id);
+  }
+
   /** The document as last confirmed. */
   async open(id: string): Promise<Stand> {
-    const row = (await this.db.projects.findByPk(id))?.get();
-    if (!row || row.deletedAt) throw notFound('project', id);
+    const row = await this.row(id);
     return (await this.standing(id, row.revision)).stand;
   }
 
@@ -132,8 +143,8 @@ export class Projects {
     const near = this.known.get(id)?.at(revision);
     if (near) return { revision, project: near };
     const options = transaction ? { transaction } : {};
-    const row = (await this.db.projects.findByPk(id, options))?.get();
-    if (!row || (row.deletedAt && !transaction)) throw notFound('project', id);
+    const row = transaction ? (await this.db.projects.findByPk(id, options))?.get() : await this.row(id);
+    if (!row) throw notFound('project', id);
     if (revision > row.revision)
       throw new ProblemError(
         'revision.unknown',
@@ -177,8 +188,7 @@ export class Projects {
 
   /** Edits confirmed after a revision, oldest first; at most up to `until`. */
   async since(id: string, revision: number, until = Infinity): Promise<readonly Confirmed[]> {
-    const row = (await this.db.projects.findByPk(id))?.get();
-    if (!row || row.deletedAt) throw notFound('project', id);
+    const row = await this.row(id);
     if (revision > row.revision)
       throw new ProblemError(
         'revision.ahead',
@@ -194,8 +204,7 @@ export class Projects {
 
   /** What was done, newest first: at most `most` edits before a revision, of one writer when `by` is given. */
   async history(id: string, before: number, most: number, by?: string): Promise<Told[]> {
-    const row = (await this.db.projects.findByPk(id))?.get();
-    if (!row || row.deletedAt) throw notFound('project', id);
+    await this.check(id);
     const rows = await this.db.edits.findAll({
       where: { projectId: id, revision: { [Op.lt]: before }, ...(by === undefined ? {} : { by }) },
       attributes: ['revision', 'editId', 'label', 'by', 'undoes', 'at'],
@@ -259,7 +268,8 @@ export class Projects {
     const standing = await this.db.sequelize.transaction(async (transaction) => {
       const row = await this.db.projects.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
       const current = row?.get();
-      if (!row || !current || current.deletedAt) throw notFound('project', id);
+      if (!row || !current) throw notFound('project', id);
+      if (current.deletedAt) throw putAway(id, current.name);
       const from = await this.standing(id, current.revision, transaction);
       const rows: EditRow[] = [];
       const known = await this.stored(id, batch, transaction);

@@ -9,6 +9,15 @@ const id = yup
   .max(120)
   .matches(/^[A-Za-z0-9][\w.~@-]*$/u, '${path} is not an id');
 const ref = yup.string().strict().required().max(240);
+/** A name that can be read and printed everywhere: something in it, no control characters, whole characters only. */
+const name = yup
+  .string()
+  .strict()
+  .required()
+  .max(200)
+  // eslint-disable-next-line no-control-regex
+  .matches(/^[^\u0000-\u001f\u007f\u2028\u2029]*$/u, '${path} must be one line without control characters')
+  .matches(/[^\s\p{Cf}\p{Cs}]/u, '${path} must not be blank');
 
 const edit = yup
   .mixed()
@@ -41,15 +50,12 @@ export const editsBody = yup
 export const newProjectBody = yup
   .object({
     id: id.optional().default(undefined),
-    name: yup.string().strict().required().trim().min(1).max(200),
+    name,
     kit: ref,
   })
   .strict()
   .noUnknown();
-export const renameBody = yup
-  .object({ name: yup.string().strict().required().min(1).max(200) })
-  .strict()
-  .noUnknown();
+export const renameBody = yup.object({ name }).strict().noUnknown();
 
 export interface EditsBody {
   readonly base: number;

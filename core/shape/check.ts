@@ -24,7 +24,15 @@ const FORBIDDEN: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'pro
 const badName = (name: string): boolean => FORBIDDEN.has(name);
 
 const show = (value: unknown): string => {
-  const text = typeof value === 'string' ? `“${value}”` : (JSON.stringify(value) ?? String(value));
+  // What is large is not written out to be cut off: it may be deeper than it can be written.
+  const text =
+    typeof value === 'string'
+      ? `“${value}”`
+      : Array.isArray(value)
+        ? `a list of ${value.length}`
+        : typeof value === 'object' && value !== null
+          ? 'a record'
+          : (JSON.stringify(value) ?? String(value));
   return text.length > 40 ? `${text.slice(0, 39)}…` : text;
 };
 
@@ -35,9 +43,9 @@ export function text(most: number, pattern?: RegExp, what = 'a text'): Check {
     return pattern && !pattern.test(value) ? fault(where, `must be ${what}, not ${show(value)}`) : null;
   };
 }
-/** Not empty. */
+/** Something to read in it, and nothing that ends a text elsewhere. */
 export function name(most: number): Check {
-  return text(most, /\S/u, 'a name');
+  return text(most, /^(?=[^]*[^\s\p{Cf}\p{Cs}])[^\0]*$/u, 'a name');
 }
 export function number(low: number, high: number): Check {
   return (value, where) =>

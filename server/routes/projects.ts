@@ -13,6 +13,8 @@ const freshId = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 14);
 const MOST_TOLD = 500;
 
 async function checked<T>(schema: yup.Schema, body: unknown): Promise<T> {
+  if (typeof body !== 'object' || body === null || Array.isArray(body))
+    throw new ProblemError('request.shape', 'The request has no JSON record in it. Nothing was changed.');
   return (await schema.validate(body, { strict: true, abortEarly: true })) as T;
 }
 function whole(given: string | undefined, otherwise: number, name: string): number {
@@ -22,6 +24,9 @@ function whole(given: string | undefined, otherwise: number, name: string): numb
     throw new ProblemError('request.shape', `The ${name} must be a whole number.`, name);
   return n;
 }
+
+/** A name as it is stored: without spaces around it, halves of characters mended. */
+const tidyName = (name: string): string => name.trim().toWellFormed();
 
 interface Options {
   readonly projects: Projects;
@@ -38,7 +43,7 @@ export async function projectRoutes(server: FastifyInstance, { projects, kits, l
   server.post('/', async (request, reply) => {
     const body = await checked<{ id?: string; name: string; kit: string }>(newProjectBody, request.body);
     if (!kits.get(body.kit)) throw notFound('kit', body.kit);
-    const stand = await projects.createEmpty(body.id ?? freshId(), body.name.trim(), body.kit);
+    const stand = await projects.createEmpty(body.id ?? freshId(), tidyName(body.name), body.kit);
     return reply.code(201).send(stand);
   });
   server.get<WithId>('/:id', async (request) => projects.open(request.params.id));
@@ -47,7 +52,7 @@ export async function projectRoutes(server: FastifyInstance, { projects, kits, l
   );
   server.patch<WithId>('/:id', async (request) => {
     const body = await checked<{ name: string }>(renameBody, request.body);
-    await projects.rename(request.params.id, body.name);
+    await projects.rename(request.params.id, tidyName(body.name));
     return { ok: true };
   });
   server.post<WithId>('/:id/copy', async (request, reply) =>
@@ -55,10 +60,12 @@ export async function projectRoutes(server: FastifyInstance, { projects, kits, l
   );
   server.delete<WithId>('/:id', async (request) => {
     await projects.setDeleted(request.params.id, true);
+    live.tellAway(request.params.id, true);
     return { ok: true };
   });
   server.post<WithId>('/:id/restore', async (request) => {
     await projects.setDeleted(request.params.id, false);
+    live.tellAway(request.params.id, false);
     return { ok: true };
   });
   server.get<WithId & { Querystring: { after?: string; until?: string } }>('/:id/edits', async (request) => {
@@ -89,5 +96,15 @@ export async function projectRoutes(server: FastifyInstance, { projects, kits, l
     const body = await checked<EditsBody>(editsBody, request.body);
     return { edits: await projects.take(request.params.id, body.base, body.edits) };
   });
-  server.get<WithId>('/:id/live', { websocket: true }, (socket, request) => live.join(request.params.id, socket));
+  server.get<WithId>(
+    '/:id/live',
+    {
+      websocket: true,
+      preValidation: async (request) => {
+        live.admit();
+        await projects.check(request.params.id);
+      },
+    },
+    (socket, request) => live.join(request.params.id, socket),
+  );
 }
