@@ -8,6 +8,8 @@ import { ProblemError } from './errors.js';
 /** The name of the cookie that a key becomes once it was given. */
 const COOKIE = 'dekkor-key';
 const LOOPBACK_NAME = /^(?:localhost|127\.0\.0\.1|\[::1\])(?::\d+)?$/u;
+/** How often the system’s table is looked into for one connection. */
+const TRIES = 4;
 /** A year: s. */
 const YEAR = 31_536_000;
 
@@ -30,8 +32,11 @@ export function gate(server: FastifyInstance, { key = '', ownerOf = userOf }: Ga
   function isOwner(socket: Socket): boolean {
     const known = trusted.get(socket);
     if (known !== undefined) return known;
-    const user = own === null ? null : ownerOf(socket);
-    const is = user !== null && (user === own || user === 0);
+    // The table is read while it changes, so that a line can be missed: once is not enough to say no.
+    let user: number | null = null;
+    for (let n = 0; own !== null && user === null && n < TRIES; n++) user = ownerOf(socket);
+    if (user === null) return false;
+    const is = user === own || user === 0;
     trusted.set(socket, is);
     return is;
   }
@@ -114,9 +119,8 @@ function same(given: string, wanted: string): boolean {
  * @returns null when that cannot be known, or the other end is not on this machine
  */
 export function userOf(socket: Socket): number | null {
-  const { remoteAddress = '', remotePort = 0 } = socket;
-  const wanted = tableAddress(remoteAddress, remotePort);
-  if (wanted === null) return null;
+  const theirs = tableAddresses(socket.remoteAddress, socket.remotePort);
+  const ours = tableAddresses(socket.localAddress, socket.localPort);
   for (const file of ['/proc/net/tcp', '/proc/net/tcp6']) {
     let table: string;
     try {
@@ -124,17 +128,21 @@ export function userOf(socket: Socket): number | null {
     } catch {
       continue;
     }
-    for (const line of table.split('\n').slice(1)) {
-      const columns = line.trim().split(/\s+/u);
-      // Only an established connection has an owner; one that was closed in haste would pass for root’s.
-      if (columns[3] === '01' && wanted.includes(columns[1] ?? '')) return Number(columns[7]);
+    for (const [i, end] of theirs.entries()) {
+      // Only an established connection (01) has an owner; one that was closed in haste would pass for root’s.
+      const line = `: ${end} ${ours[i] ?? ''} 01 `;
+      const at = table.indexOf(line);
+      if (at < 0) continue;
+      // Behind it: queues, timer, retransmissions, and the user.
+      const user = /^\S+ \S+ \S+ +(\d+) /u.exec(table.slice(at + line.length, at + line.length + 80))?.[1];
+      if (user !== undefined) return Number(user);
     }
   }
   return null;
 }
 
-/** How the table writes an address: hexadecimal, each group of 32 bits in the machine's (little-endian) order. */
-function tableAddress(address: string, port: number): readonly string[] | null {
+/** How the tables write an address: hexadecimal, each group of 32 bits in the machine's (little-endian) order. */
+function tableAddresses(address = '', port = 0): readonly string[] {
   const v4 = /^(?:::ffff:)?127\.(\d+)\.(\d+)\.(\d+)$/u.exec(address);
   const hex = (n: number, size: number): string => n.toString(16).toUpperCase().padStart(size, '0');
   const at = `:${hex(port, 4)}`;
@@ -142,7 +150,7 @@ function tableAddress(address: string, port: number): readonly string[] | null {
     const plain = [Number(v4[3]), Number(v4[2]), Number(v4[1]), 127].map((n) => hex(n, 2)).join('');
     return [`${plain}${at}`, `0000000000000000FFFF0000${plain}${at}`];
   }
-  return address === '::1' ? [`00000000000000000000000001000000${at}`] : null;
+  return address === '::1' ? [`00000000000000000000000001000000${at}`] : [];
 }
 
 const KEY_PAGE = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Dekkor</title>
