@@ -8,7 +8,9 @@ import './app.css';
 import { router } from './router.js';
 import { useLibrary } from './stores/library.js';
 import { theme } from './theme.js';
+import { workersWaitFor } from './workers/client.js';
 
+workersWaitFor(router.isReady());
 const pinia = createPinia();
 // Whoever opens a project waits for kits; a failure is told, and tried again, by the view.
 if (location.pathname.startsWith('/p/'))

@@ -50,6 +50,7 @@ export class Desk {
     this.page = await this.context.newPage();
     await this.page.bringToFront();
     this.troubles = [];
+    this.page.on('response', (r) => void (r.status() >= 400 && this.troubles.push(`${r.status()} ${r.url()}`)));
     this.page.on('requestfailed', (r) => this.troubles.push(`${r.url()}: ${r.failure()?.errorText ?? 'failed'}`));
     this.page.on('console', (m) => void (m.type() === 'error' && this.troubles.push(m.text())));
     await this.page.setViewport({ width: 1280, height: 800 });

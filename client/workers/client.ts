@@ -3,8 +3,18 @@ import type { Service } from './core.worker.js';
 
 export type CoreWorker = Comlink.Remote<Service>;
 
+let stands: Promise<unknown> = Promise.resolve();
+/**
+ * Workers start once this is done. Chromium with a debugger attached at times stands still for good when a worker starts at the
+ * very moment in which the page writes its first address into the history.
+ */
+export function workersWaitFor(page: Promise<unknown>): void {
+  stands = page;
+}
+
 /** Starts the core's worker and waits until it says that it is ready. */
-export function startWorker(): Promise<CoreWorker> {
+export async function startWorker(): Promise<CoreWorker> {
+  await stands.catch(() => undefined);
   const worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
   return new Promise((done, fail) => {
     const first = (event: MessageEvent): void => {

@@ -1,29 +1,19 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Page } from 'puppeteer-core';
+import { beforeAll, describe, expect, it } from 'vitest';
 import type { InstanceNode, Project } from '../core/index.js';
-import { byRole, freshDatabase, House, openBrowser, press, saved } from './house.js';
+import { Desk } from './desk.js';
+import { byRole, press, saved } from './house.js';
 
-let house: House;
-let browser: Browser;
+const desk = new Desk();
 let page: Page;
 let id = '';
-const wrong: string[] = [];
 
 beforeAll(async () => {
-  house = new House(await freshDatabase());
-  await house.start();
-  browser = await openBrowser();
-  page = await browser.newPage();
-  page.setDefaultTimeout(9_000);
-  page.on('pageerror', (e) => wrong.push(String(e)));
-});
-afterAll(async () => {
-  await browser?.close();
-  await house?.kill();
+  page = await desk.newPage();
 });
 
 const project = async (): Promise<Project> =>
-  ((await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
+  ((await (await fetch(`${desk.house.address}/api/projects/${id}`)).json()) as { project: Project }).project;
 const nodes = async (): Promise<InstanceNode[]> =>
   Object.values((await project()).screens[0]?.nodes ?? {}).filter((n): n is InstanceNode => n.type === 'instance');
 const tree = (): Promise<string[]> =>
@@ -44,7 +34,7 @@ async function fill(name: string, text: string): Promise<void> {
 
 describe('from an empty project to a rebranded screen', () => {
   it('makes a project in the wireframe kit with a phone screen', async () => {
-    await page.goto(house.address);
+    await page.goto(desk.house.address);
     await press(page, 'button', 'New project');
     await page.waitForSelector('#new-name', { visible: true });
     await page.type('#new-name', 'Gate');
@@ -106,7 +96,7 @@ describe('from an empty project to a rebranded screen', () => {
     expect(await project()).toEqual(before);
   });
   it('rebrands all screens as one step, with before and after, and undoes it', async () => {
-    await page.goto(`${house.address}/p/${id}/rebrand`);
+    await page.goto(`${desk.house.address}/p/${id}/rebrand`);
     await byRole(page, 'button', 'Rebrand 1 screen');
     await page.waitForFunction(() =>
       [...document.querySelectorAll('dd')].some(
@@ -128,25 +118,25 @@ describe('from an empty project to a rebranded screen', () => {
   });
   it('finds everything confirmed after the server was killed', async () => {
     const before = await project();
-    const port = house.port;
-    await house.kill();
-    await house.start(port);
+    const port = desk.house.port;
+    await desk.house.kill();
+    await desk.house.start(port);
     expect(await project()).toEqual(before);
-    await page.goto(`${house.address}/p/${id}/compose`);
+    await page.goto(`${desk.house.address}/p/${id}/compose`);
     await until('Action Find crossings');
   });
   it('keeps what is done while the server is away and sends it when it is back', async () => {
-    const port = house.port;
+    const port = desk.house.port;
     await page.click('[role="treeitem"][aria-label="Action Find crossings"]');
-    await house.kill();
+    await desk.house.kill();
     await fill('Text', 'Sail now');
     await page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('kept here'));
-    await house.start(port);
+    await desk.house.start(port);
     await saved(page);
     expect((await nodes()).some((n) => n.settings.some((s) => s.value === 'Sail now'))).toBe(true);
   });
   it('shows an edit of one tab in another', async () => {
-    const other = await browser.newPage();
+    const other = await desk.browser.newPage();
     await other.goto(page.url());
     await other.waitForSelector('[role="treeitem"]');
     await page.bringToFront();
@@ -162,17 +152,17 @@ describe('from an empty project to a rebranded screen', () => {
   });
   it('exports SVG and PNG', async () => {
     const screen = (await project()).screens[0]?.id ?? '';
-    const svg = await fetch(`${house.address}/api/projects/${id}/screens/${screen}.svg`);
+    const svg = await fetch(`${desk.house.address}/api/projects/${id}/screens/${screen}.svg`);
     expect(await svg.text()).toContain('Both see this');
     const png = new Uint8Array(
-      await (await fetch(`${house.address}/api/projects/${id}/screens/${screen}.png`)).arrayBuffer(),
+      await (await fetch(`${desk.house.address}/api/projects/${id}/screens/${screen}.png`)).arrayBuffer(),
     );
     expect([...png.slice(1, 4)]).toEqual([80, 78, 71]);
   });
   it('refuses bad requests with a sentence, changing nothing', async () => {
     const before = await project();
     const post = (body: string): Promise<Response> =>
-      fetch(`${house.address}/api/projects/${id}/edits`, {
+      fetch(`${desk.house.address}/api/projects/${id}/edits`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body,
@@ -196,5 +186,5 @@ describe('from an empty project to a rebranded screen', () => {
     }
     expect(await project()).toEqual(before);
   });
-  it('had no error on the page', () => expect(wrong).toEqual([]));
+  it('had no error on the page', () => expect(desk.wrong).toEqual([]));
 });
