@@ -15,8 +15,8 @@ export class ServerProblem extends Error {
 
 /** The server could not be reached at all. */
 export class Unreachable extends Error {
-  constructor() {
-    super('Dekkor’s server does not answer. What you do is kept in this browser and sent when it is back.');
+  constructor(why = 'Dekkor’s server does not answer. What you do is kept in this browser and sent when it is back.') {
+    super(why);
   }
 }
 
@@ -38,7 +38,9 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   }
   if (response.ok) return (await response.json()) as T;
   const problem = (await response.json().catch(() => ({}))) as Record<string, unknown>;
-  if (response.status >= 502) throw new Unreachable();
+  // Not now, and nobody’s fault here: it is tried again. What the server knows of the reason is told.
+  if (response.status >= 502)
+    throw new Unreachable(typeof problem['detail'] === 'string' ? problem['detail'] : undefined);
   throw new ServerProblem(
     response.status,
     String(problem['code'] ?? ''),

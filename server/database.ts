@@ -1,5 +1,5 @@
 import { DataTypes, Op, QueryTypes, Sequelize, type Model, type ModelStatic, type Transaction } from 'sequelize';
-import { SequelizeStorage, Umzug } from 'umzug';
+import { migrate } from './migrations.js';
 
 export interface ProjectRow {
   id: string;
@@ -123,91 +123,9 @@ export function openDatabase(url: string): Database {
     kits,
     kitFiles,
     assets,
-    migrate: async () => {
-      await new Umzug({
-        migrations: MIGRATIONS.map(({ name, up }) => ({ name, up: () => up(sequelize) })),
-        storage: new SequelizeStorage({ sequelize, modelName: 'migrations' }),
-        logger: undefined,
-        context: {},
-      }).up();
-    },
+    migrate: () => migrate(sequelize),
     close: () => sequelize.close(),
   };
 }
-
-const MIGRATIONS: readonly { name: string; up: (s: Sequelize) => Promise<void> }[] = [
-  {
-    name: '001-projects-and-edits',
-    up: async (s) => {
-      const q = s.getQueryInterface();
-      await q.createTable('projects', {
-        id: { type: text, primaryKey: true },
-        name: { type: text, allowNull: false },
-        revision: { type: DataTypes.INTEGER, allowNull: false },
-        deleted_at: { type: DataTypes.DATE },
-        created_at: { type: DataTypes.DATE, allowNull: false },
-        updated_at: { type: DataTypes.DATE, allowNull: false },
-      });
-      await q.createTable('edits', {
-        project_id: { type: text, primaryKey: true, references: { model: 'projects', key: 'id' }, onDelete: 'cascade' },
-        revision: { type: DataTypes.INTEGER, primaryKey: true },
-        edit_id: { type: text, allowNull: false },
-        edit: { type: text, allowNull: false },
-        at: { type: DataTypes.DATE, allowNull: false },
-      });
-      await q.addIndex('edits', ['project_id', 'edit_id'], { unique: true });
-      // The history only ever grows: changing or deleting an edit is refused by the database itself.
-      await s.query(
-        `create function edits_are_kept() returns trigger language plpgsql as $$ begin raise exception 'edits are never changed'; end $$`,
-      );
-      await s.query(
-        `create trigger edits_are_kept before update on edits for each row execute function edits_are_kept()`,
-      );
-      await q.createTable('snapshots', {
-        project_id: { type: text, primaryKey: true, references: { model: 'projects', key: 'id' }, onDelete: 'cascade' },
-        revision: { type: DataTypes.INTEGER, primaryKey: true },
-        document: { type: text, allowNull: false },
-      });
-    },
-  },
-  {
-    name: '002-installed-kits',
-    up: async (s) => {
-      const q = s.getQueryInterface();
-      await q.createTable('kits', {
-        ref: { type: text, primaryKey: true },
-        json: { type: text, allowNull: false },
-        installed_at: { type: DataTypes.DATE, allowNull: false },
-      });
-      await q.createTable('kit_files', {
-        ref: { type: text, primaryKey: true, references: { model: 'kits', key: 'ref' }, onDelete: 'cascade' },
-        name: { type: text, primaryKey: true },
-        bytes: { type: DataTypes.BLOB, allowNull: false },
-      });
-    },
-  },
-  {
-    name: '003-pictures',
-    up: async (s) => {
-      await s.getQueryInterface().createTable('assets', {
-        id: { type: text, primaryKey: true },
-        name: { type: text, allowNull: false },
-        type: { type: text, allowNull: false },
-        width: { type: DataTypes.INTEGER, allowNull: false },
-        height: { type: DataTypes.INTEGER, allowNull: false },
-        bytes: { type: DataTypes.BLOB, allowNull: false },
-        added_at: { type: DataTypes.DATE, allowNull: false },
-      });
-    },
-  },
-  {
-    name: '004-what-edits-say',
-    up: async (s) => {
-      const q = s.getQueryInterface();
-      for (const column of ['digest', 'label', 'by', 'undoes']) await q.addColumn('edits', column, { type: text });
-      await q.addIndex('edits', ['project_id', 'by', 'revision']);
-    },
-  },
-];
 
 export { Op, QueryTypes, type Transaction };

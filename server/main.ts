@@ -22,8 +22,7 @@ const { server, projects, kits } = await buildApp({
   ...(key ? { gate: { key } } : {}),
   log: true,
 });
-if ((await db.projects.count()) === 0)
-  for (const project of demoProjects(kits.kits).reverse()) await projects.create(project);
+if ((await db.projects.count()) === 0) await projects.createAll(demoProjects(kits.kits).reverse());
 
 /** Says where it listens, or why it cannot. Another port than the wanted one would hide what a browser keeps for this one. */
 async function listen(): Promise<void> {

@@ -86,20 +86,25 @@ export class Projects {
 
   /** Makes a project from a document; its first snapshot is revision 0. */
   async create(project: Project): Promise<Stand> {
+    await this.createAll([project]);
+    return { revision: 0, project };
+  }
+
+  /** Makes several: all of them, or none. */
+  async createAll(all: readonly Project[]): Promise<void> {
     const at = this.now();
     await this.db.sequelize.transaction(async (transaction) => {
-      if (await this.db.projects.findByPk(project.id, { transaction }))
-        throw new ProblemError('project.exists', `A project ${project.id} is there already.`, project.id);
-      await this.db.projects.create(
-        { id: project.id, name: project.name, revision: 0, createdAt: at, updatedAt: at, deletedAt: null },
-        { transaction },
-      );
-      await this.db.snapshots.create(
-        { projectId: project.id, revision: 0, document: written(project) },
-        { transaction },
-      );
+      for (const project of all) {
+        const { id, name } = project;
+        if (await this.db.projects.findByPk(id, { transaction }))
+          throw new ProblemError('project.exists', `A project ${id} is there already.`, id);
+        await this.db.projects.create(
+          { id, name, revision: 0, createdAt: at, updatedAt: at, deletedAt: null },
+          { transaction },
+        );
+        await this.db.snapshots.create({ projectId: id, revision: 0, document: written(project) }, { transaction });
+      }
     });
-    return { revision: 0, project };
   }
 
   createEmpty(id: string, name: string, kit: string): Promise<Stand> {

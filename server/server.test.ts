@@ -70,6 +70,15 @@ describe('edits', () => {
     expect(two.body.edits.map((e) => e.revision)).toEqual(one.body.edits.map((e) => e.revision));
     expect((await call('GET', `/projects/${id}`)).body.revision).toBe(1);
   });
+  it('are refused under an id that was used for something else, and what stands is told', async () => {
+    const id = await fresh();
+    await send(id, 0, named(1));
+    const other = await send(id, 0, { ...named(2), id: 'edit-number-1' });
+    expect([other.status, other.body['code']]).toEqual([409, 'edit.changed']);
+    const both = await send(id, 1, named(3), { ...named(4), id: 'edit-number-3' });
+    expect([both.status, both.body['code']]).toEqual([409, 'edit.changed']);
+    expect((await call('GET', `/projects/${id}`)).body.revision).toBe(1);
+  });
   it('that come late are laid on top of what came first, or refused with a reason', async () => {
     const id = await fresh();
     await send(id, 0, { id: 'make-the-screen', label: 'Add', steps: [screen('a')] });
@@ -133,6 +142,26 @@ describe('projects', () => {
     expect((await list()).find((p) => p.id === id)?.deletedAt).not.toBeNull();
     await call('POST', `/projects/${id}/restore`, {});
     expect((await list()).find((p) => p.id === id)?.deletedAt).toBeNull();
+  });
+  it('renamed by several at once are each renamed: every name that was confirmed stands in the history', async () => {
+    const id = await fresh();
+    const names = Array.from({ length: 24 }, (_, n) => `Quay ${n}`);
+    const got = await Promise.all(names.map((name) => call('PATCH', `/projects/${id}`, { name })));
+    expect(got.map((g) => g.status)).toEqual(names.map(() => 200));
+    const all = (await call('GET', `/projects/${id}/edits?after=0`)).body.edits;
+    const said = all.map(({ edit }) => (edit.steps[0]?.do === 'name' ? edit.steps[0].value : ''));
+    expect([...said].sort()).toEqual([...names].sort());
+    const list = (await call('GET', '/projects')).body['projects'] as { id: string; name: string }[];
+    expect(list.find((p) => p.id === id)?.name).toBe(said.at(-1));
+  });
+  it('that were put away say so, and keep what was done on them meanwhile for when they are back', async () => {
+    const id = await fresh();
+    await call('DELETE', `/projects/${id}`);
+    const late = await send(id, 0, named(1));
+    expect([late.status, late.body['code']]).toEqual([410, 'project.away']);
+    expect(late.body.detail).toContain('Test was put away');
+    await call('POST', `/projects/${id}/restore`, {});
+    expect((await send(id, 0, named(1))).status).toBe(200);
   });
   it('begin with the two demo projects', async () => {
     const list = (await call('GET', '/projects')).body['projects'] as { name: string; screens: number }[];

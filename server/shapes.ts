@@ -15,7 +15,6 @@ const name = yup
   .strict()
   .required()
   .max(200)
-  // eslint-disable-next-line no-control-regex
   .matches(/^[^\u0000-\u001f\u007f\u2028\u2029]*$/u, '${path} must be one line without control characters')
   .matches(/[^\s\p{Cf}\p{Cs}]/u, '${path} must not be blank');
 

@@ -19,6 +19,8 @@ export class PretendServer {
   readonly confirmed: { revision: number; edit: Edit; at: string }[] = [];
   away = false;
   refuses = '';
+  /** Put away by somebody. */
+  putAway = false;
   project: Project;
   /** What is kept in the browser belongs to one project: each server has its own. */
   constructor(screens: readonly Screen[] = [blankScreen('s', 'First', 'flow-1', 'phone', 390, 844)]) {
@@ -37,6 +39,11 @@ export class PretendServer {
     const json = (body: unknown, status = 200): Promise<Response> =>
       Promise.resolve(new Response(JSON.stringify(body), { status }));
     const { pathname, searchParams } = new URL(url, 'http://dekkor');
+    if (pathname.endsWith('/restore')) {
+      this.putAway = false;
+      return json({ ok: true });
+    }
+    if (this.putAway) return json({ code: 'project.away', detail: 'Harbour was put away.' }, 410);
     if (init?.method === 'POST') {
       const sent = JSON.parse(init.body ?? '{}') as { edits: Edit[] };
       if (this.refuses !== '')

@@ -79,6 +79,43 @@ describe('the open project', () => {
     await until(() => doc.saveState === 'all saved');
     expect(server.project.screens[0]?.name).toBe('Slip');
   });
+  it('keeps what is done on a project that somebody put away, and sends it once it is brought back', async () => {
+    server.putAway = true;
+    doc.act('Rename', [rename('Dock')]);
+    await until(() => doc.away);
+    expect(doc.saveState).toBe('1 not sent, kept here');
+    expect(doc.trouble).toBe('Harbour was put away.');
+    expect(name()).toBe('Dock');
+    await doc.bringBack();
+    await until(() => doc.saveState === 'all saved');
+    expect(doc.away).toBe(false);
+    expect(server.project.screens[0]?.name).toBe('Dock');
+  });
+  it('loses nothing that was kept when opening it fails half way', async () => {
+    server.away = true;
+    doc.act('Rename', [rename('Mole')]);
+    doc.close();
+    await new Promise((r) => setTimeout(r, 20));
+    sessionStorage.clear();
+    await expect(doc.open(server.project.id)).rejects.toThrow();
+    server.away = false;
+    await doc.open(server.project.id);
+    expect(name()).toBe('Mole');
+  });
+  it('says what the server says of why it cannot store anything now', async () => {
+    vi.stubGlobal('fetch', (url: string, init?: { method?: string }) =>
+      init?.method === 'POST'
+        ? Promise.resolve(
+            new Response(JSON.stringify({ code: 'store.full', detail: 'The disk is full.' }), { status: 507 }),
+          )
+        : server.fetch(url, init),
+    );
+    doc.act('Rename', [rename('Weir')]);
+    await until(() => doc.offline);
+    expect([doc.trouble, doc.saveState]).toEqual(['The disk is full.', '1 not sent, kept here']);
+    vi.stubGlobal('fetch', server.fetch);
+    await until(() => doc.saveState === 'all saved');
+  });
   it('takes back what the server refuses, and names it', async () => {
     server.refuses = 'That name is taken.';
     doc.act('Rename', [rename('Pier')]);

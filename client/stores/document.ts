@@ -21,13 +21,15 @@ import {
   type Way,
   type Where,
 } from '../../core/index.js';
-import { api, ServerProblem, Unreachable, type Confirmed } from '../api.js';
+import { api, ServerProblem, type Confirmed } from '../api.js';
 import { freshId, writer } from '../ids.js';
-import { keep, takeKept } from './outbox.js';
+import { adoptKept, keep, readKept } from './outbox.js';
 
 /** How long a change waits for more of the same before it is sent: ms. */
 const WAIT = 250;
 const RETRY = 1500;
+/** While a project is put away it is asked only so often whether it is back: ms. */
+const ASK_AGAIN = 15_000;
 /** An edit of more steps than this is shown first, and told of everywhere else in the frame after. */
 const MANY = 50;
 /** Own edits asked for when a project is opened: as many steps back. */
@@ -49,6 +51,10 @@ export const useDocument = defineStore('document', () => {
   const id = ref('');
   const desk = shallowRef<Desk | null>(null);
   const offline = ref(false);
+  /** Why what is done is not sent, while it is not: the server's own words. */
+  const trouble = ref('');
+  /** Somebody put the project away: what is done waits here until it is brought back. */
+  const away = ref(false);
   /** Told to the person: refusals, things left alone. */
   const notices = shallowRef<readonly (Notice & { readonly id: number })[]>([]);
   const looking = shallowRef<Looking | null>(null);
@@ -69,7 +75,11 @@ export const useDocument = defineStore('document', () => {
   const revision = computed(() => desk.value?.revision ?? 0);
   const pending = computed<readonly Edit[]>(() => (desk.value ? pendingOf(desk.value) : []));
   const saveState = computed(() =>
-    pending.value.length === 0 ? 'all saved' : offline.value ? `${pending.value.length} not sent, kept here` : 'saving',
+    pending.value.length === 0
+      ? 'all saved'
+      : offline.value || away.value
+        ? `${pending.value.length} not sent, kept here`
+        : 'saving',
   );
   const names = computed(() => (desk.value && !looking.value ? turnNames(desk.value) : { undo: null, redo: null }));
 
@@ -86,7 +96,7 @@ export const useDocument = defineStore('document', () => {
       api.open(projectId),
       api.history(projectId, { by: writer, most: BACK }).catch((): readonly Past[] => []),
     ]);
-    const kept = await takeKept(projectId).catch(() => []);
+    const kept = await readKept(projectId).catch(() => []);
     const known = new Set<string>();
     for (const k of kept)
       for (const c of await api.since(projectId, Math.min(k.base, stand.revision))) known.add(c.edit.id);
@@ -100,7 +110,11 @@ export const useDocument = defineStore('document', () => {
     sayAll(opened.notices);
     for (const p of stand.problems ?? []) say(p.message, true);
     listen();
-    if (opened.desk.waiting.length > 0) void store();
+    // Only what is in this tab's own list by now is taken out of those of others.
+    if (kept.length > 0)
+      void store()
+        .then(() => adoptKept(projectId))
+        .catch(() => undefined);
     schedule(0);
   }
 
@@ -114,6 +128,7 @@ export const useDocument = defineStore('document', () => {
     desk.value = null;
     looking.value = null;
     sending = false;
+    reached();
     id.value = '';
   }
 
@@ -124,9 +139,15 @@ export const useDocument = defineStore('document', () => {
     );
     socket = ws;
     ws.onmessage = (event) => {
-      const told = JSON.parse(String(event.data)) as { edits?: Confirmed[]; hello?: string; kits?: boolean };
+      const told = JSON.parse(String(event.data)) as {
+        edits?: Confirmed[];
+        hello?: string;
+        kits?: boolean;
+        away?: boolean;
+      };
       if (mine !== generation) return;
       if (told.edits) receive(told.edits);
+      else if (told.away === true) away.value = true;
       else if (told.kits) onKits.value();
       else void catchUp();
     };
@@ -141,12 +162,32 @@ export const useDocument = defineStore('document', () => {
     try {
       const edits = await api.since(id.value, revision.value);
       if (mine !== generation) return;
-      offline.value = false;
+      reached();
       receive(edits);
       schedule(0);
     } catch (error) {
-      if (error instanceof Unreachable) offline.value = true;
+      if (mine === generation) unsent(error);
     }
+  }
+
+  function reached(): void {
+    offline.value = false;
+    away.value = false;
+    trouble.value = '';
+  }
+  /** It is not the edits' fault that they were not taken: they wait, and are tried again. False when it is. */
+  function unsent(error: unknown): boolean {
+    if (error instanceof ServerProblem && (error.code === 'project.away' || error.code === 'project.unknown')) {
+      away.value = true;
+      trouble.value = error.message;
+      schedule(ASK_AGAIN);
+      return true;
+    }
+    if (error instanceof ServerProblem && error.status < 500 && error.status !== 429) return false;
+    offline.value = true;
+    trouble.value = message(error);
+    schedule(RETRY);
+    return true;
   }
 
   function receive(list: readonly Confirmed[]): void {
@@ -211,7 +252,7 @@ export const useDocument = defineStore('document', () => {
       const told = await api.send(id.value, given.base, given.edits);
       if (mine !== generation) return;
       sending = false;
-      offline.value = false;
+      reached();
       receive(told);
       // What others did in between comes on its own way; until it has, nothing of ours can be taken in.
       if (desk.value?.sent) await catchUp();
@@ -219,12 +260,7 @@ export const useDocument = defineStore('document', () => {
     } catch (error) {
       if (mine !== generation) return;
       sending = false;
-      if (error instanceof ServerProblem && error.status < 500 && error.status !== 429)
-        await refuse(error, given.edits);
-      else {
-        offline.value = true;
-        schedule(RETRY);
-      }
+      if (!unsent(error)) await refuse(error as ServerProblem, given.edits);
     }
   }
 
@@ -326,6 +362,16 @@ export const useDocument = defineStore('document', () => {
   const undo = (): Promise<string | null> => turnOnce('undo');
   const redo = (): Promise<string | null> => turnOnce('redo');
 
+  /** Brings a project back that somebody put away, with what waits for it. */
+  async function bringBack(): Promise<void> {
+    try {
+      await api.restore(id.value);
+      await catchUp();
+    } catch (error) {
+      say(message(error), true);
+    }
+  }
+
   /** Shows the project as it was after a revision; nothing is changed by looking. */
   async function look(past: Pick<Past, 'revision' | 'label' | 'at'>): Promise<void> {
     whole();
@@ -357,6 +403,9 @@ export const useDocument = defineStore('document', () => {
     revision,
     pending,
     offline,
+    away,
+    trouble,
+    bringBack,
     saveState,
     notices,
     looking,

@@ -30,14 +30,23 @@ export async function keep(project: string, kept: Kept): Promise<void> {
 }
 
 /** Everything unconfirmed of a project, from this tab and from tabs that were closed before they could send. */
-export async function takeKept(project: string): Promise<readonly Kept[]> {
+export async function readKept(project: string): Promise<readonly Kept[]> {
   const db = await database();
-  const keys = (await db.getAllKeys('outbox')).filter((k) => typeof k === 'string' && k.startsWith(`${project}|`));
-  const found: Kept[] = [];
-  for (const key of keys) {
-    const kept = (await db.get('outbox', key)) as Kept | undefined;
-    if (kept) found.push(kept);
-    if (key !== `${project}|${tab}`) await db.delete('outbox', key);
-  }
-  return found;
+  return (await keysOf(db, project)).flatMap(({ kept }) => kept ?? []);
+}
+
+/** Forgets what other tabs kept: it is in this one's list now. */
+export async function adoptKept(project: string): Promise<void> {
+  const db = await database();
+  for (const { key } of await keysOf(db, project)) if (key !== `${project}|${tab}`) await db.delete('outbox', key);
+}
+
+async function keysOf(
+  db: IDBPDatabase,
+  project: string,
+): Promise<readonly { readonly key: string; readonly kept: Kept | undefined }[]> {
+  const keys = (await db.getAllKeys('outbox')).filter(
+    (k): k is string => typeof k === 'string' && k.startsWith(`${project}|`),
+  );
+  return Promise.all(keys.map(async (key) => ({ key, kept: (await db.get('outbox', key)) as Kept | undefined })));
 }

@@ -8,6 +8,7 @@ import { shownKit, wornKit } from '../../core/index.js';
 import { firstToPutOn } from '../rebrand/plan.js';
 import { useDrawing } from '../stores/drawing.js';
 import { rebrand as rebrandView } from './index.js';
+import AwayBar from '../parts/AwayBar.vue';
 import HistoryList from '../parts/HistoryList.vue';
 import LookingBar from '../parts/LookingBar.vue';
 import { useDocument } from '../stores/document.js';
@@ -83,7 +84,7 @@ const lenses = computed(() => [
       <RouterLink to="/" aria-label="Home"><img src="/mark.svg" alt="" width="26" height="26" /></RouterLink>
       <div class="title">
         <h1 class="clip">{{ title }}</h1>
-        <span class="state" role="status"
+        <span class="state" role="status" :title="doc.trouble"
           >{{ count }} {{ count === 1 ? 'screen' : 'screens' }}, {{ doc.saveState }}</span
         >
       </div>
@@ -142,7 +143,7 @@ const lenses = computed(() => [
       <Button label="Try again" @click="open" /> <RouterLink to="/">Back to Home</RouterLink>
     </div>
     <p v-else-if="!isOpen" class="opening">Opening …</p>
-    <main v-else class="view"><LookingBar /><RouterView class="inner" /></main>
+    <main v-else class="view"><LookingBar /><AwayBar /><RouterView class="inner" /></main>
   </div>
 </template>
 
