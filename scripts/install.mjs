@@ -52,7 +52,7 @@ export function buildIfChanged() {
   run('vite', ['build', '--logLevel', 'error']);
   run('esbuild', [
     'server/main.ts',
-    'server/export.worker.ts',
+    'server/drawing/process.ts',
     '--bundle',
     '--platform=node',
     '--format=esm',

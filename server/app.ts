@@ -11,12 +11,13 @@ import websocket from '@fastify/websocket';
 import Fastify, { type FastifyError, type FastifyInstance, type FastifyReply, type FastifyRequest } from 'fastify';
 import * as yup from 'yup';
 import { Assets } from './assets.js';
+import { PictureCache } from './drawing/cache.js';
+import { Studio } from './drawing/studio.js';
 import type { Database } from './database.js';
 import { ProblemError, storeProblem, type ErrorCode } from './errors.js';
 import { gate, type GateOptions } from './gate.js';
 import { Kits } from './kits.js';
 import { Live } from './live.js';
-import { Pictures } from './pictures.js';
 import { Projects } from './projects.js';
 import { kitRoutes } from './routes/kits.js';
 import { pictureRoutes } from './routes/pictures.js';
@@ -28,7 +29,8 @@ export interface AppOptions {
   readonly kitFolder: string;
   /** The built client; absent in tests of the server alone. */
   readonly clientFolder?: string;
-  readonly exportWorker: URL;
+  /** The program of the process that draws. */
+  readonly drawing: URL;
   readonly gate?: GateOptions;
   readonly log: boolean;
 }
@@ -76,8 +78,8 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const projects = new Projects(options.db, (id, confirmed) => live.tell(id, confirmed));
   const kits = new Kits(options.db);
   await kits.load(options.kitFolder);
-  const pictures = new Pictures(kits, options.exportWorker);
-  const assets = new Assets(options.db, pictures, join(options.kitFolder, 'pictures'));
+  const studio = new Studio(kits, options.drawing);
+  const assets = new Assets(options.db, studio, join(options.kitFolder, 'pictures'));
 
   await server.register(helmet, {
     strictTransportSecurity: false,
@@ -104,7 +106,14 @@ export async function buildApp(options: AppOptions): Promise<App> {
   });
 
   await server.register(projectRoutes, { prefix: '/api/projects', projects, kits, live });
-  await server.register(screenRoutes, { prefix: '/api/projects', projects, kits, pictures, assets });
+  await server.register(screenRoutes, {
+    prefix: '/api/projects',
+    projects,
+    kits,
+    studio,
+    assets,
+    cache: new PictureCache(),
+  });
   await server.register(pictureRoutes, { prefix: '/api/pictures', assets });
   await server.register(kitRoutes, { prefix: '/api', kits, live });
   if (options.clientFolder && existsSync(options.clientFolder)) {
@@ -118,7 +127,8 @@ export async function buildApp(options: AppOptions): Promise<App> {
   }
   server.addHook('onClose', async () => {
     live.close();
-    await Promise.all([pictures.close(), projects.rest()]);
+    studio.close();
+    await projects.rest();
   });
   return { server, projects, kits };
 }

@@ -3,7 +3,8 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { imageSize } from 'image-size';
 import type { Database } from './database.js';
-import type { Pictures } from './pictures.js';
+import { looksSvg } from './drawing/clean.js';
+import type { Studio } from './drawing/studio.js';
 import { ProblemError } from './errors.js';
 
 /** A picture that screens can show. */
@@ -32,7 +33,7 @@ export class Assets {
 
   constructor(
     private readonly db: Database,
-    private readonly pictures: Pictures,
+    private readonly studio: Studio,
     folder: string,
   ) {
     for (const file of existsSync(folder) ? readdirSync(folder).sort() : []) {
@@ -84,7 +85,7 @@ export class Assets {
   /** Takes a picture in. A drawing (SVG) is painted once as a picture, without its scripts and what it refers to outside. */
   async add(name: string, given: Buffer): Promise<Asset> {
     const label = name.replace(/[^\p{L}\p{N} ._-]/gu, '').slice(0, 120) || 'Picture';
-    const bytes = looksSvg(given) ? await this.painted(label, given) : given;
+    const bytes = looksSvg(given) ? Buffer.from(await this.studio.drawing(label, given)) : given;
     let size: { width: number; height: number; type?: string };
     try {
       size = imageSize(bytes);
@@ -117,41 +118,4 @@ export class Assets {
     });
     return { id, name: label, width: size.width, height: size.height, shipped: false };
   }
-
-  private async painted(label: string, svg: Buffer): Promise<Buffer> {
-    let size: { width: number; height: number };
-    try {
-      size = imageSize(svg);
-    } catch {
-      throw new ProblemError('picture.drawing', `${label} is a drawing without a size. Nothing was changed.`, label);
-    }
-    if (
-      !(size.width > 0 && size.height > 0) ||
-      size.width > LONGEST ||
-      size.height > LONGEST ||
-      size.width * size.height > MOST_PIXELS
-    )
-      throw new ProblemError(
-        'picture.large',
-        `${label} says it is ${size.width} × ${size.height} px; at most ${LONGEST} a side and 60 million in all are taken. Nothing was changed.`,
-        label,
-      );
-    try {
-      return Buffer.from(await this.pictures.png(svg.toString('utf8'), Math.min(4, Math.max(1, 1200 / size.width))));
-    } catch (error) {
-      throw new ProblemError(
-        'picture.drawing',
-        `${label} cannot be drawn: ${error instanceof Error ? error.message.slice(0, 120) : ''}. Nothing was changed.`,
-        label,
-      );
-    }
-  }
 }
-
-const looksSvg = (bytes: Buffer): boolean =>
-  /^\s*(?:<\?xml[^>]*>\s*)?(?:<!--[\s\S]*?-->\s*)*(?:<!DOCTYPE svg[^>]*>\s*)?<svg[\s>]/u.test(
-    bytes
-      .subarray(0, 2000)
-      .toString('utf8')
-      .replace(/^\uFEFF/u, ''),
-  );

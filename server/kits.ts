@@ -139,9 +139,9 @@ export class Kits {
     return path ? readFileSync(path) : null;
   }
 
-  /** Paths of fallback fonts, for programs that read files. */
-  get fallbackPaths(): readonly string[] {
-    return [...this.fallbackFiles.values()];
+  /** The fonts that stand in for missing characters, as files. */
+  get fallbackFonts(): readonly { readonly weight: number; readonly path: string }[] {
+    return FALLBACK.map(({ weight }) => ({ weight, path: this.fallbackFiles.get(`NotoSans-${weight}.ttf`) ?? '' }));
   }
 
   /** Installs a kit from its JSON or from a zip package with `kit.json` at its top. Says what was left out. */

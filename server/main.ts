@@ -18,7 +18,7 @@ const { server, projects, kits } = await buildApp({
   db,
   kitFolder: join(home, 'kits'),
   clientFolder: join(home, 'dist', 'client'),
-  exportWorker: new URL('./export.worker.mjs', import.meta.url),
+  drawing: new URL('./drawing/process.mjs', import.meta.url),
   ...(key ? { gate: { key } } : {}),
   log: true,
 });

@@ -1,52 +1,86 @@
-import type { FastifyInstance } from 'fastify';
+import type { FastifyInstance, FastifyReply } from 'fastify';
+import { screenOf, type Project } from '../../core/index.js';
 import type { Assets } from '../assets.js';
-import { ProblemError } from '../errors.js';
+import type { PictureCache } from '../drawing/cache.js';
+import type { Inlined } from '../drawing/messages.js';
+import type { Studio } from '../drawing/studio.js';
+import { notFound, ProblemError } from '../errors.js';
 import type { Kits } from '../kits.js';
-import { screenSvg, type Pictures } from '../pictures.js';
 import type { Projects } from '../projects.js';
 
 interface Options {
   readonly projects: Projects;
   readonly kits: Kits;
-  readonly pictures: Pictures;
+  readonly studio: Studio;
   readonly assets: Assets;
+  readonly cache: PictureCache;
 }
 interface Query {
   Params: { id: string; file: string };
   Querystring: { scale?: string; lens?: string };
 }
-const MOST_PIXELS = 80_000_000;
 /** A picture is only ever a picture, wherever it is opened. */
 const ONLY_A_PICTURE = "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:; sandbox";
 
 /** Screens as SVG and PNG. */
 export async function screenRoutes(
   server: FastifyInstance,
-  { projects, kits, pictures, assets }: Options,
+  { projects, kits, studio, assets, cache }: Options,
 ): Promise<void> {
+  const inlined = async (ids: readonly string[]): Promise<Readonly<Record<string, Inlined | null>>> =>
+    Object.fromEntries(await Promise.all(ids.map(async (id) => [id, await assets.dataUri(id)] as const)));
+
   server.get<Query>('/:id/screens/:file', async (request, reply) => {
-    const match = /^(.+)\.(svg|png)$/u.exec(request.params.file);
-    if (!match?.[1]) throw new ProblemError('picture.kind', 'A screen comes as .svg or .png.', request.params.file);
-    const { project } = await projects.open(request.params.id);
-    const { lens } = request.query;
-    const drawn = await screenSvg({ project, kits: kits.kits }, kits, match[1], {
-      assets,
-      ...(lens ? { lens } : {}),
-      fonts: match[2] === 'svg',
-    });
-    const name = drawn.screen.name.replace(/[^\p{L}\p{N} _-]/gu, '').slice(0, 80) || 'screen';
-    reply.header('content-disposition', `inline; filename*=UTF-8''${encodeURIComponent(`${name}.${match[2]}`)}`);
-    reply.header('content-security-policy', ONLY_A_PICTURE);
-    if (match[2] === 'svg') return reply.type('image/svg+xml').send(drawn.svg);
-    const scale = Number(request.query.scale ?? 1);
-    if (!(scale >= 0.1 && scale <= 4))
+    const { id, file } = request.params;
+    const match = /^(.{1,160})\.(svg|png)$/u.exec(file);
+    if (!match?.[1]) throw new ProblemError('picture.kind', 'A screen comes as .svg or .png.', file);
+    const [, screen, kind] = match;
+    const lens = request.query.lens && kits.get(request.query.lens) ? request.query.lens : undefined;
+    const scale = kind === 'png' ? Number(request.query.scale ?? 1) : undefined;
+    if (scale !== undefined && !(scale >= 0.1 && scale <= 4))
       throw new ProblemError('picture.scale', 'The scale of a picture goes from 0.1 to 4.', 'scale');
-    if (drawn.width * drawn.height * scale * scale > MOST_PIXELS)
-      throw new ProblemError(
-        'picture.large',
-        'At this scale the picture would have more than 80 million pixels; choose a smaller scale.',
-        'scale',
-      );
-    return reply.type('image/png').send(Buffer.from(await pictures.png(drawn.svg, scale)));
+    const { project, revision } = await projects.open(id);
+    if (!screenOf(project, screen)) throw notFound('screen', screen);
+    const key = JSON.stringify([id, revision, screen, lens, scale, kits.list().length]);
+    const drawn =
+      cache.get(key) ??
+      (await studio.screen(
+        {
+          what: 'screen',
+          project: only(project, screen),
+          screen,
+          ...(lens ? { lens } : {}),
+          ...(scale === undefined ? {} : { scale }),
+        },
+        inlined,
+        goneSignal(reply),
+      ));
+    cache.put(key, drawn);
+    const name =
+      drawn.name
+        .replace(/[^\p{L}\p{N} _-]/gu, '')
+        .slice(0, 80)
+        .toWellFormed()
+        .trim() || 'screen';
+    reply.header('content-disposition', `inline; filename*=UTF-8''${encodeURIComponent(`${name}.${kind}`)}`);
+    reply.header('content-security-policy', ONLY_A_PICTURE);
+    return 'svg' in drawn
+      ? reply.type('image/svg+xml').send(drawn.svg)
+      : reply.type('image/png').send(Buffer.from(drawn.png));
   });
+}
+
+/** The project with nothing but that screen: what is sent to be drawn does not grow with the others. */
+const only = (project: Project, screen: string): Project => ({
+  ...project,
+  screens: project.screens.filter((s) => s.id === screen),
+});
+
+/** Says when whoever asked has gone. */
+function goneSignal(reply: FastifyReply): AbortSignal {
+  const control = new AbortController();
+  reply.raw.once('close', () => {
+    if (!reply.raw.writableFinished) control.abort();
+  });
+  return control.signal;
 }
