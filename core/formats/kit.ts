@@ -1,5 +1,6 @@
 import {
   aliasPath,
+  isPathData,
   kitRef,
   splitRef,
   STATES,
@@ -22,7 +23,7 @@ import {
   type TextStyle,
   type Token,
 } from '../model/index.js';
-import { attrTakes, isPathData } from '../shape/index.js';
+import { attrTakes } from '../shape/index.js';
 import { depthOf, isId, isObject, list, Report, text, texts, type JsonObject } from './checks.js';
 import { readTextStyles, readTokens } from './tokens.js';
 import { readTree } from './tree.js';
@@ -90,6 +91,7 @@ export function readKit(json: unknown, sources: KitSources = {}): Read<Kit> {
   const read = readComponents(json, own, report, kept);
   const components = { ...kept, ...read };
   dropCycles(components, own, report);
+  dropTooLarge(components, own, report);
   checkReferences(components, { tokens, textStyles, icons }, report, new Set(Object.keys(read)));
   const templates = [
     ...(base?.templates ?? []).map((t) => ({ ...t, nodes: renamed(t.nodes, kitRef(base as Kit), own) })),
@@ -422,32 +424,34 @@ function checkBindings(
   }
 }
 
-/** Takes out instances through which a component would contain itself. */
+/**
+ * Takes out instances through which a component would contain itself: each component is walked once, depth first, and what
+ * leads back to one that is being walked is taken out.
+ */
 function dropCycles(components: Record<string, Component>, own: KitRef, report: Report): void {
-  const inside = (c: Component): string[] =>
-    Object.values(c.nodes).flatMap((n) =>
-      n.type === 'instance' && splitRef(n.component).kit === own ? [splitRef(n.component).id] : [],
-    );
-  const reaches = (from: string, to: string, seen: Set<string>): boolean => {
-    if (from === to) return true;
-    if (seen.has(from)) return false;
-    seen.add(from);
-    const c = Object.hasOwn(components, from) ? components[from] : undefined;
-    return c ? inside(c).some((i) => reaches(i, to, seen)) : false;
-  };
-  for (const [id, component] of Object.entries(components)) {
+  const done = new Set<string>();
+  const on = new Set<string>();
+  const walk = (id: string): void => {
+    const component = components[id];
+    if (!component || done.has(id)) return;
+    on.add(id);
+    const nodes: Record<string, Node> = { ...component.nodes };
+    let dropped = false;
     for (const node of Object.values(component.nodes)) {
       if (node.type !== 'instance') continue;
       const ref = splitRef(node.component);
-      if (ref.kit !== own || !reaches(ref.id, id, new Set())) continue;
+      if (ref.kit !== own || !Object.hasOwn(components, ref.id)) continue;
+      if (!on.has(ref.id)) {
+        walk(ref.id);
+        continue;
+      }
       report.add(
         'left out',
         'component.cycle',
         component.name,
         `${component.name} contains itself through ${node.id}; that part was left out.`,
       );
-      const current = components[id] ?? component;
-      const nodes: Record<string, Node> = { ...current.nodes };
+      dropped = true;
       nodes[node.id] = {
         id: node.id,
         type: 'box',
@@ -455,9 +459,57 @@ function dropCycles(components: Record<string, Component>, own: KitRef, report: 
         attrs: {},
         children: [],
       };
-      components[id] = { ...current, nodes };
     }
-  }
+    if (dropped) components[id] = { ...component, nodes };
+    on.delete(id);
+    done.add(id);
+  };
+  for (const id of Object.keys(components)) walk(id);
+}
+
+/** A component of a kit becomes at most so many parts: larger ones are screens. */
+const MOST_PARTS = 4000;
+/** Takes out instances that make a component larger than one may be, counting what it holds, however deep. */
+function dropTooLarge(components: Record<string, Component>, own: KitRef, report: Report): void {
+  const sizes = new Map<string, number>();
+  const sizeOf = (id: string): number => {
+    const known = sizes.get(id);
+    if (known !== undefined) return known;
+    const component = components[id];
+    if (!component) return 1;
+    sizes.set(id, 1);
+    const nodes: Record<string, Node> = { ...component.nodes };
+    let size = 0;
+    let dropped = 0;
+    for (const node of Object.values(component.nodes)) {
+      const ref = node.type === 'instance' ? splitRef(node.component) : null;
+      const inner = ref?.kit === own && Object.hasOwn(components, ref.id) ? sizeOf(ref.id) : 1;
+      if (size + inner <= MOST_PARTS) {
+        size += inner;
+        continue;
+      }
+      dropped++;
+      nodes[node.id] = {
+        id: node.id,
+        type: 'box',
+        name: `${node.name ?? node.id} (left out)`,
+        attrs: {},
+        children: [],
+      };
+    }
+    if (dropped > 0) {
+      report.add(
+        'left out',
+        'component.large',
+        component.name,
+        `${component.name} would be of more than ${MOST_PARTS} parts; ${dropped} of the components in it were left out.`,
+      );
+      components[id] = { ...component, nodes };
+    }
+    sizes.set(id, size);
+    return size;
+  };
+  for (const id of Object.keys(components)) sizeOf(id);
 }
 
 /** Names every token, text style, icon and component that is asked for and is not there. */

@@ -77,35 +77,49 @@ function wrong(type: string, v: Json): string | null {
   return null;
 }
 
+/** A token may refer to one that refers to another, so many times. */
+const MOST_STEPS = 40;
+/** Leaves out what refers to nothing, to itself, or on and on. Each token is followed once, however many lead to it. */
 function checkAliases(tokens: Record<string, Token>, report: Report): void {
-  for (const token of Object.values(tokens)) {
-    const seen = new Set<string>([token.path]);
-    let at: string | null = aliasPath(token.value);
-    while (at !== null) {
-      if (seen.has(at)) {
-        report.add(
-          'left out',
-          'token.circle',
-          token.path,
-          `Token ${token.path} refers to itself through ${[...seen].join(', ')}; it was left out.`,
-        );
-        delete tokens[token.path];
-        break;
-      }
-      seen.add(at);
-      const next: Token | undefined = tokens[at];
-      if (!next) {
-        report.add(
-          'left out',
-          'token.unknown',
-          token.path,
-          `Token ${token.path} refers to ${at}, which does not exist; it was left out.`,
-        );
-        delete tokens[token.path];
-        break;
-      }
-      at = aliasPath(next.value);
+  /** How many steps a token is from a value; null: it never gets there. */
+  const steps = new Map<string, number | null>();
+  const bad: (readonly [path: string, code: string, why: string])[] = [];
+  for (const start of Object.keys(tokens)) {
+    const path: string[] = [];
+    const on = new Set<string>();
+    let at: string | null = start;
+    while (at !== null && !steps.has(at) && !on.has(at) && Object.hasOwn(tokens, at)) {
+      path.push(at);
+      on.add(at);
+      at = aliasPath(tokens[at]?.value as Json);
     }
+    let left: number | null;
+    let code = 'token.unknown';
+    let why = '';
+    if (at === null) left = -1;
+    else if (on.has(at)) {
+      left = null;
+      code = 'token.circle';
+      const circle = path.slice(path.indexOf(at));
+      why = `refers to itself through ${circle.slice(0, 6).join(', ')}${circle.length > 6 ? ' and more' : ''}`;
+    } else {
+      left = steps.get(at) ?? null;
+      why = `refers to ${at}, which ${Object.hasOwn(tokens, at) ? 'was left out' : 'does not exist'}`;
+    }
+    for (const p of path.reverse()) {
+      if (left !== null && ++left > MOST_STEPS) {
+        left = null;
+        why = `refers to another through more than ${MOST_STEPS} others`;
+      }
+      steps.set(p, left);
+      if (left !== null) continue;
+      bad.push([p, code, why]);
+      if (code !== 'token.circle') why = `refers to ${p}, which was left out`;
+    }
+  }
+  for (const [path, code, why] of bad) {
+    report.add('left out', code, path, `Token ${path} ${why}; it was left out.`);
+    delete tokens[path];
   }
 }
 

@@ -85,7 +85,8 @@ export {
   type World,
   DEVICES,
 } from './project.js';
-export { aliasPath, tokenMeaning, tokenValue, toPx, textStyleOf } from './tokens.js';
+export { isPathData } from './path.js';
+export { aliasPath, tokenMeaning, tokenValue, toPx, textStyleOf, LARGEST } from './tokens.js';
 export { akin, defaultRoom, type RoleFacts, ROLES, roleFacts } from './roles.js';
 export { type Problem, type Read } from './problem.js';
 export { contentValue, plainValue, contentWords, type ContentValue } from './content.js';

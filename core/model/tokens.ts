@@ -54,17 +54,20 @@ export function tokenValue(kit: Kit, path: string, mode = ''): Json | undefined 
 
 /** Px of a dimension: `16`, `"16px"`, `"1rem"`, `{value, unit}`. Anything else: undefined. */
 export function toPx(value: Json | undefined): number | undefined {
-  if (typeof value === 'number') return Number.isFinite(value) ? value : undefined;
+  if (typeof value === 'number') return sane(value);
   if (typeof value === 'string') {
-    const m = /^(-?\d+(?:\.\d+)?)(px|rem)?$/.exec(value.trim());
-    return m ? Number(m[1]) * (m[2] === 'rem' ? 16 : 1) : undefined;
+    const m = /^(-?\d{1,9}(?:\.\d{1,12})?)(px|rem)?$/.exec(value.trim());
+    return m ? sane(Number(m[1]) * (m[2] === 'rem' ? 16 : 1)) : undefined;
   }
   if (value && typeof value === 'object' && !Array.isArray(value)) {
     const v = value as { readonly [k: string]: Json };
-    return typeof v['value'] === 'number' ? v['value'] * (v['unit'] === 'rem' ? 16 : 1) : undefined;
+    return typeof v['value'] === 'number' ? sane(v['value'] * (v['unit'] === 'rem' ? 16 : 1)) : undefined;
   }
   return undefined;
 }
+/** No length or number of ours is larger: beyond this, sums lose their parts, and pictures their end. */
+export const LARGEST = 100_000;
+const sane = (n: number): number | undefined => (Math.abs(n) <= LARGEST ? n : undefined);
 
 /** A text style by id, or by `means:…`; the kit's body style when it is unknown. */
 export function textStyleOf(kit: Kit, id: string | undefined): TextStyle | undefined {

@@ -270,7 +270,17 @@ function bound(scope: Scope, from: string): Json | undefined {
 function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode[] {
   const node = scope.nodes[id];
   if (!node) return NO_NODES;
-  if (++context.count > MOST_PARTS) return NO_NODES;
+  if (++context.count > MOST_PARTS)
+    return context.count === MOST_PARTS + 1
+      ? [
+          broken(
+            context,
+            scope,
+            id,
+            `There are more than ${MOST_PARTS.toLocaleString('en')} parts here; the rest is not shown`,
+          ),
+        ]
+      : NO_NODES;
   const key = scope.prefix + id;
   switch (node.type) {
     case 'instance':

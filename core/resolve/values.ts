@@ -1,7 +1,9 @@
 import { Memory, type LookUp } from '../base/index.js';
 import {
   aliasPath,
+  isPathData,
   kitAt,
+  LARGEST,
   shownKit,
   textStyleOf,
   toPx,
@@ -16,6 +18,7 @@ import {
   type Wear,
   type World,
 } from '../model/index.js';
+import { isColour } from '../colour/index.js';
 import { mapBetween } from '../match/index.js';
 import type { Look, Shadow } from './look.js';
 
@@ -81,7 +84,7 @@ function shadowOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): 
     x: toPx(s['offsetX']) ?? 0,
     y: toPx(s['offsetY']) ?? 0,
     blur: toPx(s['blur']) ?? 0,
-    color: typeof color === 'string' ? color : '#00000020',
+    color: typeof color === 'string' && isColour(color) ? color : '#00000020',
   };
 }
 
@@ -123,10 +126,11 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
           : 'fit';
   const colour = (v: Json | undefined): string | undefined => {
     const c = v === undefined ? undefined : valueOf(terms, kit, v);
-    return typeof c === 'string' && c !== 'none' ? c : undefined;
+    // Whatever a kit or a rule says: only what is a colour is ever painted.
+    return typeof c === 'string' && c !== 'none' && isColour(c) ? c : undefined;
   };
   const number = (v: number | undefined, otherwise: number): number =>
-    typeof v === 'number' && Number.isFinite(v) ? v : otherwise;
+    typeof v === 'number' && Math.abs(v) <= LARGEST ? v : otherwise;
   const all = length(a.padding, 0);
   const horizontal = length(a.paddingX, all);
   const vertical = length(a.paddingY, all);
@@ -180,7 +184,7 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     focalY: number(a.focalY, 0.5),
     zoom: Math.max(1, number(a.zoom, 1)),
     shape: a.shape ?? 'ellipse',
-    path: a.path ?? '',
+    path: typeof a.path === 'string' && isPathData(a.path) ? a.path : '',
     alignSelf: a.alignSelf,
     edges: a.edges,
     pin: a.pin,

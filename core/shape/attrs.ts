@@ -1,13 +1,19 @@
 import { isColour } from '../colour/index.js';
-import { aliasPath, toPx, type AttrName, type Json } from '../model/index.js';
+import { aliasPath, isPathData, LARGEST, toPx, type AttrName, type Json } from '../model/index.js';
 
 type Takes = (v: Json) => boolean;
 const length: Takes = (v) => toPx(v) !== undefined || aliasPath(v) !== null;
 const size: Takes = (v) => v === 'fit' || v === 'stretch' || length(v);
 const colour: Takes = (v) => v === 'none' || aliasPath(v) !== null || (typeof v === 'string' && isColour(v));
 const flag: Takes = (v) => typeof v === 'boolean';
-const number: Takes = (v) => typeof v === 'number' && Number.isFinite(v);
-const string: Takes = (v) => typeof v === 'string';
+const upTo =
+  (most: number, least = 0): Takes =>
+  (v) =>
+    typeof v === 'number' && v >= least && v <= most;
+const number = upTo(LARGEST, -LARGEST);
+/** Longer texts are documents. */
+const MOST_TEXT = 20_000;
+const string: Takes = (v) => typeof v === 'string' && v.length <= MOST_TEXT;
 const oneOf =
   (...all: string[]): Takes =>
   (v) =>
@@ -24,12 +30,12 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
   maxWidth: length,
   minHeight: length,
   maxHeight: length,
-  aspect: number,
+  aspect: upTo(1000),
   share: number,
   shareRows: flag,
   bleed: flag,
-  grow: number,
-  shrink: number,
+  grow: upTo(10_000),
+  shrink: upTo(10_000, -1),
   alignSelf: oneOf('start', 'center', 'end', 'stretch', 'baseline'),
   x: number,
   y: number,
@@ -43,7 +49,7 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
   flow: oneOf('row', 'column', 'grid', 'free'),
   gap: length,
   rowGap: length,
-  columns: number,
+  columns: upTo(500),
   padding: length,
   paddingX: length,
   paddingY: length,
@@ -66,24 +72,19 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
   textStyle: string,
   color: colour,
   textAlign: oneOf('start', 'center', 'end'),
-  maxLines: number,
+  maxLines: upTo(10_000),
   bars: flag,
   underline: flag,
   icon: string,
   size: length,
   asset: string,
   fit: oneOf('cover', 'contain'),
-  focalX: number,
-  focalY: number,
-  zoom: number,
+  focalX: upTo(1),
+  focalY: upTo(1),
+  zoom: upTo(100),
   shape: oneOf('ellipse', 'line', 'path'),
   path,
 };
-
-/** SVG path data and nothing else. */
-export function isPathData(d: string): boolean {
-  return d.length <= 20_000 && /^[MmLlHhVvCcSsQqTtAaZz0-9eE+\-.,\s]*$/u.test(d);
-}
 
 /** Is this a value an attribute takes? Unknown attributes take nothing. */
 export function attrTakes(name: string, value: Json): boolean {
