@@ -72,6 +72,11 @@ export interface KitInfo {
   readonly problems: readonly Problem[];
   readonly shipped: boolean;
 }
+/** A kit that is installed and cannot be read. */
+export interface BrokenKit {
+  readonly ref: string;
+  readonly problem: string;
+}
 export type { Confirmed };
 export interface Stand {
   readonly revision: number;
@@ -87,6 +92,8 @@ export interface PictureInfo {
   readonly height: number;
   readonly shipped: boolean;
 }
+/** Everything that is stored of a project, as a file. */
+export const storedUrl = (id: string): string => `/api/projects/${encodeURIComponent(id)}/stored.json`;
 /** Where a stored picture comes from. */
 export const assetUrl = (id: string): string => `/api/pictures/${encodeURIComponent(id)}`;
 
@@ -120,7 +127,10 @@ export const api = {
     call<{ edits: Confirmed[] }>('POST', `/projects/${encodeURIComponent(id)}/edits`, { base, edits }).then(
       (r) => r.edits,
     ),
-  kits: () => call<{ kits: KitInfo[] }>('GET', '/kits').then((r) => r.kits),
+  kits: () => call<{ kits: KitInfo[]; broken: BrokenKit[] }>('GET', '/kits').then((r) => r.kits),
+  allKits: () => call<{ kits: KitInfo[]; broken: BrokenKit[] }>('GET', '/kits'),
+  removeKit: (ref: string) => call('DELETE', `/kits/${encodeURIComponent(ref)}`),
+  rescue: (id: string) => call<Stand>('POST', `/projects/${encodeURIComponent(id)}/rescue`, {}),
   kit: (ref: string) => call<unknown>('GET', `/kits/${encodeURIComponent(ref)}/kit.json`),
   install: (file: File) => {
     const form = new FormData();

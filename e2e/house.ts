@@ -21,7 +21,7 @@ export class House {
   private child: ChildProcess | null = null;
   address = '';
   constructor(
-    private readonly db: string,
+    readonly db: string,
     private readonly settings: Readonly<Record<string, string>> = {},
   ) {}
 

@@ -53,6 +53,7 @@ export function buildIfChanged() {
   run('esbuild', [
     'server/main.ts',
     'server/drawing/process.ts',
+    'server/kitReader.worker.ts',
     '--bundle',
     '--platform=node',
     '--format=esm',

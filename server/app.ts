@@ -19,6 +19,7 @@ import { gate, type GateOptions } from './gate.js';
 import { Kits } from './kits.js';
 import { Live } from './live.js';
 import { Projects } from './projects.js';
+import { Rescue } from './rescue.js';
 import { kitRoutes } from './routes/kits.js';
 import { pictureRoutes } from './routes/pictures.js';
 import { projectRoutes } from './routes/projects.js';
@@ -31,6 +32,8 @@ export interface AppOptions {
   readonly clientFolder?: string;
   /** The program of the process that draws. */
   readonly drawing: URL;
+  /** The program of the thread that reads kits from outside. */
+  readonly kitReader: URL;
   readonly gate?: GateOptions;
   readonly log: boolean;
 }
@@ -76,7 +79,8 @@ export async function buildApp(options: AppOptions): Promise<App> {
   });
   const live = new Live();
   const projects = new Projects(options.db, (id, confirmed) => live.tell(id, confirmed));
-  const kits = new Kits(options.db);
+  const rescue = new Rescue(options.db, projects);
+  const kits = new Kits(options.db, options.kitReader);
   await kits.load(options.kitFolder);
   const studio = new Studio(kits, options.drawing);
   const assets = new Assets(options.db, studio, join(options.kitFolder, 'pictures'));
@@ -105,7 +109,12 @@ export async function buildApp(options: AppOptions): Promise<App> {
     else void reply.type('text/html').sendFile('index.html');
   });
 
-  await server.register(projectRoutes, { prefix: '/api/projects', projects, kits, live });
+  server.get('/api/health', async () => {
+    const at = performance.now();
+    await options.db.sequelize.query('select 1');
+    return { database: 'answers', ms: Math.round(performance.now() - at), brokenKits: kits.broken.length };
+  });
+  await server.register(projectRoutes, { prefix: '/api/projects', projects, rescue, kits, live });
   await server.register(screenRoutes, {
     prefix: '/api/projects',
     projects,
@@ -115,7 +124,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     cache: new PictureCache(),
   });
   await server.register(pictureRoutes, { prefix: '/api/pictures', assets });
-  await server.register(kitRoutes, { prefix: '/api', kits, live });
+  await server.register(kitRoutes, { prefix: '/api', kits, rescue, live });
   if (options.clientFolder && existsSync(options.clientFolder)) {
     await server.register(staticFiles, {
       root: options.clientFolder,

@@ -42,6 +42,7 @@ export const ERRORS = {
   'kit.missing': [400, 'No kit came with the request.'],
   'kit.json': [422, 'A kit’s JSON cannot be read.'],
   'kit.exists': [409, 'This version of a kit is installed already.'],
+  'kit.used': [409, 'A kit cannot be taken out, because something needs it.'],
   'kit.package': [422, 'A kit’s package cannot be opened, or holds what it must not.'],
   'kit.refused': [422, 'A kit cannot be read at all.'],
 } as const satisfies Readonly<Record<string, readonly [number, string]>>;

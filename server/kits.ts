@@ -1,10 +1,11 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { unzipSync } from 'fflate';
+import { Worker } from 'node:worker_threads';
 import { Fonts, kitRef, readKit, type Kit, type KitRef, type Problem } from '../core/index.js';
 import type { Database } from './database.js';
-import { ProblemError } from './errors.js';
+import { notFound, ProblemError } from './errors.js';
+import type { KitRead, KitToRead } from './kitReader.worker.js';
 
 interface Installed {
   readonly kit: Kit;
@@ -19,9 +20,15 @@ const FALLBACK = [
   { weight: 400, style: '400Regular' },
   { weight: 700, style: '700Bold' },
 ] as const;
-/** A package that unpacks to more than this is refused before it is unpacked: bytes. */
-const MOST_UNPACKED = 64 * 1024 * 1024;
-const MOST_FILES = 2000;
+/** What reading a kit from outside may take: ms, and MB of memory. */
+const MOST_TIME = 15_000;
+const MOST_MEMORY = 600;
+
+/** A kit that is stored and cannot be read: the others can. */
+export interface BrokenKit {
+  readonly ref: string;
+  readonly problem: string;
+}
 
 /** Every installed kit, shipped or installed by somebody: all through the same reader. */
 export class Kits {
@@ -29,7 +36,15 @@ export class Kits {
   readonly fonts = new Fonts();
   private readonly fallbackFiles = new Map<string, string>();
 
-  constructor(private readonly db: Database) {}
+  /** Kits that could not be read at the start, and why. */
+  readonly broken: BrokenKit[] = [];
+  /** Kits that are being installed, so that the same one is installed once however often it comes at the same time. */
+  private readonly coming = new Map<KitRef, Promise<unknown>>();
+
+  constructor(
+    private readonly db: Database,
+    private readonly reader: URL,
+  ) {}
 
   /** Loads the kits in a folder (one folder a kit, based ones after their base), then those in the database. */
   async load(folder: string): Promise<void> {
@@ -46,22 +61,35 @@ export class Kits {
     // A kit based on another can only be read after it.
     for (let round = 0; waiting.length > 0 && round < 20; round++) {
       for (const one of [...waiting]) {
-        const based = (JSON.parse(one.json) as { basedOn?: string }).basedOn;
+        const based = basedOn(one.json);
         if (based && !this.installed.has(based) && round < 19) continue;
         waiting.splice(waiting.indexOf(one), 1);
         const files = listFiles(one.at);
-        await this.add(
-          one.json,
-          files,
-          (name) => Promise.resolve(files.includes(name) ? readFileSync(join(one.at, name)) : null),
-          true,
+        await this.tryAdd(one.at, () =>
+          this.add(
+            one.json,
+            files,
+            (name) => Promise.resolve(files.includes(name) ? readFileSync(join(one.at, name)) : null),
+            true,
+          ),
         );
       }
     }
     for (const row of await this.db.kits.findAll({ order: [['installedAt', 'ASC']] })) {
       const { ref, json } = row.get();
       const names = (await this.db.kitFiles.findAll({ where: { ref }, attributes: ['name'] })).map((f) => f.get().name);
-      await this.add(json, names, this.stored(ref), false);
+      await this.tryAdd(ref, () => this.add(json, names, this.stored(ref), false));
+    }
+  }
+  /** One kit that cannot be read is told of, and keeps none of the others. */
+  private async tryAdd(what: string, add: () => Promise<unknown>): Promise<void> {
+    try {
+      await add();
+    } catch (error) {
+      this.broken.push({
+        ref: what.split('/').at(-1) ?? what,
+        problem: error instanceof Error ? error.message : String(error),
+      });
     }
   }
 
@@ -96,9 +124,14 @@ export class Kits {
           problems,
         },
       );
+    return this.take({ kit: value, json, problems, file, shipped });
+  }
+
+  private async take(made: Installed): Promise<{ kit: Kit; problems: readonly Problem[] }> {
+    const { kit, file } = made;
     const more: Problem[] = [];
-    for (const f of value.fonts) {
-      const bytes = (await file(f.file)) ?? (value.basedOn ? await this.file(value.basedOn, f.file) : null);
+    for (const f of kit.fonts) {
+      const bytes = (await file(f.file)) ?? (kit.basedOn ? await this.file(kit.basedOn, f.file) : null);
       try {
         if (bytes) this.fonts.add(f.family, f.weight, f.italic, bytes);
       } catch {
@@ -110,10 +143,10 @@ export class Kits {
         });
       }
     }
-    const all = [...problems, ...more];
-    this.installed.set(kitRef(value), { kit: value, json, problems: all, file, shipped });
-    this.kits.set(kitRef(value), value);
-    return { kit: value, problems: all };
+    const problems = [...made.problems, ...more];
+    this.installed.set(kitRef(kit), { ...made, problems });
+    this.kits.set(kitRef(kit), kit);
+    return { kit, problems };
   }
 
   /** All kits by reference. One map: what was worked out with it holds as long as a kit stays what it is. */
@@ -146,34 +179,36 @@ export class Kits {
 
   /** Installs a kit from its JSON or from a zip package with `kit.json` at its top. Says what was left out. */
   async install(bytes: Uint8Array): Promise<{ kit: Kit; problems: readonly Problem[] }> {
-    const { json, files } =
-      bytes[0] === 0x50 && bytes[1] === 0x4b
-        ? unpack(bytes)
-        : { json: new TextDecoder().decode(bytes), files: new Map<string, Uint8Array>() };
-    let parsed: unknown;
+    const read = await this.readApart(bytes);
+    if (!read.ok)
+      throw new ProblemError(
+        { core: read.code, status: 422 },
+        `${read.says} Nothing was installed.`,
+        read.about,
+        read.problems.length > 0 ? { problems: read.problems } : {},
+      );
+    const ref = kitRef(read.kit);
+    const before = this.coming.get(ref);
+    const coming = (async () => {
+      await before?.catch(() => undefined);
+      return this.store(ref, read);
+    })();
+    this.coming.set(ref, coming);
     try {
-      parsed = JSON.parse(json);
-    } catch {
-      throw new ProblemError(
-        'kit.json',
-        'This is neither a kit package (zip) nor a kit’s JSON. Nothing was installed.',
-      );
+      return await coming;
+    } finally {
+      if (this.coming.get(ref) === coming) this.coming.delete(ref);
     }
-    const probe = readKit(parsed, { files: [...files.keys()], bases: this.kits });
-    if (!probe.value)
-      throw new ProblemError(
-        { core: probe.problems[0]?.code ?? 'kit.refused', status: 422 },
-        `${probe.problems[0]?.message ?? 'This kit cannot be read.'} Nothing was installed.`,
-        probe.problems[0]?.where ?? '',
-        {
-          problems: probe.problems,
-        },
-      );
-    const ref = kitRef(probe.value);
+  }
+
+  private async store(
+    ref: KitRef,
+    { kit, json, files, problems }: Extract<KitRead, { ok: true }>,
+  ): Promise<{ kit: Kit; problems: readonly Problem[] }> {
     if (this.installed.has(ref))
       throw new ProblemError(
         'kit.exists',
-        `${probe.value.name} ${probe.value.version} is installed already. Installed versions never change; give this one another version.`,
+        `${kit.name} ${kit.version} is installed already. Installed versions never change; give this one another version.`,
         ref,
       );
     await this.db.sequelize.transaction(async (transaction) => {
@@ -181,40 +216,64 @@ export class Kits {
       for (const [name, content] of files)
         await this.db.kitFiles.create({ ref, name, bytes: Buffer.from(content) }, { transaction });
     });
-    return this.add(json, [...files.keys()], this.stored(ref), false);
+    await this.take({ kit, json, problems, file: this.stored(ref), shipped: false });
+    return { kit, problems };
+  }
+
+  /** Reads a kit from outside in a thread that can be ended. */
+  private readApart(bytes: Uint8Array): Promise<KitRead> {
+    const toRead: KitToRead = { bytes, bases: this.list().map((k) => k.json) };
+    const worker = new Worker(this.reader, {
+      workerData: toRead,
+      resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY, stackSizeMb: 4 },
+    });
+    return new Promise<KitRead>((done) => {
+      const give = (read: KitRead): void => {
+        clearTimeout(timer);
+        done(read);
+        void worker.terminate();
+      };
+      const cannot = (why: string): void =>
+        give({ ok: false, code: 'kit.refused', says: `This kit cannot be read: ${why}.`, about: '', problems: [] });
+      const timer = setTimeout(() => cannot(`it takes longer than ${MOST_TIME / 1000} s`), MOST_TIME);
+      worker.once('message', give);
+      worker.once('error', () => cannot('it takes more memory than there is for one'));
+      worker.once('exit', () => cannot('its reader stopped'));
+    });
+  }
+
+  /** Takes a kit out that nobody needs. `usedBy`: names of projects that do. */
+  async remove(ref: KitRef, usedBy: readonly string[]): Promise<void> {
+    const found = this.installed.get(ref);
+    const needing = this.list().filter((k) => k.kit.basedOn === ref);
+    const users = [...needing.map((k) => `${k.kit.name} ${k.kit.version}`), ...usedBy];
+    if (found?.shipped)
+      throw new ProblemError('kit.used', `${found.kit.name} came with Dekkor and stays. Nothing was changed.`, ref);
+    if (users.length > 0)
+      throw new ProblemError(
+        'kit.used',
+        `${found?.kit.name ?? ref} is needed by ${users.slice(0, 3).join(', ')}${users.length > 3 ? ` and ${users.length - 3} more` : ''}. Nothing was changed.`,
+        ref,
+      );
+    const gone = await this.db.kits.destroy({ where: { ref } });
+    const broken = this.broken.findIndex((k) => k.ref === ref);
+    if (broken >= 0) this.broken.splice(broken, 1);
+    this.installed.delete(ref);
+    this.kits.delete(ref);
+    if (gone === 0 && !found) throw notFound('kit', ref);
   }
 }
+
+const basedOn = (json: string): string | undefined => {
+  try {
+    return (JSON.parse(json) as { basedOn?: string } | null)?.basedOn;
+  } catch {
+    return undefined;
+  }
+};
 
 function listFiles(folder: string, prefix = ''): string[] {
   return readdirSync(join(folder, prefix), { withFileTypes: true }).flatMap((d) =>
     d.isDirectory() ? listFiles(folder, `${prefix}${d.name}/`) : [`${prefix}${d.name}`],
   );
-}
-
-function unpack(bytes: Uint8Array): { json: string; files: Map<string, Uint8Array> } {
-  let total = 0;
-  let count = 0;
-  const refuse = (message: string): never => {
-    throw new ProblemError('kit.package', `${message} Nothing was installed.`);
-  };
-  let entries: Record<string, Uint8Array>;
-  try {
-    entries = unzipSync(bytes, {
-      filter: (f) => {
-        total += f.originalSize;
-        if (++count > MOST_FILES) refuse(`This package has more than ${MOST_FILES} files.`);
-        if (total > MOST_UNPACKED) refuse('This package unpacks to more than 64 MB.');
-        if (/(?:^|[\\/])\.\.(?:[\\/]|$)|^[\\/]|\\|:/u.test(f.name))
-          refuse(`The file ${f.name.slice(0, 80)} lies outside the package.`);
-        return !f.name.endsWith('/') && /\.(?:json|ttf|otf|png|jpe?g|txt|md)$/iu.test(f.name);
-      },
-    });
-  } catch (error) {
-    if (error instanceof ProblemError) throw error;
-    return refuse('This zip package cannot be opened; it may be damaged.');
-  }
-  const json = entries['kit.json'];
-  if (!json) return refuse('This package has no kit.json at its top.');
-  const files = new Map(Object.entries(entries).filter(([name]) => name !== 'kit.json'));
-  return { json: new TextDecoder().decode(json), files };
 }

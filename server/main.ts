@@ -19,6 +19,7 @@ const { server, projects, kits } = await buildApp({
   kitFolder: join(home, 'kits'),
   clientFolder: join(home, 'dist', 'client'),
   drawing: new URL('./drawing/process.mjs', import.meta.url),
+  kitReader: new URL('./kitReader.worker.mjs', import.meta.url),
   ...(key ? { gate: { key } } : {}),
   log: true,
 });

@@ -112,7 +112,7 @@ export class Projects {
   }
 
   /** What is stored about a project that is there and not put away. */
-  private async row(id: string): Promise<ProjectRow> {
+  async row(id: string): Promise<ProjectRow> {
     const row = (await this.db.projects.findByPk(id))?.get();
     if (!row) throw notFound('project', id);
     if (row.deletedAt) throw putAway(id, row.name);

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Edit, Project, Step } from '../core/index.js';
+import { Sequelize } from 'sequelize';
 import { freshDatabase, House } from '../e2e/house.js';
 
 let house: House;
@@ -240,5 +241,117 @@ describe('kits', () => {
   it('of an installed version are never replaced', async () => {
     const own = await (await fetch(`${house.address}/api/kits/plywood@1.0.0/kit.json`)).json();
     expect((await install(own)).status).toBe(409);
+  });
+  const own = async (id: string): Promise<Record<string, unknown>> => ({
+    ...((await (await fetch(`${house.address}/api/kits/plywood@1.0.0/kit.json`)).json()) as Record<string, unknown>),
+    id,
+  });
+  it('that come several times at once are installed once', async () => {
+    const kit = await own('alder');
+    const got = await Promise.all(Array.from({ length: 6 }, () => install(kit)));
+    expect(got.map((g) => g.status).sort()).toEqual([201, 409, 409, 409, 409, 409]);
+  });
+  it('are taken out when nothing needs them, and not before', async () => {
+    await install(await own('birch'));
+    const made = await call('POST', '/projects', { name: 'In birch', kit: 'birch@1.0.0' });
+    expect(made.status).toBe(201);
+    const used = await call('DELETE', '/kits/birch@1.0.0');
+    expect([used.status, used.body.detail]).toEqual([409, expect.stringContaining('is needed by In birch')]);
+    expect((await call('DELETE', '/kits/plywood@1.0.0')).body.detail).toContain('came with Dekkor');
+    await install(await own('cedar'));
+    expect((await call('DELETE', '/kits/cedar@1.0.0')).status).toBe(200);
+    expect((await call('GET', '/kits/cedar@1.0.0/kit.json')).status).toBe(404);
+    expect((await install(await own('cedar'))).status).toBe(201);
+  });
+  it('that are made to take long are read or refused in time, and others are answered meanwhile', async () => {
+    const kit = (await own('dogwood')) as { tokens: Record<string, unknown>; components: unknown[] };
+    const part = (id: string, of: string): unknown => ({ id, type: 'instance', component: of });
+    for (let n = 0; n < 5000; n++) kit.tokens[`a${n}`] = { $type: 'color', $value: `{a${n + 1}}` };
+    for (let n = 0; n < 120; n++)
+      kit.components.push({
+        ...(kit.components[0] as object),
+        id: `c${n}`,
+        tree: {
+          id: 'root',
+          type: 'box',
+          children: Array.from({ length: 30 }, (_, k) => part(`x${k}`, `c${(n + k + 1) % 120}`)),
+        },
+      });
+    const at = performance.now();
+    let slowest = 0;
+    const installing = install(kit);
+    for (let n = 0; n < 10; n++) {
+      const asked = performance.now();
+      await call('GET', '/kits');
+      slowest = Math.max(slowest, performance.now() - asked);
+    }
+    const got = await installing;
+    expect(got.status).toBe(201);
+    expect(performance.now() - at).toBeLessThan(5000);
+    expect(slowest).toBeLessThan(1000);
+  });
+});
+
+describe('what is stored and can no longer be read', () => {
+  /** As a disk or a person may leave it: what is stored of a project is written over. */
+  async function spoil(id: string, sql: string): Promise<void> {
+    const db = new Sequelize(house.db, { dialect: 'postgres', logging: false });
+    await db.query(sql, { bind: [id] });
+    await db.close();
+  }
+  const restart = async (): Promise<void> => {
+    const { port } = house;
+    await house.kill();
+    await house.start(port);
+  };
+  it('is shown on Home as such, beside all others, and the last good state of it is opened as a copy', async () => {
+    const id = await fresh();
+    await send(id, 0, named(1));
+    // Enough for a snapshot of its own, which is then spoilt.
+    for (let n = 0; n < 3; n++) await send(id, 1, ...Array.from({ length: 40 }, (_, k) => named(10 + n * 40 + k)));
+    await expect
+      .poll(async () => {
+        const db = new Sequelize(house.db, { dialect: 'postgres', logging: false });
+        const [rows] = await db.query('select 1 from snapshots where project_id = $1', { bind: [id] });
+        await db.close();
+        return rows.length;
+      })
+      .toBe(2);
+    await spoil(
+      id,
+      `update snapshots set document = '{"format":"dekkor/2","project":' where project_id = $1 and revision > 0`,
+    );
+    await restart();
+    const list = (await call('GET', '/projects')).body['projects'] as { id: string; problem: string | null }[];
+    expect(list.find((p) => p.id === id)?.problem).toMatch(/cannot be opened|cannot be read/u);
+    expect(list.filter((p) => p.problem === null).length).toBeGreaterThan(2);
+    const copy = await call('POST', `/projects/${id}/rescue`, {});
+    expect(copy.status).toBe(201);
+    expect(copy.body.project.name).toMatch(/, rescued$/u);
+    const file = await fetch(`${house.address}/api/projects/${id}/stored.json`);
+    expect(file.headers.get('content-disposition')).toContain('attachment');
+    expect(((await file.json()) as { edits: unknown[] }).edits).toHaveLength(121);
+  });
+  it('of a kit keeps neither the server nor the other kits from starting', async () => {
+    await spoil('x', `insert into kits (ref, json, installed_at) values ('spoilt@1.0.0', $1 || '{', now())`);
+    await restart();
+    const got = (await call('GET', '/kits')).body as unknown as { kits: unknown[]; broken: { ref: string }[] };
+    expect(got.broken.map((k) => k.ref)).toEqual(['spoilt@1.0.0']);
+    expect(got.kits.length).toBeGreaterThan(2);
+    expect((await call('DELETE', '/kits/spoilt@1.0.0')).status).toBe(200);
+    expect(((await call('GET', '/kits')).body as unknown as { broken: unknown[] }).broken).toEqual([]);
+  });
+  it('is never a part of the history: the database itself refuses to change, delete or empty it', async () => {
+    const id = await fresh();
+    await send(id, 0, named(1));
+    for (const sql of [
+      `update edits set label = 'x' where project_id = $1`,
+      'delete from edits where project_id = $1',
+      'delete from projects where id = $1',
+    ])
+      await expect(spoil(id, sql)).rejects.toThrow(/edits are never changed/u);
+    const db = new Sequelize(house.db, { dialect: 'postgres', logging: false });
+    await expect(db.query('truncate edits')).rejects.toThrow(/edits are never changed/u);
+    await db.close();
   });
 });

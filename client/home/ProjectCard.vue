@@ -1,15 +1,24 @@
 <script setup lang="ts">
-import type { Listed } from '../api.js';
+import { storedUrl, type Listed } from '../api.js';
 import { plural } from '../counts.js';
 
 /** A project on Home: its first screens, and what can be done with it. */
 defineProps<{ project: Listed }>();
-defineEmits<{ copy: []; remove: [] }>();
+defineEmits<{ copy: []; remove: []; rescue: [] }>();
 const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
 </script>
 
 <template>
-  <li>
+  <li v-if="project.problem" class="card broken">
+    <strong class="clip">{{ project.name }}</strong>
+    <span class="note">{{ project.problem }}</span>
+    <div class="tools">
+      <button class="quiet-link" @click="$emit('rescue')">Open a copy of its last good state</button>
+      <a class="quiet-link" :href="storedUrl(project.id)" download>Save what is stored</a>
+      <button class="quiet-link" @click="$emit('remove')">Delete</button>
+    </div>
+  </li>
+  <li v-else>
     <RouterLink :to="`/p/${project.id}/compose`" class="card">
       <span class="shots" aria-hidden="true">
         <img
@@ -41,6 +50,14 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
   border-radius: 6px;
   color: inherit;
   text-decoration: none;
+}
+.broken {
+  border-color: var(--bad);
+  align-content: start;
+}
+.broken .tools {
+  flex-wrap: wrap;
+  gap: 4px 14px;
 }
 a.card:hover {
   border-color: var(--ink);

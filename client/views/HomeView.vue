@@ -6,8 +6,9 @@ import { useConfirm } from 'primevue/useconfirm';
 import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Problem } from '../../core/index.js';
-import { api, type KitInfo, type Listed } from '../api.js';
+import { api, type BrokenKit, type KitInfo, type Listed } from '../api.js';
 import { useLibrary } from '../stores/library.js';
+import KitCard from '../home/KitCard.vue';
 import ProjectCard from '../home/ProjectCard.vue';
 import AppDialog from '../parts/AppDialog.vue';
 import ProblemList from '../parts/ProblemList.vue';
@@ -17,6 +18,7 @@ const confirm = useConfirm();
 const library = useLibrary();
 const projects = ref<Listed[]>([]);
 const kits = ref<KitInfo[]>([]);
+const broken = ref<BrokenKit[]>([]);
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const failure = ref('');
 const making = ref(false);
@@ -29,7 +31,10 @@ const away = computed(() => projects.value.filter((p) => p.deletedAt));
 
 async function load(): Promise<void> {
   try {
-    [projects.value, kits.value] = await Promise.all([api.projects(), api.kits()]);
+    const [listed, all] = await Promise.all([api.projects(), api.allKits()]);
+    projects.value = listed;
+    kits.value = all.kits;
+    broken.value = all.broken;
     kit.value ||= kits.value.find((k) => k.fidelity === 'wireframe')?.ref ?? kits.value[0]?.ref ?? '';
     state.value = 'ready';
     failure.value = '';
@@ -62,6 +67,21 @@ function remove(p: Listed): void {
     acceptLabel: 'Delete project',
     rejectLabel: 'Keep',
     accept: () => void attempt(() => api.remove(p.id)),
+  });
+}
+function takeOut(of: KitInfo): void {
+  confirm.require({
+    header: `Take ${of.name} ${of.version} out?`,
+    message: 'It can be installed again from its package.',
+    acceptLabel: 'Take out',
+    rejectLabel: 'Keep',
+    accept: () => void attempt(() => api.removeKit(of.ref)),
+  });
+}
+async function rescue(p: Listed): Promise<void> {
+  await attempt(async () => {
+    const { project } = await api.rescue(p.id);
+    await router.push(`/p/${project.id}/compose`);
   });
 }
 async function install(): Promise<void> {
@@ -98,6 +118,7 @@ async function install(): Promise<void> {
             :project="p"
             @copy="attempt(() => api.copy(p.id))"
             @remove="remove(p)"
+            @rescue="rescue(p)"
           />
         </ul>
         <template v-if="away.length > 0"
@@ -126,10 +147,9 @@ async function install(): Promise<void> {
           <ProblemList :problems="installed.problems" />
         </div>
         <ul class="cards">
-          <li v-for="k in kits" :key="k.ref" class="card">
-            <span class="swatches"><i v-for="s in k.swatches" :key="s" :style="{ background: s }" /></span
-            ><strong>{{ k.name }} {{ k.version }}</strong
-            ><span class="note">{{ k.summary }} {{ k.components }} components.</span>
+          <KitCard v-for="k in kits" :key="k.ref" :kit="k" @remove="takeOut(k)" />
+          <li v-for="k in broken" :key="k.ref" class="card broken">
+            <strong>{{ k.ref }}</strong><span class="note">It cannot be read, and is left alone: {{ k.problem }}</span>
           </li>
         </ul>
       </section>
@@ -187,16 +207,9 @@ main {
   color: inherit;
   text-decoration: none;
 }
-.swatches {
-  display: flex;
-  height: 28px;
-  border: 1px solid var(--line);
-  border-radius: 4px;
-  overflow: hidden;
-  margin-bottom: 6px;
-}
-.swatches i {
-  flex: 1;
+.broken {
+  border-color: var(--bad);
+  align-content: start;
 }
 .failure {
   background: #fff3f0;

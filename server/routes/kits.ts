@@ -3,11 +3,12 @@ import { kitRef } from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
 import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
+import type { Rescue } from '../rescue.js';
 
 /** Installed kits, their files, and the fonts that stand in for missing characters. */
 export async function kitRoutes(
   server: FastifyInstance,
-  { kits, live }: { readonly kits: Kits; readonly live: Live },
+  { kits, rescue, live }: { readonly kits: Kits; readonly rescue: Rescue; readonly live: Live },
 ): Promise<void> {
   server.get('/kits', async () => ({
     kits: kits.list().map(({ kit, problems, shipped }) => ({
@@ -22,7 +23,14 @@ export async function kitRoutes(
       problems,
       shipped,
     })),
+    broken: kits.broken,
   }));
+  server.delete<{ Params: { ref: string } }>('/kits/:ref', async (request) => {
+    const { ref } = request.params;
+    await kits.remove(ref, await rescue.using(ref));
+    live.tellKits();
+    return { ok: true };
+  });
   server.get<{ Params: { ref: string } }>('/kits/:ref/kit.json', async (request, reply) => {
     const found = kits.get(request.params.ref);
     if (!found) throw notFound('kit', request.params.ref);

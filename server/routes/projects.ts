@@ -5,6 +5,7 @@ import { notFound, ProblemError } from '../errors.js';
 import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
 import type { Projects } from '../projects.js';
+import type { Rescue } from '../rescue.js';
 import { editsBody, newProjectBody, renameBody, type EditsBody } from '../shapes.js';
 
 /** Ids of projects: letters and figures, since addresses are made of them. */
@@ -30,6 +31,7 @@ const tidyName = (name: string): string => name.trim().toWellFormed();
 
 interface Options {
   readonly projects: Projects;
+  readonly rescue: Rescue;
   readonly kits: Kits;
   readonly live: Live;
 }
@@ -38,7 +40,7 @@ interface WithId {
 }
 
 /** Projects and their edits. */
-export async function projectRoutes(server: FastifyInstance, { projects, kits, live }: Options): Promise<void> {
+export async function projectRoutes(server: FastifyInstance, { projects, rescue, kits, live }: Options): Promise<void> {
   server.get('/', async () => ({ projects: await projects.list() }));
   server.post('/', async (request, reply) => {
     const body = await checked<{ id?: string; name: string; kit: string }>(newProjectBody, request.body);
@@ -58,6 +60,22 @@ export async function projectRoutes(server: FastifyInstance, { projects, kits, l
   server.post<WithId>('/:id/copy', async (request, reply) =>
     reply.code(201).send(await projects.duplicate(request.params.id, freshId())),
   );
+  server.post<WithId>('/:id/rescue', async (request, reply) =>
+    reply.code(201).send(await rescue.rescue(request.params.id, freshId())),
+  );
+  server.get<WithId>('/:id/stored.json', async (request, reply) => {
+    const { name, text } = await rescue.everything(request.params.id);
+    const file =
+      name
+        .replace(/[^\p{L}\p{N} _-]/gu, '')
+        .slice(0, 80)
+        .toWellFormed()
+        .trim() || 'project';
+    return reply
+      .type('application/json')
+      .header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(`${file}, stored.json`)}`)
+      .send(text);
+  });
   server.delete<WithId>('/:id', async (request) => {
     await projects.setDeleted(request.params.id, true);
     live.tellAway(request.params.id, true);

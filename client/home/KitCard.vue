@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import type { KitInfo } from '../api.js';
+
+/** An installed kit on Home. What came with Dekkor stays. */
+defineProps<{ kit: KitInfo }>();
+defineEmits<{ remove: [] }>();
+</script>
+
+<template>
+  <li class="card">
+    <span class="swatches"><i v-for="s in kit.swatches" :key="s" :style="{ background: s }" /></span>
+    <strong>{{ kit.name }} {{ kit.version }}</strong>
+    <span class="note">{{ kit.summary }} {{ kit.components }} components.</span>
+    <button v-if="!kit.shipped" class="quiet-link" :aria-label="`Take ${kit.name} out`" @click="$emit('remove')">
+      Take out
+    </button>
+  </li>
+</template>
+
+<style scoped>
+.card {
+  display: grid;
+  gap: 4px;
+  padding: 16px;
+  background: var(--raised);
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  align-content: start;
+}
+.card > button {
+  justify-self: start;
+  margin-top: 4px;
+}
+.swatches {
+  display: flex;
+  height: 28px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  overflow: hidden;
+  margin-bottom: 6px;
+}
+.swatches i {
+  flex: 1;
+}
+</style>
