@@ -4,6 +4,7 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   root: 'client',
   plugins: [vue()],
+  resolve: { preserveSymlinks: true },
   worker: { format: 'es' },
   build: { outDir: '../dist/client', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 1500 },
   optimizeDeps: { include: ['harfbuzzjs', 'linebreak', 'munkres-js', 'culori', 'comlink'] },

@@ -8,6 +8,7 @@ export default defineConfig({
       'client/**/*.test.ts',
       'testing/**/*.test.ts',
       'server/**/*.test.ts',
+      'scripts/**/*.test.ts',
       'e2e/**/*.test.ts',
     ],
     testTimeout: 60_000,

@@ -1,10 +1,35 @@
 // Installs what is missing and builds what has changed. Node built-ins only.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { waitForLock } from './lock.mjs';
 
-export const home = new URL('..', import.meta.url).pathname.replace(/\/$/, '');
+export const home = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '');
+
+/** Packages and the build as they must be; one process at a time. */
+export async function prepare() {
+  const release = await waitForLock('prepare', home, 'Another start is installing or building here; waiting for it …');
+  try {
+    installPackages();
+    buildIfChanged();
+  } finally {
+    release();
+  }
+}
 
 /** npm packages as the lock file says; nothing is done when they are already so. */
 export function installPackages() {
@@ -32,6 +57,20 @@ function hashTree(hash, folder) {
   }
 }
 
+function buildClientElsewhere(run) {
+  const at = mkdtempSync(join(tmpdir(), 'dekkor-build-'));
+  try {
+    for (const part of ['client', 'core', 'package.json', 'vite.config.ts', 'tsconfig.base.json'])
+      cpSync(join(home, part), join(at, part), { recursive: true });
+    symlinkSync(join(home, 'node_modules'), join(at, 'node_modules'));
+    run('vite', ['build', '--logLevel', 'error'], at);
+    rmSync(join(home, 'dist', 'client'), { recursive: true, force: true });
+    cpSync(join(at, 'dist', 'client'), join(home, 'dist', 'client'), { recursive: true });
+  } finally {
+    rmSync(at, { recursive: true, force: true });
+  }
+}
+
 /** Builds client and server when their sources changed since the last build. */
 export function buildIfChanged() {
   const hash = createHash('sha256');
@@ -41,15 +80,17 @@ export function buildIfChanged() {
   const file = join(home, 'dist', '.stamp');
   if (existsSync(file) && readFileSync(file, 'utf8') === stamp) return;
   console.log('Building …');
-  const run = (program, args) => {
+  const run = (program, args, at = home) => {
     const got = spawnSync(join(home, 'node_modules', '.bin', program), args, {
-      cwd: home,
+      cwd: at,
       encoding: 'utf8',
       env: { ...process.env, NODE_ENV: 'production' },
     });
     if (got.status !== 0) throw new Error(`Building failed (${program}):\n${got.stdout}\n${got.stderr}`);
   };
-  run('vite', ['build', '--logLevel', 'error']);
+  // What means something in an address cannot stand in the path of what the client is built from: it is built beside, then.
+  if (/[#?%]/.test(home)) buildClientElsewhere(run);
+  else run('vite', ['build', '--logLevel', 'error']);
   run('esbuild', [
     'server/main.ts',
     'server/drawing/process.ts',

@@ -29,7 +29,9 @@ if ((await db.projects.count()) === 0) await projects.createAll(demoProjects(kit
 async function listen(): Promise<void> {
   const port = Number(wanted ?? 4680);
   try {
-    console.log(`Dekkor is ready at ${await server.listen({ host: host ?? '127.0.0.1', port })}`);
+    const address = await server.listen({ host: host ?? '127.0.0.1', port });
+    console.log(`Dekkor is ready at ${address}`);
+    process.send?.({ address });
   } catch (error) {
     if ((error as { code?: string }).code !== 'EADDRINUSE') throw error;
     console.error(
