@@ -131,6 +131,7 @@ export {
   applyStep,
   invertEdit,
   rebaseEdit,
+  neighboursOf,
   revertEdit,
   arithmetic,
   nameByPattern,

@@ -56,6 +56,21 @@ export class House {
       child.kill('SIGKILL');
     });
   }
+  /** Asks it to end, as the start script does. */
+  end(): void {
+    this.child?.removeAllListeners('exit');
+    this.child?.kill('SIGTERM');
+  }
+  ended(): Promise<void> {
+    const { child } = this;
+    return new Promise((done) => {
+      if (!child || child.exitCode !== null) done();
+      else child.once('exit', () => done());
+    });
+  }
+  get pid(): number {
+    return this.child?.pid ?? 0;
+  }
   get port(): string {
     return new URL(this.address).port;
   }

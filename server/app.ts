@@ -20,6 +20,7 @@ import { Kits } from './kits.js';
 import { Live } from './live.js';
 import { Projects } from './projects.js';
 import { Rescue } from './rescue.js';
+import { verifySnapshots, type Differs } from './verify.js';
 import { kitRoutes } from './routes/kits.js';
 import { pictureRoutes } from './routes/pictures.js';
 import { projectRoutes } from './routes/projects.js';
@@ -48,6 +49,10 @@ export interface App {
 const LARGEST = 16 * 1024 * 1024;
 /** Bodies up to this size are read away before they are refused: bytes. */
 const MOST_DRAINED = 200 * 1024 * 1024;
+
+/** ms */
+const VERIFY_FIRST = 20_000;
+const VERIFY_AGAIN = 6 * 3_600_000;
 
 const POLICY = {
   'default-src': ["'self'"],
@@ -93,7 +98,13 @@ export async function buildApp(options: AppOptions): Promise<App> {
   await server.register(multipart, {
     limits: { fileSize: LARGEST, files: 1, fields: 4, fieldSize: 2000, fieldNameSize: 100, parts: 6, headerPairs: 40 },
   });
-  await server.register(websocket, { options: { maxPayload: 4096 } });
+  await server.register(websocket, {
+    options: { maxPayload: 4096 },
+    preClose(done) {
+      live.close();
+      this.websocketServer.close(() => done());
+    },
+  });
   server.removeContentTypeParser('text/plain');
   readJson(server);
   gate(server, options.gate ?? {});
@@ -112,8 +123,26 @@ export async function buildApp(options: AppOptions): Promise<App> {
   server.get('/api/health', async () => {
     const at = performance.now();
     await options.db.sequelize.query('select 1');
-    return { database: 'answers', ms: Math.round(performance.now() - at), brokenKits: kits.broken.length };
+    return {
+      database: 'answers',
+      ms: Math.round(performance.now() - at),
+      brokenKits: kits.broken.length,
+      snapshotsReplaced: differing.length,
+    };
   });
+  /** Snapshots are gone through while nobody has asked for anything yet, and every few hours. */
+  let differing: readonly Differs[] = [];
+  const verify = (): void =>
+    void verifySnapshots(options.db).then(
+      (found) => {
+        differing = [...differing, ...found];
+        for (const d of found) server.log.error(d, 'a snapshot was not what its edits make, and was taken away');
+      },
+      () => undefined,
+    );
+  const verifying = [setTimeout(verify, VERIFY_FIRST), setInterval(verify, VERIFY_AGAIN)];
+  for (const timer of verifying) timer.unref();
+  server.addHook('onClose', async () => verifying.forEach((t) => clearInterval(t)));
   await server.register(projectRoutes, { prefix: '/api/projects', projects, rescue, kits, live });
   await server.register(screenRoutes, {
     prefix: '/api/projects',
@@ -135,7 +164,6 @@ export async function buildApp(options: AppOptions): Promise<App> {
     });
   }
   server.addHook('onClose', async () => {
-    live.close();
     studio.close();
     await projects.rest();
   });

@@ -1,5 +1,5 @@
 import { createHash, timingSafeEqual } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
 import type { Socket } from 'node:net';
 import type { FastifyInstance, FastifyRequest } from 'fastify';
@@ -17,7 +17,7 @@ export interface GateOptions {
   /** Opens the door to others than the user who started the server; none: nobody else comes in. */
   readonly key?: string;
   /** Whose connections are answered without a key; for tests. */
-  readonly ownerOf?: (socket: Socket) => number | null;
+  readonly ownerOf?: (socket: Socket, since?: number) => Promise<number | null>;
 }
 
 /**
@@ -27,14 +27,17 @@ export interface GateOptions {
 export function gate(server: FastifyInstance, { key = '', ownerOf = userOf }: GateOptions): void {
   const own = process.getuid?.() ?? null;
   const trusted = new WeakMap<Socket, boolean>();
+  const accepted = new WeakMap<Socket, number>();
+  server.server.on('connection', (socket) => accepted.set(socket, performance.now()));
 
   /** Is this a connection of the user who runs this server, or of root? Asked of the system once for each connection. */
-  function isOwner(socket: Socket): boolean {
+  async function isOwner(socket: Socket): Promise<boolean> {
     const known = trusted.get(socket);
     if (known !== undefined) return known;
     // The table is read while it changes, so that a line can be missed: once is not enough to say no.
     let user: number | null = null;
-    for (let n = 0; own !== null && user === null && n < TRIES; n++) user = ownerOf(socket);
+    for (let n = 0; own !== null && user === null && n < TRIES; n++)
+      user = await ownerOf(socket, n === 0 ? accepted.get(socket) : undefined);
     if (user === null) return false;
     const is = user === own || user === 0;
     trusted.set(socket, is);
@@ -65,7 +68,7 @@ export function gate(server: FastifyInstance, { key = '', ownerOf = userOf }: Ga
         'This server only answers pages that it served itself, and this one came from elsewhere.',
       );
     if (keyed || request.url === '/api/key') return;
-    if (isOwner(request.raw.socket)) return;
+    if (await isOwner(request.raw.socket)) return;
     if (key !== '' && isPage(request))
       return reply
         .code(403)
@@ -114,20 +117,37 @@ function same(given: string, wanted: string): boolean {
   return given !== '' && timingSafeEqual(hash(given), hash(wanted));
 }
 
+interface Reading {
+  readonly began: number;
+  readonly texts: Promise<readonly string[]>;
+}
+let reading: Reading | null = null;
+/** The system's tables, read after a time (performance.now()). All who wait at the same time share one reading. */
+function tablesSince(time: number): Promise<readonly string[]> {
+  if (reading && reading.began > time) return reading.texts;
+  const before = reading?.texts;
+  // The next one begins when the one before has ended; whoever comes until then is told what it finds.
+  const next: Reading = {
+    began: performance.now(),
+    texts: (async () => {
+      await before?.catch(() => undefined);
+      const read = (file: string): Promise<string> => readFile(file, 'latin1').catch(() => '');
+      return Promise.all(['/proc/net/tcp', '/proc/net/tcp6'].map(read));
+    })(),
+  };
+  reading = next;
+  return next.texts;
+}
+
 /**
  * The user whose process holds the other end of a loopback connection, from the system's own table (proc(5), net/tcp).
+ * @param since a table that was read after this will do: performance.now(), when the connection was accepted
  * @returns null when that cannot be known, or the other end is not on this machine
  */
-export function userOf(socket: Socket): number | null {
+export async function userOf(socket: Socket, since = performance.now()): Promise<number | null> {
   const theirs = tableAddresses(socket.remoteAddress, socket.remotePort);
   const ours = tableAddresses(socket.localAddress, socket.localPort);
-  for (const file of ['/proc/net/tcp', '/proc/net/tcp6']) {
-    let table: string;
-    try {
-      table = readFileSync(file, 'latin1');
-    } catch {
-      continue;
-    }
+  for (const table of await tablesSince(since))
     for (const [i, end] of theirs.entries()) {
       // Only an established connection (01) has an owner; one that was closed in haste would pass for root’s.
       const line = `: ${end} ${ours[i] ?? ''} 01 `;
@@ -137,7 +157,6 @@ export function userOf(socket: Socket): number | null {
       const user = /^\S+ \S+ \S+ +(\d+) /u.exec(table.slice(at + line.length, at + line.length + 80))?.[1];
       if (user !== undefined) return Number(user);
     }
-  }
   return null;
 }
 

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { applyEdit, emptyProject, type Edit, type Problem, type Project } from '../core/index.js';
+import { applyEdit, emptyProject, neighboursOf, type Edit, type Problem, type Project } from '../core/index.js';
 import { Op, type Database, type EditRow, type ProjectRow, type Transaction } from './database.js';
 import { notFound, ProblemError, putAway } from './errors.js';
 import { place, readDocument, Standing, written, writtenInParts, type Confirmed, type Stand } from './standings.js';
@@ -191,6 +191,26 @@ export class Projects {
     return rows.map((r) => confirmedOf(r.get()));
   }
 
+  /** Edits after a revision that name one of these: all that somebody who was away long must be told of to be put in the right place. */
+  private async editsNaming(
+    id: string,
+    after: number,
+    names: readonly string[],
+    transaction: Transaction,
+  ): Promise<Confirmed[]> {
+    if (names.length === 0) return [];
+    const rows = await this.db.edits.findAll({
+      where: {
+        projectId: id,
+        revision: { [Op.gt]: after },
+        edit: { [Op.like]: { [Op.any]: [...new Set(names)].map((n) => `%"${n.replace(/[\\%_]/gu, '\\$&')}"%`) } },
+      },
+      order: [['revision', 'ASC']],
+      transaction,
+    });
+    return rows.map((r) => confirmedOf(r.get()));
+  }
+
   /** Edits confirmed after a revision, oldest first; at most up to `until`. */
   async since(id: string, revision: number, until = Infinity): Promise<readonly Confirmed[]> {
     const row = await this.row(id);
@@ -335,7 +355,8 @@ export class Projects {
         id,
         { revision: latest().revision },
       );
-    const earlier = from.since(base) ?? (await this.editsBetween(id, base, from.stand.revision, transaction));
+    const near = from.since(base);
+    const earlier = near ?? (await this.editsNaming(id, base, edits.flatMap(neighboursOf), transaction));
     const others = [...earlier, ...fresh.map((f) => f.confirmed).filter((c) => c.revision > base)];
     const before =
       base >= from.stand.revision
@@ -366,6 +387,7 @@ export class Projects {
           others.length > 0 ? [...others, ...own].map((c) => c.edit) : [],
           project,
           revision,
+          near === undefined,
         );
         const at = this.now();
         const confirmed: Confirmed = { revision: revision + 1, edit: got.edit, at: at.toISOString() };
@@ -399,6 +421,14 @@ export class Projects {
     if (Math.floor(revision / every) === Math.floor((revision - done) / every)) return;
     const kept = writtenInParts(project)
       .then((document) => this.db.snapshots.upsert({ projectId: id, revision, document }))
+      // Of long ago fewer are needed: what lies between them is replayed.
+      .then(() =>
+        this.db.sequelize.query(
+          `delete from snapshots where project_id = $1 and revision < $2 and revision > 0 and revision / ${EVERY_LARGE} =
+             (select max(s.revision) from snapshots s where s.project_id = $1 and s.revision < snapshots.revision) / ${EVERY_LARGE}`,
+          { bind: [id, revision - EVERY_LARGE] },
+        ),
+      )
       .catch(() => undefined)
       .then(() => void this.keeping.delete(kept));
     this.keeping.add(kept);

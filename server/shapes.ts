@@ -41,7 +41,8 @@ export const editsBody = yup
       .test(
         'many',
         `at most ${MOST_STEPS} steps are taken at once`,
-        (all) => (all as unknown as readonly Edit[]).reduce((n, e) => n + (e.steps?.length ?? 0), 0) <= MOST_STEPS,
+        (all) =>
+          (all as unknown as readonly (Edit | null)[]).reduce((n, e) => n + (e?.steps?.length ?? 0), 0) <= MOST_STEPS,
       ),
   })
   .strict()

@@ -98,15 +98,22 @@ export function readDocument(text: string): { project: Project; problems: readon
   return { project: value, problems };
 }
 
-/** What comes of an edit made on `base`, done after everything since: the edit as it was done, or why it cannot be. */
+/**
+ * What comes of an edit made on `base`, done after everything since: the edit as it was done, or why it cannot be.
+ * @param far it was made long ago, and `others` are only those of very many that change where it goes
+ */
 export function place(
   edit: Edit,
   base: Project,
   others: readonly Edit[],
   project: Project,
   revision: number,
+  far = false,
 ): { readonly edit: Edit; readonly project: Project } {
-  const moved = others.length > 0 ? rebaseEdit(edit, base, others) : ({ ok: true, edit } as const);
+  const moved =
+    others.length > 0 || far
+      ? rebaseEdit(edit, base, others, far ? project : undefined)
+      : ({ ok: true, edit } as const);
   const got = moved.ok ? applyEdit(project, moved.edit) : moved;
   if (moved.ok && got.ok) return { edit: moved.edit, project: got.project };
   const refusal = got.ok ? { code: 'edit.stale', about: edit.id, message: 'It no longer fits.' } : got.refusal;

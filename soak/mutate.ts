@@ -37,6 +37,7 @@ const NASTY: readonly Json[] = [
   [1, 'a', null, {}],
 ];
 
+const copyOf = (json: Json): Json => JSON.parse(JSON.stringify(json)) as Json;
 type Holder = Record<string, Json> | Json[];
 
 /** The same JSON with some of its parts replaced, doubled, taken out, renamed or put where another stood. */
@@ -54,15 +55,20 @@ export function mutated(json: Json, chance: Chance): Json {
         break;
       case 1: {
         const [other, at] = somewhere(copy, chance);
-        if (other) put(holder, key, JSON.parse(JSON.stringify((other as Record<string, Json>)[at] ?? null)) as Json);
+        if (other) put(holder, key, copyOf((other as Record<string, Json>)[at] ?? null));
         break;
       }
       case 2:
-        if (Array.isArray(holder)) for (let k = 0; k < 30; k++) holder.push(held);
-        else put(holder, chance.of(['__proto__x', 'constructor', 'id', 'type', 'children', 'a.b/c']), held);
+        if (Array.isArray(holder)) for (let k = 0; k < 30; k++) holder.push(copyOf(held ?? null));
+        else
+          put(
+            holder,
+            chance.of(['__proto__x', 'constructor', 'id', 'type', 'children', 'a.b/c']),
+            copyOf(held ?? null),
+          );
         break;
       default:
-        put(holder, key, chance.of(NASTY));
+        put(holder, key, copyOf(chance.of(NASTY)));
     }
   }
   return copy;

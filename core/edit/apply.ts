@@ -32,7 +32,7 @@ function applySteps(project: Project, edit: Edit): EditResult {
     if (got.ok) {
       now = got.project;
       inverse.push(got.inverse);
-    } else if (step.ifThere === true) skipped.push(got.refusal);
+    } else if (got.refusal.code !== 'step.shape' && step.ifThere === true) skipped.push(got.refusal);
     else return got;
   }
   return { ok: true, project: now, inverse: inverse.reverse(), skipped };

@@ -2,7 +2,7 @@ import type { Project } from '../model/index.js';
 import { applyEdit, applyStep } from './apply.js';
 import type { Edit } from './edit.js';
 import type { Before, Refusal } from './kind.js';
-import { kindOf, type Step } from './steps/index.js';
+import { kindOf, shapeRefusal, type Step } from './steps/index.js';
 
 export type Rebased = { readonly ok: true; readonly edit: Edit } | { readonly ok: false; readonly refusal: Refusal };
 
@@ -11,8 +11,14 @@ export type Rebased = { readonly ok: true; readonly edit: Edit } | { readonly ok
  * it comes out the same however the others are grouped, on every machine. A neighbour that went away is replaced by the one
  * that stood before it. What others took away need not be taken away again. A target that went away refuses the edit with
  * the reason. Nothing is dropped silently.
+ * @param onto how it stands now, when `others` are only those among very many that touch a neighbour the edit names: see
+ *   `neighboursOf`. Without it, what `others` make of `before`.
  */
-export function rebaseEdit(edit: Edit, before: Project, others: readonly Edit[]): Rebased {
+export function rebaseEdit(edit: Edit, before: Project, others: readonly Edit[], onto?: Project): Rebased {
+  for (const step of edit.steps) {
+    const bad = shapeRefusal(step);
+    if (bad) return { ok: false, refusal: bad };
+  }
   let now = before;
   let { steps } = edit;
   for (const other of others) {
@@ -26,10 +32,14 @@ export function rebaseEdit(edit: Edit, before: Project, others: readonly Edit[])
     }
     if (lost.size === 0) continue;
     const tell: Before = (list, id) => lost.get(mark(list, id));
-    const there = now;
+    const there = onto ?? now;
     steps = steps.map((s) => kindOf(s).behind?.(there, s, tell) ?? s);
   }
-  return fitting({ ...edit, steps }, now, (i) => applyEdit(before, { ...edit, steps: edit.steps.slice(0, i + 1) }).ok);
+  return fitting(
+    { ...edit, steps },
+    onto ?? now,
+    (i) => applyEdit(before, { ...edit, steps: edit.steps.slice(0, i + 1) }).ok,
+  );
 }
 
 const mark = (list: string, id: string): string => `${list}>${id}`;
@@ -51,4 +61,13 @@ function fitting(edit: Edit, now: Project, could: (step: number) => boolean): Re
     steps.push(step);
   }
   return { ok: true, edit: { ...edit, steps } };
+}
+
+/** What the steps of an edit name to stand behind: only others that move or take away these change where it goes. */
+export function neighboursOf(edit: Edit): readonly string[] {
+  const found = new Set<string>();
+  for (const step of edit.steps as readonly unknown[])
+    if (typeof step === 'object' && step !== null && 'after' in step && typeof step.after === 'string')
+      found.add(step.after);
+  return [...found];
 }

@@ -114,8 +114,8 @@ function isWhole(p: Project): boolean {
 
 function mendScreen(value: unknown, at: number, tell: (where: string, message: string) => void): Screen | null {
   if (!isGroup(value) || id(value['id'], 'id')) return null;
-  const called =
-    typeof value['name'] === 'string' && value['name'].trim() !== '' ? value['name'].slice(0, 200) : `Screen ${at + 1}`;
+  const short = typeof value['name'] === 'string' ? value['name'].slice(0, 200) : '';
+  const called = name(200)(short, '') ? `Screen ${at + 1}` : short;
   const bad = screen(value, called);
   if (!bad) {
     const s = value as unknown as Screen;
@@ -123,7 +123,7 @@ function mendScreen(value: unknown, at: number, tell: (where: string, message: s
     return nodes === s.nodes ? s : { ...s, nodes };
   }
   tell(called, `${says(bad)}; the rest of it was kept.`);
-  const root = typeof value['root'] === 'string' ? value['root'] : 'root';
+  const root = id(value['root'], '') ? 'root' : (value['root'] as NodeId);
   const worn = value['wears'];
   return {
     id: value['id'] as string,
@@ -138,6 +138,17 @@ function mendScreen(value: unknown, at: number, tell: (where: string, message: s
   };
 }
 
+/** Things that stand in nothing: where the ground itself is lost, they are what stood on it. */
+function heldByNobody(
+  root: NodeId,
+  all: Readonly<Record<string, unknown>>,
+  sound: (key: NodeId) => Node | null,
+): readonly NodeId[] {
+  const nodes = Object.keys(all).flatMap((key) => (key === root ? [] : (sound(key) ?? [])));
+  const held = new Set(nodes.flatMap(childrenOf));
+  return nodes.filter((n) => !held.has(n.id)).map((n) => n.id);
+}
+
 /** Everything of the right shape that hangs below the root, each thing where it is met first. */
 function mendNodes(root: NodeId, all: Readonly<Record<string, unknown>>): Nodes {
   const sound = (key: NodeId): Node | null => {
@@ -147,7 +158,10 @@ function mendNodes(root: NodeId, all: Readonly<Record<string, unknown>>): Nodes 
   const kept: Record<NodeId, Node> = {};
   const held = new Set<NodeId>([root]);
   const first = sound(root);
-  kept[root] = first?.type === 'box' ? first : { id: root, type: 'box', attrs: { flow: 'column' }, children: [] };
+  kept[root] =
+    first?.type === 'box'
+      ? first
+      : { id: root, type: 'box', attrs: { flow: 'column' }, children: heldByNobody(root, all, sound) };
   const take = (ids: readonly NodeId[]): NodeId[] =>
     ids.filter((key) => {
       const n = held.has(key) ? null : sound(key);
