@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chownSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,8 +10,9 @@ class Started {
   said = '';
   readonly child: ChildProcess;
   readonly ended: Promise<number | null>;
-  constructor(data: string, port = '0', more: Readonly<Record<string, string>> = {}) {
-    this.child = spawn(process.execPath, ['scripts/start.mjs'], {
+  constructor(data: string, port = '0', more: Readonly<Record<string, string>> = {}, as: readonly string[] = []) {
+    const [program = '', ...args] = [...as, process.execPath, 'scripts/start.mjs'];
+    this.child = spawn(program, args, {
       stdio: ['ignore', 'pipe', 'pipe'],
       env: { ...process.env, DEKKOR_DATA: data, PORT: port, ...more },
     });
@@ -64,8 +65,8 @@ const nothingLeft = (): Promise<void> =>
 
 let data = '';
 const started: Started[] = [];
-function start(port?: string, more?: Readonly<Record<string, string>>): Started {
-  const one = new Started(data, port, more);
+function start(port?: string, more?: Readonly<Record<string, string>>, as?: readonly string[]): Started {
+  const one = new Started(data, port, more, as);
   started.push(one);
   return one;
 }
@@ -118,6 +119,19 @@ describe('the start command', () => {
     await nothingLeft();
     expect(await projects(await start().ready())).toBe(3);
   });
+  it.runIf(process.getuid?.() === 0)(
+    'serves without being root too, and leaves nothing running when it is killed',
+    async () => {
+      chownSync(data, 65534, 65534);
+      const one = start('0', { HOME: data }, ['setpriv', '--reuid', '65534', '--regid', '65534', '--clear-groups']);
+      await one.ready();
+      const own = processesOf(data).find((p) =>
+        readFileSync(`/proc/${p}/cmdline`, 'utf8').includes('scripts/start.mjs'),
+      );
+      process.kill(own ?? one.child.pid ?? 0, 'SIGKILL');
+      await nothingLeft();
+    },
+  );
   it('killed at any moment of its first start can be started again', async () => {
     for (const after of [150, 500, 900, 1300, 1700, 2100]) {
       const one = start();

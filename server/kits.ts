@@ -88,7 +88,7 @@ export class Kits {
     } catch (error) {
       this.broken.push({
         ref: what.split('/').at(-1) ?? what,
-        problem: error instanceof Error ? error.message : String(error),
+        problem: `What is stored of it cannot be read, so it is left alone: ${(error instanceof Error ? error.message : String(error)).replace(/ Nothing was installed\.$/u, '')}`,
       });
     }
   }

@@ -1,8 +1,17 @@
 import { createHash } from 'node:crypto';
-import { applyEdit, emptyProject, neighboursOf, type Edit, type Problem, type Project } from '../core/index.js';
+import { applyEdit, emptyProject, rebaseLate, type Edit, type Problem, type Project } from '../core/index.js';
 import { Op, type Database, type EditRow, type ProjectRow, type Transaction } from './database.js';
 import { notFound, ProblemError, putAway } from './errors.js';
-import { place, readDocument, Standing, written, writtenInParts, type Confirmed, type Stand } from './standings.js';
+import {
+  place,
+  placed,
+  readDocument,
+  Standing,
+  written,
+  writtenInParts,
+  type Confirmed,
+  type Stand,
+} from './standings.js';
 
 export type { Confirmed, Stand } from './standings.js';
 
@@ -33,6 +42,8 @@ const EVERY = 100;
 const EVERY_LARGE = 1000;
 const LARGE = 60;
 const REMEMBERED = 40;
+/** Edits are taken for at most so long before others have their turn: ms. */
+const TURN = 10;
 /** Requests that wait for one project are answered together, at most so many at once. */
 const TOGETHER = 200;
 
@@ -191,14 +202,13 @@ export class Projects {
     return rows.map((r) => confirmedOf(r.get()));
   }
 
-  /** Edits after a revision that name one of these: all that somebody who was away long must be told of to be put in the right place. */
+  /** Edits stored after a revision that name one of these. */
   private async editsNaming(
     id: string,
     after: number,
     names: readonly string[],
     transaction: Transaction,
   ): Promise<Confirmed[]> {
-    if (names.length === 0) return [];
     const rows = await this.db.edits.findAll({
       where: {
         projectId: id,
@@ -356,16 +366,21 @@ export class Projects {
         { revision: latest().revision },
       );
     const near = from.since(base);
-    const earlier = near ?? (await this.editsNaming(id, base, edits.flatMap(neighboursOf), transaction));
-    const others = [...earlier, ...fresh.map((f) => f.confirmed).filter((c) => c.revision > base)];
+    const others = [...(near ?? []), ...fresh.map((f) => f.confirmed).filter((c) => c.revision > base)];
     const before =
       base >= from.stand.revision
         ? (fresh.find((f) => f.confirmed.revision === base)?.project ?? from.stand.project)
         : (from.at(base) ?? (await this.at(id, base, transaction)).project);
     const mark = fresh.length;
     const told: Confirmed[] = [];
+    let until = performance.now() + TURN;
     try {
       for (const edit of edits) {
+        // Many edits, each to be laid on many others, take their time: other projects have theirs in between.
+        if (performance.now() > until) {
+          await new Promise((r) => setImmediate(r));
+          until = performance.now() + TURN;
+        }
         const was = known.get(edit.id);
         const digest = digestOf(edit);
         if (was) {
@@ -381,14 +396,19 @@ export class Projects {
         }
         const { project, revision } = latest();
         const own = fresh.slice(mark).map((f) => f.confirmed);
-        const got = place(
-          edit,
-          before,
-          others.length > 0 ? [...others, ...own].map((c) => c.edit) : [],
-          project,
-          revision,
-          near === undefined,
-        );
+        const since = [...others, ...own].map((c) => c.edit);
+        // Of what somebody who was away very long has missed, only what changes where theirs goes is looked for.
+        const got = near
+          ? place(edit, before, others.length > 0 ? since : [], project, revision)
+          : placed(
+              edit,
+              await rebaseLate(edit, before, project, async (names) => [
+                ...(await this.editsNaming(id, base, names, transaction)).map((c) => c.edit),
+                ...since,
+              ]),
+              project,
+              revision,
+            );
         const at = this.now();
         const confirmed: Confirmed = { revision: revision + 1, edit: got.edit, at: at.toISOString() };
         const row: EditRow = {

@@ -6,6 +6,7 @@ import {
   type Edit,
   type Problem,
   type Project,
+  type Rebased,
   type Screen,
 } from '../core/index.js';
 import { ProblemError } from './errors.js';
@@ -98,22 +99,25 @@ export function readDocument(text: string): { project: Project; problems: readon
   return { project: value, problems };
 }
 
-/**
- * What comes of an edit made on `base`, done after everything since: the edit as it was done, or why it cannot be.
- * @param far it was made long ago, and `others` are only those of very many that change where it goes
- */
+/** What comes of an edit made on `base`, done after everything since: the edit as it was done, or why it cannot be. */
 export function place(
   edit: Edit,
   base: Project,
   others: readonly Edit[],
   project: Project,
   revision: number,
-  far = false,
 ): { readonly edit: Edit; readonly project: Project } {
-  const moved =
-    others.length > 0 || far
-      ? rebaseEdit(edit, base, others, far ? project : undefined)
-      : ({ ok: true, edit } as const);
+  const moved = others.length > 0 ? rebaseEdit(edit, base, others) : ({ ok: true, edit } as const);
+  return placed(edit, moved, project, revision);
+}
+
+/** An edit that was rebased, done on what is there; or the reason, in words. */
+export function placed(
+  edit: Edit,
+  moved: Rebased,
+  project: Project,
+  revision: number,
+): { readonly edit: Edit; readonly project: Project } {
   const got = moved.ok ? applyEdit(project, moved.edit) : moved;
   if (moved.ok && got.ok) return { edit: moved.edit, project: got.project };
   const refusal = got.ok ? { code: 'edit.stale', about: edit.id, message: 'It no longer fits.' } : got.refusal;

@@ -148,9 +148,13 @@ export async function soakKills(kills: number): Promise<void> {
       }
       continue;
     }
-    const gone = new Promise((r) => child?.once('exit', r));
+    const now = child as ChildProcess | null;
+    const gone =
+      now && now.exitCode === null && now.signalCode === null
+        ? new Promise((r) => now.once('exit', r))
+        : Promise.resolve();
     if (what < 7) for (const pid of processesOf(data, 'dist/server/main.mjs')) process.kill(pid, 'SIGKILL');
-    else (child as ChildProcess | null)?.kill('SIGKILL');
+    else now?.kill('SIGKILL');
     await gone;
     await start();
   }

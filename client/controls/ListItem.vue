@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import BarsIcon from '@primevue/icons/bars';
 import Checkbox from 'primevue/checkbox';
 import InputText from 'primevue/inputtext';
 import { computed } from 'vue';
@@ -39,7 +40,7 @@ const glyph = computed(() => {
       title="Drag, or press ↑ and ↓"
       @keydown="$emit('key', $event)"
     >
-      <i class="pi pi-bars" />
+      <BarsIcon class="bars" aria-hidden="true" />
     </button>
     <Checkbox
       v-if="flag"
@@ -103,12 +104,18 @@ const glyph = computed(() => {
   color: var(--soft);
 }
 .grip {
+  display: grid;
+  place-items: center;
   width: 16px;
   height: 26px;
   color: var(--soft);
   font-size: 10px;
   cursor: grab;
   touch-action: none;
+}
+.bars {
+  width: 11px;
+  height: 11px;
 }
 .grip:hover,
 .grip:focus-visible {

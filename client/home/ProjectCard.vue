@@ -53,7 +53,7 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
 }
 .broken {
   border-color: var(--bad);
-  align-content: start;
+  align-self: start;
 }
 .broken .tools {
   flex-wrap: wrap;

@@ -149,7 +149,7 @@ async function install(): Promise<void> {
         <ul class="cards">
           <KitCard v-for="k in kits" :key="k.ref" :kit="k" @remove="takeOut(k)" />
           <li v-for="k in broken" :key="k.ref" class="card broken">
-            <strong>{{ k.ref }}</strong><span class="note">It cannot be read, and is left alone: {{ k.problem }}</span>
+            <strong>{{ k.ref }}</strong><span class="note">{{ k.problem }}</span>
           </li>
         </ul>
       </section>

@@ -232,12 +232,11 @@ nav a.on {
   min-height: 0;
   min-width: 0;
   display: grid;
-  grid-template-rows: minmax(0, 1fr);
-}
-.view:has(> .looking) {
-  grid-template-rows: auto minmax(0, 1fr);
+  /* What is said above takes its room, the view all the rest. */
+  grid-template-rows: auto auto minmax(0, 1fr);
 }
 .inner {
+  grid-row: 3;
   min-height: 0;
   min-width: 0;
 }

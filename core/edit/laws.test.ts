@@ -6,6 +6,7 @@ import {
   applyEdit,
   mendProject,
   rebaseEdit,
+  rebaseLate,
   revertEdit,
   wholeTree,
   type Edit,
@@ -115,5 +116,31 @@ describe('rebase', () => {
       expect(a.ok && unsound(a.project)).toBeNull();
     }
     expect(met).toBeGreaterThan(RUNS / 3);
+  });
+  it('of long ago needs only those of many that name its neighbours, and comes out as with all of them', async () => {
+    let met = 0;
+    let told = 0;
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const before = start(seed);
+      const mine = acting(seed * 3, 1, 'm', before).edits[0];
+      const { edits: theirs, project: now } = acting(seed * 5, 12, 't', before);
+      if (!mine || theirs.length === 0) continue;
+      const all = rebaseEdit(mine, before, theirs);
+      let most = 0;
+      const few = await rebaseLate(mine, before, now, (names) => {
+        const naming = theirs.filter((t) => names.some((n) => JSON.stringify(t).includes(JSON.stringify(n))));
+        most = Math.max(most, naming.length);
+        return Promise.resolve(naming);
+      });
+      expect(few.ok, `${mine.label}, seed ${seed}`).toBe(all.ok);
+      if (!all.ok || !few.ok) continue;
+      met++;
+      told += theirs.length - most;
+      const a = applyEdit(now, all.edit);
+      const b = applyEdit(now, few.edit);
+      expect(b.ok && b.project, `${mine.label}, seed ${seed}`).toEqual(a.ok && a.project);
+    }
+    expect(met).toBeGreaterThan(RUNS / 3);
+    expect(told).toBeGreaterThan(met);
   });
 });

@@ -11,8 +11,7 @@ export type Rebased = { readonly ok: true; readonly edit: Edit } | { readonly ok
  * it comes out the same however the others are grouped, on every machine. A neighbour that went away is replaced by the one
  * that stood before it. What others took away need not be taken away again. A target that went away refuses the edit with
  * the reason. Nothing is dropped silently.
- * @param onto how it stands now, when `others` are only those among very many that touch a neighbour the edit names: see
- *   `neighboursOf`. Without it, what `others` make of `before`.
+ * @param onto how it stands now, when `others` are only some of many: see `rebaseLate`. Without it, what they make of `before`
  */
 export function rebaseEdit(edit: Edit, before: Project, others: readonly Edit[], onto?: Project): Rebased {
   for (const step of edit.steps) {
@@ -64,10 +63,37 @@ function fitting(edit: Edit, now: Project, could: (step: number) => boolean): Re
 }
 
 /** What the steps of an edit name to stand behind: only others that move or take away these change where it goes. */
-export function neighboursOf(edit: Edit): readonly string[] {
-  const found = new Set<string>();
-  for (const step of edit.steps as readonly unknown[])
-    if (typeof step === 'object' && step !== null && 'after' in step && typeof step.after === 'string')
-      found.add(step.after);
-  return [...found];
+function neighboursOf(edit: Edit): readonly string[] {
+  return (edit.steps as readonly unknown[]).flatMap((step) =>
+    typeof step === 'object' && step !== null && 'after' in step && typeof step.after === 'string' ? [step.after] : [],
+  );
+}
+/** So many neighbours in a row may have gone, each behind the next. */
+const MOST_GONE = 200;
+
+/**
+ * The same for an edit made very long ago: not everything that was done since is asked for, but only what names the neighbours
+ * that it is to stand behind, and those behind which they stood.
+ * @param now how it stands after everything
+ * @param naming gives the edits since `before` that name any of these, oldest first
+ */
+export async function rebaseLate(
+  edit: Edit,
+  before: Project,
+  now: Project,
+  naming: (names: readonly string[]) => Promise<readonly Edit[]>,
+): Promise<Rebased> {
+  const names = new Set<string>();
+  let next = neighboursOf(edit);
+  for (let round = 0; ; round++) {
+    for (const n of next) names.add(n);
+    const got = rebaseEdit(edit, before, names.size > 0 ? await naming([...names]) : [], now);
+    const wanted = got.ok
+      ? neighboursOf(got.edit)
+      : got.refusal.code === 'node.neighbour-gone'
+        ? [got.refusal.about]
+        : [];
+    next = wanted.filter((n) => !names.has(n));
+    if (next.length === 0 || round > MOST_GONE) return got;
+  }
 }

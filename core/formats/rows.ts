@@ -178,6 +178,12 @@ function typed(allNames: readonly string[], all: readonly (readonly Json[])[], p
     problems.push(problem('rows.wide', '', `There are ${names.length} columns; the first ${MOST_COLUMNS} were taken.`));
     names = names.slice(0, MOST_COLUMNS);
   }
+  if (names.length === 0)
+    return {
+      columns: [],
+      rows: [],
+      problems: [...problems, problem('rows.empty', '', 'These rows have nothing in them.', 'refused')],
+    };
   if (body.length === 0)
     return {
       columns: [],
