@@ -2,6 +2,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Edit, Project, Step } from '../core/index.js';
 import { Sequelize } from 'sequelize';
 import { freshDatabase, House } from '../e2e/house.js';
+import { openDatabase } from './database.js';
+import { verifySnapshots } from './verify.js';
 
 let house: House;
 beforeAll(async () => {
@@ -331,6 +333,29 @@ describe('what is stored and can no longer be read', () => {
     const file = await fetch(`${house.address}/api/projects/${id}/stored.json`);
     expect(file.headers.get('content-disposition')).toContain('attachment');
     expect(((await file.json()) as { edits: unknown[] }).edits).toHaveLength(121);
+  });
+  it('is noticed where a snapshot is not what its edits make, and taken away: the edits count', async () => {
+    const id = await fresh();
+    for (let n = 0; n < 3; n++)
+      await send(id, n * 40, ...Array.from({ length: 40 }, (_, k) => named(2000 + n * 40 + k)));
+    const rows = async (): Promise<number> => {
+      const db = new Sequelize(house.db, { dialect: 'postgres', logging: false });
+      const [found] = await db.query('select 1 from snapshots where project_id = $1', { bind: [id] });
+      await db.close();
+      return found.length;
+    };
+    await expect.poll(rows).toBe(2);
+    const db = openDatabase(house.db);
+    expect((await verifySnapshots(db)).filter((d) => d.project === id)).toEqual([]);
+    await spoil(
+      id,
+      `update snapshots set document = replace(document, 'Name 2', 'Other 2') where project_id = $1 and revision > 0`,
+    );
+    expect((await verifySnapshots(db)).filter((d) => d.project === id)).toHaveLength(1);
+    await db.close();
+    expect(await rows()).toBe(1);
+    await restart();
+    expect((await call('GET', `/projects/${id}`)).body.project.name).toBe('Name 2119');
   });
   it('of a kit keeps neither the server nor the other kits from starting', async () => {
     await spoil('x', `insert into kits (ref, json, installed_at) values ('spoilt@1.0.0', $1 || '{', now())`);

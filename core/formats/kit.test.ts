@@ -170,3 +170,72 @@ describe('tokens', () => {
     );
   });
 });
+
+describe('a kit that is made to be too much', () => {
+  const json = (): { components: Record<string, unknown>[]; tokens: Record<string, unknown> } =>
+    JSON.parse(readFileSync(new URL('../../kits/plywood/kit.json', import.meta.url), 'utf8')) as never;
+  const component = (id: string, children: readonly unknown[]): Record<string, unknown> => ({
+    ...(json().components[0] as Record<string, unknown>),
+    id,
+    name: id,
+    props: [],
+    rules: [],
+    tree: { id: 'root', type: 'box', children },
+  });
+  const part = (id: string, of: string): unknown => ({ id, type: 'instance', component: of });
+  const timed = <T>(what: () => T): { readonly got: T; readonly ms: number } => {
+    const at = performance.now();
+    const got = what();
+    return { got, ms: performance.now() - at };
+  };
+  it('by components in a thick circle is read in time, each circle opened and named', () => {
+    const kit = json();
+    for (let n = 0; n < 120; n++)
+      kit.components.push(
+        component(
+          `c${n}`,
+          Array.from({ length: 30 }, (_, k) => part(`x${k}`, `c${(n + k + 1) % 120}`)),
+        ),
+      );
+    const { got, ms } = timed(() => readKit(kit));
+    expect(ms).toBeLessThan(2000);
+    expect(got.problems.some((p) => p.code === 'component.cycle')).toBe(true);
+    expect(readKit(JSON.parse(JSON.stringify(json()))).problems).toEqual([]);
+  });
+  it('by components that multiply is cut where it is more than one may be, and says so', () => {
+    const kit = json();
+    for (let n = 0; n < 12; n++)
+      kit.components.push(
+        component(
+          `m${n}`,
+          Array.from({ length: 8 }, (_, k) => (n < 11 ? part(`x${k}`, `m${n + 1}`) : { id: `x${k}`, type: 'box' })),
+        ),
+      );
+    const { got } = timed(() => readKit(kit));
+    expect(got.problems.find((p) => p.code === 'component.large')?.message).toMatch(
+      /would be of more than 4000 parts/u,
+    );
+  });
+  it('by tokens that lead on and on is read in time; those that lead nowhere, in a circle or too far are named', () => {
+    const kit = json();
+    for (let n = 0; n < 4000; n++) kit.tokens[`a${n}`] = { $type: 'color', $value: `{a${n + 1}}` };
+    kit.tokens['b0'] = { $type: 'color', $value: '{b1}' };
+    kit.tokens['b1'] = { $type: 'color', $value: '{b0}' };
+    kit.tokens['d0'] = { $type: 'color', $value: '#ff0000' };
+    for (let n = 1; n < 60; n++) kit.tokens[`d${n}`] = { $type: 'color', $value: `{d${n - 1}}` };
+    const { got, ms } = timed(() => readKit(kit));
+    expect(ms).toBeLessThan(2000);
+    const said = got.problems.map((p) => p.message).join('\n');
+    for (const why of [/a\d+ refers to a\d+, which (?:does not exist|was left out)/u]) expect(said).toMatch(why);
+    expect(Object.keys(got.value?.tokens ?? {}).filter((t) => /^d\d+$/u.test(t))).toHaveLength(41);
+    expect(Object.keys(got.value?.tokens ?? {}).some((t) => /^[ab]\d+$/u.test(t))).toBe(false);
+  });
+  it('by colours that lead elsewhere paints none of them', () => {
+    const kit = json();
+    const tree = (kit.components[0] as { tree: { attrs: Record<string, unknown> } }).tree;
+    tree.attrs = { ...tree.attrs, fill: 'url(https://harbour.example/x)', stroke: 'url(#a)' };
+    const { value } = readKit(kit);
+    const first = value && Object.values(value.components)[0];
+    expect(JSON.stringify(first?.nodes)).not.toContain('harbour.example');
+  });
+});
