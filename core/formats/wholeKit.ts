@@ -1,0 +1,171 @@
+import {
+  aliasPath,
+  splitRef,
+  type Component,
+  type Icon,
+  type Json,
+  type KitRef,
+  type Node,
+  type TextStyle,
+  type Token,
+} from '../model/index.js';
+import { Report } from './checks.js';
+
+/**
+ * Takes out instances through which a component would contain itself: each component is walked once, depth first, and what
+ * leads back to one that is being walked is taken out.
+ */
+export function dropCycles(components: Record<string, Component>, own: KitRef, report: Report): void {
+  const done = new Set<string>();
+  const on = new Set<string>();
+  const walk = (id: string): void => {
+    const component = components[id];
+    if (!component || done.has(id)) return;
+    on.add(id);
+    const nodes: Record<string, Node> = { ...component.nodes };
+    let dropped = false;
+    for (const node of Object.values(component.nodes)) {
+      if (node.type !== 'instance') continue;
+      const ref = splitRef(node.component);
+      if (ref.kit !== own || !Object.hasOwn(components, ref.id)) continue;
+      if (!on.has(ref.id)) {
+        walk(ref.id);
+        continue;
+      }
+      report.add(
+        'left out',
+        'component.cycle',
+        component.name,
+        `${component.name} contains itself through ${node.id}; that part was left out.`,
+      );
+      dropped = true;
+      nodes[node.id] = {
+        id: node.id,
+        type: 'box',
+        name: `${node.name ?? node.id} (left out)`,
+        attrs: {},
+        children: [],
+      };
+    }
+    if (dropped) components[id] = { ...component, nodes };
+    on.delete(id);
+    done.add(id);
+  };
+  for (const id of Object.keys(components)) walk(id);
+}
+
+/** A component of a kit becomes at most so many parts: larger ones are screens. */
+const MOST_PARTS = 4000;
+/** Takes out instances that make a component larger than one may be, counting what it holds, however deep. */
+export function dropTooLarge(components: Record<string, Component>, own: KitRef, report: Report): void {
+  const sizes = new Map<string, number>();
+  const sizeOf = (id: string): number => {
+    const known = sizes.get(id);
+    if (known !== undefined) return known;
+    const component = components[id];
+    if (!component) return 1;
+    sizes.set(id, 1);
+    const nodes: Record<string, Node> = { ...component.nodes };
+    let size = 0;
+    let dropped = 0;
+    for (const node of Object.values(component.nodes)) {
+      const ref = node.type === 'instance' ? splitRef(node.component) : null;
+      const inner = ref?.kit === own && Object.hasOwn(components, ref.id) ? sizeOf(ref.id) : 1;
+      if (size + inner <= MOST_PARTS) {
+        size += inner;
+        continue;
+      }
+      dropped++;
+      nodes[node.id] = {
+        id: node.id,
+        type: 'box',
+        name: `${node.name ?? node.id} (left out)`,
+        attrs: {},
+        children: [],
+      };
+    }
+    if (dropped > 0) {
+      report.add(
+        'left out',
+        'component.large',
+        component.name,
+        `${component.name} would be of more than ${MOST_PARTS} parts; ${dropped} of the components in it were left out.`,
+      );
+      components[id] = { ...component, nodes };
+    }
+    sizes.set(id, size);
+    return size;
+  };
+  for (const id of Object.keys(components)) sizeOf(id);
+}
+
+/** Names every token, text style, icon and component that is asked for and is not there. */
+export function checkReferences(
+  components: Record<string, Component>,
+  kit: {
+    tokens: Readonly<Record<string, Token>>;
+    textStyles: Readonly<Record<string, TextStyle>>;
+    icons: Readonly<Record<string, Icon>>;
+  },
+  report: Report,
+  only: ReadonlySet<string>,
+): void {
+  for (const component of Object.values(components)) {
+    if (!only.has(component.id)) continue;
+    const look = (where: string, name: string, value: Json): void => {
+      const path = aliasPath(value);
+      if (path !== null && !path.startsWith('means:') && !path.includes('@') && !Object.hasOwn(kit.tokens, path))
+        report.add(
+          'note',
+          'token.unknown',
+          where,
+          `${where} asks for the token ${path}, which the kit does not have; the default shows.`,
+        );
+      if (
+        name === 'textStyle' &&
+        typeof value === 'string' &&
+        !value.includes(':') &&
+        !Object.hasOwn(kit.textStyles, value)
+      )
+        report.add(
+          'note',
+          'style.unknown',
+          where,
+          `${where} asks for the text style ${value}, which the kit does not have; its body style shows.`,
+        );
+      if (
+        name === 'icon' &&
+        typeof value === 'string' &&
+        value !== 'none' &&
+        value !== '' &&
+        !Object.hasOwn(kit.icons, value)
+      )
+        report.add(
+          'note',
+          'icon.unknown',
+          where,
+          `${where} asks for the icon ${value}, which the kit does not have; nothing shows.`,
+        );
+    };
+    for (const node of Object.values(component.nodes)) {
+      const where = `${component.name}, ${node.id}`;
+      for (const [name, value] of Object.entries(node.attrs)) look(where, name, value as Json);
+      if (
+        node.type === 'instance' &&
+        splitRef(node.component).kit !== 'project' &&
+        !Object.hasOwn(components, splitRef(node.component).id)
+      )
+        report.add(
+          'note',
+          'component.unknown',
+          where,
+          `${where} is made of ${node.component}, which the kit does not have; a mark shows in its place.`,
+        );
+    }
+    for (const rule of component.rules)
+      for (const [node, attrs] of Object.entries(rule.set))
+        for (const [name, value] of Object.entries(attrs)) look(`${component.name}, ${node}`, name, value);
+    for (const prop of component.contract.props)
+      if (prop.kind === 'icon') look(`${component.name}, ${prop.name}`, 'icon', prop.default);
+  }
+}
