@@ -1,6 +1,7 @@
 import type { Json, Screen, World } from '../model/index.js';
 import type { Layer } from './props.js';
-import { resolve, type ResolveOptions } from './resolve.js';
+import { resolve } from './resolve.js';
+import type { ResolveOptions } from './scope.js';
 
 /**
  * Where the values of a part came from: for every attribute (`fill`) and prop (`props.x`) the layers that give it a value,

@@ -1,4 +1,5 @@
-export { resolve, resolveSample, type ResolveOptions, type SampleOptions } from './resolve.js';
+export { resolve, resolveSample, type SampleOptions } from './resolve.js';
+export type { ResolveOptions } from './scope.js';
 export type { Layer } from './props.js';
 export { explain, explainPart, shownBy } from './explain.js';
 export type { Look, RNode, ResolvedScreen, ResolvedInstance, Shadow } from './look.js';

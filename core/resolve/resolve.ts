@@ -4,7 +4,6 @@ import {
   plainKind,
   componentAt,
   contentSetAt,
-  isFilled,
   kitAt,
   kitOfRef,
   lookIn,
@@ -14,71 +13,26 @@ import {
   shownKit,
   subtree,
   wearsOf,
-  type Component,
   type ComponentRef,
   type InstanceNode,
-  type Json,
-  type Kit,
   type KitRef,
-  type Node,
   type NodeId,
   type Nodes,
-  type Prop,
   type Screen,
   type SeriesNode,
   type Setting,
   type SlotFill,
-  type StateName,
   type Wear,
   type World,
 } from '../model/index.js';
-import { part, type Look, type ResolvedScreen, type RNode } from './look.js';
-import { propsOf, statesFrom, type Enclosing, type Layer } from './props.js';
-import { rulesFor, whenHolds } from './rules.js';
-import { toChangedLook, toLook, type Terms } from './values.js';
-
-export interface ResolveOptions {
-  /** Look through this instead of what the screen wears. */
-  readonly wears?: readonly Wear[];
-  /** Token mode, for instance `dark`. */
-  readonly mode?: string;
-  /** States shown, by the key of an instance. */
-  readonly states?: Readonly<Record<string, readonly StateName[]>>;
-  /** Also draw slots that are empty and need not be filled. */
-  readonly emptySlots?: boolean;
-  /** Told every layer that gives a value to an attribute of the part with this key. */
-  readonly trace?: { readonly key: string; readonly tell: (layer: Layer) => void };
-}
-
-interface Scope {
-  /** Undefined for a screen's own tree. */
-  readonly component?: Component;
-  readonly kit: Kit | undefined;
-  readonly nodes: Nodes;
-  readonly props: Readonly<Record<string, Json>>;
-  readonly rules: ReadonlyMap<NodeId, Readonly<Record<string, Json>>>;
-  /** Settings of enclosing trees that reach into this one, by first segment; weakest first. */
-  readonly reach: ReadonlyMap<string, readonly Carried[]>;
-  readonly slot: (id: string, key: string) => readonly RNode[];
-  readonly states: readonly StateName[];
-  readonly prefix: string;
-  readonly owner: string;
-  readonly enclosing: readonly Enclosing[];
-  /** Components whose own trees this stands in: one of them again would never end. Slot content belongs to who wrote it. */
-  readonly within: readonly ComponentRef[];
-  readonly item?: {
-    readonly of: string;
-    readonly values: Readonly<Record<string, Json>>;
-    readonly props: readonly Prop[];
-  };
-  /** Inside an item of a screen's series: what differs in this item, by node. */
-  readonly entry?: Readonly<Record<NodeId, readonly Setting[]>>;
-}
-interface Context extends Terms {
-  readonly width: number;
-  readonly options: ResolveOptions;
-  count: number;
-}
+import { part, type ResolvedScreen, type RNode } from './look.js';
+import { propsOf, statesFrom, type Enclosing } from './props.js';
+import { rulesFor } from './rules.js';
+import { toLook } from './values.js';
+import { gather, lookOf, textOf, tracing } from './change.js';
+import { group, treeCarried } from './carriedIn.js';
+import { inItsPlace } from './room.js';
+import type { Context, ResolveOptions, Scope } from './scope.js';
 
 /** More parts than this on one screen are not drawn: a kit that multiplies itself must not stop the browser. */
 const MOST_PARTS = 200_000;
@@ -197,76 +151,6 @@ function broken(context: Context, scope: Scope, id: NodeId, problem: string): RN
   return part({ key: scope.prefix + id, type: 'broken', name, look, owner: scope.owner || id, problem });
 }
 
-function tracing(context: Context, key: string): ((layer: Layer) => void) | null {
-  const t = context.options.trace;
-  return t && t.key === key ? t.tell : null;
-}
-
-/** What rules, bindings, single items and enclosing trees change of a node's own attributes, in that order; null: nothing. */
-function gather(context: Context, scope: Scope, node: Node, key: string): Record<string, unknown> | null {
-  const rules = scope.rules.get(node.id);
-  const reach = scope.reach.get(node.id);
-  const entry = scope.component ? undefined : scope.entry?.[node.id];
-  const tell = tracing(context, key);
-  if (!rules && !node.bind && !reach && !entry && !tell) return null;
-  const over: Record<string, unknown> = {};
-  const whose = scope.component?.name ?? 'This screen';
-  if (tell)
-    for (const [name, value] of Object.entries(node.attrs))
-      tell({ from: scope.component ? 'original' : 'screen', name, value: value as Json, whose });
-  if (rules)
-    for (const name in rules) {
-      if (name.startsWith('props.')) continue;
-      const value = rules[name] as Json;
-      over[name] = value;
-      tell?.({ from: 'rule', name, value, whose });
-    }
-  if (node.bind)
-    for (const name in node.bind) {
-      if (name.startsWith('props.')) continue;
-      const from = node.bind[name] ?? '';
-      const value = bound(scope, from);
-      if (value === undefined) continue;
-      // An empty text or icon takes no room unless the tree says otherwise.
-      if ((name === 'text' || name === 'icon') && !isFilled(value)) over['visible'] = false;
-      over[name] = value;
-      tell?.({ from: 'binding', name, value, whose: `${whose}’s ${from}` });
-    }
-  const set = (s: { readonly name: string; readonly value: Json }): void => {
-    over[s.name] = s.value;
-    if (s.name === 'text' && isFilled(s.value) && node.bind?.['text']) delete over['visible'];
-  };
-  for (const s of entry ?? []) {
-    if (s.kind !== 'attr' || s.at.length > 0) continue;
-    set(s);
-    tell?.({ from: 'setting', name: s.name, value: s.value, whose: 'This item' });
-  }
-  for (const s of reach ?? []) {
-    if (s.kind !== 'attr' || s.at.length !== 1 || !whenHolds(s.when, scope.states, context.width)) continue;
-    set(s);
-    tell?.({ from: s.from < 0 ? 'held' : 'setting', name: s.name, value: s.value, whose: scope.owner });
-  }
-  return over;
-}
-
-const lookOf = (context: Context, scope: Scope, node: Node, over: Record<string, unknown> | null): Look =>
-  over ? toChangedLook(context, scope.kit, node.attrs, over) : toLook(context, scope.kit, node.attrs);
-
-/** What a text says, with what is changed of it. */
-function textOf(node: Node, over: Record<string, unknown> | null): string {
-  const said = over && 'text' in over ? over['text'] : node.attrs.text;
-  return typeof said === 'string' ? said : said === undefined ? '' : String(said);
-}
-
-function bound(scope: Scope, from: string): Json | undefined {
-  const dot = from.indexOf('.');
-  if (dot < 0) return scope.props[from];
-  const { item } = scope;
-  if (!item || item.of !== from.slice(0, dot)) return undefined;
-  const field = from.slice(dot + 1);
-  return item.values[field] ?? item.props.find((p) => p.id === field)?.default;
-}
-
 function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode[] {
   const node = scope.nodes[id];
   if (!node) return NO_NODES;
@@ -351,44 +235,6 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
   const look = lookOf(context, scope, node, over);
   const shown = children.filter((c) => c.look.visible);
   return [part({ key, type: 'box', name: node.name ?? 'Series', look, children: shown, owner, series: true })];
-}
-
-function group(settings: readonly Carried[]): ReadonlyMap<string, readonly Carried[]> {
-  const by = new Map<string, Carried[]>();
-  for (const s of settings) {
-    const first = s.at[0] ?? '';
-    const list = by.get(first);
-    if (list) list.push(s);
-    else by.set(first, [s]);
-  }
-  return by;
-}
-
-/** Settings a tree itself makes on a nested instance: its rules and bindings, in the terms of the written component. */
-function treeSettings(scope: Scope, node: InstanceNode, ref: ComponentRef): readonly Setting[] {
-  const made: Setting[] = [];
-  const rules = scope.rules.get(node.id);
-  for (const [name, value] of Object.entries(rules ?? {})) {
-    if (name.startsWith('props.')) made.push({ home: ref, at: [], kind: 'prop', name: name.slice(6), value });
-  }
-  for (const [name, from] of Object.entries(node.bind ?? {})) {
-    if (!name.startsWith('props.')) continue;
-    const value = bound(scope, from);
-    if (value !== undefined) made.push({ home: ref, at: [], kind: 'prop', name: name.slice(6), value });
-  }
-  return made;
-}
-
-function treeCarried(context: Context, scope: Scope, node: InstanceNode, shown: ComponentRef): readonly Carried[] {
-  // What a tree binds and sets is said in the terms of what was placed there first, also when it was swapped since.
-  const home = node.placed ?? node.component;
-  const made = treeSettings(scope, node, home);
-  if (made.length === 0) return NO_FILLS;
-  if (shown === home) return made.map((s) => ({ at: s.at, kind: s.kind, name: s.name, value: s.value, from: 0 }));
-  // Shown by another component: what the tree says is translated, what is held is not said twice.
-  return carry(context.world, context.wears, { written: home, shown, settings: made, fills: NO_FILLS }).settings.filter(
-    (s) => s.from >= 0,
-  );
 }
 
 /** A screen is looked at as it is, through a lens, and as a trial: so many ways are remembered. */
@@ -491,52 +337,3 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   const instance = { written, shown, name: component.name, role: component.role, props };
   return part({ ...root, key, look, name: node.name ?? component.name, owner, instance });
 }
-
-const PLACE: ReadonlySet<string> = new Set([
-  'visible',
-  'opacity',
-  'width',
-  'height',
-  'minWidth',
-  'maxWidth',
-  'minHeight',
-  'maxHeight',
-  'grow',
-  'shrink',
-  'alignSelf',
-  'x',
-  'y',
-  'edges',
-  'pin',
-  'aspect',
-  'share',
-  'bleed',
-]);
-
-/** The look of an instance's root with what the tree that places it says about its room; the rest is the original's. */
-function inItsPlace(
-  context: Context,
-  scope: Scope,
-  node: InstanceNode,
-  over: Record<string, unknown> | null,
-  root: Look,
-): Look {
-  const on: unknown[] = [scope.kit, context.wears, context.mode, context.main];
-  const attrs = node.attrs as Readonly<Record<string, unknown>>;
-  for (const name in attrs) if (PLACE.has(name) && !(over && name in over)) on.push(name, attrs[name]);
-  if (over) for (const name in over) if (PLACE.has(name)) on.push(name, over[name]);
-  if (on.length === 4) return root;
-  // Instances in the same room share what they look like: `width: stretch` says the same everywhere.
-  return rooms.of(
-    root,
-    on,
-    () => {
-      const own = toLook(context, scope.kit, { ...node.attrs, ...over }) as unknown as Record<string, unknown>;
-      const made: Record<string, unknown> = { ...root };
-      for (let n = 4; n < on.length; n += 2) if (on[n + 1] !== undefined) made[on[n] as string] = own[on[n] as string];
-      return made as unknown as Look;
-    },
-    context.look,
-  );
-}
-const rooms = new Memory<Look>(20);

@@ -1,0 +1,54 @@
+import { Memory } from '../base/index.js';
+import type { InstanceNode } from '../model/index.js';
+import type { Look } from './look.js';
+import { toLook } from './values.js';
+import type { Context, Scope } from './scope.js';
+
+const PLACE: ReadonlySet<string> = new Set([
+  'visible',
+  'opacity',
+  'width',
+  'height',
+  'minWidth',
+  'maxWidth',
+  'minHeight',
+  'maxHeight',
+  'grow',
+  'shrink',
+  'alignSelf',
+  'x',
+  'y',
+  'edges',
+  'pin',
+  'aspect',
+  'share',
+  'bleed',
+]);
+
+/** The look of an instance's root with what the tree that places it says about its room; the rest is the original's. */
+export function inItsPlace(
+  context: Context,
+  scope: Scope,
+  node: InstanceNode,
+  over: Record<string, unknown> | null,
+  root: Look,
+): Look {
+  const on: unknown[] = [scope.kit, context.wears, context.mode, context.main];
+  const attrs = node.attrs as Readonly<Record<string, unknown>>;
+  for (const name in attrs) if (PLACE.has(name) && !(over && name in over)) on.push(name, attrs[name]);
+  if (over) for (const name in over) if (PLACE.has(name)) on.push(name, over[name]);
+  if (on.length === 4) return root;
+  // Instances in the same room share what they look like: `width: stretch` says the same everywhere.
+  return rooms.of(
+    root,
+    on,
+    () => {
+      const own = toLook(context, scope.kit, { ...node.attrs, ...over }) as unknown as Record<string, unknown>;
+      const made: Record<string, unknown> = { ...root };
+      for (let n = 4; n < on.length; n += 2) if (on[n + 1] !== undefined) made[on[n] as string] = own[on[n] as string];
+      return made as unknown as Look;
+    },
+    context.look,
+  );
+}
+const rooms = new Memory<Look>(20);

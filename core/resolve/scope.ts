@@ -1,0 +1,61 @@
+import type { Carried } from '../carry/index.js';
+import {
+  type Component,
+  type ComponentRef,
+  type Json,
+  type Kit,
+  type NodeId,
+  type Nodes,
+  type Prop,
+  type Setting,
+  type StateName,
+  type Wear,
+} from '../model/index.js';
+import type { RNode } from './look.js';
+import type { Enclosing, Layer } from './props.js';
+import type { Terms } from './values.js';
+
+export interface ResolveOptions {
+  /** Look through this instead of what the screen wears. */
+  readonly wears?: readonly Wear[];
+  /** Token mode, for instance `dark`. */
+  readonly mode?: string;
+  /** States shown, by the key of an instance. */
+  readonly states?: Readonly<Record<string, readonly StateName[]>>;
+  /** Also draw slots that are empty and need not be filled. */
+  readonly emptySlots?: boolean;
+  /** Told every layer that gives a value to an attribute of the part with this key. */
+  readonly trace?: { readonly key: string; readonly tell: (layer: Layer) => void };
+}
+
+/** A tree that is being resolved, with what is known where it stands. */
+export interface Scope {
+  /** Undefined for a screen's own tree. */
+  readonly component?: Component;
+  readonly kit: Kit | undefined;
+  readonly nodes: Nodes;
+  readonly props: Readonly<Record<string, Json>>;
+  readonly rules: ReadonlyMap<NodeId, Readonly<Record<string, Json>>>;
+  /** Settings of enclosing trees that reach into this one, by first segment; weakest first. */
+  readonly reach: ReadonlyMap<string, readonly Carried[]>;
+  readonly slot: (id: string, key: string) => readonly RNode[];
+  readonly states: readonly StateName[];
+  readonly prefix: string;
+  readonly owner: string;
+  readonly enclosing: readonly Enclosing[];
+  /** Components whose own trees this stands in: one of them again would never end. Slot content belongs to who wrote it. */
+  readonly within: readonly ComponentRef[];
+  readonly item?: {
+    readonly of: string;
+    readonly values: Readonly<Record<string, Json>>;
+    readonly props: readonly Prop[];
+  };
+  /** Inside an item of a screen's series: what differs in this item, by node. */
+  readonly entry?: Readonly<Record<NodeId, readonly Setting[]>>;
+}
+/** What holds for the whole screen. */
+export interface Context extends Terms {
+  readonly width: number;
+  readonly options: ResolveOptions;
+  count: number;
+}
