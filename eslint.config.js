@@ -15,6 +15,7 @@ const CORE = [
   'shape',
   'check',
   'edit',
+  'originals',
   'rebrand',
   'sync',
   'place',

@@ -179,6 +179,9 @@ export {
   type Spot,
 } from './edit/index.js';
 
+// Components of one's own.
+export { makeOriginal, type Made, type Wish } from './originals/index.js';
+
 // A document as it is being edited.
 export {
   act,

@@ -306,6 +306,49 @@ describe('items of a list', () => {
   });
 });
 
+describe('a component of one’s own', () => {
+  it('is made of what is selected, changes nothing that is seen, and is placed again with other words', async () => {
+    await begin(use('a', 'button', 'label', 'Cast off'), use('b', 'link', 'label', 'More'));
+    await hand.click(line('Button Cast off'));
+    await page.keyboard.press('m');
+    await page.waitForSelector('#make-name', { visible: true });
+    await hand.chord('Control+a');
+    await hand.type('Departure', 'Enter');
+    const made = await settled((p) => Object.values(p.originals).length === 1);
+    const [original] = Object.values(made.originals);
+    expect(original).toMatchObject({ id: 'departure', name: 'Departure', role: 'button' });
+    expect(original?.contract.props.map((p) => [p.kind, p.default])).toEqual([['text', 'Cast off']]);
+    await page.waitForSelector(line('Departure Cast off'));
+    await (await page.waitForSelector('aria/Own[role="tab"]'))?.click();
+    await (await page.waitForSelector('.sample[aria-label="Departure"]'))?.click();
+    await settled(
+      (p) =>
+        Object.values(screen(p).nodes).filter((n) => n.type === 'instance' && n.component === 'project/departure')
+          .length === 2,
+    );
+    const field = await page.waitForSelector(
+      '[aria-label="Details"] [role="group"][aria-label="Button"] :is(input, textarea)',
+    );
+    await field?.click({ count: 3 });
+    await page.keyboard.type('Moor');
+    await page.waitForSelector(line('Departure Moor'));
+    await page.waitForSelector(line('Departure Cast off'));
+    expect(desk.wrong).toEqual([]);
+  });
+  it('is not made of nothing, or of several things that nothing holds: the dialog says what to do', async () => {
+    await begin(use('a', 'button', 'label', 'Cast off'), use('b', 'link', 'label', 'More'));
+    await hand.click(line('Button Cast off'));
+    await hand.click(line('Link More'), { with: 'Shift' });
+    await page.keyboard.press('m');
+    await page.waitForFunction(() =>
+      document.querySelector('[role="dialog"]')?.textContent?.includes('Wrap them first'),
+    );
+    await page.keyboard.press('Escape');
+    await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
+    expect(Object.keys((await project()).originals)).toEqual([]);
+  });
+});
+
 describe('history', () => {
   const items = (n: number): Promise<unknown> =>
     page.waitForFunction((k) => document.querySelectorAll('[aria-label="History"] li').length === k, {}, n);

@@ -235,7 +235,7 @@ const isWritten = (line: Line, fresh: boolean): boolean =>
   text-align: right;
   color: var(--soft);
   font-size: 11.5px;
-  padding-right: 10px;
+  padding: 0 10px 0 8px;
   border-right: 1px solid var(--line);
   font-weight: 400;
   align-self: stretch;

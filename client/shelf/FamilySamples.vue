@@ -7,8 +7,8 @@ import { useStage } from '../stores/stage.js';
 import { useSlices } from '../surface/slices.js';
 import SampleCard from './SampleCard.vue';
 
-/** The components of one family of the kit: clicked they are placed, dragged they go where they are let go. */
-const props = defineProps<{ family: string }>();
+/** The components of one family of the kit, or the project’s own: clicked they are placed, dragged they go where they are let go. */
+const props = defineProps<{ family: string; own?: boolean }>();
 const emit = defineEmits<{ place: [ref: ComponentRef, name: string] }>();
 const stage = useStage();
 const library = useLibrary();
@@ -18,6 +18,11 @@ interface Offer {
   readonly component: Component;
 }
 const samples = computed<readonly Offer[]>(() => {
+  if (props.own)
+    return Object.values(stage.ground?.project.originals ?? {}).map((component) => ({
+      ref: `project/${component.id}`,
+      component,
+    }));
   const kit = stage.mainKit;
   const all = kit ? componentsInOrder(kit).filter((c) => c.family === props.family) : [];
   return all.map((component) => ({ ref: `${kit ? kitRef(kit) : ''}/${component.id}`, component }));

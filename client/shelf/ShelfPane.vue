@@ -24,6 +24,7 @@ const { line, focused, chosen, things, plan, offers, take, paste, key, remember 
 // ── what is shown ──
 const TRY = 'Try on';
 const STARTERS = 'Starters';
+const OWN = 'Own';
 /** The tab that was chosen; empty: the first family. */
 const tab = ref('');
 const instance = computed(() =>
@@ -34,8 +35,10 @@ const families = computed(() => {
   const kit = stage.mainKit;
   return kit ? kit.families.filter((f) => Object.values(kit.components).some((c) => c.family === f)) : [];
 });
+const hasOwn = computed(() => Object.keys(stage.ground?.project.originals ?? {}).length > 0);
 const tabs = computed(() => [
   ...(isInstance.value ? [TRY] : []),
+  ...(hasOwn.value ? [OWN] : []),
   ...families.value,
   ...(stage.mainKit && stage.mainKit.templates.length > 0 ? [STARTERS] : []),
 ]);
@@ -136,7 +139,7 @@ defineExpose({ focusLine, tryOn, nextLens });
     <template v-if="offers.length === 0">
       <TryOn v-if="open === TRY && instance" class="samples" :instance="instance" />
       <StarterSamples v-else-if="open === STARTERS" class="samples" @place="placeStarter" />
-      <FamilySamples v-else class="samples" :family="open" @place="placeComponent" />
+      <FamilySamples v-else class="samples" :family="open" :own="open === OWN" @place="placeComponent" />
     </template>
   </section>
 </template>

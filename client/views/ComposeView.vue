@@ -3,6 +3,7 @@ import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { childrenOf, screenOf } from '../../core/index.js';
 import ContentDialog from '../content/ContentDialog.vue';
+import MakeDialog from '../originals/MakeDialog.vue';
 import DetailsPane from '../details/DetailsPane.vue';
 import ReadyControls from '../controls/ReadyControls.vue';
 import KeysDialog from '../keys/KeysDialog.vue';
@@ -26,6 +27,7 @@ const clipboard = useClipboard();
 const route = useRoute();
 const router = useRouter();
 const keys = ref(false);
+const making = ref(false);
 const content = ref<{ open: boolean; set: string }>({ open: false, set: '' });
 const wall = ref<InstanceType<typeof WallPane> | null>(null);
 const shelf = ref<InstanceType<typeof ShelfPane> | null>(null);
@@ -119,6 +121,7 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
     shelf.value?.focusLine();
   },
   series: () => commands.makeSeries(),
+  make: () => (making.value = true),
   content: () => openContent(),
   previous: () => neighbour(-1, false),
   next: () => neighbour(1, false),
@@ -214,6 +217,7 @@ onBeforeUnmount(() => {
     <PaneGrips :panes="panes" />
     <ReadyControls />
     <KeysDialog v-model:visible="keys" />
+    <MakeDialog v-if="making" v-model:visible="making" />
     <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
   </div>
 </template>

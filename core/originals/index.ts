@@ -1,0 +1,1 @@
+export { makeOriginal, type Made, type Wish } from './make.js';
