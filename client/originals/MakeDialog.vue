@@ -69,6 +69,7 @@ function make(): void {
 
 <style scoped>
 .form {
+  padding-top: 4px;
   display: grid;
   grid-template-columns: 56px minmax(0, 1fr);
   gap: 10px;

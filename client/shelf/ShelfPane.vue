@@ -210,7 +210,7 @@ defineExpose({ focusLine, tryOn, nextLens });
   scrollbar-width: none;
 }
 .tab {
-  padding: 4px 8px;
+  padding: 4px 6px;
   border-radius: 4px;
   white-space: nowrap;
   color: var(--soft);
