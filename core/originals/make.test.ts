@@ -6,6 +6,7 @@ import {
   applyEdit,
   applyRebrand,
   layout,
+  lensWears,
   makeOriginal,
   mendProject,
   paint,
@@ -59,6 +60,36 @@ describe('a component made of what stands on a screen', () => {
       }
     }
     expect(made).toBeGreaterThan(10);
+  });
+  it.each(worlds)('nor through the lens of another brand: %s', (_, project) => {
+    let differ = 0;
+    let made = 0;
+    const seen = (p: Project, screen: Screen, lens: string): unknown =>
+      drawn(
+        paint(
+          layout(
+            resolve({ project: p, kits }, screen, { wears: lensWears({ project: p, kits }, screen, lens) }),
+            fonts,
+          ),
+        ),
+      );
+    for (const screen of project.screens.slice(0, 5))
+      for (const lens of ['plywood@1.0.0', 'skerry-line@2.1.0', 'fjell-coach@1.2.0']) {
+        const before = seen(project, screen, lens);
+        for (const id of Object.keys(screen.nodes)) {
+          const got = makeOriginal({ project, kits }, screen, id, ids('made'));
+          const done = 'problem' in got ? null : applyEdit(project, { id: 'm', label: 'm', steps: got.steps });
+          if (!done?.ok) continue;
+          made++;
+          const after = done.project.screens.find((s) => s.id === screen.id) as Screen;
+          if (JSON.stringify(seen(done.project, after, lens)) !== JSON.stringify(before)) {
+            differ++;
+            if (differ < 4) console.log(screen.name, id, lens, JSON.stringify(screen.nodes[id]).slice(0, 200));
+          }
+        }
+      }
+    expect(made).toBeGreaterThan(30);
+    expect(differ).toBe(0);
   });
   const [project] = demos as [Project];
   const screen = project.screens[0] as Screen;
