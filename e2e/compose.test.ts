@@ -457,7 +457,7 @@ describe('what everybody can use', () => {
     ['Rebrand', '/p/norrvik-crossings/rebrand'],
   ])('%s has no fault that axe finds', async (_, path) => {
     await page.goto(desk.house.address + path);
-    await page.waitForFunction(() => document.querySelectorAll('.picture, .card').length > 1);
+    await page.waitForFunction(() => document.querySelectorAll('.picture, .home-card').length > 1);
     if (path.includes('compose')) await hand.click('[role="treeitem"][aria-label^="Card"]');
     await page.evaluate(`${axe.source}; void 0`);
     const faults = (await page.evaluate(

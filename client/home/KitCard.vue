@@ -7,7 +7,7 @@ defineEmits<{ remove: [] }>();
 </script>
 
 <template>
-  <li class="card">
+  <li class="home-card">
     <span class="swatches"><i v-for="s in kit.swatches" :key="s" :style="{ background: s }" /></span>
     <strong>{{ kit.name }} {{ kit.version }}</strong>
     <span class="note">{{ kit.summary }} {{ kit.components }} components.</span>
@@ -18,16 +18,7 @@ defineEmits<{ remove: [] }>();
 </template>
 
 <style scoped>
-.card {
-  display: grid;
-  gap: 4px;
-  padding: 16px;
-  background: var(--raised);
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  align-content: start;
-}
-.card > button {
+button {
   justify-self: start;
   margin-top: 4px;
 }

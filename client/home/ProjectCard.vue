@@ -9,7 +9,7 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
 </script>
 
 <template>
-  <li v-if="project.problem" class="card broken">
+  <li v-if="project.problem" class="home-card broken">
     <strong class="clip">{{ project.name }}</strong>
     <span class="note">{{ project.problem }}</span>
     <div class="tools">
@@ -19,7 +19,7 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
     </div>
   </li>
   <li v-else>
-    <RouterLink :to="`/p/${project.id}/compose`" class="card">
+    <RouterLink :to="`/p/${project.id}/compose`" class="home-card">
       <span class="shots" aria-hidden="true">
         <img
           v-for="s in project.shown"
@@ -41,16 +41,6 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
 </template>
 
 <style scoped>
-.card {
-  display: grid;
-  gap: 4px;
-  padding: 16px;
-  background: var(--raised);
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  color: inherit;
-  text-decoration: none;
-}
 .broken {
   border-color: var(--bad);
   align-self: start;
@@ -59,7 +49,7 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
   flex-wrap: wrap;
   gap: 4px 14px;
 }
-a.card:hover {
+a.home-card:hover {
   border-color: var(--ink);
 }
 .tools {

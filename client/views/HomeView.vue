@@ -148,7 +148,7 @@ async function install(): Promise<void> {
         </div>
         <ul class="cards">
           <KitCard v-for="k in kits" :key="k.ref" :kit="k" @remove="takeOut(k)" />
-          <li v-for="k in broken" :key="k.ref" class="card broken">
+          <li v-for="k in broken" :key="k.ref" class="home-card broken">
             <strong>{{ k.ref }}</strong><span class="note">{{ k.problem }}</span>
           </li>
         </ul>
@@ -197,19 +197,11 @@ main {
   grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
   gap: 14px;
 }
-.card {
-  display: grid;
-  gap: 4px;
-  padding: 16px;
-  background: var(--raised);
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  color: inherit;
-  text-decoration: none;
-}
 .broken {
   border-color: var(--bad);
-  align-content: start;
+}
+.broken > button {
+  justify-self: start;
 }
 .failure {
   background: #fff3f0;
