@@ -92,6 +92,17 @@ describe('the start command', () => {
     expect(await first.end('SIGTERM')).toBeLessThan(5000);
     await nothingLeft();
   });
+  it('started twice at the same moment, for the first time, serves once and tells the other', async () => {
+    const both = [start(), start()];
+    const codes = await Promise.all(both.map((s) => Promise.race([s.ended, s.ready().catch(() => null)])));
+    const serving = both.filter((s) => s.address !== null);
+    expect(serving).toHaveLength(1);
+    expect(codes).toContain(1);
+    expect(both.find((s) => s.address === null)?.said).toMatch(
+      /Another Dekkor is starting|running on this data already/u,
+    );
+    expect(await projects(serving[0]?.address ?? '')).toBe(2);
+  });
   it('ends within 5 s also when the server hangs, and at once when asked twice', async () => {
     const one = start();
     await one.ready();

@@ -1,6 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { setPriority, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { kitRef } from '../../core/index.js';
 import { ProblemError } from '../errors.js';
@@ -80,6 +80,8 @@ class Easel {
       execArgv: ['--max-old-space-size=512'],
       env: {},
     });
+    // Whoever asks for something else comes first.
+    if (child.pid !== undefined) lowerPriority(child.pid);
     child.unref();
     child.channel?.unref();
     child.on('message', (m: FromProcess) => this.hear(child, m));
@@ -173,6 +175,14 @@ class Easel {
     this.at = null;
     this.end();
     for (const job of left) job.fail(cannot('the server is stopping'));
+  }
+}
+
+function lowerPriority(pid: number): void {
+  try {
+    setPriority(pid, 10);
+  } catch {
+    // It is only politeness.
   }
 }
 
