@@ -146,8 +146,12 @@ export class Kits {
     const problems = [...made.problems, ...more];
     this.installed.set(kitRef(kit), { ...made, problems });
     this.kits.set(kitRef(kit), kit);
+    this.version++;
     return { kit, problems };
   }
+
+  /** Grows with every kit that comes or goes: what was made with the kits of another time is made anew. */
+  version = 0;
 
   /** All kits by reference. One map: what was worked out with it holds as long as a kit stays what it is. */
   readonly kits = new Map<KitRef, Kit>();
@@ -260,6 +264,7 @@ export class Kits {
     if (broken >= 0) this.broken.splice(broken, 1);
     this.installed.delete(ref);
     this.kits.delete(ref);
+    this.version++;
     if (gone === 0 && !found) throw notFound('kit', ref);
   }
 }

@@ -265,6 +265,43 @@ describe('kits', () => {
     expect((await call('GET', '/kits/cedar@1.0.0/kit.json')).status).toBe(404);
     expect((await install(await own('cedar'))).status).toBe(201);
   });
+  it('that come in the place of others are what screens are drawn with, though there are as many as before', async () => {
+    const tinted = async (id: string, fill: string): Promise<unknown> => {
+      const kit = JSON.parse(JSON.stringify(await own(id))) as {
+        tokens: { color: Record<string, { $value: string }> };
+      };
+      const block = kit.tokens.color['block'];
+      if (block) block.$value = fill;
+      return kit;
+    };
+    await install(await tinted('elm', '#112233'));
+    const id = await fresh();
+    const button = {
+      id: 'n',
+      type: 'instance',
+      component: 'plywood@1.0.0/button',
+      attrs: {},
+      settings: [],
+      fills: [],
+    } as const;
+    await send(id, 0, {
+      id: 'one-screen',
+      label: 'Add',
+      steps: [
+        screen('a'),
+        { do: 'insert', tree: 'screen:a', root: 'n', nodes: { n: button }, into: { parent: 'root' }, after: null },
+      ],
+    });
+    const seen = async (lens: string): Promise<string> =>
+      (await fetch(`${house.address}/api/projects/${id}/screens/a.svg?lens=${lens}`)).text();
+    expect(await seen('elm@1.0.0')).toContain('#112233');
+    expect((await call('DELETE', '/kits/elm@1.0.0')).status).toBe(200);
+    await install(await tinted('fir', '#445566'));
+    expect(await seen('fir@1.0.0')).toContain('#445566');
+    expect((await call('DELETE', '/kits/fir@1.0.0')).status).toBe(200);
+    await install(await tinted('fir', '#778899'));
+    expect(await seen('fir@1.0.0')).toContain('#778899');
+  });
   it('that are made to take long are read or refused in time, and others are answered meanwhile', async () => {
     const kit = (await own('dogwood')) as { tokens: Record<string, unknown>; components: unknown[] };
     const part = (id: string, of: string): unknown => ({ id, type: 'instance', component: of });

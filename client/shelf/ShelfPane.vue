@@ -42,7 +42,7 @@ const tabs = computed(() => [
   ...families.value,
   ...(stage.mainKit && stage.mainKit.templates.length > 0 ? [STARTERS] : []),
 ]);
-const open = computed(() => (tab.value === '' ? (families.value[0] ?? '') : tab.value));
+const open = computed(() => (tabs.value.includes(tab.value) ? tab.value : (families.value[0] ?? '')));
 /** What was just placed from here: while more of the same follows, the family stays open. */
 let fresh = '';
 watch(

@@ -7,6 +7,7 @@ import { Studio } from './studio.js';
 
 const { kits } = shippedKits();
 const few = {
+  version: 1,
   list: () =>
     [...kits.values()].map((kit) => ({
       kit,

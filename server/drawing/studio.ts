@@ -197,7 +197,7 @@ export class Studio {
   private readonly drawings: Easel;
   private readonly folder = mkdtempSync(join(tmpdir(), 'dekkor-fonts-'));
   private serial = 0;
-  private known: { readonly kits: number; readonly supplies: Promise<Supplies> } | null = null;
+  private known: { readonly version: number; readonly supplies: Promise<Supplies> } | null = null;
 
   constructor(
     private readonly kits: Kits,
@@ -228,8 +228,8 @@ export class Studio {
   }
 
   private supplies(): Promise<Supplies> {
-    const kits = this.kits.list().length;
-    if (this.known?.kits !== kits) this.known = { kits, supplies: this.gather() };
+    const { version } = this.kits;
+    if (this.known === null || this.known.version !== version) this.known = { version, supplies: this.gather() };
     return this.known.supplies;
   }
   /** Kits as they were installed, and each font once, as a file. */

@@ -41,7 +41,7 @@ export async function screenRoutes(
       throw new ProblemError('picture.scale', 'The scale of a picture goes from 0.1 to 4.', 'scale');
     const { project, revision } = await projects.open(id);
     if (!screenOf(project, screen)) throw notFound('screen', screen);
-    const key = JSON.stringify([id, revision, screen, lens, scale, kits.list().length]);
+    const key = JSON.stringify([id, revision, screen, lens, scale, kits.version]);
     const drawn =
       cache.get(key) ??
       (await studio.screen(
