@@ -55,6 +55,16 @@ export {
   type MadeUp,
   attrName,
   plainKind,
+  splitRef,
+  editionKey,
+  sameWhen,
+  ruleKey,
+  STATES,
+  type StateName,
+  type Rule,
+  type Slot,
+  type Option,
+  type Edition,
 } from './model/index.js';
 
 // Text and fonts.
@@ -180,7 +190,33 @@ export {
 } from './edit/index.js';
 
 // Components of one's own.
-export { makeOriginal, type Made, type Wish } from './originals/index.js';
+export {
+  makeOriginal,
+  type Made,
+  type Wish,
+  axesOf,
+  holdsIn,
+  isAlways,
+  lookSteps,
+  REST,
+  rulesOn,
+  saidIn,
+  seenIn,
+  sheetOf,
+  showsIn,
+  takeAlongSteps,
+  valueIn,
+  whenOf,
+  type Axis,
+  type AxisValue,
+  type LookChoice,
+  type LookEdit,
+  partName,
+  readRule,
+  ruleSentence,
+  whenSentence,
+  type RuleRead,
+} from './originals/index.js';
 
 // A document as it is being edited.
 export {

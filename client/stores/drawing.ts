@@ -64,6 +64,7 @@ const SHELL: readonly (keyof Project)[] = [
   'wears',
   'flows',
   'originals',
+  'editions',
   'contentSets',
   'sheets',
 ];

@@ -33,7 +33,7 @@ import { plain } from './plain.js';
 import { sampleOf, templateOf, type Sample } from './samples.js';
 
 /** All of a project but its screens. */
-const GROUND: readonly (keyof Project)[] = ['id', 'kits', 'wears', 'flows', 'originals', 'contentSets', 'sheets'];
+const GROUND: readonly (keyof Project)[] = ['id', 'kits', 'wears', 'flows', 'originals', 'editions', 'contentSets', 'sheets'];
 
 /** What is looked at: the screen, the selection, the lens; and pictures of screens and samples. */
 export const useStage = defineStore('stage', () => {

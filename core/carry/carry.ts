@@ -263,12 +263,16 @@ function carryProp(
   props: Readonly<Record<string, PropPair>> | null,
   map: ReturnType<typeof mapFor>,
 ): One {
-  const from = home.contract.props.find((p) => p.id === s.name);
+  const from =
+    home.contract.props.find((p) => p.id === s.name) ?? home.contract.props.find((p) => p.renamedFrom === s.name);
   if (!from) return { ok: false, why: `${home.name} has no property ${s.name}` };
-  const how: PropPair | undefined = props === null ? { to: s.name, why: 'the same component' } : props[s.name];
+  const how: PropPair | undefined = props === null ? { to: from.id, why: 'the same component' } : props[from.id];
   const to = there.contract.props.find((p) => p.id === how?.to);
   if (!how || !to) return { ok: false, why: `${there.name} has no ${from.name.toLowerCase()}` };
-  if (props === null) return { ok: true, at, name: to.id, value: s.value, why: how.why, to: to.name };
+  if (props === null) {
+    const kept = stillTakes(to, s.value);
+    return kept.ok ? { ok: true, at, name: to.id, value: kept.value, why: how.why, to: to.name } : kept;
+  }
   const got = convert(from, to, how, s.value, {
     ...(map ? { map } : {}),
     show: (ref) => shownComponent(wears, ref),
@@ -276,6 +280,19 @@ function carryProp(
   });
   if (!got.ok) return { ok: false, why: `${there.name}: ${got.why}` };
   return { ok: true, at, name: to.id, value: got.value, why: withLost(from, how, s.value), to: to.name };
+}
+
+/** A value chosen on the same component, which may have changed since: as it was, as the prop's kind now has it, or the reason why not. */
+function stillTakes(p: Prop, value: Json): Converted {
+  if (PROP_KINDS[p.kind].takes(value, p.options)) return { ok: true, value };
+  if (p.kind === 'text' && (typeof value === 'number' || typeof value === 'boolean'))
+    return { ok: true, value: String(value) };
+  if (p.kind === 'number' && typeof value === 'string' && value.trim() !== '' && Number.isFinite(Number(value)))
+    return { ok: true, value: Number(value) };
+  return {
+    ok: false,
+    why: p.kind === 'choice' ? `${p.name} has no option ${String(value)} any more` : `${p.name} is a ${p.kind} now`,
+  };
 }
 
 /** Fields that wait on an item, in the terms of the list that shows it now: those it has a place for. */

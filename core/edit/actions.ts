@@ -41,7 +41,10 @@ export interface Target {
   readonly when?: When;
 }
 
-export const treeOfScreen = (screen: Pick<Screen, 'id'>): TreeRef => `screen:${screen.id}`;
+/** The tree of a screen; of an original that is worked on as if it were one, its own: then the id says which. */
+export const treeOfScreen = (screen: Pick<Screen, 'id'>): TreeRef =>
+  isOriginalTree(screen.id) ? screen.id : `screen:${screen.id}`;
+const isOriginalTree = (id: string): id is TreeRef => id.startsWith('original:') || id.startsWith('edition:');
 
 /** A new instance of a component, nothing chosen on it yet. */
 export function newInstance(

@@ -2,6 +2,16 @@ export { editEnvelope, editShape, MOST_STEPS, type Edit } from './edit.js';
 export { STEP_NAMES, stepFault, type EntryRef, type Step, type StepName } from './steps/index.js';
 export { treeOf, type Refusal, type StepResult, type TreeRef } from './kind.js';
 export { applyEdit, applyStep, compact, invertEdit, touchedBy, type EditResult } from './apply.js';
+export {
+  asEdition,
+  editionTree,
+  failedChanges,
+  installedAt,
+  replayEdition,
+  type FailedChange,
+  type Replayed,
+  type Wrapped,
+} from './editions.js';
 export { rebaseEdit, rebaseLate, type Rebased } from './rebase.js';
 export { revertEdit, type Reverted } from './revert.js';
 export {

@@ -2,7 +2,7 @@ import type { Check } from '../shape/index.js';
 import type { Node, NodeId, Nodes, Project, Screen } from '../model/index.js';
 
 /** Which tree a step works on. */
-export type TreeRef = `screen:${string}` | `original:${string}`;
+export type TreeRef = `screen:${string}` | `original:${string}` | `edition:${string}`;
 
 /** Why a step cannot be done, with the thing it is about. */
 export interface Refusal {
@@ -25,7 +25,7 @@ export const refuse = (
 /** Who stood before something that is no longer where it was; undefined: it has not moved. */
 export type Before = (list: string, id: string) => string | null | undefined;
 
-/** What a step changes: `screen:one`, `original:tile`, `content:sailings`, `project`. */
+/** What a step changes: `screen:one`, `original:tile`, `edition:kit/card`, `content:sailings`, `project`. */
 export type Touched = string;
 
 /** Everything about one kind of step `S`; inverses are steps `All`. */
@@ -59,6 +59,8 @@ export interface StepKind<S, All> {
 export function treeOf(project: Project, tree: TreeRef): { root: NodeId; nodes: Nodes } | undefined {
   const id = tree.slice(tree.indexOf(':') + 1);
   if (tree.startsWith('screen:')) return project.screens.find((s) => s.id === id);
+  // Steps on an edition become changes of it before they are done; see `asEdition`.
+  if (tree.startsWith('edition:')) return undefined;
   return Object.hasOwn(project.originals, id) ? project.originals[id] : undefined;
 }
 

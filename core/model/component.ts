@@ -84,6 +84,8 @@ export type PropTest = Json | { readonly filled: boolean };
 
 /** When props, state and screen width have these values, set these attributes of nodes. */
 export interface Rule {
+  /** Those of kits may have none: then it is told from what it asks for. */
+  readonly id?: string;
   readonly when: {
     readonly props?: Readonly<Record<PropId, PropTest>>;
     readonly state?: StateName;
@@ -92,8 +94,30 @@ export interface Rule {
   };
   readonly set: Readonly<Record<NodeId, RuleSet>>;
 }
-/** Attributes, `props.x` of a nested instance, or its `component`. */
+/** Attributes, `props.x` of a nested instance, its `component`, or `place`: where in the tree the part stands. */
 export type RuleSet = Readonly<Record<string, Json>>;
+
+/** Where a rule puts a part: in this box, behind this part of it; null: first. */
+export interface RulePlace {
+  readonly parent: NodeId;
+  readonly after: NodeId | null;
+}
+
+/** What a rule asks for, written the same way however it was written. */
+export function whenKey(when: Rule['when']): string {
+  const props = Object.entries(when.props ?? {})
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([id, test]) => `${id}=${typeof test === 'string' ? test : JSON.stringify(test)}`);
+  return [
+    ...props,
+    ...(when.state ? [`:${when.state}`] : []),
+    ...(when.minWidth === undefined ? [] : [`>${when.minWidth}`]),
+    ...(when.maxWidth === undefined ? [] : [`<${when.maxWidth}`]),
+  ].join('&');
+}
+export const sameWhen = (a: Rule['when'], b: Rule['when']): boolean => a === b || whenKey(a) === whenKey(b);
+/** The name by which a rule is known among the rules of its original. */
+export const ruleKey = (rule: Rule): string => rule.id ?? whenKey(rule.when).slice(0, 200);
 
 /** An original: one tree and many looks. */
 export interface Component {

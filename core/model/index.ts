@@ -50,6 +50,10 @@ export {
   type PropTest,
   type Rule,
   type RuleSet,
+  type RulePlace,
+  whenKey,
+  sameWhen,
+  ruleKey,
   type Component,
   type Template,
 } from './component.js';
@@ -85,6 +89,7 @@ export {
   type World,
   DEVICES,
 } from './project.js';
+export { editionKey, editionOf, replaysEditions, type Edition, type EditionStep } from './editions.js';
 export { isPathData } from './path.js';
 export { aliasPath, tokenMeaning, tokenValue, toPx, textStyleOf, LARGEST } from './tokens.js';
 export { akin, defaultRoom, type RoleFacts, ROLES, roleFacts } from './roles.js';

@@ -2,6 +2,7 @@ import { seen, type Json, type LookUp } from '../base/index.js';
 import type { Component } from './component.js';
 import type { Kit } from './kit.js';
 import { splitRef } from './component.js';
+import { editionKey, editionOf, type Edition } from './editions.js';
 import type { ComponentRef, KitRef, NodeId, Nodes, PropId, SlotId } from './node.js';
 
 /** How one prop of a pair is shown. `to: null`: nothing shows it. */
@@ -85,6 +86,8 @@ export interface Project {
   readonly flows: readonly Flow[];
   readonly screens: readonly Screen[];
   readonly originals: Readonly<Record<string, Component>>;
+  /** What this project changed of installed originals, by `kit/component`; absent: nothing. */
+  readonly editions?: Readonly<Record<string, Edition>>;
   readonly contentSets: Readonly<Record<string, ContentSet>>;
   /** Sheets the designer corrected, kept for the next time; key `from>to`. */
   readonly sheets: Readonly<Record<string, MatchSheet>>;
@@ -105,7 +108,10 @@ function findComponent(world: World, ref: ComponentRef): Component | undefined {
   const { kit, id } = splitRef(ref);
   if (kit === 'project') return own(world.project.originals, id);
   const found = world.kits.get(kit);
-  return found ? own(found.components, id) : undefined;
+  const base = found ? own(found.components, id) : undefined;
+  const { editions } = world.project;
+  const edition = base && editions ? own(editions, editionKey(kit, id)) : undefined;
+  return base && edition ? editionOf(base, edition) : base;
 }
 
 /** An installed kit by its reference; seen in the same way. */

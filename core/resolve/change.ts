@@ -25,7 +25,7 @@ export function gather(context: Context, scope: Scope, node: Node, key: string):
       tell({ from: scope.component ? 'original' : 'screen', name, value: value as Json, whose });
   if (rules)
     for (const name in rules) {
-      if (name.startsWith('props.')) continue;
+      if (name.startsWith('props.') || name === 'place') continue;
       const value = rules[name] as Json;
       over[name] = value;
       tell?.({ from: 'rule', name, value, whose });

@@ -27,7 +27,7 @@ import {
 } from '../model/index.js';
 import { part, type ResolvedScreen, type RNode } from './look.js';
 import { propsOf, statesFrom, type Enclosing } from './props.js';
-import { rulesFor } from './rules.js';
+import { movedBy, rulesFor } from './rules.js';
 import { toLook } from './values.js';
 import { gather, lookOf, textOf, tracing } from './change.js';
 import { group, treeCarried } from './carriedIn.js';
@@ -113,6 +113,8 @@ export interface SampleOptions extends ResolveOptions {
   readonly nodes?: Nodes;
 }
 
+const SAMPLE = 'sample';
+
 /** A component by itself, with given props and content: for samples, alternatives and documentation. */
 export function resolveSample(
   world: World,
@@ -133,7 +135,7 @@ export function resolveSample(
     count: 0,
   };
   const node: InstanceNode = {
-    id: 'sample',
+    id: SAMPLE,
     type: 'instance',
     attrs: {},
     component: ref,
@@ -141,8 +143,8 @@ export function resolveSample(
     settings,
     fills: options.fills ?? NO_FILLS,
   };
-  const scope = outermost({ ...options.nodes, sample: node });
-  return resolveNode(context, scope, 'sample')[0] ?? broken(context, scope, 'sample', 'Nothing to show');
+  const scope = outermost({ ...options.nodes, [SAMPLE]: node });
+  return resolveNode(context, scope, SAMPLE)[0] ?? broken(context, scope, SAMPLE, 'Nothing to show');
 }
 
 function broken(context: Context, scope: Scope, id: NodeId, problem: string): RNode {
@@ -175,7 +177,7 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
       break;
   }
   const over = gather(context, scope, node, key);
-  const owner = scope.component ? scope.owner : node.id;
+  const owner = ownerIn(scope, node.id);
   const look = lookOf(context, scope, node, over);
   // Parts of a component are known by their ids; a thing of a screen by what it is.
   const name = node.name ?? (scope.component ? node.id : plainKind(node));
@@ -196,11 +198,13 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
   if (node.type !== 'box')
     return [part({ key, type: node.type, name, look, text: node.type === 'text' ? textOf(node, over) : '', owner })];
   const children: RNode[] = [];
-  for (const child of node.children)
+  for (const child of scope.moved?.get(node.id) ?? node.children)
     for (const r of resolveNode(context, scope, child)) if (r.look.visible) children.push(r);
   return [part({ key, type: 'box', name, look, children, owner })];
 }
 const NO_NODES: readonly RNode[] = [];
+/** Whom a part belongs to: the instance it is a part of; itself where nothing is around it. */
+const ownerIn = (scope: Scope, id: NodeId): string => (scope.component && !scope.open ? scope.owner : id);
 
 function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readonly RNode[] {
   const key = scope.prefix + node.id;
@@ -217,7 +221,7 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
       reach: inner.length > 0 ? group(inner) : scope.component ? NOTHING : scope.reach,
       ...(item ? { item } : {}),
       ...(entry ? { entry } : {}),
-      owner: scope.component ? scope.owner : node.item,
+      owner: ownerIn(scope, node.item),
     };
     if (template?.type === 'instance') children.push(resolveInstance(context, next, template));
     else children.push(...resolveNode(context, next, node.item));
@@ -231,7 +235,7 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
     for (const row of contentSetAt(context.world.project, node.rows)?.rows ?? [])
       into(row.key, { of: ROW, values: row.values, props: [] }, differ.get(row.key) ?? NOTHING_DIFFERS);
   } else for (const entry of node.entries) into(entry.key, undefined, entry.settings);
-  const owner = scope.component ? scope.owner : node.id;
+  const owner = ownerIn(scope, node.id);
   const look = lookOf(context, scope, node, over);
   const shown = children.filter((c) => c.look.visible);
   return [part({ key, type: 'box', name: node.name ?? 'Series', look, children: shown, owner, series: true })];
@@ -283,7 +287,7 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   if (scope.within.includes(shown) || scope.enclosing.length > DEEPEST) {
     return broken(context, scope, node.id, `${component.name} contains itself`);
   }
-  const owner = scope.component ? scope.owner : node.id;
+  const owner = ownerIn(scope, node.id);
   const placed = typeof swapped === 'string' ? written : (node.placed ?? written);
   const own = carry(world, wears, { written: placed, shown, settings: node.settings, fills: node.fills });
   const tree = scope.component || (node.bind && scope.item) ? treeCarried(context, scope, node, shown) : NO_FILLS;
@@ -310,15 +314,19 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   const states = asked ?? statesFrom(component, props);
   const enclosing: Enclosing[] = [...scope.enclosing, { ref: shown, component, props }];
   const kit = kitOfRef(world, shown);
+  const rules = rulesFor(component, props, states, context.width);
+  const open = context.options.open === true && scope.enclosing.length === 0 && key === SAMPLE;
   const inner: Scope = {
     component,
     kit,
     nodes: component.nodes,
     props,
-    rules: rulesFor(component, props, states, context.width),
+    rules,
+    moved: movedBy(component, rules),
+    open,
     reach: layers.some((s) => s.at.length > 0) ? group(layers.filter((s) => s.at.length > 0)) : NOTHING,
     states,
-    prefix: `${key}/`,
+    prefix: open ? '' : `${key}/`,
     owner,
     enclosing,
     within: [...scope.within, shown],
@@ -335,5 +343,7 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   if (!root) return broken(context, scope, node.id, `${component.name} has lost its root`);
   const look = inItsPlace(context, scope, node, over, root.look);
   const instance = { written, shown, name: component.name, role: component.role, props };
-  return part({ ...root, key, look, name: node.name ?? component.name, owner, instance });
+  return open
+    ? part({ ...root, look })
+    : part({ ...root, key, look, name: node.name ?? component.name, owner, instance });
 }

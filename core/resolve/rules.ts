@@ -1,13 +1,16 @@
 import { Memory } from '../base/index.js';
 import {
+  childrenOf,
   isFilled,
   sameJson,
   STATES,
   type Component,
   type Json,
   type NodeId,
+  type Nodes,
   type PropTest,
   type Rule,
+  type RulePlace,
   type StateName,
   type When,
 } from '../model/index.js';
@@ -94,4 +97,51 @@ export function rulesFor(
     on.push(terms.filled.has(p) ? isFilled(value) : value);
   }
   return applied.of(component, on, () => applyRules(component, props, states, width));
+}
+
+/** Does any rule of it put a part elsewhere? */
+const moves = new Memory<boolean>();
+const moved = new Memory<ReadonlyMap<NodeId, readonly NodeId[]>>(1);
+
+/** What stands in the boxes from which, or into which, rules move parts; undefined when none does. A move that cannot be is left out. */
+export function movedBy(
+  component: Component,
+  rules: ReadonlyMap<NodeId, Readonly<Record<string, Json>>>,
+): ReadonlyMap<NodeId, readonly NodeId[]> | undefined {
+  const any = moves.of(component, [], () =>
+    component.rules.some((r) => Object.values(r.set).some((set) => 'place' in set)),
+  );
+  if (!any) return undefined;
+  const found = moved.of(rules, [component], () => placesIn(component.nodes, component.root, rules));
+  return found.size > 0 ? found : undefined;
+}
+function placesIn(
+  nodes: Nodes,
+  root: NodeId,
+  rules: ReadonlyMap<NodeId, Readonly<Record<string, Json>>>,
+): ReadonlyMap<NodeId, readonly NodeId[]> {
+  const lists = new Map<NodeId, readonly NodeId[]>();
+  const inside = (id: NodeId): readonly NodeId[] => {
+    const node = nodes[id];
+    return lists.get(id) ?? (node ? childrenOf(node) : []);
+  };
+  const holds = (id: NodeId, other: NodeId): boolean =>
+    id === other || inside(id).some((child) => holds(child, other));
+  for (const [id, set] of rules) {
+    const to = set['place'] as RulePlace | undefined;
+    if (!to || id === root || nodes[to.parent]?.type !== 'box' || !nodes[id] || holds(id, to.parent)) continue;
+    const from = Object.values(nodes).find((n) => n.type === 'box' && inside(n.id).includes(id));
+    if (!from) continue;
+    lists.set(
+      from.id,
+      inside(from.id).filter((c) => c !== id),
+    );
+    const list = inside(to.parent);
+    const at = to.after === null ? 0 : list.indexOf(to.after) + 1;
+    lists.set(
+      to.parent,
+      to.after !== null && at === 0 ? [...list, id] : [...list.slice(0, at), id, ...list.slice(at)],
+    );
+  }
+  return lists;
 }

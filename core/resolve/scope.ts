@@ -24,6 +24,8 @@ export interface ResolveOptions {
   readonly states?: Readonly<Record<string, readonly StateName[]>>;
   /** Also draw slots that are empty and need not be filled. */
   readonly emptySlots?: boolean;
+  /** An original is looked at by itself, to be edited: its parts stand as the things of a screen do. */
+  readonly open?: boolean;
   /** Told every layer that gives a value to an attribute of the part with this key. */
   readonly trace?: { readonly key: string; readonly tell: (layer: Layer) => void };
 }
@@ -36,6 +38,10 @@ export interface Scope {
   readonly nodes: Nodes;
   readonly props: Readonly<Record<string, Json>>;
   readonly rules: ReadonlyMap<NodeId, Readonly<Record<string, Json>>>;
+  /** What stands in boxes whose children a rule moved; undefined: none did. */
+  readonly moved?: ReadonlyMap<NodeId, readonly NodeId[]> | undefined;
+  /** This is the tree of the original that is looked at by itself. */
+  readonly open?: boolean;
   /** Settings of enclosing trees that reach into this one, by first segment; weakest first. */
   readonly reach: ReadonlyMap<string, readonly Carried[]>;
   readonly slot: (id: string, key: string) => readonly RNode[];

@@ -1,6 +1,7 @@
 import {
   PROP_KIND_NAMES,
   PROP_KINDS,
+  STATES,
   type Component,
   type ContentSet,
   type Json,
@@ -115,7 +116,7 @@ function twice(keys: readonly string[], where: string): ReturnType<Check> {
 }
 
 const option: Check = group({ id, name: text(200) }, { means: text(120) });
-const prop: Check = (v, w) =>
+export const prop: Check = (v, w) =>
   group(
     { id, name: text(200), kind: oneOf(...PROP_KIND_NAMES), default: json(), description: text(2000) },
     {
@@ -139,11 +140,11 @@ function defaultFits(
     : fault(`${where}.default`, `is no value of a ${p.kind}`);
 }
 
-const slot: Check = group(
+export const slot: Check = group(
   { id, name: text(200), description: text(2000), accepts: list(text(80), 200) },
   { means: text(120), min: number(0, 1000), max: number(0, 1000), placeholder: text(200) },
 );
-const states = list(text(20), 10);
+export const states = list(oneOf(...STATES), 10);
 export const contract: Check = both(
   group({ props: list(prop, 500), slots: list(slot, 100), states, events: list(text(120), 100) }),
   (v, w) => {
@@ -161,12 +162,14 @@ export const contract: Check = both(
   },
 );
 
-const ruleWhen: Check = (v, w) => {
+export const ruleWhen: Check = (v, w) => {
   if (!isGroup(v)) return fault(w, 'must be a record');
   const { props, ...rest } = v;
   return when(rest, w) ?? (props === undefined ? null : record(json(4), 50)(props, `${w}.props`));
 };
-const rule: Check = group({ when: ruleWhen, set: record(record(json(6), 100), 500) }, { id });
+/** Where a rule puts a part. */
+export const rulePlace: Check = group({ parent: id, after: orNull(id) });
+export const rule: Check = group({ when: ruleWhen, set: record(record(json(6), 100), 500) }, { id: text(200) });
 
 export const component: Check = both(
   group(
@@ -186,6 +189,7 @@ export const component: Check = both(
   ),
   (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
 );
+export const edition: Check = group({ from: ref, steps: list(group({ id: text(600), step: json() }), 2000) });
 export const kits: Check = both(list(ref, 100), (v, w) =>
   (v as unknown[]).length > 0 ? null : fault(w, 'must name at least one kit'),
 );

@@ -13,6 +13,7 @@ import {
   component,
   contentSet,
   device,
+  edition,
   flow,
   kits,
   screen,
@@ -40,7 +41,7 @@ const project: Check = (v, w) =>
       contentSets: named(contentSet),
       sheets: record(sheet, 1000),
     },
-    {},
+    { editions: record(edition, 2000) },
   )(v, w);
 
 /**
@@ -77,6 +78,7 @@ export function mendProject(json: unknown): Read<Project> {
     }
     return found;
   };
+  const editions = members<NonNullable<Project['editions']>[string]>('editions', edition);
   const flows = good<Project['flows']>('flows', list(flow, 1000), []);
   const seen = new Set<string>();
   const screens = (Array.isArray(given['screens']) ? given['screens'] : []).flatMap((s: unknown, i): Screen[] => {
@@ -99,6 +101,7 @@ export function mendProject(json: unknown): Read<Project> {
     originals: members('originals', component),
     contentSets: members('contentSets', contentSet),
     sheets: members('sheets', sheet),
+    ...(Object.keys(editions).length > 0 ? { editions } : {}),
   };
   return { value, problems };
 }

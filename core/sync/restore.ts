@@ -23,6 +23,15 @@ export function restoreSteps(now: Project, then: Project): Step[] {
   records(now.sheets, then.sheets, (key, value) => ({ do: 'sheet', key, value }));
   records(now.contentSets, then.contentSets, (set, value) => ({ do: 'contentSet', set, value }));
   records(now.originals, then.originals, (original, value) => ({ do: 'original', original, value }));
+  const editions = new Set([...Object.keys(now.editions ?? {}), ...Object.keys(then.editions ?? {})]);
+  for (const key of editions) {
+    const a = now.editions?.[key];
+    const b = then.editions?.[key];
+    if (sameJson(a?.steps ?? null, b?.steps ?? null)) continue;
+    const from = b?.from ?? a?.from ?? key;
+    for (const s of a?.steps ?? []) steps.push({ do: 'edition', edition: key, from, id: s.id, value: null });
+    for (const s of b?.steps ?? []) steps.push({ do: 'edition', edition: key, from, id: s.id, value: s.step });
+  }
   let before: string | null = null;
   for (const flow of then.flows) {
     if (

@@ -1,7 +1,9 @@
 import { check, says, type Fault } from '../../shape/index.js';
 import type { Refusal, StepKind } from '../kind.js';
 import { CONTENT_STEPS, type ContentStep } from './content.js';
+import { EDITION_STEPS, type EditionOneStep } from './edition.js';
 import { FIELD_STEPS, type FieldStep } from './field.js';
+import { ORIGINAL_STEPS, type OriginalStep } from './original.js';
 import { PROJECT_STEPS, type ProjectStep } from './project.js';
 import { SCREEN_STEPS, type ScreenStep } from './screens.js';
 import { SETTING_STEPS, type SettingStep } from './setting.js';
@@ -13,7 +15,7 @@ interface Maybe {
 }
 
 /** The smallest changes. Plain JSON; neighbours are named, never counted. `after: null` means first. */
-export type Step = Maybe & (TreeStep | FieldStep | SettingStep | ScreenStep | ProjectStep | ContentStep);
+export type Step = Maybe & (TreeStep | FieldStep | SettingStep | ScreenStep | ProjectStep | OriginalStep | EditionOneStep | ContentStep);
 export type StepName = Step['do'];
 
 /** Every kind of step, from the one file of its family. A kind that is missing here does not compile. */
@@ -23,6 +25,8 @@ const KINDS: { readonly [K in StepName]: StepKind<Extract<Step, { do: K }>, Step
   ...SETTING_STEPS,
   ...SCREEN_STEPS,
   ...PROJECT_STEPS,
+  ...ORIGINAL_STEPS,
+  ...EDITION_STEPS,
   ...CONTENT_STEPS,
 };
 

@@ -47,7 +47,7 @@ type Insert = Extract<TreeStep, { do: 'insert' }>;
 type Remove = Extract<TreeStep, { do: 'remove' }>;
 type Move = Extract<TreeStep, { do: 'move' }>;
 
-export const treeName = check.text(160, /^(?:screen|original):[\w.~@-]+$/u, 'the name of a tree');
+export const treeName = check.text(160, /^(?:screen:|original:|edition:[\w.~-]+\/)[\w.~@-]+$/u, 'the name of a tree');
 export const after = check.orNull(check.id);
 const into = check.group({ parent: check.id }, { slot: check.group({ home: check.ref, slot: check.name(120) }) });
 
