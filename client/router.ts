@@ -1,5 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
-import { compose, frame, home, rebrand } from './views/index.js';
+import { compose, frame, home, rebrand, workbench } from './views/index.js';
 
 /** Everything has an address: the project, the view, the screen, what is selected and the lens. */
 export const router = createRouter({
@@ -13,6 +13,7 @@ export const router = createRouter({
       children: [
         { path: '', redirect: (to) => `/p/${String(to.params['project'])}/compose` },
         { path: 'compose/:screen?', name: 'compose', component: compose },
+        { path: 'workbench/:original(.*)', name: 'workbench', component: workbench },
         { path: 'rebrand', name: 'rebrand', component: rebrand },
       ],
     },

@@ -4,12 +4,16 @@ import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 import InstanceDetails from './InstanceDetails.vue';
 import { plural } from '../counts.js';
+import ContractPane from '../workbench/ContractPane.vue';
+import PartDetails from '../workbench/PartDetails.vue';
+import { useBench } from '../stores/bench.js';
 import PlainDetails from './PlainDetails.vue';
 
 /** The settings of what is selected; of the screen when nothing is. */
 const emit = defineEmits<{ content: [set: string] }>();
 const doc = useDocument();
 const stage = useStage();
+const bench = useBench();
 const isInstance = computed(() => stage.selectedNode?.type === 'instance');
 const plain = computed(() =>
   stage.selectedNode && stage.selectedNode.type !== 'instance' ? stage.selectedNode : undefined,
@@ -22,7 +26,9 @@ const instances = computed(() => Object.values(stage.screen?.nodes ?? {}).filter
 <template>
   <section class="pane" aria-label="Details" role="region">
     <InstanceDetails v-if="isInstance" @content="(s) => emit('content', s)" />
+    <PartDetails v-else-if="plain && bench.of !== '' && plain.type !== 'series'" :node="plain" />
     <PlainDetails v-else-if="plain" :node="plain" @content="(s) => emit('content', s)" />
+    <ContractPane v-else-if="bench.of !== ''" />
     <div v-else-if="stage.screen" class="idle">
       <h2 class="clip">{{ stage.screen.name }}</h2>
       <p class="note">

@@ -5,7 +5,7 @@ import type { Held } from '../controls/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
-import { attrValue, lookValue, PLAIN_PROPS } from './attrProps.js';
+import { attrValue, LENGTHS, lookValue, PLAIN_PROPS, plainProps, qualified } from './attrProps.js';
 import CropRow from './CropRow.vue';
 import PropRow, { type RowActions } from './PropRow.vue';
 import RoomRows from './RoomRows.vue';
@@ -27,7 +27,10 @@ const crop = computed(() => {
 });
 function held(p: Prop): Held {
   const written = (props.node.attrs as Record<string, Json>)[p.id];
-  return { value: p.id === 'text' ? (look.value?.text ?? written) : lookValue(p.id, written, look.value?.look) };
+  return {
+    value: p.id === 'text' ? (look.value?.text ?? written) : lookValue(p.id, written, look.value?.look),
+    ...(LENGTHS.has(p.id) && written !== undefined ? { written } : {}),
+  };
 }
 const does: RowActions = {
   choose(p, value, merge) {
@@ -40,7 +43,7 @@ const does: RowActions = {
                 tree: treeOfScreen(t.screen),
                 node: id,
                 field: `attrs.${p.id}`,
-                value: attrValue(p.id, value),
+                value: qualified(attrValue(p.id, value), stage.mainKit, false),
               },
             ]
           : [],
@@ -73,12 +76,13 @@ const does: RowActions = {
       :does="does"
     />
     <PropRow
-      v-for="p in PLAIN_PROPS[node.type] ?? []"
+      v-for="p in plainProps(node, stage.mainKit, false)"
       :key="`${node.id}${p.id}`"
       :prop="p"
       :id-base="`x-${node.id}`"
       :held="held(p)"
       :yours="false"
+      :length="LENGTHS.has(p.id)"
       :kit="stage.mainKit"
       :does="does"
     />

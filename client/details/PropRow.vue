@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import type { Json, Kit, Prop } from '../../core/index.js';
 import { CONTROLS, isWide, type Held } from '../controls/index.js';
+import LengthControl from '../controls/LengthControl.vue';
 
 /**
  * One row of Details: a prop, its value, and whether it is yours. What it does comes as one object that stays the same, so that
@@ -19,6 +20,8 @@ const props = defineProps<{
   says?: (() => string) | undefined;
   kit: Kit | undefined;
   idBase: string;
+  /** A number that is a length: one of the kit's can be chosen. */
+  length?: boolean;
   does: RowActions;
 }>();
 export interface RowActions {
@@ -54,7 +57,7 @@ const hint = computed(() =>
     </button>
     <div class="value">
       <component
-        :is="CONTROLS[prop.kind]"
+        :is="length ? LengthControl : CONTROLS[prop.kind]"
         :id="id"
         :prop="prop"
         :held="held"
@@ -65,6 +68,7 @@ const hint = computed(() =>
         @problem="(t: string) => (problem = t)"
       />
     </div>
+    <div v-if="$slots['end']" class="end"><slot name="end" /></div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>
 </template>
@@ -144,6 +148,16 @@ label {
   text-decoration: underline dashed;
   text-underline-offset: 3px;
   text-decoration-thickness: 1px;
+}
+.end {
+  grid-column: 3;
+  grid-row: 1;
+}
+.row:has(.end):not(.wide) .value {
+  grid-column: 2;
+}
+.wide .end {
+  grid-column: 2;
 }
 .problem {
   grid-column: 1 / -1;

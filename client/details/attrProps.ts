@@ -1,4 +1,4 @@
-import type { Look, Node, Prop } from '../../core/index.js';
+import { kitRef, type Json, type Kit, type Look, type Node, type Prop } from '../../core/index.js';
 
 const choice = (
   id: string,
@@ -48,6 +48,21 @@ const FLOW = choice(
   'Which way the things inside follow one another.',
 );
 const GAP = number('gap', 'Gap', 'Between the things inside, px.');
+const STROKE_WIDTH = number('strokeWidth', 'Line width', 'px');
+const STROKE_SIDES = choice(
+  'strokeSides',
+  'Line at',
+  [
+    ['all', 'all sides'],
+    ['top', 'the top'],
+    ['bottom', 'the bottom'],
+    ['left', 'the left'],
+    ['right', 'the right'],
+    ['y', 'top and bottom'],
+  ],
+  'On which sides the line is drawn.',
+);
+const SHADOW = choice('shadow', 'Shadow', [['none', 'none']], 'One of the kit’s shadows.');
 const ALIGN = choice(
   'align',
   'Align',
@@ -82,7 +97,13 @@ export const PLAIN_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>
     flag('wrap', 'Wraps', 'Goes on in a further line when there is no room.'),
     colour('fill', 'Fill'),
     colour('stroke', 'Line'),
+    STROKE_WIDTH,
+    STROKE_SIDES,
+    flag('dash', 'Dashed', 'The line is dashed.'),
     number('radius', 'Corners', 'Radius, px.'),
+    SHADOW,
+    number('opacity', 'Opacity', '0 not to be seen, 1 whole.'),
+    flag('clip', 'Cuts off', 'What reaches over its edges is not seen.'),
     SHOWN,
   ],
   series: [FLOW, GAP, SHOWN],
@@ -99,6 +120,7 @@ export const PLAIN_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>
       'A text style of the kit.',
     ),
     colour('color', 'Colour'),
+    number('maxLines', 'Line limit', 'At most so many lines; 0: as many as it needs.'),
     choice(
       'textAlign',
       'Align',
@@ -164,7 +186,23 @@ export const PLAIN_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>
     },
     SHOWN,
   ],
-  shape: [colour('fill', 'Fill'), colour('stroke', 'Line'), SHOWN],
+  shape: [
+    choice(
+      'shape',
+      'Shape',
+      [
+        ['ellipse', 'ellipse'],
+        ['line', 'line'],
+        ['path', 'path'],
+      ],
+      'What it draws in its room.',
+    ),
+    { id: 'path', name: 'Outline', kind: 'text', default: '', description: 'For a path: SVG path data, px.' },
+    colour('fill', 'Fill'),
+    colour('stroke', 'Line'),
+    STROKE_WIDTH,
+    SHOWN,
+  ],
 };
 
 /** What can be overridden on a part inside an instance. */
@@ -205,3 +243,31 @@ export function lookValue(
 /** How a row's value is written on the part. */
 export const attrValue = (name: string, value: unknown): string | number | boolean | null =>
   name === 'visible' && value === true ? null : value === '' ? null : (value as string | number | boolean | null);
+
+/** Attributes that are lengths: the kit's can be chosen for them. */
+export const LENGTHS: ReadonlySet<string> = new Set(['gap', 'padding', 'radius', 'strokeWidth', 'size']);
+
+/** The same with what a kit has to choose from: its text styles and its shadows. `inKit`: the part stands in the kit itself. */
+export function plainProps(node: Node, kit: Kit | undefined, inKit: boolean): readonly Prop[] {
+  const of = kit && !inKit ? `${kitRef(kit)}/` : '';
+  const more: Readonly<Record<string, readonly (readonly [string, string])[]>> = {
+    textStyle: Object.values(kit?.textStyles ?? {}).map((s) => [of + s.id, s.name]),
+    shadow: Object.values(kit?.tokens ?? {})
+      .filter((t) => t.type === 'shadow')
+      .map((t) => [`{${of}${t.path}}`, t.path.replace(/^shadows?\./u, '').replace(/[.-]/gu, ' ')]),
+  };
+  return (PLAIN_PROPS[node.type] ?? []).flatMap((p): Prop[] => {
+    if (p.id === 'columns' && node.attrs.flow !== 'grid') return [];
+    if (p.id === 'path' && node.attrs.shape !== 'path') return [];
+    if ((p.id === 'strokeWidth' || p.id === 'strokeSides' || p.id === 'dash') && !node.attrs.stroke) return [];
+    const options = more[p.id];
+    return p.kind === 'choice' && options
+      ? [{ ...p, options: [...p.options, ...options.map(([id, name]) => ({ id, name }))] }]
+      : [p];
+  });
+}
+/** Tokens are chosen by the kit's own names; outside the kit they name it. */
+export function qualified(value: Json, kit: Kit | undefined, inKit: boolean): Json {
+  const m = typeof value === 'string' && kit && !inKit ? /^\{([^{}@:]+)\}$/u.exec(value) : null;
+  return m?.[1] && kit ? `{${kitRef(kit)}/${m[1]}}` : value;
+}

@@ -35,6 +35,7 @@ import {
 import { count, plural } from '../counts.js';
 import { freshId } from '../ids.js';
 import type { Held } from '../controls/index.js';
+import { useBench } from '../stores/bench.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
@@ -48,6 +49,7 @@ export function useInstance() {
   const doc = useDocument();
   const stage = useStage();
   const commands = useCommands();
+  const bench = useBench();
 
   const place = computed(() => stage.selectedPlace);
   const written = computed(() => (stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
@@ -238,6 +240,12 @@ export function useInstance() {
     const w = stage.world;
     const lead = written.value;
     if (!s || !w || !lead) return;
+    // In an original, a nested instance can be another in some looks only: a rule says so.
+    if (bench.of !== '' && bench.applies !== 'all' && target.at.length === 0 && target.kind === 'prop') {
+      const { steps } = bench.set(lead.id, `props.${target.name}`, value);
+      doc.act(`Change ${prop.name}`, steps, merge ? `${lead.id}|${target.name}|${bench.applies}` : null);
+      return;
+    }
     const others = alongside(target, prop);
     const label = `Change ${prop.name}${stage.countSelected > 1 ? ` of ${count(stage.countSelected)} things` : ''}`;
     const own = chooseSteps(w, stage.wears, treeOfScreen(s), lead, target, value, item.value);

@@ -53,6 +53,7 @@ export const COMMANDS = {
   nudgeOut: { group: 'Change', name: 'Move out', keys: ['Alt+ArrowLeft'], when: 'screen' },
   duplicate: { group: 'Change', name: 'Duplicate', keys: ['Ctrl+d'], when: 'screen' },
   make: { group: 'Change', name: 'Make a component of it', keys: ['m'], when: 'screen' },
+  workbench: { group: 'Change', name: 'Workbench: its original, in all looks', keys: ['w'], when: 'screen' },
   wrap: { group: 'Change', name: 'Wrap in a column', keys: ['Ctrl+g'], when: 'screen' },
   unwrap: { group: 'Change', name: 'Unwrap', keys: ['Ctrl+Shift+g'], when: 'screen' },
   remove: {

@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/vue-virtual';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { dropBeside } from '../../core/index.js';
 import { commandOf } from '../keys/table.js';
+import { useBench } from '../stores/bench.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { heldPicture, useDrag, type Held, type Landing } from '../stores/drag.js';
@@ -10,12 +11,14 @@ import { useStage } from '../stores/stage.js';
 import LineField from './LineField.vue';
 import { useLines, type Line } from './lines.js';
 import { useLineWriting } from './lineWriting.js';
+import OriginalTools from './OriginalTools.vue';
 import OutlineLine from './OutlineLine.vue';
 import ScreenTools from './ScreenTools.vue';
 
 /** What stands on the screen, line by line: selected, moved, and written here. */
 const doc = useDocument();
 const stage = useStage();
+const bench = useBench();
 const commands = useCommands();
 const drag = useDrag();
 const list = ref<HTMLElement | null>(null);
@@ -133,7 +136,7 @@ function land(x: number, y: number, held: Held): Landing | null {
   if (!r || !w || x < r.left || x > r.right || y < r.top || y > r.bottom || r.width === 0) return null;
   const at = (y - r.top + (list.value?.scrollTop ?? 0) - EDGE) / LINE;
   const line = lines.value[Math.min(lines.value.length - 1, Math.max(0, Math.floor(at)))];
-  const screen = line && w.project.screens.find((s) => s.id === line.screen.id);
+  const screen = line && stage.treeBy(line.screen.id);
   if (!line || !screen) return null;
   if (line.head) {
     const root = screen.nodes[screen.root];
@@ -158,7 +161,8 @@ const isWritten = (line: Line, fresh: boolean): boolean =>
 
 <template>
   <section class="pane" aria-label="Outline" role="region">
-    <ScreenTools v-model:whole="whole" />
+    <OriginalTools v-if="bench.of !== ''" />
+    <ScreenTools v-else v-model:whole="whole" />
     <div
       v-if="stage.screen"
       ref="list"

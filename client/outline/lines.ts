@@ -9,6 +9,7 @@ import {
   type Screen,
   type World,
 } from '../../core/index.js';
+import { useBench } from '../stores/bench.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 
@@ -33,6 +34,7 @@ const NO_BOXES: ReadonlyMap<string, Box> = new Map();
 export function useLines() {
   const doc = useDocument();
   const stage = useStage();
+  const bench = useBench();
   /** Screens of the flow, one below the other; the others folded to their names. */
   const whole = ref(false);
   const unfolded = ref<ReadonlySet<string>>(new Set());
@@ -46,11 +48,20 @@ export function useLines() {
       [screen.id, depth, ghost, box?.node, wears, world.project.contentSets],
       () => {
         const { kind, says, own } = tellNode(world, wears, node, box?.node.instance?.props);
-        return { key: `${screen.id}/${node.id}`, screen, id: node.id, depth, kind, text: says, count: own, ghost };
+        const text = bench.of === '' ? says : (node.name ?? '') || says || linked(node, box);
+        return { key: `${screen.id}/${node.id}`, screen, id: node.id, depth, kind, text, count: own, ghost };
       },
       lookIn(world),
     );
     return line.screen.id === screen.id ? line : { ...line, screen };
+  }
+  /** What a part of an original says comes from its contract. */
+  function linked(node: Node, box: Box | undefined): string {
+    if (node.type === 'text' && box?.node.text) return box.node.text;
+    const from = Object.values(node.bind ?? {}).map(
+      (id) => bench.component?.contract.props.find((p) => p.id === id.split('.')[0])?.name ?? id,
+    );
+    return from.length > 0 ? `from ${from[0]}` : '';
   }
   function linesOf(world: World, screen: Screen, boxes: ReadonlyMap<string, Box>): Line[] {
     const found: Line[] = [];
@@ -59,8 +70,8 @@ export function useLines() {
       const node = screen.nodes[id];
       if (!node) return;
       const isGhost = ghost || ghosts.has(id);
-      if (id !== screen.root) found.push(lineOf(world, screen, node, depth, isGhost, boxes.get(id)));
-      for (const c of childrenOf(node)) visit(c, id === screen.root ? depth : depth + 1, isGhost);
+      if (id !== screen.root || bench.of !== '') found.push(lineOf(world, screen, node, depth, isGhost, boxes.get(id)));
+      for (const c of childrenOf(node)) visit(c, id === screen.root && bench.of === '' ? depth : depth + 1, isGhost);
     };
     visit(screen.root, 0, false);
     return found;
@@ -71,7 +82,7 @@ export function useLines() {
     const s = stage.outlined;
     const w = stage.world;
     if (!s || !w) return [];
-    if (!whole.value) return linesOf(w, s, stage.boxMap);
+    if (!whole.value || bench.of !== '') return linesOf(w, s, stage.boxMap);
     return w.project.screens
       .filter((x) => x.flow === s.flow)
       .flatMap((x) => {

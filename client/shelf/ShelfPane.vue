@@ -10,6 +10,8 @@ import { usePlaceLine } from './line.js';
 import OfferList from './OfferList.vue';
 import StarterSamples from './StarterSamples.vue';
 import TryOn from './TryOn.vue';
+import UsesStrip from '../workbench/UsesStrip.vue';
+import { useBench } from '../stores/bench.js';
 
 /** What can be placed: by the line, by the samples of the kit's families, its starters; and what the selected thing could be. */
 defineEmits<{ keys: []; content: [] }>();
@@ -25,6 +27,8 @@ const { line, focused, chosen, things, plan, offers, take, paste, key, remember 
 const TRY = 'Try on';
 const STARTERS = 'Starters';
 const OWN = 'Own';
+const USES = 'Uses';
+const bench = useBench();
 /** The tab that was chosen; empty: the first family. */
 const tab = ref('');
 const instance = computed(() =>
@@ -37,12 +41,15 @@ const families = computed(() => {
 });
 const hasOwn = computed(() => Object.keys(stage.ground?.project.originals ?? {}).length > 0);
 const tabs = computed(() => [
+  ...(bench.of !== '' ? [USES] : []),
   ...(isInstance.value ? [TRY] : []),
   ...(hasOwn.value ? [OWN] : []),
   ...families.value,
   ...(stage.mainKit && stage.mainKit.templates.length > 0 ? [STARTERS] : []),
 ]);
-const open = computed(() => (tabs.value.includes(tab.value) ? tab.value : (families.value[0] ?? '')));
+const open = computed(() =>
+  tabs.value.includes(tab.value) ? tab.value : bench.of !== '' ? USES : (families.value[0] ?? ''),
+);
 /** What was just placed from here: while more of the same follows, the family stays open. */
 let fresh = '';
 watch(
@@ -138,6 +145,7 @@ defineExpose({ focusLine, tryOn, nextLens });
     <OfferList v-show="offers.length > 0" class="samples" :offers="offers" :chosen="chosen" @take="take" />
     <template v-if="offers.length === 0">
       <TryOn v-if="open === TRY && instance" class="samples" :instance="instance" />
+      <UsesStrip v-else-if="open === USES" class="samples" />
       <StarterSamples v-else-if="open === STARTERS" class="samples" @place="placeStarter" />
       <FamilySamples v-else class="samples" :family="open" :own="open === OWN" @place="placeComponent" />
     </template>

@@ -20,6 +20,7 @@ import {
   type Step,
   type Way,
   type Where,
+  type Wrapped,
 } from '../../core/index.js';
 import { api, ServerProblem, type Confirmed } from '../api.js';
 import { freshId, writer } from '../ids.js';
@@ -61,6 +62,8 @@ export const useDocument = defineStore('document', () => {
   /** Where somebody is, to be shown again when what they did is undone. Set by the stage. */
   const whereNow = shallowRef<() => Where | null>(() => null);
   const goBack = shallowRef<(where: Where) => void>(() => undefined);
+  /** What steps are before they are done: those on an edition become its changes. Set by the Workbench. */
+  const prepare = shallowRef<(steps: readonly Step[]) => Wrapped>((steps) => ({ ok: true, steps }));
   /** Told when a kit was installed somewhere. */
   const onKits = shallowRef<() => void>(() => undefined);
   /** Something is being typed, and its frame is not shown yet: what need not be in that frame follows. */
@@ -287,10 +290,16 @@ export const useDocument = defineStore('document', () => {
       say('You are looking at how it was. Go back to it, or return to now, to change something.', true);
       return false;
     }
+    const ready = prepare.value(steps);
+    if (!ready.ok) {
+      say(`${label}: ${ready.refusal.message} Nothing was changed.`, true);
+      return false;
+    }
+    if (ready.steps.length === 0) return true;
     const got = actOn(desk.value, {
       id: freshId(),
       label: label.slice(0, 300),
-      steps,
+      steps: ready.steps,
       merge,
       where: whereNow.value(),
       now: Date.now(),
@@ -414,6 +423,7 @@ export const useDocument = defineStore('document', () => {
     redoName: computed(() => names.value.redo),
     whereNow,
     goBack,
+    prepare,
     onKits,
     open,
     close,

@@ -26,21 +26,40 @@ import {
   type World,
 } from '../../core/index.js';
 import { freshId } from '../ids.js';
+import { useBench } from './bench.js';
 import { useDocument } from './document.js';
 import { boxOf as layOut, pictureOf, useDrawing, type Bitmap, type Picture } from './drawing.js';
 import { useLibrary } from './library.js';
 import { plain } from './plain.js';
 import { sampleOf, templateOf, type Sample } from './samples.js';
 
+const NOTHING_WORN: readonly Wear[] = [];
 /** All of a project but its screens. */
-const GROUND: readonly (keyof Project)[] = ['id', 'kits', 'wears', 'flows', 'originals', 'editions', 'contentSets', 'sheets'];
+const GROUND: readonly (keyof Project)[] = [
+  'id',
+  'kits',
+  'wears',
+  'flows',
+  'originals',
+  'editions',
+  'contentSets',
+  'sheets',
+];
 
 /** What is looked at: the screen, the selection, the lens; and pictures of screens and samples. */
 export const useStage = defineStore('stage', () => {
   const doc = useDocument();
   const library = useLibrary();
   const drawing = useDrawing();
-  const screenId = ref('');
+  const bench = useBench();
+  const here = ref('');
+  /** What is worked on: a screen, or the original on the Workbench as if it were one. */
+  const screenId = computed({
+    get: () => bench.surface?.id ?? here.value,
+    set: (id) => {
+      if (bench.of === '') here.value = id;
+    },
+  });
   /** Keys of the selected parts, the leading one last. */
   const selection = shallowRef<readonly string[]>([]);
   const lens = ref('');
@@ -60,7 +79,12 @@ export const useStage = defineStore('stage', () => {
   } | null>(null);
 
   const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
-  const screen = computed<Screen | undefined>(() => (doc.shown ? screenOf(doc.shown, screenId.value) : undefined));
+  const screen = computed<Screen | undefined>(() =>
+    bench.of !== '' ? bench.surface : doc.shown ? screenOf(doc.shown, here.value) : undefined,
+  );
+  /** A screen by its id, or what is on the Workbench by its own. */
+  const treeBy = (id: string): Screen | undefined =>
+    bench.of !== '' && id === bench.surface?.id ? bench.surface : doc.shown ? screenOf(doc.shown, id) : undefined;
 
   /** The world but for its screens: the same object as long as nothing is worn, drawn or installed anew, however much is typed. */
   const ground = computed<World | null>((was) => {
@@ -71,6 +95,11 @@ export const useStage = defineStore('stage', () => {
   function wearsShown(of: Screen | undefined): readonly Wear[] {
     const w = ground.value;
     if (!w) return [];
+    // An installed original is looked at as itself.
+    if (bench.of !== '' && of?.id === bench.surface?.id) {
+      if (!bench.isOwn) return NOTHING_WORN;
+      return lens.value && w.kits.has(lens.value) ? lensWears(w, undefined, lens.value) : w.project.wears;
+    }
     return lens.value && w.kits.has(lens.value) ? lensWears(w, of, lens.value) : wearsOf(w.project, of);
   }
   const wears = computed(() => wearsShown(screen.value));
@@ -84,6 +113,7 @@ export const useStage = defineStore('stage', () => {
   /** A screen laid out here, at once. */
   function boxOf(of: Screen): Box | null {
     const w = world.value;
+    if (bench.of !== '' && of.id === bench.surface?.id) return bench.boxIn(bench.look, wearsShown(of), of.nodes);
     return w ? layOut(w, of, wearsShown(of)) : null;
   }
   /** The screen with what is about to be placed on it. */
@@ -91,8 +121,10 @@ export const useStage = defineStore('stage', () => {
     const s = screen.value;
     const g = ghost.value;
     if (s && g?.screen === s.id && doc.shown) {
-      const got = applyEdit(doc.shown, { id: 'ghost', label: 'ghost', steps: g.steps });
-      return got.ok ? (screenOf(got.project, s.id) ?? s) : s;
+      const ready = doc.prepare(g.steps);
+      const got = ready.ok ? applyEdit(doc.shown, { id: 'ghost', label: 'ghost', steps: ready.steps }) : ready;
+      if (!got.ok || !('project' in got)) return s;
+      return (bench.of === '' ? screenOf(got.project, s.id) : bench.surfaceIn(got.project)) ?? s;
     }
     return s;
   });
@@ -295,7 +327,8 @@ export const useStage = defineStore('stage', () => {
 
   doc.whereNow = () => (screenId.value === '' ? null : { screen: screenId.value, keys: selection.value });
   doc.goBack = (where) => {
-    const there = doc.shown ? screenOf(doc.shown, where.screen) : undefined;
+    if (bench.of !== '' && where.screen !== screenId.value) return;
+    const there = treeBy(where.screen);
     if (there)
       goTo(
         there.id,
@@ -336,6 +369,7 @@ export const useStage = defineStore('stage', () => {
     mainKit,
     behind: plain(behind),
     boxOf: plain(boxOf),
+    treeBy: plain(treeBy),
     box,
     picture,
     bitmapOf: plain(bitmapOf),

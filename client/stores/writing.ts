@@ -14,6 +14,7 @@ import {
   type Step,
   type TextPlace,
 } from '../../core/index.js';
+import { useBench } from './bench.js';
 import { useDocument } from './document.js';
 import { useStage } from './stage.js';
 
@@ -28,6 +29,7 @@ interface Open {
 export const useWriting = defineStore('writing', () => {
   const doc = useDocument();
   const stage = useStage();
+  const bench = useBench();
   const open = shallowRef<Open | null>(null);
   const picking = shallowRef<{ readonly screen: string; readonly key: string; readonly box: Box } | null>(null);
 
@@ -72,6 +74,12 @@ export const useWriting = defineStore('writing', () => {
     if (!w || !node) return [];
     const tree = treeOfScreen(screen);
     const item = place.entry ? { nodes: screen.nodes, entry: place.entry } : undefined;
+    if (place.kind === 'attr' && bench.of !== '' && screen.id === bench.surface?.id) {
+      // What a part of an original says is said by the property it is linked to, or by itself in the looks that are worked on.
+      const [prop = '', field] = (node.bind?.[shows] ?? '').split('.');
+      if (prop === '') return [...bench.set(node.id, shows, value).steps];
+      return bench.setDefault(prop, value, field && place.entry ? { key: place.entry.key, field } : undefined);
+    }
     if (place.kind === 'attr') {
       if (!place.entry) return [{ do: 'set', tree, node: node.id, field: `attrs.${shows}`, value }];
       const key = `screen||attr.${shows}|`;
@@ -101,7 +109,7 @@ export const useWriting = defineStore('writing', () => {
   function commit(value: string): void {
     const o = open.value;
     open.value = null;
-    const screen = o && doc.shown ? screenOf(doc.shown, o.screen) : undefined;
+    const screen = o ? stage.treeBy(o.screen) : undefined;
     if (!o || !screen || !stage.world || value === o.before) return;
     const place = textPlace(stage.world, stage.wearsShown(screen), screen, o.key);
     if (!place) return;
@@ -116,7 +124,7 @@ export const useWriting = defineStore('writing', () => {
     if (!o) return;
     commit(value);
     const project = doc.shown;
-    const screen = project ? screenOf(project, o.screen) : undefined;
+    const screen = project ? stage.treeBy(o.screen) : undefined;
     if (!project || !screen) return;
     const all = stage.targets.flatMap((t) => t.ids.map((id) => ({ screen: t.screen.id, id })));
     if (all.length > 1) {
@@ -171,7 +179,7 @@ export const useWriting = defineStore('writing', () => {
   function setIcon(icon: string): void {
     const p = picking.value;
     picking.value = null;
-    const screen = p && doc.shown ? screenOf(doc.shown, p.screen) : undefined;
+    const screen = p ? stage.treeBy(p.screen) : undefined;
     const place =
       screen && stage.world && p ? textPlace(stage.world, stage.wearsShown(screen), screen, p.key, 'icon') : null;
     if (screen && place) doc.act(`Choose the icon ${icon}`, stepsAt(screen, place, icon, 'icon'));

@@ -1,5 +1,6 @@
 import { ref, shallowRef, type Ref } from 'vue';
 import { pathAt, type Box, type Screen } from '../../core/index.js';
+import { useBench } from '../stores/bench.js';
 import { useCommands } from '../stores/commands.js';
 import { heldPicture, useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
@@ -30,6 +31,7 @@ export function usePointing(
   const commands = useCommands();
   const drag = useDrag();
   const writing = useWriting();
+  const bench = useBench();
   const hover = shallowRef<Box | null>(null);
   /** Everything under the pointer, to choose from; px on the glass. */
   const list = ref<{ x: number; y: number; boxes: readonly Box[] } | null>(null);
@@ -46,7 +48,8 @@ export function usePointing(
   /** Things of the screen itself and parts of instances, outermost first; a click takes the first, a double-click goes deeper. */
   const stops = (event: MouseEvent): Box[] =>
     pathUnder(event).filter(
-      (b, i) => i > 0 && (b.node.key === b.node.owner || b.node.instance || b.node.type !== 'box'),
+      // The ground of a screen is the screen itself; that of an original is a part like others.
+      (b, i) => (i > 0 || bench.of !== '') && (b.node.key === b.node.owner || b.node.instance || b.node.type !== 'box'),
     );
   const isPlain = (b: Box): boolean => at.screen.nodes[b.node.key]?.type === 'box' || b.node.series;
   /** What a click means: the nearest around it that is not the ground of the screen, or what is selected already. */

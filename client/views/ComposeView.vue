@@ -1,29 +1,31 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { childrenOf, screenOf } from '../../core/index.js';
+import { screenOf } from '../../core/index.js';
 import ContentDialog from '../content/ContentDialog.vue';
 import MakeDialog from '../originals/MakeDialog.vue';
 import DetailsPane from '../details/DetailsPane.vue';
 import ReadyControls from '../controls/ReadyControls.vue';
 import KeysDialog from '../keys/KeysDialog.vue';
-import { chordOf, commandOf, COMMANDS, type RunId } from '../keys/table.js';
+import { useCommandKeys } from '../keys/listen.js';
+import type { RunId } from '../keys/table.js';
 import OutlinePane from '../outline/OutlinePane.vue';
 import PaneGrips from '../parts/PaneGrips.vue';
 import { usePanes } from '../parts/panes.js';
 import ShelfPane from '../shelf/ShelfPane.vue';
 import WallPane from '../surface/WallPane.vue';
-import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
+import { useOriginals } from '../stores/originals.js';
 import { useWriting } from '../stores/writing.js';
+import { walk } from './walk.js';
 
 const doc = useDocument();
 const stage = useStage();
 const commands = useCommands();
 const writing = useWriting();
-const clipboard = useClipboard();
+const originals = useOriginals();
 const route = useRoute();
 const router = useRouter();
 const keys = ref(false);
@@ -69,23 +71,6 @@ watch(
   },
 );
 
-/** The next or previous thing of the screen, in the order of the Outline. */
-function neighbour(by: 1 | -1, extend: boolean): void {
-  const s = stage.screen;
-  if (!s) return;
-  const walk: string[] = [];
-  const visit = (id: string): void => {
-    const n = s.nodes[id];
-    if (!n) return;
-    if (id !== s.root) walk.push(id);
-    childrenOf(n).forEach(visit);
-  };
-  visit(s.root);
-  if (walk.length === 0) return;
-  const at = walk.indexOf(stage.selectedPlace?.node ?? '');
-  const next = walk[Math.max(0, Math.min(walk.length - 1, at < 0 ? 0 : at + by))] ?? '';
-  stage.select(extend ? [...stage.selection.filter((k) => k !== next), next] : [next]);
-}
 function goBy(by: 1 | -1): void {
   const all = doc.shown?.screens ?? [];
   const to = all[all.findIndex((x) => x.id === stage.screenId) + by];
@@ -106,14 +91,6 @@ function openContent(set = ''): void {
   content.value = { open: true, set };
 }
 
-const isField = (target: EventTarget | null): boolean =>
-  target instanceof Element &&
-  target.closest('input, textarea, select, [contenteditable], [role="combobox"], [role="dialog"]') !== null;
-/** Keys that move within a control are its own. */
-const ownsArrows = (target: EventTarget | null): boolean =>
-  target instanceof Element &&
-  target.closest('[role="tablist"], [role="menu"], [role="listbox"], [role="separator"]') !== null;
-
 /** What each command does here. */
 const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   placeLine: () => {
@@ -122,11 +99,12 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   },
   series: () => commands.makeSeries(),
   make: () => (making.value = true),
+  workbench: () => originals.openSelected(),
   content: () => openContent(),
-  previous: () => neighbour(-1, false),
-  next: () => neighbour(1, false),
-  previousToo: () => neighbour(-1, true),
-  nextToo: () => neighbour(1, true),
+  previous: () => walk(-1, false),
+  next: () => walk(1, false),
+  previousToo: () => walk(-1, true),
+  nextToo: () => walk(1, true),
   out: () => {
     if (stage.picked.length > 0) stage.picked = [];
     else stage.climb();
@@ -167,45 +145,7 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
     keys.value = true;
   },
 };
-function onKey(event: KeyboardEvent): void {
-  const id = commandOf(event, 'always', 'screen');
-  if (id === null) return;
-  const typing = isField(event.target);
-  // Undo and redo go on while something is chosen in a field; within a text of several lines they are the text's own.
-  const anywhere = (id === 'undo' || id === 'redo') && !(typing && event.target instanceof HTMLTextAreaElement);
-  if (!anywhere && (typing || event.defaultPrevented)) return;
-  if (COMMANDS[id].when === 'screen' && !stage.screen) return;
-  if (/^(?:Shift\+)?Arrow/u.test(chordOf(event)) && ownsArrows(event.target)) return;
-  if (id === 'write' && (!stage.selected || event.target instanceof HTMLButtonElement)) return;
-  if (id !== 'out') event.preventDefault();
-  run[id](event);
-}
-/** The next paste goes onto the selection instead of behind it. */
-let over = false;
-const overKey = (e: KeyboardEvent): void => void (over = e.shiftKey);
-function onCopy(event: ClipboardEvent): void {
-  if (!isField(event.target)) clipboard.copy(event, event.type === 'cut');
-}
-function onPaste(event: ClipboardEvent): void {
-  if (isField(event.target) || !event.clipboardData) return;
-  if (clipboard.paste(event.clipboardData, over)) event.preventDefault();
-}
-onMounted(() => {
-  window.addEventListener('keydown', onKey);
-  window.addEventListener('keydown', overKey, true);
-  window.addEventListener('copy', onCopy);
-  window.addEventListener('cut', onCopy);
-  window.addEventListener('paste', onPaste);
-});
-onBeforeUnmount(() => {
-  window.removeEventListener('keydown', onKey);
-  window.removeEventListener('keydown', overKey, true);
-  window.removeEventListener('copy', onCopy);
-  window.removeEventListener('cut', onCopy);
-  window.removeEventListener('paste', onPaste);
-  stage.ghost = null;
-  stage.trial = null;
-});
+useCommandKeys(run);
 </script>
 
 <template>

@@ -90,6 +90,7 @@ const lenses = computed(() => [
       </div>
       <nav aria-label="Views">
         <RouterLink :to="toCompose" :class="{ on: route.name === 'compose' }">Compose</RouterLink>
+        <span v-if="route.name === 'workbench'" class="on" aria-current="page">Workbench</span>
         <RouterLink :to="`/p/${project}/rebrand`" :class="{ on: route.name === 'rebrand' }">Rebrand</RouterLink>
       </nav>
       <span class="gap" />
@@ -179,7 +180,8 @@ nav {
   align-self: stretch;
   margin-left: 16px;
 }
-nav a {
+nav a,
+nav span {
   color: #e6e0d4;
   text-decoration: none;
   display: flex;
@@ -187,7 +189,8 @@ nav a {
   padding: 3px 8px 0;
   border-bottom: 3px solid transparent;
 }
-nav a.on {
+nav a.on,
+nav span.on {
   color: #fff;
   font-weight: 600;
   border-color: var(--tape);

@@ -3,3 +3,4 @@ export const home = () => import('./HomeView.vue');
 export const frame = () => import('./ProjectFrame.vue');
 export const compose = () => import('./ComposeView.vue');
 export const rebrand = () => import('./RebrandView.vue');
+export const workbench = () => import('./WorkbenchView.vue');

@@ -94,8 +94,7 @@ export function failedChanges(world: World, ref: ComponentRef): readonly FailedC
 }
 
 export type Wrapped =
-  | { readonly ok: true; readonly steps: readonly Step[] }
-  | { readonly ok: false; readonly refusal: Refusal };
+  { readonly ok: true; readonly steps: readonly Step[] } | { readonly ok: false; readonly refusal: Refusal };
 
 /**
  * Steps on the tree of an edition, as changes of it: those that set what an earlier change set take its place, those that say

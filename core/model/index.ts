@@ -27,6 +27,7 @@ export {
   type BoxNode,
   type LeafNode,
   type InstanceNode,
+  type Was,
   type SlotNode,
   type SeriesNode,
   type SeriesEntry,
@@ -90,6 +91,7 @@ export {
   DEVICES,
 } from './project.js';
 export { editionKey, editionOf, replaysEditions, type Edition, type EditionStep } from './editions.js';
+export { bareValue, qualify, qualifyAttrs, qualifyValue } from './qualify.js';
 export { isPathData } from './path.js';
 export { aliasPath, tokenMeaning, tokenValue, toPx, textStyleOf, LARGEST } from './tokens.js';
 export { akin, defaultRoom, type RoleFacts, ROLES, roleFacts } from './roles.js';

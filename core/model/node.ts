@@ -133,6 +133,16 @@ export interface SlotFill {
   readonly children: readonly NodeId[];
 }
 
+/** Where an unlinked part came from. */
+export interface Was {
+  /** As it was shown when it was unlinked. */
+  readonly component: ComponentRef;
+  /** The way to the part in it; empty: all of it. */
+  readonly at: readonly string[];
+  /** On all of it: the instance as it stood, settings and all. */
+  readonly instance?: InstanceNode;
+}
+
 interface Common {
   readonly id: NodeId;
   readonly name?: string;
@@ -142,7 +152,7 @@ interface Common {
   /** Attribute (or `props.x` of an instance) to prop id; `list.field` inside a series. */
   readonly bind?: Readonly<Record<string, string>>;
   /** Where an unlinked part came from. */
-  readonly was?: { readonly component: ComponentRef; readonly at: readonly string[] };
+  readonly was?: Was;
 }
 export interface BoxNode extends Common {
   readonly type: 'box';

@@ -19,3 +19,7 @@ export {
   type LookEdit,
 } from './looks.js';
 export { partName, readRule, ruleSentence, whenSentence, type RuleRead } from './sentences.js';
+export { impactOf, keepsItsOwn, kitUsesOf, screensShowing, usesOf, type Impact, type Uses } from './uses.js';
+export { unlink, type Unlinked } from './unlink.js';
+export { relink, type Relinked, type RelinkEntry } from './relink.js';
+export { groupAlike, likeness, pairParts, type Piece as AlikePiece } from './likeness.js';

@@ -27,6 +27,8 @@ export interface AxisValue {
   readonly name: string;
   readonly prop?: { readonly id: string; readonly value: Json; readonly test: Json | { readonly filled: boolean } };
   readonly state?: StateName;
+  /** It only says which state is shown: rules ask for that. */
+  readonly shows?: boolean;
   /** Screen width it is looked at in, px, and what a rule asks for to hold there. */
   readonly width?: { readonly at: number; readonly minWidth?: number; readonly maxWidth?: number };
 }
@@ -48,11 +50,16 @@ export function axesOf(c: Component): readonly Axis[] {
     if (values.length > 1) axes.push({ id: p.id, name: p.name, values });
   }
   const states = STATES.filter((s) => c.contract.states.includes(s) || c.rules.some((r) => r.when.state === s));
-  if (states.length > 0)
+  // Where a property says which state is shown, that is the way to see them.
+  const told = new Set(axes.flatMap((a) => a.values.flatMap((v) => v.state ?? [])));
+  if (states.some((s) => !told.has(s)))
     axes.push({
       id: '@state',
       name: 'State',
-      values: [{ key: REST, name: 'at rest' }, ...states.map((s) => ({ key: s, name: s, state: s }))],
+      values: [
+        { key: REST, name: 'at rest' },
+        ...states.filter((s) => !told.has(s)).map((s) => ({ key: s, name: s, state: s })),
+      ],
     });
   const widths = widthsOf(c);
   if (widths.length > 1) axes.push({ id: '@width', name: 'Screen width', values: widths });
@@ -66,7 +73,17 @@ function valuesOf(p: Prop, filled: boolean): readonly AxisValue[] {
   ];
   if (p.kind === 'choice')
     return first(
-      p.options.map((o) => ({ key: o.id, name: o.name, prop: { id: p.id, value: o.id, test: o.id } })),
+      p.options.map((o) => {
+        const state = p.means === 'state' ? STATES.find((s) => s === o.means) : undefined;
+        const prop = { id: p.id, value: o.id, test: o.id };
+        return {
+          key: o.id,
+          name: o.name,
+          prop,
+          ...(state ? { state } : {}),
+          ...(p.means === 'state' ? { shows: true } : {}),
+        };
+      }),
       String(p.default),
     );
   if (p.kind === 'flag')
@@ -134,7 +151,7 @@ export function seenIn(
       ? [{ home: ref, at: [], kind: 'prop', name: v.prop.id, value: v.prop.value }]
       : [],
   );
-  const state = values.find((v) => v?.state)?.state;
+  const state = values.find((v) => v?.state && !v.shows)?.state;
   const width = values.find((v) => v?.width)?.width?.at;
   return {
     settings,
@@ -151,7 +168,7 @@ export function whenOf(axes: readonly Axis[], look: Look): Rule['when'] {
   let more: Omit<Rule['when'], 'props'> = {};
   for (const axis of axes) {
     const v = valueIn(axis, look);
-    if (v?.prop) props[v.prop.id] = v.prop.test;
+    if (v?.prop && !v.shows) props[v.prop.id] = v.prop.test;
     if (v?.state) more = { ...more, state: v.state };
     if (v?.width) {
       const { minWidth, maxWidth } = v.width;
@@ -172,7 +189,7 @@ export const isAlways = (when: Rule['when']): boolean =>
 
 /** Does a rule that asks for this hold in a look? */
 export function holdsIn(when: Rule['when'], axes: readonly Axis[], look: Look): boolean {
-  if (when.state && valueIn(axes.find((a) => a.id === '@state') ?? NO_AXIS, look)?.state !== when.state) return false;
+  if (when.state && !axes.some((a) => valueIn(a, look)?.state === when.state)) return false;
   const at = valueIn(axes.find((a) => a.id === '@width') ?? NO_AXIS, look)?.width?.at;
   if (when.minWidth !== undefined && (at === undefined || at < when.minWidth)) return false;
   if (when.maxWidth !== undefined && (at === undefined || at > when.maxWidth)) return false;
@@ -349,7 +366,8 @@ export function sheetOf(
   columns: string,
   rest: Look,
 ): readonly (readonly Look[])[] {
-  const along = (id: string): readonly (string | null)[] => axes.find((a) => a.id === id)?.values.map((v) => v.key) ?? [null];
+  const along = (id: string): readonly (string | null)[] =>
+    axes.find((a) => a.id === id)?.values.map((v) => v.key) ?? [null];
   return along(rows).map((r) =>
     along(columns).map((col) => ({
       ...rest,

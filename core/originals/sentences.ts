@@ -88,8 +88,7 @@ export function readRule(c: Component, text: string): RuleRead {
     const wide = /^(?:the\s+screen\s+is\s+)?(\d+)\s*px\s+or\s+(wider|narrower)$/iu.exec(part.trim());
     const is = /^(.+?)\s+is\s+(.+)$/iu.exec(part.trim());
     if (state) rest = { ...rest, state };
-    else if (wide)
-      rest = { ...rest, [wide[2]?.toLowerCase() === 'wider' ? 'minWidth' : 'maxWidth']: Number(wide[1]) };
+    else if (wide) rest = { ...rest, [wide[2]?.toLowerCase() === 'wider' ? 'minWidth' : 'maxWidth']: Number(wide[1]) };
     else if (is?.[1] && is[2]) {
       const prop = c.contract.props.find((p) => same(p.name, is[1]) || same(p.id, is[1]));
       if (!prop) return no(`${c.name} has no property ${is[1]}. It has ${list(c.contract.props.map((p) => p.name))}.`);
@@ -99,7 +98,8 @@ export function readRule(c: Component, text: string): RuleRead {
           `${prop.name} cannot be ${is[2]}.${prop.options ? ` It is one of ${list(prop.options.map((o) => o.name.toLowerCase()))}.` : ''}`,
         );
       props[prop.id] = test;
-    } else return no(`“${part.trim()}” asks for nothing that is known: say “Size is small”, “hover” or “600 px or wider”.`);
+    } else
+      return no(`“${part.trim()}” asks for nothing that is known: say “Size is small”, “hover” or “600 px or wider”.`);
   }
   const set: Record<NodeId, Record<string, Json>> = {};
   for (const part of m[2].split(/,\s*(?![^{]*\})/u)) {

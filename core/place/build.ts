@@ -2,6 +2,7 @@ import { copyPiece, newInstance, type NewId, type Piece } from '../edit/index.js
 import {
   defaultRoom,
   kitRef,
+  qualify,
   type ContentSet,
   type Component,
   type Json,
@@ -219,22 +220,6 @@ function buildTemplate(item: PlaceItem, newId: NewId): Piece {
   if (item.thing.kind !== 'template') throw new TypeError('Only templates are copied whole');
   const { template, kit } = item.thing;
   return copyPiece(qualify(template.nodes, kitRef(kit)), template.root, newId);
-}
-
-/** Tokens that a template writes plainly are its kit's; on a screen they name the kit. */
-export function qualify(nodes: Readonly<Record<NodeId, Node>>, ref: string): Record<NodeId, Node> {
-  const fix = (v: unknown, name: string): unknown => {
-    if (typeof v !== 'string') return v;
-    if (name === 'textStyle') return v.startsWith('means:') || v.includes('@') ? v : `${ref}/${v}`;
-    const m = /^\{([^{}]+)\}$/u.exec(v);
-    return m?.[1] && !m[1].startsWith('means:') && !m[1].includes('@') ? `{${ref}/${m[1]}}` : v;
-  };
-  return Object.fromEntries(
-    Object.values(nodes).map((n) => [
-      n.id,
-      { ...n, attrs: Object.fromEntries(Object.entries(n.attrs).map(([k, v]) => [k, fix(v, k)])) } as Node,
-    ]),
-  );
 }
 
 /** What is inside, repeated: `Series 4`, or once a row of a content set. */

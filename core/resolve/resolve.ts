@@ -53,7 +53,7 @@ export function resolve(world: World, screen: Screen | string, options: ResolveO
   if (!found) throw new RangeError(`There is no screen ${String(screen)}`);
   const wears = options.wears ?? wearsOf(world.project, found);
   const first = world.project.kits[0];
-  if (options.trace || options.states) return resolveNew(world, found, wears, first, options);
+  if (options.trace || options.states || options.inside) return resolveNew(world, found, wears, first, options);
   return screens.of(
     found,
     [wears, first, options.mode ?? '', options.emptySlots === true],
@@ -248,7 +248,8 @@ const instances = new Memory<{ readonly made: RNode; readonly count: number }>(4
 function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
   const { options } = context;
   // What is traced is resolved anew, and only that.
-  const traced = options.trace !== undefined && `${options.trace.key}/`.startsWith(`${scope.prefix}${node.id}/`);
+  const asked = options.trace?.key ?? options.inside?.key;
+  const traced = asked !== undefined && `${asked}/`.startsWith(`${scope.prefix}${node.id}/`);
   if (scope.component || scope.item || scope.entry || traced || options.states || scope.reach !== NOTHING)
     return resolveInstance(context, scope, node);
   const on: unknown[] = [
@@ -282,7 +283,8 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   const swapped = over?.['component'];
   const written = typeof swapped === 'string' ? swapped : node.component;
   const shown = shownComponent(wears, written);
-  const component = componentAt(world, shown);
+  const open = context.options.open === true && scope.enclosing.length === 0 && key === SAMPLE;
+  const component = (open ? context.options.instead : undefined) ?? componentAt(world, shown);
   if (!component) return broken(context, scope, node.id, `${shown} is not installed`);
   if (scope.within.includes(shown) || scope.enclosing.length > DEEPEST) {
     return broken(context, scope, node.id, `${component.name} contains itself`);
@@ -315,7 +317,6 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   const enclosing: Enclosing[] = [...scope.enclosing, { ref: shown, component, props }];
   const kit = kitOfRef(world, shown);
   const rules = rulesFor(component, props, states, context.width);
-  const open = context.options.open === true && scope.enclosing.length === 0 && key === SAMPLE;
   const inner: Scope = {
     component,
     kit,
@@ -339,6 +340,8 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
       return content;
     },
   };
+  if (context.options.inside?.key === key)
+    context.options.inside.tell({ context, node, shown, component, scope: inner, over, fills: own.fills.shown });
   const root = resolveNode(context, inner, component.root)[0];
   if (!root) return broken(context, scope, node.id, `${component.name} has lost its root`);
   const look = inItsPlace(context, scope, node, over, root.look);

@@ -4,7 +4,8 @@ import type { Look } from './look.js';
 import { toLook } from './values.js';
 import type { Context, Scope } from './scope.js';
 
-const PLACE: ReadonlySet<string> = new Set([
+/** What the tree that places an instance says about its room. */
+export const PLACE: ReadonlySet<string> = new Set([
   'visible',
   'opacity',
   'width',

@@ -125,8 +125,7 @@ function placesIn(
     const node = nodes[id];
     return lists.get(id) ?? (node ? childrenOf(node) : []);
   };
-  const holds = (id: NodeId, other: NodeId): boolean =>
-    id === other || inside(id).some((child) => holds(child, other));
+  const holds = (id: NodeId, other: NodeId): boolean => id === other || inside(id).some((child) => holds(child, other));
   for (const [id, set] of rules) {
     const to = set['place'] as RulePlace | undefined;
     if (!to || id === root || nodes[to.parent]?.type !== 'box' || !nodes[id] || holds(id, to.parent)) continue;
@@ -138,10 +137,7 @@ function placesIn(
     );
     const list = inside(to.parent);
     const at = to.after === null ? 0 : list.indexOf(to.after) + 1;
-    lists.set(
-      to.parent,
-      to.after !== null && at === 0 ? [...list, id] : [...list.slice(0, at), id, ...list.slice(at)],
-    );
+    lists.set(to.parent, to.after !== null && at === 0 ? [...list, id] : [...list.slice(0, at), id, ...list.slice(at)]);
   }
   return lists;
 }

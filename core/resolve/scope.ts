@@ -1,6 +1,7 @@
 import type { Carried } from '../carry/index.js';
 import {
   type Component,
+  type InstanceNode,
   type ComponentRef,
   type Json,
   type Kit,
@@ -26,8 +27,25 @@ export interface ResolveOptions {
   readonly emptySlots?: boolean;
   /** An original is looked at by itself, to be edited: its parts stand as the things of a screen do. */
   readonly open?: boolean;
+  /** Then: this in place of the original that is named, for what is only tried. */
+  readonly instead?: Component;
   /** Told every layer that gives a value to an attribute of the part with this key. */
   readonly trace?: { readonly key: string; readonly tell: (layer: Layer) => void };
+  /** Told what is inside the instance with this key. */
+  readonly inside?: { readonly key: string; readonly tell: (inside: Inside) => void };
+}
+
+/** An instance opened up: its tree with everything that is known where it stands. */
+export interface Inside {
+  readonly context: Context;
+  readonly node: InstanceNode;
+  readonly shown: ComponentRef;
+  readonly component: Component;
+  readonly scope: Scope;
+  /** What the trees around it change of its own attributes. */
+  readonly over: Readonly<Record<string, unknown>> | null;
+  /** What stands in its slots, by slot. */
+  readonly fills: Readonly<Record<string, readonly NodeId[]>>;
 }
 
 /** A tree that is being resolved, with what is known where it stands. */

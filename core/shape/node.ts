@@ -45,7 +45,7 @@ const settings: Check = list(setting, 2000);
 
 export const entry: Check = group({ key: id, settings: record(settings, 200, id) });
 const bind: Check = record(text(240), 100);
-const was: Check = group({ component: ref, at: list(text(120), 40) });
+const was: Check = group({ component: ref, at: list(text(120), 40) }, { instance: (v, w) => node(v, w) });
 
 const common = { id, type: text(20), attrs } as const;
 const maybe = { name: label, means: text(120), bind, was } as const;

@@ -15,7 +15,8 @@ interface Maybe {
 }
 
 /** The smallest changes. Plain JSON; neighbours are named, never counted. `after: null` means first. */
-export type Step = Maybe & (TreeStep | FieldStep | SettingStep | ScreenStep | ProjectStep | OriginalStep | EditionOneStep | ContentStep);
+export type Step = Maybe &
+  (TreeStep | FieldStep | SettingStep | ScreenStep | ProjectStep | OriginalStep | EditionOneStep | ContentStep);
 export type StepName = Step['do'];
 
 /** Every kind of step, from the one file of its family. A kind that is missing here does not compile. */

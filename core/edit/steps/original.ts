@@ -201,7 +201,8 @@ const about: StepKind<Of<'about'>, OriginalStep> = {
       const taken = Object.values(project.originals).find(
         (o) => o.id !== c.id && o.name.toLowerCase() === String(step.value).toLowerCase(),
       );
-      if (taken) return refuse('original.name', String(step.value), `There is a ${taken.name} in this project already.`);
+      if (taken)
+        return refuse('original.name', String(step.value), `There is a ${taken.name} in this project already.`);
     }
     const { docs: _, ...bare } = c;
     const next: Component =

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import Menu from 'primevue/menu';
+import { computed, ref } from 'vue';
+import { plural } from '../counts.js';
+import { useBench } from '../stores/bench.js';
+import { useOriginals } from '../stores/originals.js';
+import { useStage } from '../stores/stage.js';
+
+/** The original itself, and the way to the others. */
+const stage = useStage();
+const bench = useBench();
+const originals = useOriginals();
+const others = ref<InstanceType<typeof Menu> | null>(null);
+const parts = computed(() => Object.keys(bench.component?.nodes ?? {}).length);
+const all = computed(() =>
+  Object.values(stage.ground?.project.originals ?? {})
+    .sort((a, b) => a.name.localeCompare(b.name))
+    .map((o) => ({ label: o.name, command: () => originals.open(`project/${o.id}`) })),
+);
+</script>
+
+<template>
+  <header>
+    <h2 class="clip">{{ bench.component?.name }}</h2>
+    <span class="note">{{ plural(parts, 'part') }}</span>
+    <div class="tools">
+      <Button
+        v-if="all.length > 0"
+        size="small"
+        severity="secondary"
+        outlined
+        label="Originals"
+        aria-haspopup="true"
+        @click="others?.toggle($event)"
+      />
+    </div>
+    <Menu ref="others" :model="all" popup />
+  </header>
+</template>
+
+<style scoped>
+header {
+  padding: 10px 14px;
+  border-bottom: 1px solid var(--line);
+  display: grid;
+  gap: 4px;
+}
+.tools {
+  display: flex;
+  gap: 8px;
+  margin-top: 4px;
+}
+</style>

@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { boxesByKey, dropAt, type Box, type LookChoice, type Screen } from '../../core/index.js';
+import IconPicker from '../controls/IconPicker.vue';
+import { useBench } from '../stores/bench.js';
+import { useDrag } from '../stores/drag.js';
+import { pictureOf } from '../stores/drawing.js';
+import { useStage } from '../stores/stage.js';
+import { useWriting } from '../stores/writing.js';
+import PictureCanvas from '../surface/PictureCanvas.vue';
+import { usePointing } from '../surface/pointing.js';
+import ScreenMarks from '../surface/ScreenMarks.vue';
+import UnderList from '../surface/UnderList.vue';
+import WritingField from '../surface/WritingField.vue';
+
+/** One look of the original: pointed at, selected in, written in and dropped on like a screen. */
+const props = defineProps<{ screen: Screen; look: LookChoice; name: string; current: boolean; zoom: number }>();
+const emit = defineEmits<{ choose: [] }>();
+const stage = useStage();
+const bench = useBench();
+const drag = useDrag();
+const writing = useWriting();
+const frame = ref<HTMLElement | null>(null);
+const current = computed(() => props.current);
+const root = computed<Box | null>(() =>
+  props.current ? stage.box : bench.boxIn(props.look, stage.wearsShown(props.screen), stage.outlined?.nodes),
+);
+const picture = computed(() => (root.value ? pictureOf(root.value) : null));
+const NOTHING: ReadonlyMap<string, Box> = new Map();
+const boxes = computed(() => (!root.value ? NOTHING : props.current ? stage.boxMap : boxesByKey(root.value)));
+const { hover, list, press, click, deeper, move } = usePointing(props, frame, root, boxes, current);
+/** What is selected is marked in the look that is worked in; elsewhere a line says where it is. */
+const marks = computed(() =>
+  stage.selection.flatMap((key) => {
+    const at = boxes.value.get(key);
+    return at ? [{ key, at }] : [];
+  }),
+);
+const pointedAt = computed(() => {
+  const b = hover.value;
+  return b && !marks.value.some((m) => m.key === b.node.key) ? { at: b, name: b.node.name } : null;
+});
+const ghosts = computed(() =>
+  (stage.ghost?.made ?? []).flatMap((key) => {
+    const at = boxes.value.get(key);
+    return at ? [{ key, at }] : [];
+  }),
+);
+const landing = computed(() =>
+  props.current && drag.landing?.drop && drag.landing.screen.id === props.screen.id ? drag.landing : null,
+);
+const open = computed(() => (props.current && writing.open?.screen === props.screen.id ? writing.open : null));
+const picking = computed(() => (props.current && writing.picking?.screen === props.screen.id ? writing.picking : null));
+function chooseFirst(): void {
+  if (!props.current) emit('choose');
+}
+function choose(key: string): void {
+  stage.select([key]);
+  list.value = null;
+}
+/** Where something held over this look would land; px on the page. */
+function landAt(x: number, y: number): ReturnType<typeof dropAt> {
+  const r = frame.value?.getBoundingClientRect();
+  const h = drag.held;
+  if (!r || !h || !stage.world || !root.value) return null;
+  const at = { x: (x - r.left) / props.zoom, y: (y - r.top) / props.zoom };
+  if (at.x < 0 || at.y < 0 || at.x > root.value.w || at.y > root.value.h) return null;
+  const without = h.kind === 'selection' && h.from === props.screen.id && !drag.copying ? h.ids : [];
+  return dropAt(stage.world, stage.wearsShown(props.screen), props.screen, root.value, at.x, at.y, h.roles, without);
+}
+defineExpose({ landAt });
+</script>
+
+<template>
+  <div
+    ref="frame"
+    class="look"
+    role="group"
+    :aria-label="name"
+    :style="{ width: `${(root?.w ?? 40) * zoom}px`, height: `${(root?.h ?? 20) * zoom}px` }"
+    @pointerdown.capture="chooseFirst"
+    @pointerdown="press"
+    @click="click"
+    @dblclick="deeper"
+    @mousemove="move"
+    @mouseleave="hover = null"
+  >
+    <PictureCanvas
+      v-if="picture && root"
+      :primitives="picture.primitives"
+      :width="root.w"
+      :height="root.h"
+      :zoom="zoom"
+    />
+    <ScreenMarks
+      :zoom="zoom"
+      :marks="current ? marks : []"
+      :whole="null"
+      :hover="pointedAt"
+      :ghosts="ghosts"
+      :landing="landing"
+    />
+    <template v-if="!current"
+      ><i
+        v-for="m in marks"
+        :key="m.key"
+        class="there"
+        :style="{
+          left: `${m.at.x * zoom}px`,
+          top: `${(m.at.y + m.at.h) * zoom}px`,
+          width: `${m.at.w * zoom}px`,
+        }"
+    /></template>
+    <WritingField v-if="open" :key="open.key" :box="open.box" :before="open.before" :zoom="zoom" />
+    <IconPicker
+      v-if="picking"
+      class="icons"
+      :kit="stage.mainKit"
+      :value="picking.box.node.look.icon?.id"
+      :style="{ left: `${picking.box.x * zoom}px`, top: `${(picking.box.y + picking.box.h) * zoom + 8}px` }"
+      @choose="writing.setIcon"
+      @leave="writing.leave"
+    />
+    <UnderList v-if="list" :boxes="list.boxes" :x="list.x" :y="list.y" @choose="choose" />
+  </div>
+</template>
+
+<style scoped>
+.look {
+  position: relative;
+  user-select: none;
+  touch-action: none;
+}
+.there {
+  position: absolute;
+  height: 2px;
+  margin-top: 1px;
+  background: var(--tape);
+  pointer-events: none;
+}
+.icons {
+  position: absolute;
+  z-index: 6;
+  cursor: default;
+}
+</style>

@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import {
+  rulesOn,
+  saidIn,
+  takeAlongSteps,
+  whenSentence,
+  type Json,
+  type Node,
+  type Prop,
+  type PropKind,
+  type Rule,
+  type Step,
+} from '../../core/index.js';
+import type { Held } from '../controls/index.js';
+import { attrValue, LENGTHS, lookValue, plainProps, qualified } from '../details/attrProps.js';
+import PropRow, { type RowActions } from '../details/PropRow.vue';
+import RoomRows from '../details/RoomRows.vue';
+import { useBench } from '../stores/bench.js';
+import { useCommands } from '../stores/commands.js';
+import { useDocument } from '../stores/document.js';
+import { useStage } from '../stores/stage.js';
+import LinkMenu from './LinkMenu.vue';
+
+/** A part of the original: what it is like in the looks that are worked on, and what it is linked to. */
+const props = defineProps<{ node: Node }>();
+const doc = useDocument();
+const stage = useStage();
+const bench = useBench();
+const commands = useCommands();
+const kit = computed(() => stage.mainKit);
+const box = computed(() => (stage.selected ? stage.findBox(stage.selected)?.node : undefined));
+const rows = computed(() => plainProps(props.node, kit.value, !bench.isOwn));
+const said = (p: Prop): Json | undefined =>
+  bench.component ? saidIn(bench.component, bench.axes, bench.look, props.node.id, p.id).value : undefined;
+function held(p: Prop): Held {
+  const written = said(p);
+  return {
+    value: p.id === 'text' ? (box.value?.text ?? written) : lookValue(p.id, written, box.value?.look),
+    ...(LENGTHS.has(p.id) && written !== undefined ? { written } : {}),
+  };
+}
+const does: RowActions = {
+  choose(p, value, merge) {
+    // What is linked says the same everywhere: its property's default is changed.
+    const linked = bench.component?.contract.props.find((x) => x.id === props.node.bind?.[p.id]);
+    const to = qualified(attrValue(p.id, value), kit.value, !bench.isOwn);
+    const steps = linked
+      ? [
+          {
+            do: 'entry' as const,
+            tree: bench.tree,
+            list: 'props' as const,
+            id: linked.id,
+            value: { ...linked, default: to ?? (linked.kind === 'flag' ? true : '') } as Prop,
+          },
+        ]
+      : stage.selectedIds.flatMap((id): readonly Step[] =>
+          stage.screen?.nodes[id]?.type === props.node.type
+            ? bench.set(id, p.id, p.id === 'visible' && value === true && bench.applies !== 'all' ? true : to).steps
+            : [],
+        );
+    doc.act(`Change ${p.name}`, steps, merge ? `${stage.selectedIds.join()}|${p.id}|${bench.applies}` : null);
+  },
+  back(p) {
+    does.choose(p, null, false);
+  },
+};
+/** What it says in some looks only. */
+const differs = (p: Prop): readonly Rule[] => (bench.component ? rulesOn(bench.component, props.node.id, p.id) : []);
+const words = (p: Prop, r: Rule): string => {
+  const value = r.set[props.node.id]?.[p.id];
+  const plain = typeof value === 'string' ? value.replace(/^\{(?:.*\/)?(.*)\}$/u, '$1') : String(value);
+  return p.options?.find((o) => o.id === value)?.name ?? (value === true ? 'on' : value === false ? 'off' : plain);
+};
+function same(p: Prop, r: Rule): void {
+  doc.act(`The same ${p.name.toLowerCase()} ${bench.component ? whenSentence(bench.component, r.when) : ''}`, [
+    ...takeAlongSteps(bench.tree, [r], props.node.id, p.id),
+  ]);
+}
+const LINKED: Readonly<Record<string, PropKind>> = {
+  text: 'text',
+  visible: 'flag',
+  icon: 'icon',
+  asset: 'image',
+  fill: 'colour',
+  stroke: 'colour',
+  color: 'colour',
+  gap: 'number',
+  padding: 'number',
+  radius: 'number',
+  opacity: 'number',
+  columns: 'number',
+  size: 'number',
+};
+const linkValue = (p: Prop): Json | undefined =>
+  p.id === 'visible'
+    ? (said(p) ?? true) !== false
+    : p.id === 'text'
+      ? (box.value?.text ?? '')
+      : (held(p).value ?? undefined);
+const isRoot = computed(() => props.node.id === stage.screen?.root);
+</script>
+
+<template>
+  <header>
+    <h2>{{ commands.nameOf(node) }}</h2>
+    <p class="note">
+      {{ isRoot ? 'The ground of' : 'Part of' }} {{ bench.component?.name
+      }}{{ stage.countSelected > 1 ? `. ${stage.countSelected} selected` : '' }}
+    </p>
+  </header>
+  <div class="body">
+    <template v-for="p in rows" :key="`${node.id}${p.id}`">
+      <PropRow
+        :prop="p"
+        :id-base="`b-${node.id}`"
+        :held="held(p)"
+        :yours="false"
+        :kit="kit"
+        :length="LENGTHS.has(p.id)"
+        :does="does"
+        @focusin="bench.about = { node: node.id, name: p.id }"
+        @mouseenter="bench.about = { node: node.id, name: p.id }"
+        @mouseleave="bench.about = null"
+      >
+        <template v-if="LINKED[p.id]" #end
+          ><LinkMenu :node="node" :name="p.id" :label="p.name" :kind="LINKED[p.id] ?? 'text'" :value="linkValue(p)"
+        /></template>
+      </PropRow>
+      <ul v-if="differs(p).length > 0" class="differs" :aria-label="`${p.name} in other looks`">
+        <li v-for="(r, i) in differs(p)" :key="i" class="note">
+          <span>{{ words(p, r) }} {{ bench.component ? whenSentence(bench.component, r.when) : '' }}</span>
+          <button class="quiet-link" :title="`${p.name} is the same there as everywhere`" @click="same(p, r)">
+            Same
+          </button>
+        </li>
+      </ul>
+    </template>
+    <RoomRows />
+  </div>
+</template>
+
+<style scoped>
+.differs {
+  padding: 0 14px 4px 110px;
+  display: grid;
+  gap: 2px;
+}
+.differs li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 8px;
+  align-items: start;
+}
+.differs .quiet-link {
+  font-size: 11.5px;
+  white-space: nowrap;
+}
+</style>

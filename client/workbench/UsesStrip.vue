@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { keepsItsOwn, screensShowing, usesOf, type ComponentRef, type InstanceNode } from '../../core/index.js';
+import { count, plural } from '../counts.js';
+import SampleCard from '../shelf/SampleCard.vue';
+import { useBench } from '../stores/bench.js';
+import { useOriginals } from '../stores/originals.js';
+import { useStage } from '../stores/stage.js';
+import { useSlices } from '../surface/slices.js';
+import { useLibrary } from '../stores/library.js';
+import { sampleOf } from '../stores/samples.js';
+
+/** Where the original is used: live, with the settings of each use. A click goes there. */
+const stage = useStage();
+const bench = useBench();
+const library = useLibrary();
+const originals = useOriginals();
+/** So many are drawn; the rest is counted. */
+const MOST = 60;
+const uses = computed(() => (stage.calmWorld ? usesOf(stage.calmWorld, bench.of) : { screens: [], inside: [] }));
+const screens = computed(() => (stage.calmWorld ? screensShowing(stage.calmWorld, bench.of).length : 0));
+const own = computed(() => {
+  const about = bench.about;
+  return about && stage.calmWorld
+    ? new Set(
+        keepsItsOwn(stage.calmWorld, uses.value.screens, bench.of, about.node, about.name).map(
+          (u) => `${u.screen}/${u.node}`,
+        ),
+      )
+    : new Set<string>();
+});
+interface Use {
+  readonly key: string;
+  readonly screen: string;
+  readonly node: InstanceNode;
+  readonly name: string;
+}
+const shown = computed<readonly Use[]>(() => {
+  const by = new Map((stage.world?.project.screens ?? []).map((s) => [s.id, s]));
+  return uses.value.screens.slice(0, MOST).flatMap((u) => {
+    const screen = by.get(u.screen);
+    const node = screen?.nodes[u.node];
+    return screen && node?.type === 'instance'
+      ? [{ key: `${u.screen}/${u.node}`, screen: u.screen, node, name: screen.name }]
+      : [];
+  });
+});
+const byKey = computed(() => new Map(shown.value.map((u) => [u.key, u])));
+const drawn = useSlices(
+  () => (void [stage.world, library.fontsKnown], shown.value.map((u) => u.key)),
+  (key) => {
+    const use = byKey.value.get(key);
+    const w = stage.world;
+    const screen = w?.project.screens.find((s) => s.id === use?.screen);
+    return use && w && screen
+      ? sampleOf(w, use.node.component, 300, stage.wearsShown(screen), use.node, screen.nodes)
+      : null;
+  },
+);
+const nameOf = (ref: ComponentRef): string => stage.world?.project.originals[ref.slice('project/'.length)]?.name ?? ref;
+const says = computed(() => {
+  const n = uses.value.screens.length;
+  if (n === 0 && uses.value.inside.length === 0)
+    return 'Not used yet. Place it from the Shelf of a screen, or by its name.';
+  return `Used ${n === 1 ? 'once' : `${count(n)} times`}, seen on ${plural(screens.value, 'screen')}`;
+});
+</script>
+
+<template>
+  <div class="uses">
+    <div class="told">
+      <strong>{{ says }}</strong>
+      <p v-if="own.size > 0" class="note">{{ own.size === 1 ? 'One of these keeps' : `${count(own.size)} of these keep` }} a value of their own.</p>
+      <p v-for="ref in uses.inside" :key="ref" class="note">
+        Part of <button class="quiet-link" @click="originals.open(ref)">{{ nameOf(ref) }}</button>
+      </p>
+      <p v-if="uses.screens.length > MOST" class="note">The first {{ MOST }} are shown.</p>
+    </div>
+    <SampleCard
+      v-for="u in shown"
+      :key="u.key"
+      :sample="drawn.get(u.key)"
+      :name="u.name"
+      :says="own.has(u.key) ? 'keeps its own' : ''"
+      :aria-label="`Show the use on ${u.name}`"
+      :title="`Go to it on ${u.name}`"
+      @click="originals.showUse(u.screen, u.node.id)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.told {
+  width: 190px;
+  flex: none;
+  display: grid;
+  gap: 4px;
+  align-content: start;
+}
+</style>

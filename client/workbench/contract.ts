@@ -1,0 +1,85 @@
+import { PROP_KINDS, type Json, type Option, type Prop, type PropKind } from '../../core/index.js';
+
+/** Kinds of props as the contract says them. */
+export const KIND_NAMES: Readonly<Record<PropKind, string>> = {
+  text: 'text',
+  flag: 'flag',
+  choice: 'choice',
+  number: 'number',
+  icon: 'icon',
+  image: 'picture',
+  colour: 'colour',
+  component: 'component',
+  list: 'list',
+};
+
+/** A name as an id that nothing in the list has yet. */
+export function propId(name: string, taken: readonly { readonly id: string }[]): string {
+  const plain = name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/gu, '-')
+    .replace(/^-+|-+$/gu, '')
+    .slice(0, 60);
+  const start = /^[a-z]/u.test(plain) ? plain : `p-${plain || 'new'}`;
+  const ids = new Set(taken.map((t) => t.id));
+  let id = start;
+  for (let n = 2; ids.has(id) || id in Object.prototype; n++) id = `${start}-${n}`;
+  return id;
+}
+
+/** A prop as another kind: its default is kept where the kind takes it. */
+export function asKind(p: Prop, kind: PropKind): Prop {
+  const { id, name, description, means, inherits, renamedFrom } = p;
+  const options: readonly Option[] = kind === 'choice' ? (p.kind === 'choice' ? p.options : optionsFrom(p)) : [];
+  const converted: Json =
+    kind === 'text' && (typeof p.default === 'number' || typeof p.default === 'boolean')
+      ? String(p.default)
+      : kind === 'number' && Number.isFinite(Number(p.default)) && String(p.default).trim() !== ''
+        ? Number(p.default)
+        : p.default;
+  const given = PROP_KINDS[kind].takes(converted, options) ? converted : PROP_KINDS[kind].fallback(options);
+  const base = {
+    id,
+    name,
+    description,
+    default: given,
+    ...(means ? { means } : {}),
+    ...(inherits ? { inherits } : {}),
+    ...(renamedFrom ? { renamedFrom } : {}),
+  };
+  if (kind === 'choice') return { ...base, kind, options };
+  if (kind === 'list')
+    return { ...base, kind, item: [{ id: 'text', name: 'Text', kind: 'text', default: '', description: '' }] };
+  return { ...base, kind } as Prop;
+}
+const optionsFrom = (p: Prop): readonly Option[] =>
+  p.kind === 'flag'
+    ? [
+        { id: 'off', name: 'Off', means: 'off' },
+        { id: 'on', name: 'On', means: 'on' },
+      ]
+    : typeof p.default === 'string' && p.default.trim() !== ''
+      ? [{ id: propId(p.default, []), name: p.default }]
+      : [{ id: 'one', name: 'One' }];
+
+/** Meanings that kits share: what lets a choice be carried to another kit. */
+export const MEANINGS = [
+  'label',
+  'title',
+  'supporting',
+  'value',
+  'tone',
+  'size',
+  'density',
+  'shape',
+  'selected',
+  'disabled',
+  'state',
+  'media',
+  'leading-icon',
+  'trailing-icon',
+  'icon',
+  'items',
+  'actions',
+] as const;

@@ -1,0 +1,128 @@
+import { chooseSteps, treeOfScreen, type NewId, type Step } from '../edit/index.js';
+import {
+  componentAt,
+  listAt,
+  placesOf,
+  sameJson,
+  shownComponent,
+  subtree,
+  type InstanceNode,
+  type Json,
+  type Node,
+  type NodeId,
+  type Screen,
+  type Wear,
+  type World,
+} from '../model/index.js';
+import { expand, resolve, type RNode } from '../resolve/index.js';
+
+export type Unlinked =
+  | { readonly steps: readonly Step[]; readonly nodes: Readonly<Record<NodeId, Node>>; readonly name: string }
+  | { readonly problem: string };
+
+/**
+ * Turns an instance into the plain parts that it shows. The root keeps its id and remembers the instance with all its settings;
+ * every part remembers which it was; what is in its slots stays as it is. What is painted stays equal.
+ * @param screen a screen, or an original worked on as one
+ */
+export function unlink(
+  world: World,
+  wears: readonly Wear[],
+  screen: Screen,
+  id: NodeId,
+  newId: NewId,
+  within: World = world,
+): Unlinked {
+  const node = screen.nodes[id];
+  const place = placesOf(screen.nodes).get(id);
+  if (node?.type !== 'instance') return { problem: 'Only an instance can be unlinked; this is plain already.' };
+  if (!place || id === screen.root)
+    return { problem: 'This is all there is of the original; unlink it where it is used.' };
+  if (screen.nodes[place.parent]?.type === 'series')
+    return { problem: 'This is repeated by its series; break the series first, then unlink what you want.' };
+  const opened = expand(world, screen, id, newId, { wears });
+  const component = componentAt(world, shownComponent(wears, node.component));
+  if (!opened || !component)
+    return { problem: 'Its original is not here, so there is nothing it could be turned into.' };
+  const tree = treeOfScreen(screen);
+  const nodes: Record<NodeId, Node> = { ...opened.nodes };
+  // What is in its slots goes along; what no slot shows waits, hidden, in the same place.
+  const kept = new Set(Object.values(nodes).flatMap((n) => ('children' in n ? n.children : [])));
+  const waiting = node.fills.flatMap((f) => f.children).filter((c) => !kept.has(c));
+  for (const f of node.fills)
+    for (const c of f.children)
+      for (const k of subtree(screen.nodes, c)) if (screen.nodes[k]) nodes[k] = screen.nodes[k];
+  const top = nodes[id] as Node;
+  const was = { component: opened.shown, at: [], instance: node };
+  if (waiting.length > 0 && top.type === 'box') {
+    const hidden = newId();
+    nodes[hidden] = { id: hidden, type: 'box', name: 'Waiting', attrs: { visible: false }, children: waiting };
+    nodes[id] = { ...top, was, children: [...top.children, hidden] };
+  } else nodes[id] = { ...top, was };
+  const list = listAt(screen.nodes, place);
+  const steps: Step[] = [
+    { do: 'remove', tree, node: id },
+    { do: 'insert', tree, root: id, nodes, into: place, after: list[list.indexOf(id) - 1] ?? null },
+  ];
+  return {
+    steps: [
+      ...steps,
+      ...inherited(
+        within,
+        wears,
+        screen,
+        node,
+        { ...screen, nodes: after(screen, place.parent, id, nodes) },
+        opened.from,
+      ),
+    ],
+    nodes,
+    name: component.name,
+  };
+}
+
+/** The screen's nodes with a thing replaced by others of the same root. */
+const after = (screen: Screen, _: NodeId, id: NodeId, nodes: Readonly<Record<NodeId, Node>>): Screen['nodes'] => {
+  const gone = new Set(subtree(screen.nodes, id));
+  return { ...Object.fromEntries(Object.entries(screen.nodes).filter(([k]) => !gone.has(k))), ...nodes };
+};
+
+/** What nested things took from the instance around them, as `inherits` says, becomes a choice of their own. */
+function inherited(
+  world: World,
+  wears: readonly Wear[],
+  screen: Screen,
+  node: InstanceNode,
+  now: Screen,
+  from: ReadonlyMap<NodeId, readonly string[]>,
+): Step[] {
+  const before = instancesBy(resolve(world, screen, { wears }).root);
+  const later = instancesBy(resolve(world, now, { wears }).root);
+  const own = new Map([...from].map(([id, way]) => [id, [node.id, ...way].join('/')]));
+  const steps: Step[] = [];
+  for (const [key, r] of later) {
+    const [first = '', ...rest] = key.split('/');
+    const old = own.get(first);
+    const was = before.get(old === undefined ? key : [old, ...rest].join('/'));
+    const holder = now.nodes[first];
+    if (!was || holder?.type !== 'instance' || was.instance === r.instance) continue;
+    const component = componentAt(world, r.instance?.shown ?? '');
+    for (const p of component?.contract.props ?? []) {
+      const value = was.instance?.props[p.id];
+      if (!p.inherits || value === undefined || sameJson(value, r.instance?.props[p.id] as Json)) continue;
+      steps.push(
+        ...chooseSteps(world, wears, treeOfScreen(screen), holder, { at: rest, kind: 'prop', name: p.id }, value),
+      );
+    }
+  }
+  return steps;
+}
+function instancesBy(root: RNode): Map<string, RNode> {
+  const found = new Map<string, RNode>();
+  const walk = (r: RNode): void => {
+    if (r.instance) found.set(r.key, r);
+    r.children.forEach(walk);
+  };
+  walk(root);
+  return found;
+}

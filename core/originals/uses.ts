@@ -1,0 +1,124 @@
+import { carryInstance } from '../carry/index.js';
+import { alike, usesOn, type Sighting } from '../check/index.js';
+import {
+  componentsInOrder,
+  kitRef,
+  shownComponent,
+  wearsOf,
+  type ComponentRef,
+  type InstanceNode,
+  type Screen,
+  type Wear,
+  type World,
+} from '../model/index.js';
+
+/** Where an original is used: on screens, and in other originals of the project. */
+export interface Uses {
+  readonly screens: readonly Sighting[];
+  /** Own components and editions that have it in them, by reference. */
+  readonly inside: readonly ComponentRef[];
+}
+
+/** Where an original shows, directly; what is nested deeper is counted by what it is nested in. */
+export function usesOf(
+  world: World,
+  ref: ComponentRef,
+  worn: (screen: Screen) => readonly Wear[] = (s) => wearsOf(world.project, s),
+): Uses {
+  const inside = Object.values(world.project.originals).flatMap((o) =>
+    `project/${o.id}` !== ref && Object.values(o.nodes).some((n) => n.type === 'instance' && n.component === ref)
+      ? [`project/${o.id}`]
+      : [],
+  );
+  return { screens: alike(world.project.screens, worn, ref), inside };
+}
+
+/** Components of the kit of an installed one that have it in them: a change of it arrives in these too. */
+export function kitUsesOf(world: World, ref: ComponentRef): readonly ComponentRef[] {
+  return [...world.kits.values()].flatMap((kit) =>
+    componentsInOrder(kit).flatMap((c) =>
+      Object.values(c.nodes).some((n) => n.type === 'instance' && n.component === ref)
+        ? [`${kitRef(kit)}/${c.id}`]
+        : [],
+    ),
+  );
+}
+
+/** Of everything that uses an original, directly or in something else: the screens on which it can be seen. */
+export function screensShowing(world: World, ref: ComponentRef): readonly string[] {
+  const wanted = new Set<ComponentRef>([ref]);
+  for (const open = [ref]; open.length > 0;) {
+    const at = open.pop() as ComponentRef;
+    for (const next of [...usesOf(world, at).inside, ...(at.startsWith('project/') ? [] : kitUsesOf(world, at))])
+      if (!wanted.has(next)) {
+        wanted.add(next);
+        open.push(next);
+      }
+  }
+  return world.project.screens.flatMap((s) => {
+    const here = usesOn(s, wearsOf(world.project, s));
+    return [...wanted].some((r) => here.has(r)) ? [s.id] : [];
+  });
+}
+
+/** What a change of an original would do to settings that are there. */
+export interface Impact {
+  /** Settings that show now and would wait, or wait now and would show again. */
+  readonly parked: number;
+  readonly returned: number;
+  readonly screens: number;
+  /** Things in slots that would have no slot. */
+  readonly content: number;
+  readonly places: readonly Sighting[];
+}
+const NONE: Impact = { parked: 0, returned: 0, screens: 0, content: 0, places: [] };
+
+/** Compares what every instance shows of its settings, before and after a change of originals. Only those with settings or content are asked. */
+export function impactOf(before: World, after: World): Impact {
+  let parked = 0;
+  let returned = 0;
+  let content = 0;
+  const places: Sighting[] = [];
+  const count = (world: World, screen: Screen, n: InstanceNode): readonly [number, number] => {
+    const got = carryInstance(world, wearsOf(world.project, screen), n);
+    return [
+      got.ledger.filter((e) => e.outcome === 'parked').length,
+      got.fills.parked.reduce((sum, f) => sum + f.children.length, 0),
+    ];
+  };
+  for (const screen of after.project.screens)
+    for (const n of Object.values(screen.nodes)) {
+      if (n.type !== 'instance' || (n.settings.length === 0 && n.fills.length === 0)) continue;
+      const [was, wasIn] = count(before, screen, n);
+      const [now, nowIn] = count(after, screen, n);
+      if (now > was) parked += now - was;
+      if (was > now) returned += was - now;
+      if (nowIn > wasIn) content += nowIn - wasIn;
+      if (now > was || nowIn > wasIn) places.push({ screen: screen.id, node: n.id });
+    }
+  if (parked + returned + content === 0) return NONE;
+  return { parked, returned, content, places, screens: new Set(places.map((p) => p.screen)).size };
+}
+
+/** Of the instances that show an original, those whose own setting hides what is set on one of its parts. */
+export function keepsItsOwn(
+  world: World,
+  uses: readonly Sighting[],
+  ref: ComponentRef,
+  node: string,
+  name: string,
+): readonly Sighting[] {
+  const by = new Map(world.project.screens.map((s) => [s.id, s]));
+  return uses.filter((u) => {
+    const screen = by.get(u.screen);
+    const n = screen?.nodes[u.node];
+    if (!screen || n?.type !== 'instance') return false;
+    const wears = wearsOf(world.project, screen);
+    if (shownComponent(wears, n.component) !== ref) return false;
+    return carryInstance(world, wears, n).settings.some((s) =>
+      name.startsWith('props.')
+        ? s.kind === 'prop' && s.at.length === 1 && s.at[0] === node && s.name === name.slice(6)
+        : s.kind === 'attr' && s.at.length === 1 && s.at[0] === node && s.name === name,
+    );
+  });
+}

@@ -1,0 +1,179 @@
+import {
+  listItems,
+  qualifyAttrs,
+  settingKey,
+  shownComponent,
+  splitRef,
+  type Attrs,
+  type ComponentRef,
+  type InstanceNode,
+  type KitRef,
+  type Node,
+  type NodeId,
+  type Screen,
+  type Setting,
+  type World,
+} from '../model/index.js';
+import { treeSettings } from './carriedIn.js';
+import { gather, textOf } from './change.js';
+import { resolve } from './resolve.js';
+import { PLACE } from './room.js';
+import type { Inside, ResolveOptions, Scope } from './scope.js';
+
+/** One instance as the plain parts it shows: nested instances stay instances, what is in its slots stays what it is. */
+export interface Expanded {
+  readonly shown: ComponentRef;
+  readonly root: NodeId;
+  readonly nodes: Readonly<Record<NodeId, Node>>;
+  /** For each part that was made, the way to it in the component. The root's is empty. */
+  readonly from: ReadonlyMap<NodeId, readonly string[]>;
+}
+
+/**
+ * The parts that an instance shows now, with what rules, links and settings make of them written on each. The painted result is
+ * the same but for empty slots, which only an instance can show. Null when there is no such instance, or it shows nothing.
+ * @param id of the instance, in the screen's own tree
+ * @param newId ids for the parts; the root keeps the instance's own. `slots`: empty slots come as empty boxes
+ */
+export function expand(
+  world: World,
+  screen: Screen,
+  id: NodeId,
+  newId: () => NodeId,
+  options: ResolveOptions & { readonly slots?: boolean } = {},
+): Expanded | null {
+  let inside: Inside | null = null;
+  resolve(world, screen, {
+    ...options,
+    inside: { key: id, tell: (i) => (inside ??= i) },
+  });
+  return inside === null ? null : expandInside(inside, newId, options.slots === true);
+}
+
+function expandInside(inside: Inside, newId: () => NodeId, slots: boolean): Expanded {
+  const { context, component, scope, shown, node, fills } = inside;
+  const nodes: Record<NodeId, Node> = {};
+  const from = new Map<NodeId, readonly string[]>();
+  const { kit } = splitRef(shown);
+  const ref: KitRef | null = kit === 'project' ? null : kit;
+  const attrsOf = (n: Node, over: Readonly<Record<string, unknown>> | null): Attrs => {
+    const { component: _, place: __, ...rest } = { ...n.attrs, ...over } as Record<string, unknown>;
+    return ref === null ? (rest as Attrs) : qualifyAttrs(rest, ref);
+  };
+  const build = (at: Scope, part: NodeId, path: readonly string[], own?: NodeId): NodeId | null => {
+    const n = at.nodes[part];
+    if (!n) return null;
+    const key = `${at.prefix}${part}`;
+    const made = own ?? newId();
+    const way = own === undefined ? [...path, part] : [];
+    const was = { component: shown, at: way };
+    const over = gather(context, at, n, key);
+    const common = { id: made, ...(n.name ? { name: n.name } : {}), was };
+    from.set(made, way);
+    switch (n.type) {
+      case 'instance': {
+        const got = nested(inside, at, n, over);
+        const kept = n.fills.map((f) => ({
+          ...f,
+          children: f.children.flatMap((c) => build(at, c, path) ?? []),
+        }));
+        nodes[made] = {
+          ...common,
+          ...got,
+          type: 'instance',
+          attrs: attrsOf(n, over),
+          fills: kept.filter((f) => f.children.length > 0),
+        };
+        break;
+      }
+      case 'slot': {
+        const content = fills[n.slot] ?? [];
+        if (content.length === 0 && own === undefined && !slots) {
+          from.delete(made);
+          return null;
+        }
+        nodes[made] = {
+          ...common,
+          name: n.name ?? slotName(inside, n.slot),
+          type: 'box',
+          attrs: attrsOf(n, over),
+          children: content,
+        };
+        break;
+      }
+      case 'series': {
+        const items = n.of === undefined ? [] : listItems(at.props[n.of]);
+        const prop = component.contract.props.find((p) => p.id === n.of);
+        const children = items.flatMap((item) => {
+          const segment = `#${item.key}`;
+          const reach = (at.reach.get(n.id) ?? [])
+            .filter((c) => c.at[1] === segment)
+            .map((c) => ({ ...c, at: c.at.slice(2) }));
+          const inner: Scope = {
+            ...at,
+            prefix: `${key}/${segment}/`,
+            reach: new Map(reach.map((c) => [c.at[0] ?? '', reach.filter((x) => x.at[0] === c.at[0])])),
+            item: { of: n.of as string, values: item.values, props: prop?.item ?? [] },
+          };
+          return build(inner, n.item, [...way, segment]) ?? [];
+        });
+        nodes[made] = { ...common, type: 'box', attrs: attrsOf(n, over), children };
+        break;
+      }
+      case 'box': {
+        const list = at.moved?.get(n.id) ?? n.children;
+        // A place is kept in the order of the parts.
+        const children = list.flatMap((c) => build(at, c, path) ?? []);
+        nodes[made] = { ...common, type: 'box', attrs: attrsOf(n, over), children };
+        break;
+      }
+      default: {
+        const attrs = attrsOf(n, over);
+        nodes[made] = {
+          ...common,
+          type: n.type,
+          attrs: n.type === 'text' ? { ...attrs, text: textOf(n, over) } : attrs,
+        };
+      }
+    }
+    return made;
+  };
+  build(scope, component.root, [], node.id);
+  // The room it takes is said by where it stands.
+  const top = nodes[node.id];
+  const room = Object.fromEntries(
+    Object.entries({ ...node.attrs, ...inside.over }).filter(([name, v]) => PLACE.has(name) && v !== undefined),
+  );
+  if (top)
+    nodes[node.id] = { ...top, name: node.name ?? component.name, attrs: { ...top.attrs, ...room } as Attrs } as Node;
+  return { shown, root: node.id, nodes, from };
+}
+const slotName = ({ component }: Inside, slot: string): string =>
+  component.contract.slots.find((s) => s.id === slot)?.name ?? slot;
+
+/** A nested instance with everything the trees around it say of it, as settings of its own. */
+function nested(
+  { context }: Inside,
+  scope: Scope,
+  n: InstanceNode,
+  over: Readonly<Record<string, unknown>> | null,
+): Pick<InstanceNode, 'component' | 'settings'> & { readonly placed?: ComponentRef } {
+  const swapped = over?.['component'];
+  const component = typeof swapped === 'string' ? swapped : n.component;
+  const home = n.placed ?? n.component;
+  const shown = shownComponent(context.wears, component);
+  const outer = (scope.reach.get(n.id) ?? [])
+    .filter((c) => c.kind === 'prop' || c.at.length > 1)
+    .map((c): Setting => ({
+      home: shown,
+      at: c.at.slice(1),
+      kind: c.kind,
+      name: c.name,
+      value: c.value,
+      ...(c.when ? { when: c.when } : {}),
+    }));
+  const all = [...n.settings, ...treeSettings(scope, n, home), ...outer];
+  const last = new Map(all.map((s) => [settingKey(s), s]));
+  const placed = typeof swapped === 'string' ? undefined : n.placed;
+  return { component, settings: [...last.values()], ...(placed !== undefined ? { placed } : {}) };
+}
