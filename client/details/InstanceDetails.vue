@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import type { Prop } from '../../core/index.js';
 import { count, plural } from '../counts.js';
+import { tip } from '../keys/table.js';
 import { useCommands } from '../stores/commands.js';
 import { useStage } from '../stores/stage.js';
 import { useGrowing } from '../surface/slices.js';
@@ -10,6 +11,11 @@ import CellsRow from './CellsRow.vue';
 import CropRow from './CropRow.vue';
 import FillRow from './FillRow.vue';
 import { useInstance } from './instance.js';
+import LinkMenu from '../workbench/LinkMenu.vue';
+import MineMenu from '../originals/MineMenu.vue';
+import MineSection from '../originals/MineSection.vue';
+import { useOriginals } from '../stores/originals.js';
+import { useBench } from '../stores/bench.js';
 import PropRow from './PropRow.vue';
 import RoomRows from './RoomRows.vue';
 
@@ -17,6 +23,8 @@ import RoomRows from './RoomRows.vue';
 const emit = defineEmits<{ content: [set: string] }>();
 const stage = useStage();
 const commands = useCommands();
+const originals = useOriginals();
+const bench = useBench();
 const {
   written,
   at,
@@ -75,8 +83,16 @@ const upTo = useGrowing(
   0,
   () => of.value,
 );
-const some = (list: readonly Prop[], before: number): readonly Prop[] =>
-  list.slice(0, Math.max(0, upTo.value - before));
+/** Only what is yours is listed. */
+const only = ref(false);
+const some = (list: readonly Prop[], before: number, mine: (p: Prop) => boolean): readonly Prop[] =>
+  list.slice(0, Math.max(0, upTo.value - before)).filter((p) => !only.value || mine(p));
+/** In an original, a nested instance's own properties can be handed up to its contract. */
+function linked(p: Prop): InstanceType<typeof LinkMenu>['$props'] | null {
+  const node = written.value;
+  if (bench.of === '' || !node || at.value.length > 0 || entry.value) return null;
+  return { node, name: `props.${p.id}`, label: p.name, kind: p.kind, value: values.value[p.id], like: p };
+}
 const whole = computed(() => upTo.value > props.value.length + grounds.value.length + partProps.value.length);
 </script>
 
@@ -85,6 +101,24 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
     <header>
       <h2 class="clip">{{ top ? top.component.name : (part?.part.name ?? at.at(-1)) }}</h2>
       <p class="note">{{ top ? subject : `Part of ${part?.owner.name}` }}</p>
+      <p v-if="stage.countSelected === 1" class="alike note">
+        <button
+          v-if="originals.selectedOriginal() !== bench.of"
+          class="quiet-link"
+          :title="tip('workbench')"
+          @click="originals.openSelected()"
+        >
+          Original
+        </button>
+        <button
+          v-if="top && at.length === 0 && !entry"
+          class="quiet-link"
+          :title="tip('unlink')"
+          @click="originals.unlink()"
+        >
+          Unlink
+        </button>
+      </p>
       <p v-if="stage.countSelected > 1" class="note">
         <strong
           >{{ count(stage.countSelected) }} selected{{
@@ -119,7 +153,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           @content="(s) => emit('content', s)"
         />
         <PropRow
-          v-for="p in some(props, 0)"
+          v-for="p in some(props, 0, (p) => isMine({ at, kind: 'prop', name: p.id }))"
           :key="`${of}${p.id}`"
           :prop="p"
           :id-base="`d-${written.id}${entry?.key ?? ''}`"
@@ -130,7 +164,15 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           :says="p.kind === 'icon' ? says : undefined"
           :kit="kit"
           :does="actions(at, 'prop')"
-        />
+          ><template #mine
+            ><MineMenu
+              v-if="!entry && stage.countSelected === 1"
+              :target="{ at, kind: 'prop', name: p.id }"
+              :name="p.name"
+              @back="actions(at, 'prop').back(p)"
+          /></template>
+          <template v-if="linked(p)" #end><LinkMenu v-bind="linked(p)!" /></template>
+        </PropRow>
         <p v-if="props.length === 0" class="note pad">
           {{
             stage.countSelected > 1
@@ -139,7 +181,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           }}
         </p>
         <PropRow
-          v-for="p in some(grounds, props.length)"
+          v-for="p in some(grounds, props.length, (p) => isMine({ at: looked, kind: 'attr', name: p.id }))"
           :key="`${of}ground${p.id}`"
           :prop="p"
           :id-base="`r-${written.id}${entry?.key ?? ''}`"
@@ -148,10 +190,17 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           :yours="isMine({ at: looked, kind: 'attr', name: p.id })"
           :kit="kit"
           :does="actions(looked, 'attr')"
-        />
+          ><template #mine
+            ><MineMenu
+              v-if="!entry && stage.countSelected === 1"
+              :target="{ at: looked, kind: 'attr', name: p.id }"
+              :name="p.name"
+              @back="actions(looked, 'attr').back(p)"
+          /></template>
+        </PropRow>
       </template>
       <PropRow
-        v-for="p in some(partProps, props.length + grounds.length)"
+        v-for="p in some(partProps, props.length + grounds.length, (p) => isMine({ at, kind: 'attr', name: p.id }))"
         :key="`${of}part${p.id}`"
         :prop="p"
         :id-base="`p-${written.id}${entry?.key ?? ''}`"
@@ -160,7 +209,14 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
         :yours="isMine({ at, kind: 'attr', name: p.id })"
         :kit="kit"
         :does="actions(at, 'attr')"
-      />
+        ><template #mine
+          ><MineMenu
+            v-if="!entry && stage.countSelected === 1"
+            :target="{ at, kind: 'attr', name: p.id }"
+            :name="p.name"
+            @back="actions(at, 'attr').back(p)"
+        /></template>
+      </PropRow>
       <CropRow v-if="crop" v-bind="crop" :choices="PART_PROPS.image ?? []" />
       <template v-if="whole">
         <details
@@ -180,7 +236,14 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
               :yours="isMine({ at: n.at, kind: 'prop', name: p.id })"
               :kit="kit"
               :does="actions(n.at, 'prop')"
-          /></template>
+              ><template #mine
+                ><MineMenu
+                  v-if="!entry && stage.countSelected === 1"
+                  :target="{ at: n.at, kind: 'prop', name: p.id }"
+                  :name="p.name"
+                  @back="actions(n.at, 'prop').back(p)"
+              /></template> </PropRow
+          ></template>
         </details>
         <div v-if="slots.length > 0" class="section">
           <h3>Inside it</h3>
@@ -196,14 +259,9 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           :component="top.component"
         />
         <RoomRows v-if="at.length === 0 && !entry" />
-        <div v-if="yoursCount > 0" class="section between">
-          <strong>{{ yoursCount === 1 ? '1 setting is yours' : `${yoursCount} settings are yours` }}</strong><button
-            v-if="!entry"
-            class="quiet-link"
-            @click="allBack"
-          >
-            Put all back
-          </button>
+        <MineSection v-if="at.length === 0 && !entry" v-model:only="only" @back="allBack" />
+        <div v-else-if="yoursCount > 0" class="section">
+          <strong>{{ yoursCount === 1 ? '1 setting is yours' : `${yoursCount} settings are yours` }}</strong>
         </div>
         <div v-if="held.length > 0" class="section">
           <h3>Held</h3>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { treeOfScreen, type Json, type Node, type Prop, type Step } from '../../core/index.js';
+import { componentAt, treeOfScreen, type Json, type Node, type Prop, type Step } from '../../core/index.js';
 import type { Held } from '../controls/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
+import { tip } from '../keys/table.js';
+import { useOriginals } from '../stores/originals.js';
 import { useStage } from '../stores/stage.js';
 import { attrValue, LENGTHS, lookValue, PLAIN_PROPS, plainProps, qualified } from './attrProps.js';
 import CropRow from './CropRow.vue';
@@ -17,6 +19,14 @@ const emit = defineEmits<{ content: [set: string] }>();
 const doc = useDocument();
 const stage = useStage();
 const commands = useCommands();
+const originals = useOriginals();
+/** What it was before it was unlinked. */
+const was = computed(() => {
+  const ref = props.node.was?.component;
+  return ref === undefined || !stage.ground
+    ? ''
+    : (componentAt(stage.ground, ref)?.name ?? ref.split('/').at(-1) ?? '');
+});
 const look = computed(() => (stage.selected ? stage.findBox(stage.selected)?.node : undefined));
 /** A picture that fills its room may be cut: which part of it shows. */
 const crop = computed(() => {
@@ -61,8 +71,14 @@ const does: RowActions = {
   <header>
     <h2>{{ commands.nameOf(node) }}</h2>
     <p class="note">
-      {{ node.type === 'series' ? 'One thing repeated with an even gap' : 'Plain; belongs to this screen'
+      {{ was ? `Loose; was a ${was}. ` : ''
+      }}{{ node.type === 'series' ? 'One thing repeated with an even gap' : 'Plain; belongs to this screen'
       }}{{ stage.countSelected > 1 ? `. ${stage.countSelected} selected` : '' }}
+    </p>
+    <p v-if="node.type !== 'series'" class="note">
+      <button class="quiet-link" :title="tip('relink')" @click="originals.relink()">
+        {{ was ? 'Link again' : 'Link to a component' }}
+      </button>
     </p>
   </header>
   <div class="body">

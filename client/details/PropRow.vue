@@ -68,6 +68,7 @@ const hint = computed(() =>
         @problem="(t: string) => (problem = t)"
       />
     </div>
+    <span v-if="yours && $slots['mine']" class="mine-menu"><slot name="mine" /></span>
     <div v-if="$slots['end']" class="end"><slot name="end" /></div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>
@@ -148,6 +149,22 @@ label {
   text-decoration: underline dashed;
   text-underline-offset: 3px;
   text-decoration-thickness: 1px;
+}
+label {
+  grid-column: 1;
+  grid-row: 1;
+}
+label:has(+ .back) {
+  padding-right: 14px;
+}
+.mine-menu {
+  grid-column: 1;
+  grid-row: 1;
+  justify-self: end;
+  z-index: 1;
+}
+.wide .mine-menu {
+  grid-column: 1;
 }
 .end {
   grid-column: 3;

@@ -54,6 +54,11 @@ export const COMMANDS = {
   duplicate: { group: 'Change', name: 'Duplicate', keys: ['Ctrl+d'], when: 'screen' },
   make: { group: 'Change', name: 'Make a component of it', keys: ['m'], when: 'screen' },
   workbench: { group: 'Change', name: 'Workbench: its original, in all looks', keys: ['w'], when: 'screen' },
+  promote: { group: 'Change', name: 'Promote what is yours into the original', keys: ['p'], when: 'screen' },
+  unlink: { group: 'Change', name: 'Unlink: plain parts', keys: ['u'], when: 'screen' },
+  relink: { group: 'Change', name: 'Link again, or to another component', keys: ['Shift+u'], when: 'screen' },
+  copySettings: { group: 'Change', name: 'Copy settings', keys: ['y'], when: 'screen' },
+  pasteSettings: { group: 'Change', name: 'Paste settings', keys: ['Shift+y'], when: 'screen' },
   wrap: { group: 'Change', name: 'Wrap in a column', keys: ['Ctrl+g'], when: 'screen' },
   unwrap: { group: 'Change', name: 'Unwrap', keys: ['Ctrl+Shift+g'], when: 'screen' },
   remove: {

@@ -171,11 +171,32 @@ export const useBench = defineStore('bench', () => {
     if (applies.value === 'column' && columns.value === '') applies.value = 'all';
   });
 
+  /** The installed original whose edition a tree is, in the version that is used here. */
+  function installedOf(edition: string): ComponentRef | null {
+    if (of.value !== '' && !isOwn.value && tree.value === edition) return of.value;
+    const [kit = '', id = ''] = edition.slice('edition:'.length).split('/');
+    const project = doc.shown;
+    const used = [...(project?.wears.map((x) => x.shows) ?? []), ...(project?.kits ?? []), ...library.kits.keys()];
+    const ref = used.find((r) => r.startsWith(`${kit}@`) && library.kits.get(r)?.components[id]);
+    return ref === undefined ? null : `${ref}/${id}`;
+  }
   doc.prepare = (steps: readonly Step[]) => {
-    const w = world.value;
-    const on = steps.find((s) => 'tree' in s && s.tree.startsWith('edition:'));
-    if (!on || !w || isOwn.value) return { ok: true, steps };
-    return asEdition(w, of.value, steps, () => freshId(10));
+    const trees = new Set(steps.flatMap((s) => ('tree' in s && s.tree.startsWith('edition:') ? [s.tree] : [])));
+    let now = steps;
+    for (const edition of trees) {
+      const w = world.value;
+      const ref = installedOf(edition);
+      const got = w && ref !== null ? asEdition(w, ref, now, () => freshId(10)) : null;
+      if (!got?.ok)
+        return (
+          got ?? {
+            ok: false,
+            refusal: { code: 'original.gone', about: edition, message: 'Its kit is not installed any more.' },
+          }
+        );
+      now = got.steps;
+    }
+    return { ok: true, steps: now };
   };
 
   return {

@@ -1,6 +1,22 @@
 import { defineStore } from 'pinia';
 import { useRouter } from 'vue-router';
-import { componentAt, findAt, shownComponent, type ComponentRef } from '../../core/index.js';
+import { shallowRef } from 'vue';
+import {
+  componentAt,
+  findAt,
+  optionSteps,
+  pasteSettingsSteps,
+  promote as promoted,
+  relink as relinked,
+  shownComponent,
+  unlink as unlinked,
+  type ComponentRef,
+  type Promoted,
+  type Relinked,
+  type Repeated,
+  type Setting,
+} from '../../core/index.js';
+import { plural } from '../counts.js';
 import { useBench } from './bench.js';
 import { useDocument } from './document.js';
 import { useStage } from './stage.js';
@@ -52,5 +68,141 @@ export const useOriginals = defineStore('originals', () => {
   function showUse(screen: string, node: string): void {
     void router.push({ path: `/p/${doc.id}/compose/${screen}`, query: { sel: node } });
   }
-  return { selectedOriginal, open, openSelected, showUse };
+
+  // ── instances and what they follow ──
+  /** The component that the selected instance shows. */
+  function shownRef(): ComponentRef | null {
+    const node = stage.selectedNode;
+    return node?.type === 'instance' ? shownComponent(stage.wears, node.component) : null;
+  }
+  /** What promoting would do; nothing is done yet. */
+  function promotion(keys?: ReadonlySet<string>): Promoted | null {
+    const { world, screen } = stage;
+    const node = stage.selectedNode;
+    return world && screen && node?.type === 'instance' && !stage.selectedPlace?.entry
+      ? promoted(world, stage.wears, screen, node, keys)
+      : null;
+  }
+  function promote(keys?: ReadonlySet<string>): void {
+    const got = promotion(keys);
+    if (!got) doc.say('Select an instance that has something of yours: that can be written into its original.');
+    else if ('problem' in got) doc.say(got.problem, true);
+    else if (doc.act(`Promote into ${got.name}`, got.steps)) {
+      const n = got.changes.length;
+      doc.say(
+        `${got.name} has it now${n > 0 ? `; ${plural(n, 'other instance')} show${n === 1 ? 's' : ''} it` : ''}${got.keep.length > 0 ? `, ${got.keep.length} keep their own` : ''}.`,
+      );
+    }
+  }
+  function makeOption(repeated: Repeated, name: string): void {
+    const w = stage.world;
+    if (w && doc.act(`Make ${name} an option`, optionSteps(w, repeated, name)))
+      doc.say(
+        `“${name}” is an option of Variant now, and ${plural(repeated.uses.length, 'instance')} have it. Name it on the Workbench.`,
+      );
+  }
+  /** Settings to be given to other instances. */
+  const copied = shallowRef<{ readonly name: string; readonly settings: readonly Setting[] } | null>(null);
+  function copySettings(): void {
+    const node = stage.selectedNode;
+    if (node?.type !== 'instance' || node.settings.length === 0) {
+      doc.say('Nothing on the selection is yours, so there are no settings to copy.');
+      return;
+    }
+    copied.value = { name: stage.nameOf(node), settings: node.settings };
+    doc.say(
+      `${plural(node.settings.length, 'setting')} of ${stage.nameOf(node)} copied. Select others and paste settings (Shift+Y).`,
+    );
+  }
+  function pasteSettings(): void {
+    const w = stage.world;
+    const from = copied.value;
+    if (!w || !from) {
+      doc.say('Copy the settings of an instance first (Y).');
+      return;
+    }
+    const steps = stage.targets.flatMap((t) =>
+      t.ids.flatMap((id) => {
+        const n = t.screen.nodes[id];
+        return n?.type === 'instance'
+          ? pasteSettingsSteps(w, stage.wearsShown(t.screen), t.screen, n, from.settings)
+          : [];
+      }),
+    );
+    if (steps.length === 0) doc.say('Select the instances that are to have the settings.');
+    else doc.act(`Paste the settings of ${from.name}`, steps);
+  }
+  /** Turns the selected instances into plain parts. */
+  function unlink(): void {
+    const w = stage.world;
+    const node = stage.selectedNode;
+    if (!w || stage.countSelected === 0) return;
+    if (stage.selectedPlace?.entry) {
+      doc.say('This is one item of a series; break the series first, then unlink what you want.', true);
+      return;
+    }
+    const problems: string[] = [];
+    let name = '';
+    const steps = stage.targets.flatMap((t) =>
+      t.ids.flatMap((id) => {
+        const got = unlinked(w, stage.wearsShown(t.screen), t.screen, id, stage.newId);
+        if ('problem' in got) {
+          problems.push(got.problem);
+          return [];
+        }
+        name = got.name;
+        return got.steps;
+      }),
+    );
+    if (steps.length === 0) doc.say(problems[0] ?? 'Select an instance to unlink it.', true);
+    else if (doc.act(`Unlink ${stage.countSelected > 1 ? plural(stage.countSelected, 'thing') : name}`, steps)) {
+      if (node) stage.select([node.id]);
+      doc.say(`Plain parts now. “Link again” makes it ${name} again, with what you change kept.`);
+    }
+  }
+  /** What linking the selection to a component would do; the one it was when none is named. */
+  function linking(ref?: ComponentRef): Relinked | null {
+    const { world, screen } = stage;
+    const id = stage.selectedPlace?.node;
+    return world && screen && id !== undefined ? relinked(world, stage.wears, screen, id, stage.newId, ref) : null;
+  }
+  /** The dialog that shows what linking would do. */
+  const relinking = shallowRef(false);
+  function relink(): void {
+    const node = stage.selectedNode;
+    if (!node || node.type === 'instance') {
+      doc.say(node ? 'This is an instance already.' : 'Select something plain first: it can be linked to a component.');
+      return;
+    }
+    const got = node.was ? linking() : null;
+    // Where nothing would change there is nothing to ask.
+    if (got && !('problem' in got) && got.ledger.length === 0) link(got);
+    else relinking.value = true;
+  }
+  function link(got: Relinked): void {
+    if ('problem' in got) doc.say(got.problem, true);
+    else if (doc.act(`Link to ${got.name}`, got.steps)) {
+      stage.select([got.node.id]);
+      const kept = got.ledger.filter((e) => e.outcome === 'setting').length;
+      doc.say(kept > 0 ? `${got.name} again; ${plural(kept, 'difference')} kept as settings.` : `${got.name} again.`);
+    }
+  }
+  return {
+    selectedOriginal,
+    open,
+    openSelected,
+    showUse,
+    shownRef,
+    promotion,
+    promote,
+    makeOption,
+    copied,
+    copySettings,
+    pasteSettings,
+    unlink,
+    linking,
+    relinking,
+    relink,
+    link,
+  };
 });

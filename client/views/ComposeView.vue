@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { screenOf } from '../../core/index.js';
 import ContentDialog from '../content/ContentDialog.vue';
 import MakeDialog from '../originals/MakeDialog.vue';
+import RelinkDialog from '../originals/RelinkDialog.vue';
 import DetailsPane from '../details/DetailsPane.vue';
 import ReadyControls from '../controls/ReadyControls.vue';
 import KeysDialog from '../keys/KeysDialog.vue';
@@ -100,6 +101,11 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   series: () => commands.makeSeries(),
   make: () => (making.value = true),
   workbench: () => originals.openSelected(),
+  promote: () => originals.promote(),
+  unlink: () => originals.unlink(),
+  relink: () => originals.relink(),
+  copySettings: () => originals.copySettings(),
+  pasteSettings: () => originals.pasteSettings(),
   content: () => openContent(),
   previous: () => walk(-1, false),
   next: () => walk(1, false),
@@ -157,6 +163,7 @@ useCommandKeys(run);
     <PaneGrips :panes="panes" />
     <ReadyControls />
     <KeysDialog v-model:visible="keys" />
+    <RelinkDialog v-if="originals.relinking" v-model:visible="originals.relinking" />
     <MakeDialog v-if="making" v-model:visible="making" />
     <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
   </div>

@@ -8,6 +8,7 @@ import KeysDialog from '../keys/KeysDialog.vue';
 import { useCommandKeys } from '../keys/listen.js';
 import type { RunId } from '../keys/table.js';
 import MakeDialog from '../originals/MakeDialog.vue';
+import RelinkDialog from '../originals/RelinkDialog.vue';
 import OutlinePane from '../outline/OutlinePane.vue';
 import PaneGrips from '../parts/PaneGrips.vue';
 import { usePanes } from '../parts/panes.js';
@@ -81,6 +82,11 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   series: () => commands.makeSeries(),
   make: () => (making.value = true),
   workbench: () => originals.openSelected(),
+  promote: () => originals.promote(),
+  unlink: () => originals.unlink(),
+  relink: () => originals.relink(),
+  copySettings: () => originals.copySettings(),
+  pasteSettings: () => originals.pasteSettings(),
   content: () => openContent(),
   previous: () => walk(-1, false),
   next: () => walk(1, false),
@@ -136,6 +142,7 @@ useCommandKeys(run);
       <PaneGrips :panes="panes" />
       <ReadyControls />
       <KeysDialog v-model:visible="keys" />
+      <RelinkDialog v-if="originals.relinking" v-model:visible="originals.relinking" />
       <MakeDialog v-if="making" v-model:visible="making" />
       <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
     </template>

@@ -201,7 +201,6 @@ defineExpose({
             :aria-label="a.name"
             @update:model-value="(v: string) => bench.choose(a.id, v)"
         /></label>
-
       </div>
     </header>
     <div class="cells">

@@ -70,7 +70,9 @@ const says = computed(() => {
   <div class="uses">
     <div class="told">
       <strong>{{ says }}</strong>
-      <p v-if="own.size > 0" class="note">{{ own.size === 1 ? 'One of these keeps' : `${count(own.size)} of these keep` }} a value of their own.</p>
+      <p v-if="own.size > 0" class="note">
+        {{ own.size === 1 ? 'One of these keeps' : `${count(own.size)} of these keep` }} a value of their own.
+      </p>
       <p v-for="ref in uses.inside" :key="ref" class="note">
         Part of <button class="quiet-link" @click="originals.open(ref)">{{ nameOf(ref) }}</button>
       </p>

@@ -1,0 +1,119 @@
+import { showValue, targetKey } from '../carry/index.js';
+import { usesOn, type Sighting } from '../check/index.js';
+import {
+  componentAt,
+  sameJson,
+  settingKey,
+  wearsOf,
+  type ComponentRef,
+  type InstanceNode,
+  type Json,
+  type Screen,
+  type Setting,
+  type Wear,
+  type World,
+} from '../model/index.js';
+import { backToKitSteps, treeOfScreen, type Step, type Target } from '../edit/index.js';
+import { mineOf, type Mine } from './promote.js';
+
+/** One value of something that can be chosen, and the instances that show it. */
+export interface InUse {
+  readonly value: Json | undefined;
+  readonly says: string;
+  readonly uses: readonly Sighting[];
+  readonly screens: number;
+  /** What the original says itself. */
+  readonly original: boolean;
+}
+
+/** The values that instances of a component have of one thing, those most used first; what nobody chose is the original's. */
+export function valuesInUse(world: World, ref: ComponentRef, target: Target): readonly InUse[] {
+  const c = componentAt(world, ref);
+  if (!c) return [];
+  const prop =
+    target.kind === 'prop' && target.at.length === 0 ? c.contract.props.find((p) => p.id === target.name) : undefined;
+  const key = targetKey(target);
+  const groups: { value: Json | undefined; uses: Sighting[]; original: boolean }[] = [];
+  for (const s of world.project.screens) {
+    const wears = wearsOf(world.project, s);
+    for (const id of usesOn(s, wears).get(ref) ?? []) {
+      const n = s.nodes[id];
+      if (n?.type !== 'instance') continue;
+      const m = mineOf(world, wears, n).find((x) => x.key === key);
+      const value = m?.kind === 'setting' ? m.carried.value : prop?.default;
+      const original = m === undefined;
+      const known = groups.find(
+        (g) =>
+          g.original === original &&
+          (g.value === value || sameJson((g.value ?? null) as Json, (value ?? null) as Json)),
+      );
+      const sighting = { screen: s.id, node: id };
+      if (known) known.uses.push(sighting);
+      else groups.push({ value, uses: [sighting], original });
+    }
+  }
+  return groups
+    .sort((a, b) => b.uses.length - a.uses.length)
+    .map((g) => ({
+      ...g,
+      says: g.original && prop === undefined ? 'as in the original' : showValue(prop, g.value),
+      screens: new Set(g.uses.map((u) => u.screen)).size,
+    }));
+}
+
+/** Kinds of choices, for putting back and promoting by kind. */
+export const MINE_KINDS = ['content', 'options', 'looks', 'room'] as const;
+export type MineKind = (typeof MINE_KINDS)[number];
+
+/** What kind of choice something is: what it says, which option it is in, how a part looks, how much room it takes. */
+export function kindOfMine(world: World, ref: ComponentRef, m: Mine): MineKind {
+  if (m.kind === 'room') return 'room';
+  const { carried } = m;
+  if (carried.kind === 'attr') return ['text', 'icon', 'asset'].includes(carried.name) ? 'content' : 'looks';
+  const prop =
+    carried.at.length === 0 ? componentAt(world, ref)?.contract.props.find((p) => p.id === carried.name) : undefined;
+  return prop && ['text', 'icon', 'image', 'list'].includes(prop.kind) ? 'content' : 'options';
+}
+
+/** The steps that put some of what was chosen on an instance back to its original. */
+export function putBackSteps(
+  world: World,
+  wears: readonly Wear[],
+  screen: Screen,
+  node: InstanceNode,
+  which: (m: Mine) => boolean,
+): readonly Step[] {
+  const tree = treeOfScreen(screen);
+  return mineOf(world, wears, node)
+    .filter(which)
+    .flatMap((m): readonly Step[] =>
+      m.kind === 'room'
+        ? [{ do: 'set', tree, node: node.id, field: `attrs.${m.field}`, value: null }]
+        : backToKitSteps(world, wears, tree, node, m.carried),
+    )
+    .filter((s, i, all) => all.findIndex((x) => JSON.stringify(x) === JSON.stringify(s)) === i);
+}
+
+/** The steps that give an instance the settings of another, of whatever component: what it cannot show waits. */
+export function pasteSettingsSteps(
+  world: World,
+  wears: readonly Wear[],
+  screen: Screen,
+  node: InstanceNode,
+  settings: readonly Setting[],
+): readonly Step[] {
+  const tree = treeOfScreen(screen);
+  const own = mineOf(world, wears, node);
+  const wanted = mineOf(world, wears, { ...node, settings }).flatMap((m) => (m.kind === 'setting' ? [m.key] : []));
+  const steps: Step[] = own
+    .filter((m) => m.kind === 'setting' && wanted.includes(m.key))
+    .flatMap((m): Step[] =>
+      m.kind === 'setting' ? [{ do: 'setting', tree, node: node.id, key: settingKey(m.setting), value: null }] : [],
+    );
+  for (const s of settings) {
+    const gone = steps.findIndex((x) => x.do === 'setting' && x.key === settingKey(s) && x.value === null);
+    if (gone >= 0) steps.splice(gone, 1);
+    steps.push({ do: 'setting', tree, node: node.id, key: settingKey(s), value: s });
+  }
+  return steps;
+}
