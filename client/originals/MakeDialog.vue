@@ -1,68 +1,224 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
+import Checkbox from 'primevue/checkbox';
 import InputText from 'primevue/inputtext';
-import { computed, ref, watch } from 'vue';
-import { makeOriginal } from '../../core/index.js';
+import { computed, ref } from 'vue';
+import {
+  likesOf,
+  makeMany,
+  suitedTo,
+  type Chosen,
+  type HowMany,
+  type ManyMade,
+  type OneMade,
+  type Suggestion,
+} from '../../core/index.js';
+import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 
-/** Makes a component of the project of what is selected: its name, and what each use of it can say for itself. */
+/** Makes components of the project of what is selected: how many, what they are called, and what each use can say for itself. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
 const stage = useStage();
-const name = ref('');
-/** Ids that are only shown; those that are made come with the edit. */
-const preview = computed(() => made('preview', {}));
-function made(prefix: string, wish: { readonly name?: string }): ReturnType<typeof makeOriginal> {
-  const { world, screen, selectedIds } = stage;
-  const id = selectedIds[0];
-  if (!world || !screen || id === undefined) return { problem: 'Select something on the screen first.' };
-  if (stage.countSelected > 1)
-    return {
-      problem: 'Several things are selected. Wrap them first (Ctrl+G), then make a component of what holds them.',
-    };
+const chosen = computed<readonly Chosen[]>(() => {
+  const all = stage.targets.map((t) => ({ screen: t.screen, ids: t.ids }));
+  const own = stage.screen;
+  const id = stage.selectedIds[0];
+  return likesToo.value && own && id !== undefined && stage.countSelected === 1
+    ? [{ screen: own, ids: [id, ...likes.value.map((l) => l.id)] }]
+    : all;
+});
+const several = computed(() => stage.countSelected > 1);
+/** Other things on the screen that are like the one that is selected. */
+const likes = computed(() => {
+  const id = stage.selectedIds[0];
+  return !several.value && stage.screen && id !== undefined ? likesOf(stage.screen, id) : [];
+});
+const likesToo = ref(true);
+const how = ref<HowMany>(suitedTo(stage.targets.map((t) => ({ screen: t.screen, ids: t.ids }))));
+const way = computed<HowMany>(() => (several.value ? how.value : 'alike'));
+const pattern = ref('');
+const find = ref('');
+const put = ref('');
+const names = ref<Readonly<Record<string, string>>>({});
+const without = ref<ReadonlySet<string>>(new Set());
+const leave = ref<ReadonlySet<string>>(new Set());
+const take = ref<ReadonlySet<string>>(new Set());
+const unfolded = ref<string | null>(null);
+function made(preview: boolean, all = false): ManyMade {
+  const w = stage.world;
+  if (!w) return { problem: 'No project is open.' };
   let n = 0;
-  return makeOriginal(world, screen, id, prefix === '' ? stage.newId : () => `${prefix}${++n}`, wish);
+  return makeMany(w, chosen.value, preview ? () => `preview${++n}` : stage.newId, {
+    how: way.value,
+    pattern: pattern.value,
+    find: find.value,
+    put: put.value,
+    names: names.value,
+    leave: leave.value,
+    take: take.value,
+    ...(all ? {} : { without: without.value }),
+  });
 }
-watch(
-  visible,
-  (open) => {
-    if (open && 'component' in preview.value) name.value = preview.value.component.name;
-  },
-  { immediate: true },
-);
-const props = computed(() => ('component' in preview.value ? preview.value.component.contract.props : []));
+/** All there could be: those that are not wanted stay in the list. */
+const preview = computed(() => made(true, true));
+const list = computed<readonly OneMade[]>(() => ('made' in preview.value ? preview.value.made : []));
 const problem = computed(() => ('problem' in preview.value ? preview.value.problem : ''));
-function make(): void {
-  const got = made('', { name: name.value });
-  if ('problem' in got) return;
-  if (!doc.act(`Make ${got.component.name} of it`, got.steps)) return;
-  stage.select([got.instance]);
-  visible.value = false;
+const left = computed(() => ('left' in preview.value ? [...new Set(preview.value.left)] : []));
+const open = computed(() => unfolded.value ?? (list.value.length === 1 ? (list.value[0]?.of ?? '') : ''));
+const wanted = computed(() => list.value.filter((m) => !without.value.has(m.of)));
+const label = computed(() => (wanted.value.length === 1 ? 'Make component' : `Make ${wanted.value.length} components`));
+const HOW: readonly { readonly id: HowMany; readonly name: string }[] = [
+  { id: 'alike', name: 'One of each kind' },
+  { id: 'each', name: 'One of each thing' },
+  { id: 'one', name: 'One of everything' },
+];
+const toggled = (set: ReadonlySet<string>, key: string): ReadonlySet<string> => {
+  const next = new Set(set);
+  if (!next.delete(key)) next.add(key);
+  return next;
+};
+/** Lists and texts come by themselves; slots only when they are wanted. */
+function suggest(s: Suggestion): void {
+  if (s.kind === 'slot') take.value = toggled(take.value, s.key);
+  else leave.value = toggled(leave.value, s.key);
 }
+function want(m: OneMade): void {
+  without.value = toggled(without.value, m.of);
+}
+function name(m: OneMade, text: string): void {
+  names.value = { ...names.value, [m.of]: text };
+}
+const taken = (m: OneMade): string => {
+  const asked = names.value[m.of]?.trim();
+  return asked !== undefined && asked !== '' && asked !== m.component.name
+    ? `There is a ${asked} already; this one will be called ${m.component.name}.`
+    : '';
+};
+function make(): void {
+  const got = made(false);
+  if ('problem' in got || got.made.length === 0) return;
+  const what = got.made.length === 1 ? (got.made[0]?.component.name ?? '') : `${got.made.length} components`;
+  if (!doc.act(`Make ${what}`, got.steps)) return;
+  const all = got.made.flatMap((m) => m.instances);
+  stage.select(
+    all.filter((i) => i.screen === stage.screenId).map((i) => i.node),
+    all.filter((i) => i.screen !== stage.screenId),
+  );
+  visible.value = false;
+  for (const text of new Set(got.left)) doc.say(text);
+}
+const KINDS: Readonly<Record<Suggestion['kind'], string>> = {
+  text: 'text',
+  icon: 'icon',
+  image: 'picture',
+  flag: 'flag',
+  list: 'list',
+  slot: 'slot',
+  choice: 'choice',
+  number: 'number',
+  colour: 'colour',
+  component: 'component',
+};
 </script>
 
 <template>
-  <AppDialog v-model:visible="visible" header="Make a component" :width="460">
-    <p v-if="problem" role="alert">{{ problem }}</p>
+  <AppDialog v-model:visible="visible" :header="several ? 'Make components' : 'Make a component'" :width="560">
+    <p v-if="problem && !several" role="alert">{{ problem }}</p>
     <form v-else class="form" @submit.prevent="make">
-      <label for="make-name">Name</label>
-      <InputText id="make-name" v-model="name" size="small" autofocus maxlength="80" />
-      <span>Says</span>
-      <ul v-if="props.length > 0" class="props" aria-label="What each use can say for itself">
-        <li v-for="p in props" :key="p.id">
-          <span class="clip">{{ p.name }}</span><span class="clip">{{ p.default }}</span
-          ><span class="note">{{ p.kind }}</span>
+      <div v-if="several" role="radiogroup" aria-label="How many" class="how">
+        <button
+          v-for="h in HOW"
+          :key="h.id"
+          type="button"
+          role="radio"
+          class="plain way"
+          :aria-checked="how === h.id"
+          :class="{ on: how === h.id }"
+          @click="how = h.id"
+        >
+          {{ h.name }}
+        </button>
+      </div>
+      <p v-if="problem" role="alert">{{ problem }}</p>
+      <label v-if="likes.length > 0" class="likes"
+        ><Checkbox v-model="likesToo" binary />Also {{ plural(likes.length, 'like thing') }} on this screen, at least
+        {{ Math.round((likes.at(-1)?.likeness ?? 1) * 100) }} % alike</label
+      >
+      <ul class="made" aria-label="Components">
+        <li v-for="(m, i) in list" :key="m.of" :class="{ off: without.has(m.of) }">
+          <div class="line">
+            <Checkbox
+              v-if="list.length > 1"
+              binary
+              :model-value="!without.has(m.of)"
+              :aria-label="`Make ${m.component.name}`"
+              @update:model-value="want(m)"
+            />
+            <InputText
+              :id="i === 0 ? 'make-name' : undefined"
+              size="small"
+              maxlength="80"
+              :aria-label="list.length > 1 ? `Name ${i + 1}` : 'Name'"
+              :model-value="names[m.of] ?? m.component.name"
+              :autofocus="i === 0"
+              @update:model-value="(v) => name(m, String(v ?? ''))"
+            />
+            <span class="note tabular">{{
+              m.instances.length > 1
+                ? `${m.instances.length} instances, ${Math.round(m.likeness * 100)} % alike`
+                : m.component.role
+            }}</span>
+            <button
+              v-if="m.suggestions.length > 0 && list.length > 1"
+              type="button"
+              class="quiet-link"
+              :aria-expanded="open === m.of"
+              @click="unfolded = open === m.of ? '' : m.of"
+            >
+              {{ m.component.contract.props.length + m.component.contract.slots.length }} of
+              {{ m.suggestions.length }}
+            </button>
+          </div>
+          <p v-if="taken(m)" class="note">{{ taken(m) }}</p>
+          <ul
+            v-if="open === m.of && m.suggestions.length > 0"
+            class="props"
+            aria-label="What each use can say for itself"
+          >
+            <li v-for="s in m.suggestions" :key="s.key">
+              <Checkbox binary :model-value="s.taken" :aria-label="s.name" @update:model-value="suggest(s)" />
+              <span class="clip">{{ s.name }}</span><span class="clip says">{{ s.says }}</span
+              ><span class="note">{{ KINDS[s.kind] }}</span>
+            </li>
+          </ul>
+          <p v-else-if="open === m.of" class="note">Nothing of its own: every use of it is the same.</p>
         </li>
       </ul>
-      <p v-else class="note">Nothing of its own: every use of it is the same.</p>
-      <span />
+      <fieldset v-if="list.length > 1" class="names">
+        <legend class="note">Names of all that are not typed above</legend>
+        <InputText
+          v-model="pattern"
+          size="small"
+          placeholder="Card / {text}"
+          aria-label="Pattern"
+          title="{name}, {text}, {number}"
+        />
+        <InputText v-model="find" size="small" placeholder="Find" aria-label="Find in the name" />
+        <InputText v-model="put" size="small" placeholder="Put instead" aria-label="Put instead" />
+      </fieldset>
+      <p v-for="text in left" :key="text" class="note">{{ text }}</p>
       <p class="note">
         What is there now is what it says by itself, so nothing changes on the screen. Place it again from the Shelf, or
         by its name.
       </p>
-      <span /><Button type="submit" label="Make component" :disabled="name.trim() === ''" />
+      <Button
+        type="submit"
+        :label="label"
+        :disabled="wanted.length === 0 || wanted.some((m) => (names[m.of] ?? 'x').trim() === '')"
+      />
     </form>
   </AppDialog>
 </template>
@@ -71,15 +227,50 @@ function make(): void {
 .form {
   padding-top: 4px;
   display: grid;
-  grid-template-columns: 56px minmax(0, 1fr);
   gap: 10px;
-  align-items: start;
 }
-.form > span:not(:empty),
-.form > label {
-  padding-top: 6px;
+.how {
+  display: flex;
+  gap: 2px;
+}
+.way {
+  padding: 4px 10px;
+  border-radius: 4px;
+  color: var(--soft);
+}
+.way.on {
+  background: var(--tape-soft);
+  color: var(--tape-ink);
+  font-weight: 600;
+}
+.likes {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.made {
+  max-height: 380px;
+  overflow: auto;
+  display: grid;
+  gap: 6px;
+}
+.off .line > :not(:first-child) {
+  opacity: 0.45;
+}
+.line {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.line :deep(.p-inputtext) {
+  flex: 1;
+  min-width: 0;
+}
+.line .note {
+  white-space: nowrap;
 }
 .props {
+  margin: 6px 0 4px;
   max-height: 240px;
   overflow: auto;
   border: 1px solid var(--line);
@@ -87,14 +278,28 @@ function make(): void {
 }
 .props li {
   display: grid;
-  grid-template-columns: 1fr 1.3fr auto;
-  align-items: baseline;
+  grid-template-columns: auto 1fr 1.3fr auto;
+  align-items: center;
   gap: 10px;
-  padding: 5px 10px;
+  padding: 4px 10px;
   border-bottom: 1px solid var(--line);
 }
 .props li:last-child {
   border-bottom: 0;
+}
+.says {
+  color: var(--soft);
+}
+.names {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  grid-template-columns: 1.4fr 1fr 1fr;
+  gap: 6px;
+}
+.names legend {
+  padding-bottom: 4px;
 }
 .form > button {
   justify-self: end;

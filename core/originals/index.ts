@@ -1,4 +1,15 @@
-export { makeOriginal, type Made, type Wish } from './make.js';
+export { makeOriginal, type Made, type Suggestion, type Wish } from './make.js';
+export {
+  likesOf,
+  makeMany,
+  suitedTo,
+  type Chosen,
+  type HowMany,
+  type ManyMade,
+  type ManyWish,
+  type OneMade,
+} from './makeMany.js';
+export { guessOf, type Guess } from './guess.js';
 export {
   axesOf,
   holdsIn,

@@ -2,24 +2,37 @@ import {
   componentAt,
   listAt,
   placesOf,
-  PROP_KINDS,
   subtree,
   type Component,
   type InstanceNode,
-  type Json,
   type Node,
   type NodeId,
   type Prop,
   type PropKind,
   type Screen,
-  type Setting,
+  type Slot,
   type World,
 } from '../model/index.js';
 import { treeOfScreen, type NewId, type Step } from '../edit/index.js';
+import { guessOf } from './guess.js';
+import { handUp, idFor, listIn, unused, type Gathered } from './handUp.js';
 
 /** What is asked of a new component besides what it is made of. */
 export interface Wish {
   readonly name?: string;
+  /** Suggestions that are not wanted, and those wanted that are not taken by themselves, by their keys. */
+  readonly leave?: ReadonlySet<string>;
+  readonly take?: ReadonlySet<string>;
+  /** Parts that some uses lack: each becomes a flag. */
+  readonly optional?: readonly NodeId[];
+}
+/** Something that could be chosen on each use, and whether it is so unless said otherwise. */
+export interface Suggestion {
+  readonly key: string;
+  readonly kind: PropKind | 'slot';
+  readonly name: string;
+  readonly says: string;
+  readonly taken: boolean;
 }
 export type Made =
   | {
@@ -27,6 +40,7 @@ export type Made =
       readonly steps: readonly Step[];
       /** The instance that stands where the things stood. */
       readonly instance: NodeId;
+      readonly suggestions: readonly Suggestion[];
     }
   | { readonly problem: string };
 
@@ -45,147 +59,187 @@ const OF_ITS_PLACE: ReadonlySet<string> = new Set([
   'minWidth',
   'maxWidth',
 ]);
-/** Kinds of values that are handed up as props: what differs from one use to the next. */
-const HANDED_UP: ReadonlySet<PropKind> = new Set(['text', 'icon', 'image']);
-/** More props than this are a form, not a contract. */
-const MOST_PROPS = 16;
 
-/**
- * Makes a component of the project of one thing on a screen with all that is in it, and puts an instance in its place: what it
- * says, its icons and its pictures become props, with what is there as their defaults, so that nothing changes on the screen.
- */
-export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: NewId, wish: Wish = {}): Made {
+/** Why nothing can be made of a thing; null: it can. */
+export function notToBeMade(screen: Screen, id: NodeId): string | null {
   const root = screen.nodes[id];
   const place = placesOf(screen.nodes).get(id);
   if (!root || !place || id === screen.root)
-    return { problem: 'Select something on the screen first: a component is made of that.' };
+    return 'Select something on the screen first: a component is made of that.';
+  if (screen.id.startsWith('edition:'))
+    return 'Parts of an installed original stay in it: place it on a screen, unlink it there, and make a component of that.';
   if (root.type === 'series')
-    return {
-      problem: 'A series is made of one thing already; make a component of that, or wrap the series in a row first.',
-    };
+    return 'A series is made of one thing already; make a component of that, or wrap the series in a row first.';
   if (screen.nodes[place.parent]?.type === 'series')
+    return 'This is repeated by its series; break the series first, or make a component of the series’ container.';
+  return null;
+}
+
+/**
+ * Makes a component of the project of one thing on a screen with all that is in it, and puts an instance in its place: what it
+ * says, its icons and its pictures become props, with what is there as their defaults, things repeated alike a list, and what is
+ * asked for a slot, so that nothing changes on the screen.
+ */
+export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: NewId, wish: Wish = {}): Made {
+  const problem = notToBeMade(screen, id);
+  if (problem !== null) return { problem };
+  const root = screen.nodes[id] as Node;
+  const outer = screen.id.startsWith('original:')
+    ? world.project.originals[screen.id.slice('original:'.length)]
+    : undefined;
+  const ruled = outer?.rules.some((r) => subtree(screen.nodes, id).some((k) => k !== id && Object.hasOwn(r.set, k)));
+  if (outer && ruled)
     return {
-      problem: 'This is repeated by its series; break the series first, or make a component of the series’ container.',
+      problem: `Rules of ${outer.name} make parts of this another in some looks; take those rules away first, or make a component of a part that is the same in all looks.`,
     };
+  const handed: Record<string, string> = {};
+  const leave = wish.leave ?? NONE;
+  const take = wish.take ?? NONE;
   const props: Prop[] = [];
+  const slots: Slot[] = [];
+  const suggestions: Suggestion[] = [];
   const nodes: Record<NodeId, Node> = {};
   for (const key of subtree(screen.nodes, id)) {
     const node = screen.nodes[key];
-    if (node) nodes[key] = handedUp(world, node, props);
+    if (node) nodes[key] = node;
   }
+  const content: Record<NodeId, Node> = {};
+  const fills: { slot: string; children: readonly NodeId[] }[] = [];
+  const told = (s: Omit<Suggestion, 'taken'>, byItself: boolean): boolean => {
+    const taken = byItself ? !leave.has(s.key) : take.has(s.key);
+    suggestions.push({ ...s, taken });
+    return taken;
+  };
+  const gathered: Gathered = { world, props, nodes, told };
+
+  // What is linked to the original around it stays linked: through a prop of the new component.
+  for (const node of Object.values(nodes)) {
+    const bind: Record<string, string> = {};
+    for (const [name, from] of Object.entries(node.bind ?? {})) {
+      const p = from.includes('.') ? undefined : outer?.contract.props.find((x) => x.id === from);
+      if (!p) {
+        bind[name] = from;
+        continue;
+      }
+      const known = Object.entries(handed)
+        .find(([, outerProp]) => outerProp === p.id)?.[0]
+        .slice('props.'.length);
+      const prop = known ?? idFor(p.name, new Set(props.map((x) => x.id)));
+      if (known === undefined) props.push({ ...p, id: prop });
+      handed[`props.${prop}`] = p.id;
+      bind[name] = prop;
+    }
+    if (node.bind) nodes[node.id] = { ...node, bind } as Node;
+  }
+  // A box of unlike things can be a slot: then what is in it is each use's own.
+  for (const key of Object.keys(nodes)) {
+    const node = nodes[key];
+    if (node?.type !== 'box' || key === id || node.children.length === 0) continue;
+    const name = node.name ?? (slots.length === 0 ? 'Content' : `Content ${slots.length + 1}`);
+    const says = `${node.children.length} ${node.children.length === 1 ? 'thing' : 'things'}`;
+    if (!told({ key: `slot:${key}`, kind: 'slot', name, says }, false)) continue;
+    const slot = idFor(name, new Set(slots.map((s) => s.id)));
+    slots.push({ id: slot, name, description: '', accepts: [], placeholder: 'Put something here' });
+    for (const child of node.children)
+      for (const below of subtree(nodes, child)) {
+        const n = nodes[below];
+        if (n) content[below] = n;
+        delete nodes[below];
+      }
+    fills.push({ slot, children: node.children });
+    nodes[key] = { id: key, type: 'slot', slot, attrs: node.attrs, ...(node.name ? { name: node.name } : {}) };
+  }
+  // Things repeated alike become a list.
+  for (const key of Object.keys(nodes)) {
+    const node = nodes[key];
+    if (node?.type === 'box' && node.children.length >= 3 && node.children.every((c) => nodes[c]))
+      listIn(gathered, node);
+  }
+  for (const key of wish.optional ?? []) {
+    const node = nodes[key];
+    if (!node || key === id) continue;
+    const name = `Show ${(node.name ?? (node.type === 'text' ? 'note' : node.type)).toLowerCase()}`;
+    if (!told({ key: `flag:${key}`, kind: 'flag', name, says: 'on' }, true)) continue;
+    const prop = idFor(name, new Set(props.map((p) => p.id)));
+    props.push({
+      id: prop,
+      name: unused(name, new Set(props.map((p) => p.name.toLowerCase()))),
+      kind: 'flag',
+      default: true,
+      description: '',
+    });
+    nodes[key] = { ...node, bind: { ...node.bind, visible: prop } } as Node;
+  }
+  for (const key of subtree(nodes, id)) {
+    const node = nodes[key];
+    if (node) nodes[key] = handUp(gathered, node);
+  }
+
   const taken = new Set(Object.values(world.project.originals).map((o) => o.name.toLowerCase()));
-  const name = unused(wish.name?.trim() || nameFor(world, root, props), taken);
+  const list = siblings(screen, id);
   const of = componentAt(world, root.type === 'instance' ? root.component : '');
+  const guess = guessOf(screen.nodes, id, { first: list[0] === id, last: list.at(-1) === id });
+  const name = unused(wish.name?.trim() || nameFor(of, root, props, guess.name), taken);
   const top = nodes[id] as Node;
+  const componentId = idFor(name, new Set(Object.keys(world.project.originals)));
   const component: Component = {
-    id: idFor(name, new Set(Object.keys(world.project.originals))),
+    id: componentId,
     name,
-    role: of?.role ?? 'group',
+    role: of?.role ?? guess.role,
     family: 'Own components',
     summary: `Made on ${screen.name}.`,
     words: [],
-    contract: { props, slots: [], states: [], events: [] },
+    contract: { props, slots, states: [], events: [] },
     root: id,
     nodes: { ...nodes, [id]: { ...top, attrs: without(top.attrs) } as Node },
     rules: [],
   };
+  const ref = `project/${componentId}`;
   const instance: InstanceNode = {
     id: newId(),
     type: 'instance',
-    component: `project/${component.id}`,
+    component: ref,
     attrs: only(root.attrs),
+    ...(Object.keys(handed).length > 0 ? { bind: handed } : {}),
     settings: [],
-    fills: [],
+    fills: fills.map((f) => ({ home: ref, ...f })).sort((a, b) => (a.slot < b.slot ? -1 : 1)),
   };
   const tree = treeOfScreen(screen);
-  const list = listAt(screen.nodes, place);
-  const before = list[list.indexOf(id) - 1] ?? null;
+  const place = placesOf(screen.nodes).get(id);
+  if (!place) return { problem: 'It stands nowhere any more.' };
   return {
     component,
     instance: instance.id,
+    suggestions,
     steps: [
       { do: 'original', original: component.id, value: component },
       { do: 'remove', tree, node: id },
-      { do: 'insert', tree, root: instance.id, nodes: { [instance.id]: instance }, into: place, after: before },
+      {
+        do: 'insert',
+        tree,
+        root: instance.id,
+        nodes: { [instance.id]: instance, ...content },
+        into: place,
+        after: list[list.indexOf(id) - 1] ?? null,
+      },
     ],
   };
 }
-
-/** A node of the component: what it says is said by a prop of the component from now on. */
-function handedUp(world: World, node: Node, props: Prop[]): Node {
-  const bind: Record<string, string> = { ...node.bind };
-  if (node.type === 'text' && typeof node.attrs.text === 'string' && node.attrs.text !== '' && !bind['text']) {
-    const prop = addProp(props, node.name ?? 'Text', 'text', node.attrs.text);
-    return prop ? { ...node, bind: { ...bind, text: prop } } : node;
-  }
-  if (node.type !== 'instance') return node;
-  const home = node.placed ?? node.component;
-  const component = componentAt(world, home);
-  if (!component) return node;
-  const { props: own } = component.contract;
-  const propOf = (s: Setting): Prop | undefined => {
-    const of = own.find((p) => p.id === s.name);
-    if (!of || s.home !== home || s.kind !== 'prop' || s.at.length > 0 || s.when || bind[`props.${s.name}`])
-      return undefined;
-    // What is kept empty stays empty in each of them.
-    const says = HANDED_UP.has(of.kind) && typeof s.value === 'string' && s.value.trim() !== '';
-    return says && PROP_KINDS[of.kind].takes(s.value, of.options) ? of : undefined;
-  };
-  // Several texts of one thing are called by the first of them: what stands under “From” is called From.
-  const texts = node.settings.filter((s) => propOf(s)?.kind === 'text');
-  const first = own.find((p) => p.kind === 'text')?.id;
-  const lead = texts.length > 1 ? texts.find((s) => s.name === first) : undefined;
-  const nameOf = (s: Setting, of: Prop): string => {
-    if (!lead || of.kind !== 'text')
-      return own.filter((p) => p.kind === of.kind).length === 1
-        ? component.name
-        : `${component.name} ${of.name.toLowerCase()}`;
-    const called = String(lead.value).trim().slice(0, 30);
-    return s !== lead && texts.length === 2 ? called : `${called} ${of.name.toLowerCase()}`;
-  };
-  const settings = node.settings.filter((s) => {
-    const of = propOf(s);
-    const prop = of && addProp(props, nameOf(s, of), of.kind, s.value, of.means);
-    if (prop) bind[`props.${s.name}`] = prop;
-    return !prop;
-  });
-  return settings.length < node.settings.length ? { ...node, settings, bind } : node;
+const NONE: ReadonlySet<string> = new Set();
+function siblings(screen: Screen, id: NodeId): readonly NodeId[] {
+  const place = placesOf(screen.nodes).get(id);
+  return place ? listAt(screen.nodes, place) : [];
 }
 
-function addProp(props: Prop[], name: string, kind: PropKind, value: Json, means?: string): string | null {
-  if (props.length >= MOST_PROPS) return null;
-  const called = unused(name, new Set(props.map((p) => p.name.toLowerCase())));
-  const id = idFor(called, new Set(props.map((p) => p.id)));
-  props.push({ id, name: called, kind, default: value, description: '', ...(means ? { means } : {}) } as Prop);
-  return id;
-}
-
-/** Its own name, that of what it is, or the first thing it says. */
-function nameFor(world: World, root: Node, props: readonly Prop[]): string {
-  if (root.name) return root.name;
-  if (root.type === 'instance') return componentAt(world, root.component)?.name ?? 'Component';
+/** Its own name, that of what it is, what it looks as if it were, or the first thing it says. */
+function nameFor(of: Component | undefined, root: Node, props: readonly Prop[], guessed: string): string {
+  if (root.name && root.type !== 'icon' && root.type !== 'image') return root.name;
+  if (of) return of.name;
+  if (guessed !== 'Group') return guessed;
   const says = props.find((p) => p.kind === 'text')?.default;
   return typeof says === 'string' && says.trim() !== ''
     ? says.trim().split(/\s+/u).slice(0, 3).join(' ').slice(0, 40)
-    : 'Component';
-}
-function unused(name: string, taken: ReadonlySet<string>): string {
-  let found = name;
-  for (let n = 2; taken.has(found.toLowerCase()); n++) found = `${name} ${n}`;
-  return found;
-}
-function idFor(name: string, taken: ReadonlySet<string>): string {
-  const plain =
-    name
-      .normalize('NFKD')
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/gu, '-')
-      .replace(/^-+|-+$/gu, '')
-      .slice(0, 60) || 'component';
-  const start = /^[a-z]/u.test(plain) ? plain : `c-${plain}`;
-  let found = start;
-  for (let n = 2; taken.has(found) || found === 'constructor'; n++) found = `${start}-${n}`;
-  return found;
+    : guessed;
 }
 const only = (attrs: Node['attrs']): Node['attrs'] =>
   Object.fromEntries(Object.entries(attrs).filter(([k]) => OF_ITS_PLACE.has(k)));
