@@ -317,6 +317,9 @@ export {
   type PlacePlan,
   type Drop,
   type Rect,
+  BASIC_PARTS,
+  plainThing,
+  type Plain,
 } from './place/index.js';
 
 // Formats in and out.

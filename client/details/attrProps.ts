@@ -114,8 +114,11 @@ export const PLAIN_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>
       'Style',
       [
         ['means:body', 'text'],
+        ['means:display', 'display'],
+        ['means:title', 'title'],
         ['means:heading', 'heading'],
-        ['means:note', 'note'],
+        ['means:label', 'label'],
+        ['means:caption', 'note'],
       ],
       'A text style of the kit.',
     ),

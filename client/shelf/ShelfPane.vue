@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { kitRef, type ComponentRef, type Template } from '../../core/index.js';
+import { kitRef, type ComponentRef, type Plain, type Template } from '../../core/index.js';
 import { tip } from '../keys/table.js';
 import { useCommands } from '../stores/commands.js';
 import { useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
+import BasicParts from './BasicParts.vue';
 import FamilySamples from './FamilySamples.vue';
 import { usePlaceLine } from './line.js';
 import OfferList from './OfferList.vue';
@@ -26,6 +27,7 @@ const { line, focused, chosen, things, plan, offers, take, paste, key, remember 
 // ── what is shown ──
 const TRY = 'Try on';
 const STARTERS = 'Starters';
+const BASIC = 'Basic parts';
 const OWN = 'Own';
 const USES = 'Uses';
 const bench = useBench();
@@ -45,6 +47,7 @@ const tabs = computed(() => [
   ...(isInstance.value ? [TRY] : []),
   ...(hasOwn.value ? [OWN] : []),
   ...families.value,
+  BASIC,
   ...(stage.mainKit && stage.mainKit.templates.length > 0 ? [STARTERS] : []),
 ]);
 const open = computed(() =>
@@ -71,6 +74,9 @@ function placed(how: () => boolean): boolean {
 }
 function placeComponent(ref: ComponentRef, name: string): void {
   if (placed(() => commands.placeComponent(ref))) remember([name]);
+}
+function placePlain(plain: Plain, name: string): void {
+  if (placed(() => commands.placePlain(plain))) remember([name]);
 }
 function placeStarter(t: Template): void {
   const thing = things.value.find((x) => x.kind === 'template' && x.template.id === t.id);
@@ -147,6 +153,7 @@ defineExpose({ focusLine, tryOn, nextLens });
       <TryOn v-if="open === TRY && instance" class="samples" :instance="instance" />
       <UsesStrip v-else-if="open === USES" class="samples" />
       <StarterSamples v-else-if="open === STARTERS" class="samples" @place="placeStarter" />
+      <BasicParts v-else-if="open === BASIC" class="samples" @place="placePlain" />
       <FamilySamples v-else class="samples" :family="open" :own="open === OWN" @place="placeComponent" />
     </template>
   </section>

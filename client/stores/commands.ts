@@ -20,6 +20,7 @@ import {
   nudgeSteps,
   placeSteps,
   placesOf,
+  plainThing,
   removeItemSteps,
   removeSteps,
   seriesSteps,
@@ -35,6 +36,7 @@ import {
   type ComponentRef,
   type Node,
   type Piece,
+  type Plain,
   type PlacePlan,
   type Screen,
   type Spot,
@@ -134,6 +136,18 @@ export const useCommands = defineStore('commands', () => {
       false,
       at,
     );
+  /** A box, a text, a shape by itself. Into a box that is selected, else behind the selection. */
+  function placePlain(plain: Plain, at?: Spot): boolean {
+    const thing = plainThing(plain);
+    const plan: PlacePlan = {
+      items: [{ thing, count: 1, values: [], children: [], from: 0, to: 0 }],
+      says: '',
+      offers: [],
+      problem: null,
+    };
+    const into = stage.selectedPlace?.at.length === 0 && stage.selectedNode?.type === 'box';
+    return place(`Place ${thing.name.toLowerCase()}`, () => buildPieces(plan, stage.newId, stage.behind), '', into, at);
+  }
   /** What a plan would do, shown before it is done. */
   function preview(plan: PlacePlan | null, at?: Spot): void {
     const screen = stage.screen;
@@ -422,6 +436,7 @@ export const useCommands = defineStore('commands', () => {
     preview,
     placeComponent,
     placePieces,
+    placePlain,
     remove,
     onHide,
     duplicate,

@@ -5,6 +5,7 @@ import {
   type Box,
   type ComponentRef,
   type Drop,
+  type Plain,
   type Primitive,
   type Rect,
   type Screen,
@@ -17,6 +18,7 @@ import { useStage } from './stage.js';
 /** What is held by the pointer. */
 export type Held = { readonly name: string; readonly roles: readonly string[]; readonly picture?: HeldPicture } & (
   | { readonly kind: 'sample'; readonly ref: ComponentRef }
+  | { readonly kind: 'plain'; readonly plain: Plain }
   | { readonly kind: 'selection'; readonly ids: readonly string[]; readonly from: string }
 );
 /** How it looks: what is drawn, which part of it (px), and how large. */
@@ -124,7 +126,8 @@ export const useDrag = defineStore('drag', () => {
       return;
     }
     if (l.screen.id !== stage.screenId) stage.goTo(l.screen.id);
-    commands.placeComponent(h.ref, l.spot);
+    if (h.kind === 'plain') commands.placePlain(h.plain, l.spot);
+    else commands.placeComponent(h.ref, l.spot);
   }
   /** True once after a drag: the click that follows belongs to it. */
   const wasDrag = (): boolean => {

@@ -293,7 +293,9 @@ function primitiveNode(
           flow: 'column',
           gap: '{means:gap}',
           width: 'stretch',
-          ...(primitive === 'box' ? { padding: '{means:gap}' } : {}),
+          ...(primitive === 'box'
+            ? { padding: '{means:gap}', fill: '{means:surface}', stroke: '{means:line}', radius: '{means:corner}' }
+            : {}),
         },
         children,
       };
@@ -310,6 +312,33 @@ function primitiveNode(
       };
     case 'picture':
       return { id, type: 'image', name: 'Picture', attrs: { width: 'stretch', aspect: 1.6, fit: 'cover' } };
+    case 'line':
+      return {
+        id,
+        type: 'shape',
+        name: 'Line',
+        attrs: { shape: 'line', width: 'stretch', height: 1, stroke: '{means:line}', strokeWidth: 1 },
+      };
+    case 'ellipse':
+      return {
+        id,
+        type: 'shape',
+        name: 'Ellipse',
+        attrs: { shape: 'ellipse', width: 48, height: 48, fill: '{means:primary-soft}' },
+      };
+    case 'path':
+      return {
+        id,
+        type: 'shape',
+        name: 'Path',
+        attrs: {
+          shape: 'path',
+          width: 48,
+          height: 48,
+          path: 'M4 44 L24 6 L44 44 Z',
+          fill: '{means:primary-soft}',
+        },
+      };
     case 'space':
       return { id, type: 'box', name: 'Space', attrs: { height: 16, width: 'stretch' }, children: [] };
     case 'icon':

@@ -1,4 +1,15 @@
-export { search, naming, suggestIcons, vocabulary, thingsOf, distance, type Thing, type Plain } from './vocabulary.js';
+export {
+  BASIC_PARTS,
+  search,
+  naming,
+  plainThing,
+  suggestIcons,
+  vocabulary,
+  thingsOf,
+  distance,
+  type Thing,
+  type Plain,
+} from './vocabulary.js';
 export { readPlaceLine, MOST_COPIES, type PlaceContext, type PlaceItem, type PlacePlan } from './placeline.js';
 export { firstSlot, mainProp, readValue, secondProp } from './values.js';
 export { buildPieces, countEntries, seriesOf, tableColumns, type Behind } from './build.js';

@@ -37,7 +37,21 @@ export type Thing =
       readonly role: string;
     };
 
-export type Plain = 'row' | 'column' | 'grid' | 'box' | 'space' | 'icon' | 'text' | 'picture' | 'series';
+export type Plain =
+  'row' | 'column' | 'grid' | 'box' | 'space' | 'icon' | 'text' | 'picture' | 'line' | 'ellipse' | 'path' | 'series';
+/** What everything else is made of: the Shelf's family of basic parts. */
+export const BASIC_PARTS: readonly Plain[] = [
+  'box',
+  'row',
+  'column',
+  'grid',
+  'text',
+  'icon',
+  'picture',
+  'line',
+  'ellipse',
+  'path',
+];
 
 const PRIMITIVES: readonly { primitive: Plain; name: string; words: readonly string[] }[] = [
   { primitive: 'row', name: 'Row', words: ['plain row', 'horizontal', 'horizontal row', 'group'] },
@@ -52,6 +66,9 @@ const PRIMITIVES: readonly { primitive: Plain; name: string; words: readonly str
   { primitive: 'text', name: 'Text', words: ['plain text', 'words'] },
   { primitive: 'icon', name: 'Icon', words: ['glyph', 'plain icon'] },
   { primitive: 'picture', name: 'Picture', words: ['plain picture', 'image', 'photo'] },
+  { primitive: 'line', name: 'Plain line', words: ['drawn line', 'stroke'] },
+  { primitive: 'ellipse', name: 'Ellipse', words: ['circle', 'oval', 'dot', 'plain circle'] },
+  { primitive: 'path', name: 'Path', words: ['drawn path', 'outline shape'] },
   { primitive: 'series', name: 'Series', words: ['repeat', 'repeated'] },
 ];
 
@@ -215,3 +232,9 @@ export function suggestIcons(kit: Kit, text: string, used: readonly string[], mo
     .slice(0, most)
     .map((s) => s.id);
 }
+
+/** A plain thing by itself, as place lines know it. */
+export const plainThing = (plain: Plain): Thing => {
+  const p = PRIMITIVES.find((x) => x.primitive === plain);
+  return { kind: 'primitive', primitive: plain, name: p?.name ?? plain, words: p?.words ?? [], role: plain };
+};
