@@ -110,7 +110,7 @@ export function useInstance() {
   const values = computed<Readonly<Record<string, Json>>>(() => boxAt(at.value)?.node.instance?.props ?? {});
   const kit = computed(() => {
     const ref = top.value?.ref ?? part.value?.ownerRef;
-    return ref && stage.ground ? kitOfRef(stage.ground, ref) : stage.mainKit;
+    return (ref && stage.ground ? kitOfRef(stage.ground, ref) : undefined) ?? stage.mainKit;
   });
   /** What it says, to find icons that go with it: asked for only when icons are. */
   const says = (): string => {

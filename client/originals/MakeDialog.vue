@@ -227,6 +227,7 @@ const KINDS: Readonly<Record<Suggestion['kind'], string>> = {
 .form {
   padding-top: 4px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
 }
 .how {
@@ -252,7 +253,9 @@ const KINDS: Readonly<Record<Suggestion['kind'], string>> = {
   max-height: 380px;
   overflow: auto;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
+  padding: 3px;
 }
 .off .line > :not(:first-child) {
   opacity: 0.45;

@@ -1,4 +1,4 @@
-import { childrenOf, subtree, type Node, type NodeId, type Nodes } from '../model/index.js';
+import { childrenOf, componentAt, subtree, type Node, type NodeId, type Nodes, type World } from '../model/index.js';
 
 /** What plain parts look as if they were: a role, a name, and where it belongs. */
 export interface Guess {
@@ -8,16 +8,36 @@ export interface Guess {
 }
 const g = (role: string, name: string, family: string): Guess => ({ role, name, family });
 const length = (v: unknown): number => (typeof v === 'number' ? v : v === undefined || v === 0 ? 0 : 8);
+/** Roles of components that are as good as a plain part. */
+const KINDS: Readonly<Record<string, string>> = {
+  text: 'text',
+  heading: 'text',
+  link: 'text',
+  icon: 'icon',
+  img: 'image',
+  avatar: 'image',
+};
 const seen = (v: unknown): boolean => v !== undefined && v !== 'none' && v !== '';
 
 /** Guesses from structure, size, place and content; what is like nothing known is a group. `at`: the place on its screen, 0 first. */
-export function guessOf(nodes: Nodes, id: NodeId, place: { readonly first: boolean; readonly last: boolean }): Guess {
+export function guessOf(
+  world: World,
+  nodes: Nodes,
+  id: NodeId,
+  place: { readonly first: boolean; readonly last: boolean },
+): Guess {
+  /** What a part is for: an instance of a text is a text. */
+  const kind = (n: Node): string => {
+    if (n.type !== 'instance') return n.type;
+    const role = componentAt(world, n.component)?.role ?? '';
+    return KINDS[role] ?? 'instance';
+  };
   const node = nodes[id];
   if (!node) return g('group', 'Group', 'Content');
   const inside = subtree(nodes, id).flatMap((k) => (k === id ? [] : (nodes[k] ?? [])));
-  const texts = inside.filter((n) => n.type === 'text');
-  const icons = inside.filter((n) => n.type === 'icon');
-  const pictures = inside.filter((n) => n.type === 'image');
+  const texts = inside.filter((n) => kind(n) === 'text');
+  const icons = inside.filter((n) => kind(n) === 'icon');
+  const pictures = inside.filter((n) => kind(n) === 'image');
   const a = node.attrs;
   switch (node.type) {
     case 'text':
@@ -48,7 +68,7 @@ export function guessOf(nodes: Nodes, id: NodeId, place: { readonly first: boole
   if (place.first && row && texts.length <= 3 && !alike) return g('banner', 'Header', 'Navigation');
   if (alike && row && (a.pin === 'bottom' || place.last) && icons.length >= children.length)
     return g('tablist', 'Tab bar', 'Navigation');
-  if (alike && row && icons.length === 0 && children.every((c) => c.type === 'text'))
+  if (alike && row && icons.length === 0 && children.every((c) => kind(c) === 'text'))
     return g('tabs', 'Tabs', 'Navigation');
   if (alike) return a.flow === 'grid' || row ? g('group', 'Deck', 'Content') : g('group', 'List', 'Content');
   const onlyLeaves = children.every((c) => c.type !== 'box');
@@ -60,7 +80,14 @@ export function guessOf(nodes: Nodes, id: NodeId, place: { readonly first: boole
   const boxed = children.find(
     (c): c is Extract<Node, { type: 'box' }> => c.type === 'box' && (seen(c.attrs.stroke) || seen(c.attrs.fill)),
   );
-  if (!row && children[0]?.type === 'text' && boxed && children.length <= 3 && childrenOf(boxed).length <= 2)
+  if (
+    !row &&
+    children[0] &&
+    kind(children[0]) === 'text' &&
+    boxed &&
+    children.length <= 3 &&
+    childrenOf(boxed).length <= 2
+  )
     return g('textbox', 'Field', 'Inputs');
   if (row && texts.length >= 1 && texts.length <= 3 && pictures.length + icons.length >= 1)
     return g('listitem', 'List item', 'Content');

@@ -14,7 +14,7 @@ import {
   type World,
 } from '../model/index.js';
 import { treeOfScreen, type NewId, type Step } from '../edit/index.js';
-import { guessOf } from './guess.js';
+import { guessOf, type Guess } from './guess.js';
 import { handUp, idFor, listIn, unused, type Gathered } from './handUp.js';
 
 /** What is asked of a new component besides what it is made of. */
@@ -25,6 +25,8 @@ export interface Wish {
   readonly take?: ReadonlySet<string>;
   /** Parts that some uses lack: each becomes a flag. */
   readonly optional?: readonly NodeId[];
+  /** What it is taken for; absent: guessed from what it is like. */
+  readonly guess?: Guess;
 }
 /** Something that could be chosen on each use, and whether it is so unless said otherwise. */
 export interface Suggestion {
@@ -178,7 +180,7 @@ export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: Ne
   const taken = new Set(Object.values(world.project.originals).map((o) => o.name.toLowerCase()));
   const list = siblings(screen, id);
   const of = componentAt(world, root.type === 'instance' ? root.component : '');
-  const guess = guessOf(screen.nodes, id, { first: list[0] === id, last: list.at(-1) === id });
+  const guess = wish.guess ?? guessOf(world, screen.nodes, id, { first: list[0] === id, last: list.at(-1) === id });
   const name = unused(wish.name?.trim() || nameFor(of, root, props, guess.name), taken);
   const top = nodes[id] as Node;
   const componentId = idFor(name, new Set(Object.keys(world.project.originals)));

@@ -11,6 +11,7 @@ import {
   type Screen,
   type World,
 } from '../model/index.js';
+import { guessOf, type Guess } from './guess.js';
 import { groupAlike, likeness, pairParts, type Piece } from './likeness.js';
 import { makeOriginal, notToBeMade, type Suggestion, type Wish } from './make.js';
 import { relink } from './relink.js';
@@ -197,7 +198,10 @@ function makeGroup(
     }
   }
   const world: World = { ...m.world, project: m.project };
-  const extra: Wish = optional.size > 0 ? { optional: [...optional] } : {};
+  const extra: Wish = {
+    ...(optional.size > 0 ? { optional: [...optional] } : {}),
+    ...(members.length > 2 ? { guess: mostly(world, members, m.project) } : {}),
+  };
   let got = makeOriginal(world, screen, lead.id, m.newId, wishFor(m, lead.id, extra));
   if (!('problem' in got)) {
     const name = named(m, lead.id, got.component);
@@ -217,7 +221,7 @@ function makeGroup(
     if (!there) continue;
     const linked = relink({ ...m.world, project: m.project }, wearsOf(m.project, there), there, t.id, m.newId, ref);
     // What would not look the same stays what it is.
-    if ('problem' in linked || linked.ledger.some((e) => e.outcome === 'beside')) {
+    if ('problem' in linked || !linked.exact || linked.ledger.some((e) => e.outcome === 'beside')) {
       m.left.push(
         `${there.nodes[t.id]?.name ?? 'One thing'} differs too much from ${got.component.name}; it stays as it is.`,
       );
@@ -226,6 +230,22 @@ function makeGroup(
     if (apply(m, linked.steps)) instances.push({ screen: t.screen, node: t.id });
   }
   m.made.push({ of: lead.id, component: got.component, instances, likeness: alike, suggestions: got.suggestions });
+}
+
+/** What most of several like things are taken for: the first of a list looks like a header by itself. */
+function mostly(
+  world: World,
+  members: readonly { readonly screen: string; readonly id: NodeId }[],
+  project: Project,
+): Guess {
+  const guesses = members.flatMap((t) => {
+    const screen = screenIn(project, t.screen);
+    const place = screen && placesOf(screen.nodes).get(t.id);
+    const list = screen && place ? listAt(screen.nodes, place) : [];
+    return screen ? [guessOf(world, screen.nodes, t.id, { first: list[0] === t.id, last: list.at(-1) === t.id })] : [];
+  });
+  const count = (g: Guess): number => guesses.filter((x) => x.name === g.name).length;
+  return [...guesses].sort((a, b) => count(b) - count(a))[0] as Guess;
 }
 
 /** One component of several neighbours: as if they stood in a box that is like the one around them. */

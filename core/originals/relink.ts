@@ -1,7 +1,8 @@
-import { carryInstance } from '../carry/index.js';
+import { carryInstance, targetKey } from '../carry/index.js';
 import { treeOfScreen, type NewId, type Step } from '../edit/index.js';
 import {
   attrName,
+  childrenOf,
   componentAt,
   listAt,
   listItems,
@@ -43,6 +44,8 @@ export type Relinked =
       readonly name: string;
       /** 0 to 1: how alike the parts are to what the component shows. */
       readonly likeness: number;
+      /** It shows exactly what the parts showed, as far as attributes and settings tell. */
+      readonly exact: boolean;
     }
   | { readonly problem: string };
 
@@ -178,7 +181,52 @@ function compareTo(
     after = key;
   }
   void newId;
-  return { steps, ledger, node: instance, name: component.name, likeness: fit };
+  const exact = beside.length === 0 && showsTheSame(ctx, screen, instance, nodes);
+  return { steps, ledger, node: instance, name: component.name, likeness: fit, exact };
+}
+
+/** Opens the instance as it would be, and compares it with the parts, one by one in their order. */
+function showsTheSame(
+  ctx: Compare,
+  screen: Screen,
+  instance: InstanceNode,
+  nodes: Readonly<Record<NodeId, Node>>,
+): boolean {
+  const { world, wears } = ctx;
+  const gone = new Set(subtree(screen.nodes, instance.id));
+  const rest = Object.fromEntries(Object.entries(screen.nodes).filter(([k]) => !gone.has(k)));
+  let n = 0;
+  const opened = expand(world, { ...screen, nodes: { ...rest, ...nodes } }, instance.id, () => `again-${++n}`, {
+    wears,
+  });
+  if (!opened) return false;
+  const again = { ...rest, ...nodes, ...opened.nodes };
+  const shown = (list: readonly NodeId[], all: Readonly<Record<NodeId, Node>>): readonly Node[] =>
+    list.flatMap((id) => (all[id] && all[id].attrs.visible !== false ? [all[id]] : []));
+  const same = (a: Node, b: Node): boolean => {
+    if (a === b) return true;
+    if (a.type !== b.type) return false;
+    const x = a.attrs as Readonly<Record<string, Json>>;
+    const y = b.attrs as Readonly<Record<string, Json>>;
+    for (const k of new Set([...Object.keys(x), ...Object.keys(y)]))
+      if (k !== 'visible' && !sameJson(x[k] ?? null, y[k] ?? null)) return false;
+    if (a.type === 'instance' && b.type === 'instance') {
+      if (a.component !== b.component) return false;
+      const said = (i: InstanceNode): ReadonlyMap<string, Json> =>
+        new Map(carryInstance(world, wears, i).settings.map((s) => [targetKey(s), s.value]));
+      const [p, q] = [said(a), said(b)];
+      const defaults = componentAt(world, shownComponent(wears, a.component))?.contract.props ?? [];
+      const value = (m: ReadonlyMap<string, Json>, k: string): Json =>
+        m.get(k) ?? defaults.find((d) => targetKey({ at: [], kind: 'prop', name: d.id }) === k)?.default ?? null;
+      for (const k of new Set([...p.keys(), ...q.keys()])) if (!sameJson(value(p, k), value(q, k))) return false;
+    }
+    const xs = shown(childrenOf(a), screen.nodes);
+    const ys = shown(childrenOf(b), again);
+    return xs.length === ys.length && xs.every((c, i) => same(c, ys[i] as Node));
+  };
+  const before = screen.nodes[instance.id];
+  const after = opened.nodes[instance.id];
+  return before !== undefined && after !== undefined && same(before, after);
 }
 
 interface Compare {
@@ -298,6 +346,15 @@ function nestedDifferences(ctx: Compare, e: InstanceNode, a: InstanceNode, way: 
     );
   const known = new Map(e.settings.map((s) => [settingKey(s), s]));
   const shown = shownComponent(wears, a.component);
+  if (swapped) {
+    // What the original says of the part would be carried to what is in its place: all of it is said here instead.
+    const said = new Map(carryInstance(world, wears, a).settings.map((s) => [targetKey(s), s]));
+    for (const p of componentAt(world, shown)?.contract.props ?? []) {
+      const value = said.get(targetKey({ at: [], kind: 'prop', name: p.id }))?.value ?? p.default;
+      ctx.made.push({ home: ctx.home, at: way, kind: 'prop', name: p.id, value, through: [shown] });
+    }
+    return;
+  }
   for (const s of carryInstance(world, wears, a).settings) {
     const own = s.from >= 0 ? a.settings[s.from] : undefined;
     if (!own || own.home === PLAIN_HOME) continue;
@@ -318,7 +375,6 @@ function nestedDifferences(ctx: Compare, e: InstanceNode, a: InstanceNode, way: 
       name: s.name,
       value: s.value,
       ...(s.when ? { when: s.when } : {}),
-      ...(swapped ? { through: [shown] } : {}),
     });
     ctx.ledger.push({ outcome: 'setting', what: `${name}: ${show(s.value)}`, why: 'as a setting of this one' });
   }
