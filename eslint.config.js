@@ -20,6 +20,7 @@ const CORE = [
   'sync',
   'place',
   'formats',
+  'publish',
 ];
 /** An import that a folder must not have says why. `bans`: a pattern of what is imported, and the reason. */
 const keepOut = (...bans) => ({

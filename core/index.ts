@@ -337,3 +337,15 @@ export {
 
 // Remembering.
 export { Memory, recorded, type LookUp, unhandled } from './base/index.js';
+
+// A project's components as a kit.
+export {
+  publishKit,
+  nextVersion,
+  gradeKit,
+  type Published,
+  type PublishWish,
+  type VersionAdvice,
+  type Grade,
+} from './publish/index.js';
+export { writeKit, writeTokens } from './formats/index.js';

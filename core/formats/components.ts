@@ -12,12 +12,14 @@ import {
   type Slot,
   type StateName,
 } from '../model/index.js';
-import { attrTakes } from '../shape/index.js';
+import { attrTakes, shapes } from '../shape/index.js';
 import { isId, isObject, list, Report, text, texts, type JsonObject } from './checks.js';
 import { readTree } from './tree.js';
 
 /** More components than this are several kits. */
 const MOST_COMPONENTS = 500;
+/** The longest docs page of a component, characters. */
+const MOST_DOCS = 60_000;
 
 function readProp(value: Json, where: string, report: Report, inItem = false): Prop | null {
   if (!isObject(value) || !isId(value['id'])) {
@@ -137,6 +139,7 @@ export function readComponents(
       family: text(value, 'family', 'Others', 60),
       summary: text(value, 'summary', '', 300),
       words: texts(value, 'words'),
+      ...(text(value, 'docs', '', MOST_DOCS) ? { docs: text(value, 'docs', '', MOST_DOCS) } : {}),
       contract: { props, slots, states, events: texts(value, 'events') },
       root: tree.root,
       nodes: tree.nodes,
@@ -194,7 +197,13 @@ function readRule(
     }
     const good: Record<string, Json> = {};
     for (const [name, v] of Object.entries(attrs)) {
-      if (name.startsWith('props.') || name === 'component' || attrTakes(name, v)) good[name] = v;
+      if (
+        name.startsWith('props.') ||
+        name === 'component' ||
+        (name === 'place' && shapes.rulePlace(v, name) === null) ||
+        attrTakes(name, v)
+      )
+        good[name] = v;
       else
         report.add(
           'left out',
@@ -206,7 +215,9 @@ function readRule(
     set[node] = good;
   }
   const state = STATES.find((s) => s === when['state']);
+  const id = text(value, 'id', '', 200);
   return {
+    ...(id ? { id } : {}),
     when: {
       ...(Object.keys(tests).length > 0 ? { props: tests } : {}),
       ...(state ? { state } : {}),

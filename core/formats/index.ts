@@ -12,3 +12,4 @@ export {
   MOST_ROWS,
   type ReadRows,
 } from './rows.js';
+export { writeComponent, writeKit, writeTokens, writeTree } from './writeKit.js';

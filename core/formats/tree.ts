@@ -1,7 +1,8 @@
-import type { Json, Node, NodeId, Setting, SlotFill } from '../model/index.js';
-import { ATTR_CHECKS, attrTakes } from '../shape/index.js';
+import type { Json, Node, NodeId, Setting, SlotFill, When } from '../model/index.js';
+import { ATTR_CHECKS, attrTakes, shapes } from '../shape/index.js';
 import { isId, isObject, text, type JsonObject, type Report } from './checks.js';
 
+const whenShape = shapes.when;
 const TYPES = new Set(['box', 'text', 'icon', 'image', 'shape', 'instance', 'slot', 'series']);
 const MOST_NODES = 3000;
 const DEEPEST = 60;
@@ -123,7 +124,14 @@ export function readTree(
             name: prop,
             value: v,
           }));
-          return [{ key: e['key'], settings: settings.length > 0 ? { [item]: settings } : {} }];
+          const more = Object.entries(isObject(e['settings']) ? e['settings'] : {}).flatMap(([node, list]) => {
+            const on = nodes[node];
+            const home = on?.type === 'instance' ? on.component : '';
+            const read = (Array.isArray(list) ? list : []).flatMap((s: Json) => readSetting(s, home, local) ?? []);
+            return on && read.length > 0 ? [[node, read] as const] : [];
+          });
+          const own = settings.length > 0 ? { [item]: settings } : {};
+          return [{ key: e['key'], settings: { ...own, ...Object.fromEntries(more) } }];
         });
         const of = text(value, 'of');
         nodes[id] = { ...common, type: 'series', item, entries, ...(of ? { of } : {}) };
@@ -148,7 +156,16 @@ function readSetting(s: Json, component: string, local: (ref: string) => string)
     return null;
   const kind = s['kind'] === 'attr' ? 'attr' : 'prop';
   const home = typeof s['home'] === 'string' ? local(s['home']) : component;
-  return { home, at: s['at'] as string[], kind, name: text(s, 'name'), value: s['value'] ?? null };
+  const through = Array.isArray(s['through']) && s['through'].every((t: Json) => typeof t === 'string');
+  return {
+    home,
+    at: s['at'] as string[],
+    kind,
+    name: text(s, 'name'),
+    value: s['value'] ?? null,
+    ...(through ? { through: (s['through'] as string[]).map((t) => (t === '' ? t : local(t))) } : {}),
+    ...(s['when'] !== undefined && whenShape(s['when'], 'when') === null ? { when: s['when'] as When } : {}),
+  };
 }
 
 function readAttrs(json: Json | undefined, where: string, report: Report): Record<string, Json> {

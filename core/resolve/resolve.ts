@@ -123,7 +123,11 @@ export function resolveSample(
   options: SampleOptions = {},
 ): RNode {
   const wears = options.wears ?? [];
-  const kit = kitOfRef(world, shownComponent(wears, ref));
+  // The project's own components take page, ink and gaps from the kit that its screens are made with.
+  const first = world.project.kits[0];
+  const kit =
+    kitOfRef(world, shownComponent(wears, ref)) ??
+    (first === undefined ? undefined : kitAt(world, shownKit(wears, first)));
   const context: Context = {
     world,
     wears,
