@@ -209,6 +209,7 @@ export {
   type Made,
   type Suggestion,
   type Wish,
+  changeWords,
   likesOf,
   makeMany,
   suitedTo,

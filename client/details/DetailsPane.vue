@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { componentAt, shownComponent } from '../../core/index.js';
+import MissingDetails from '../originals/MissingDetails.vue';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 import InstanceDetails from './InstanceDetails.vue';
@@ -15,6 +17,12 @@ const doc = useDocument();
 const stage = useStage();
 const bench = useBench();
 const isInstance = computed(() => stage.selectedNode?.type === 'instance');
+/** An instance whose original is not here any more. */
+const missing = computed(() => {
+  const n = stage.selectedNode;
+  const w = stage.ground;
+  return w && n?.type === 'instance' && !componentAt(w, shownComponent(stage.wears, n.component)) ? n.component : null;
+});
 const plain = computed(() =>
   stage.selectedNode && stage.selectedNode.type !== 'instance' ? stage.selectedNode : undefined,
 );
@@ -25,7 +33,8 @@ const instances = computed(() => Object.values(stage.screen?.nodes ?? {}).filter
 
 <template>
   <section class="pane" aria-label="Details" role="region">
-    <InstanceDetails v-if="isInstance" @content="(s) => emit('content', s)" />
+    <MissingDetails v-if="missing" :of="missing" />
+    <InstanceDetails v-else-if="isInstance" @content="(s) => emit('content', s)" />
     <PartDetails v-else-if="plain && bench.of !== '' && plain.type !== 'series'" :node="plain" />
     <PlainDetails v-else-if="plain" :node="plain" @content="(s) => emit('content', s)" />
     <ContractPane v-else-if="bench.of !== ''" />

@@ -118,6 +118,9 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
         >
           Unlink
         </button>
+        <button v-if="top" class="quiet-link" @click="originals.docsOf = top.ref">
+          About {{ top.component.name }}
+        </button>
       </p>
       <p v-if="stage.countSelected > 1" class="note">
         <strong
@@ -250,7 +253,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           <p v-for="s in slots" :key="s.slot.id" class="note">
             {{ s.slot.name }}: {{ s.count === 0 ? 'empty' : plural(s.count, 'thing')
             }}{{ s.slot.accepts.length > 0 ? `; takes ${s.slot.accepts.join(', ')}` : '; takes anything' }}.
-            {{ s.count === 0 ? 'Click a sample to put something here.' : '' }}
+            {{ s.slot.description }} {{ s.count === 0 ? 'Click a sample, paste, or drop something here.' : '' }}
           </p>
         </div>
         <CellsRow

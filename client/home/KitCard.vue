@@ -3,7 +3,7 @@ import type { KitInfo } from '../api.js';
 
 /** An installed kit on Home. What came with Dekkor stays. */
 defineProps<{ kit: KitInfo }>();
-defineEmits<{ remove: [] }>();
+defineEmits<{ remove: []; save: [] }>();
 </script>
 
 <template>
@@ -11,15 +11,21 @@ defineEmits<{ remove: [] }>();
     <span class="swatches"><i v-for="s in kit.swatches" :key="s" :style="{ background: s }" /></span>
     <strong>{{ kit.name }} {{ kit.version }}</strong>
     <span class="note">{{ kit.summary }} {{ kit.components }} components.</span>
-    <button v-if="!kit.shipped" class="quiet-link" :aria-label="`Take ${kit.name} out`" @click="$emit('remove')">
-      Take out
-    </button>
+    <span class="acts">
+      <button class="quiet-link" :aria-label="`Save the package of ${kit.name}`" @click="$emit('save')">
+        Save the package
+      </button>
+      <button v-if="!kit.shipped" class="quiet-link" :aria-label="`Take ${kit.name} out`" @click="$emit('remove')">
+        Take out
+      </button>
+    </span>
   </li>
 </template>
 
 <style scoped>
-button {
-  justify-self: start;
+.acts {
+  display: flex;
+  gap: 14px;
   margin-top: 4px;
 }
 .swatches {

@@ -18,6 +18,8 @@ export function useCommandKeys(run: Readonly<Record<RunId, (event: KeyboardEvent
   function onKey(event: KeyboardEvent): void {
     const id = commandOf(event, 'always', 'screen');
     if (id === null) return;
+    // A dialog has the keys to itself, that which closes it too.
+    if (dialog) return;
     const typing = isField(event.target);
     // Undo and redo go on while something is chosen in a field; within a text of several lines they are the text's own.
     const anywhere = (id === 'undo' || id === 'redo') && !(typing && event.target instanceof HTMLTextAreaElement);
@@ -30,7 +32,11 @@ export function useCommandKeys(run: Readonly<Record<RunId, (event: KeyboardEvent
   }
   /** The next paste goes onto the selection instead of behind it. */
   let over = false;
-  const overKey = (e: KeyboardEvent): void => void (over = e.shiftKey);
+  let dialog = false;
+  const overKey = (e: KeyboardEvent): void => {
+    over = e.shiftKey;
+    dialog = document.querySelector('.p-dialog-mask') !== null;
+  };
   function onCopy(event: ClipboardEvent): void {
     if (!isField(event.target)) clipboard.copy(event, event.type === 'cut');
   }

@@ -34,6 +34,14 @@ const all = computed(() =>
         aria-haspopup="true"
         @click="others?.toggle($event)"
       />
+      <Button
+        v-if="bench.isOwn"
+        size="small"
+        severity="secondary"
+        outlined
+        label="Publish as kit"
+        @click="originals.publishing = true"
+      />
     </div>
     <Menu ref="others" :model="all" popup />
   </header>

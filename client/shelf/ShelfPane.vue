@@ -12,6 +12,7 @@ import OfferList from './OfferList.vue';
 import StarterSamples from './StarterSamples.vue';
 import TryOn from './TryOn.vue';
 import UsesStrip from '../workbench/UsesStrip.vue';
+import { useOriginals } from '../stores/originals.js';
 import { useBench } from '../stores/bench.js';
 
 /** What can be placed: by the line, by the samples of the kit's families, its starters; and what the selected thing could be. */
@@ -31,6 +32,7 @@ const BASIC = 'Basic parts';
 const OWN = 'Own';
 const USES = 'Uses';
 const bench = useBench();
+const originals = useOriginals();
 /** The tab that was chosen; empty: the first family. */
 const tab = ref('');
 const instance = computed(() =>
@@ -144,6 +146,7 @@ defineExpose({ focusLine, tryOn, nextLens });
           {{ t }}
         </button>
       </div>
+      <button v-if="open === OWN" class="quiet-link" @click="originals.publishing = true">Publish as kit</button>
       <button class="quiet-link" :title="tip('content')" @click="$emit('content')">Content sets</button>
       <button class="quiet-link" :title="tip('keys', 'What every key does')" @click="$emit('keys')">Keys</button>
       <span class="note kit">Kit: {{ stage.mainKit?.name }}</span>

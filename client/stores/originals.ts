@@ -9,6 +9,7 @@ import {
   promote as promoted,
   relink as relinked,
   shownComponent,
+  treeOfOriginal,
   unlink as unlinked,
   type ComponentRef,
   type Promoted,
@@ -16,10 +17,14 @@ import {
   type Repeated,
   type Setting,
 } from '../../core/index.js';
+import { api } from '../api.js';
 import { plural } from '../counts.js';
 import { useBench } from './bench.js';
 import { useDocument } from './document.js';
 import { useStage } from './stage.js';
+
+/** So many hundreds of edits back a deleted original is looked for. */
+const PAGES = 20;
 
 /** From things to the originals they follow, and back. */
 export const useOriginals = defineStore('originals', () => {
@@ -187,7 +192,39 @@ export const useOriginals = defineStore('originals', () => {
       doc.say(kept > 0 ? `${got.name} again; ${plural(kept, 'difference')} kept as settings.` : `${got.name} again.`);
     }
   }
+  /** A docs page that is open, and the dialog that publishes. */
+  const docsOf = shallowRef<ComponentRef | null>(null);
+  const publishing = shallowRef(false);
+  /** Looks for a deleted original in what was done, and puts it back as it was. */
+  async function bringBack(ref: ComponentRef): Promise<void> {
+    const original = ref.slice('project/'.length);
+    try {
+      let before: number | undefined;
+      for (let page = 0; page < PAGES; page++) {
+        const list = await api.history(doc.id, before === undefined ? { most: 100 } : { most: 100, before });
+        for (const past of list.filter((p) => /^(?:Delete|Undo|Redo|Take)/u.test(p.label))) {
+          const was = (await api.at(doc.id, past.revision - 1)).project.originals[original];
+          if (!was) continue;
+          if (doc.act(`Bring ${was.name} back`, [{ do: 'original', original, value: was }]))
+            doc.say(`${was.name} is back.`);
+          return;
+        }
+        before = list.at(-1)?.revision;
+        if (list.length < 100 || before === undefined) break;
+      }
+      doc.say(
+        'It was not found in what was done in this project, so it cannot be brought back. Choose another component for this.',
+        true,
+      );
+    } catch (error) {
+      doc.say(error instanceof Error ? error.message : String(error), true);
+    }
+  }
   return {
+    docsOf,
+    publishing,
+    bringBack,
+    treeOf: treeOfOriginal,
     selectedOriginal,
     open,
     openSelected,

@@ -4,7 +4,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { screenOf } from '../../core/index.js';
 import ContentDialog from '../content/ContentDialog.vue';
 import MakeDialog from '../originals/MakeDialog.vue';
-import RelinkDialog from '../originals/RelinkDialog.vue';
+import OriginalDialogs from '../originals/OriginalDialogs.vue';
 import DetailsPane from '../details/DetailsPane.vue';
 import ReadyControls from '../controls/ReadyControls.vue';
 import KeysDialog from '../keys/KeysDialog.vue';
@@ -163,7 +163,7 @@ useCommandKeys(run);
     <PaneGrips :panes="panes" />
     <ReadyControls />
     <KeysDialog v-model:visible="keys" />
-    <RelinkDialog v-if="originals.relinking" v-model:visible="originals.relinking" />
+    <OriginalDialogs />
     <MakeDialog v-if="making" v-model:visible="making" />
     <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
   </div>

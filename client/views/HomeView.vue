@@ -9,6 +9,7 @@ import type { Problem } from '../../core/index.js';
 import { api, type BrokenKit, type KitInfo, type Listed } from '../api.js';
 import { useLibrary } from '../stores/library.js';
 import KitCard from '../home/KitCard.vue';
+import { packKit, saveFile } from '../originals/pack.js';
 import ProjectCard from '../home/ProjectCard.vue';
 import AppDialog from '../parts/AppDialog.vue';
 import ProblemList from '../parts/ProblemList.vue';
@@ -76,6 +77,16 @@ function takeOut(of: KitInfo): void {
     acceptLabel: 'Take out',
     rejectLabel: 'Keep',
     accept: () => void attempt(() => api.removeKit(of.ref)),
+  });
+}
+/** A kit as a file that others can install. */
+async function savePackage(of: KitInfo): Promise<void> {
+  await attempt(async () => {
+    const json = await api.kit(of.ref);
+    const bases = of.basedOn ? [of.basedOn] : [];
+    await library.load();
+    const known = library.kits.get(of.ref);
+    if (known) saveFile(await packKit(known, [of.ref, ...bases], json));
   });
 }
 async function rescue(p: Listed): Promise<void> {
@@ -147,7 +158,7 @@ async function install(): Promise<void> {
           <ProblemList :problems="installed.problems" />
         </div>
         <ul class="cards">
-          <KitCard v-for="k in kits" :key="k.ref" :kit="k" @remove="takeOut(k)" />
+          <KitCard v-for="k in kits" :key="k.ref" :kit="k" @remove="takeOut(k)" @save="savePackage(k)" />
           <li v-for="k in broken" :key="k.ref" class="home-card broken">
             <strong>{{ k.ref }}</strong><span class="note">{{ k.problem }}</span>
           </li>

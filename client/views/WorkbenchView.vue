@@ -8,7 +8,7 @@ import KeysDialog from '../keys/KeysDialog.vue';
 import { useCommandKeys } from '../keys/listen.js';
 import type { RunId } from '../keys/table.js';
 import MakeDialog from '../originals/MakeDialog.vue';
-import RelinkDialog from '../originals/RelinkDialog.vue';
+import OriginalDialogs from '../originals/OriginalDialogs.vue';
 import OutlinePane from '../outline/OutlinePane.vue';
 import PaneGrips from '../parts/PaneGrips.vue';
 import { usePanes } from '../parts/panes.js';
@@ -142,7 +142,7 @@ useCommandKeys(run);
       <PaneGrips :panes="panes" />
       <ReadyControls />
       <KeysDialog v-model:visible="keys" />
-      <RelinkDialog v-if="originals.relinking" v-model:visible="originals.relinking" />
+      <OriginalDialogs />
       <MakeDialog v-if="making" v-model:visible="making" />
       <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
     </template>

@@ -19,18 +19,22 @@ import {
 import { useReorder } from '../controls/reorder.js';
 import { plural } from '../counts.js';
 import { useBench } from '../stores/bench.js';
+import { useOriginals } from '../stores/originals.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 import { asKind, KIND_NAMES, propId } from './contract.js';
+import DeleteDialog from './DeleteDialog.vue';
+import EditionDialog from './EditionDialog.vue';
 import PropEditor from './PropEditor.vue';
 import RuleList from './RuleList.vue';
 import SlotEditor from './SlotEditor.vue';
 
 /** What an original says of itself: what each use of it can choose, what it takes in, in which states it can be, and its rules. */
-defineEmits<{ docs: []; remove: [] }>();
 const doc = useDocument();
 const stage = useStage();
 const bench = useBench();
+const originals = useOriginals();
+const removing = ref(false);
 const c = computed(() => bench.component);
 const contract = computed(() => c.value?.contract);
 const list = ref<HTMLElement | null>(null);
@@ -171,9 +175,11 @@ const value = (e: Event): string => (e.target as HTMLInputElement).value;
       {{ bench.isOwn ? 'Original in this project' : 'Installed original; what you change is this project’s edition' }}
     </p>
     <p class="links">
-      <button class="quiet-link" @click="$emit('docs')">About {{ c.name }}</button>
-      <button class="quiet-link" @click="$emit('remove')">{{ bench.isOwn ? 'Delete' : 'Changes' }}</button>
+      <button class="quiet-link" @click="originals.docsOf = bench.of">About {{ c.name }}</button>
+      <button class="quiet-link" @click="removing = true">{{ bench.isOwn ? 'Delete' : 'Changes' }}</button>
     </p>
+    <DeleteDialog v-if="removing && bench.isOwn" v-model:visible="removing" />
+    <EditionDialog v-else-if="removing" v-model:visible="removing" />
   </header>
   <div v-if="c && contract" class="body">
     <div v-if="asked" class="asked" role="alertdialog" aria-label="Before this is done">
@@ -293,7 +299,7 @@ const value = (e: Event): string => (e.target as HTMLInputElement).value;
   display: flex;
   gap: 12px;
 }
-.first {
+.body .section.first {
   border-top: 0;
   margin-top: 0;
 }

@@ -173,7 +173,7 @@ defineExpose({
           {{ alone ? 'All looks' : 'One look' }}
         </button>
       </div>
-      <div class="line">
+      <div v-if="bench.axes.length > 0" class="line">
         <div v-if="APPLIES.length > 1" role="radiogroup" aria-label="Changes apply to" class="applies">
           <span class="note">Changes apply to</span>
           <button

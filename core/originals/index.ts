@@ -53,3 +53,4 @@ export {
   type InUse,
   type MineKind,
 } from './compare.js';
+export { changeWords } from './editionWords.js';

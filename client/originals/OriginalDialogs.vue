@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useBench } from '../stores/bench.js';
+import { useOriginals } from '../stores/originals.js';
+import DocsDialog from './DocsDialog.vue';
+import PublishDialog from './PublishDialog.vue';
+import RelinkDialog from './RelinkDialog.vue';
+
+/** The dialogs that are opened from several places: what a component is about, what linking would do, publishing. */
+const originals = useOriginals();
+const bench = useBench();
+const docs = computed({
+  get: () => originals.docsOf !== null,
+  set: (on) => {
+    if (!on) originals.docsOf = null;
+  },
+});
+</script>
+
+<template>
+  <DocsDialog
+    v-if="originals.docsOf !== null"
+    v-model:visible="docs"
+    :of="originals.docsOf"
+    :editable="originals.docsOf === bench.of"
+  />
+  <RelinkDialog v-if="originals.relinking" v-model:visible="originals.relinking" />
+  <PublishDialog v-if="originals.publishing" v-model:visible="originals.publishing" />
+</template>
