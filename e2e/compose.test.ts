@@ -335,17 +335,25 @@ describe('a component of one’s own', () => {
     await page.waitForSelector(line('Departure Cast off'));
     expect(desk.wrong).toEqual([]);
   });
-  it('is not made of nothing, or of several things that nothing holds: the dialog says what to do', async () => {
+  it('is made of several things at once, one of each kind; of nothing, the dialog says what to do', async () => {
     await begin(use('a', 'button', 'label', 'Cast off'), use('b', 'link', 'label', 'More'));
-    await hand.click(line('Button Cast off'));
-    await hand.click(line('Link More'), { with: 'Shift' });
+    await page.focus('[aria-label="Wall"]');
     await page.keyboard.press('m');
     await page.waitForFunction(() =>
-      document.querySelector('[role="dialog"]')?.textContent?.includes('Wrap them first'),
+      document.querySelector('[role="dialog"]')?.textContent?.includes('Select something'),
     );
     await page.keyboard.press('Escape');
     await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
-    expect(Object.keys((await project()).originals)).toEqual([]);
+    await hand.click(line('Button Cast off'));
+    await hand.click(line('Link More'), { with: 'Shift' });
+    await page.keyboard.press('m');
+    await page.waitForSelector('[aria-label="Components"] li:nth-child(2)');
+    await page.keyboard.press('Enter');
+    const made = await settled((p) => Object.keys(p.originals).length === 2);
+    expect(Object.values(made.originals).map((o) => o.name)).toEqual(['Button', 'Link']);
+    expect(Object.values(screen(made).nodes).flatMap((n) => (n.type === 'instance' ? [n.component] : []))).toEqual(
+      expect.arrayContaining(['project/button', 'project/link']),
+    );
   });
 });
 

@@ -72,6 +72,15 @@ export const REFUSALS: Readonly<Record<string, string>> = {
   'flow.in-use': 'The flow still has screens.',
   'content.gone': 'The content set, row or column is gone.',
   'original.gone': 'The component is gone.',
+  'original.name': 'Another component of the project has this name.',
+  'contract.shape': 'A property, slot, rule or field of a component has not the form it must have.',
+  'contract.gone': 'The property, slot or rule is gone.',
+  'contract.many': 'The component has as many entries already as are taken.',
+  'rule.gone': 'That part of the rule is gone.',
+  'rule.value': 'A part cannot have the value that a rule sets.',
+  'rule.vain': 'A rule asks for a property or option that the component does not have.',
+  'edition.gone': 'The change of the edition is gone.',
+  'edition.many': 'The edition has as many changes already as are taken.',
 };
 
 /** An error that a designer can read, sent as RFC 9457 problem JSON. */

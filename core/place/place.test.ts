@@ -178,7 +178,7 @@ describe('an outline', () => {
       for (const screen of project.screens) {
         const world = { project, kits };
         const copied = writeOutline(world, [], screen.nodes, childrenOf(screen.nodes[screen.root] as Node));
-        const plan = readOutline(copied, vocabulary(own), own, Object.values(project.contentSets));
+        const plan = readOutline(copied, vocabulary(own, project), own, Object.values(project.contentSets));
         expect(plan.problem, `${screen.name}: ${copied}`).toBeNull();
         expect(plan.notes, screen.name).toEqual([]);
         const count = (items: typeof plan.items): number => items.reduce((n, i) => n + 1 + count(i.children), 0);

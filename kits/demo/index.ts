@@ -14,6 +14,7 @@ import {
   type Setting,
 } from '../../core/index.js';
 import { huts, manifest, sailings, travellers } from './content.js';
+import { withOriginals } from './originals.js';
 import { norrvik, summit, type DemoScreen } from './screens.js';
 
 const SIZES = { phone: [390, 844], desktop: [1280, 800] } as const;
@@ -113,7 +114,13 @@ export function demoProjects(kits: ReadonlyMap<KitRef, Kit>): Project[] {
       norrvik,
       [sailings, manifest, travellers],
     );
-    made.push(OWN_WAYS.reduce((p, o) => choose(p, ...o), plain));
+    made.push(
+      withOriginals(
+        OWN_WAYS.reduce((p, o) => choose(p, ...o), plain),
+        kits,
+        ref,
+      ),
+    );
   }
   const plywood = find('plywood');
   if (plywood) {

@@ -1,3 +1,4 @@
+import { documented, plywoodPages } from './docs.js';
 import { actions, inputs } from './plywood/actions.js';
 import { content } from './plywood/content.js';
 import { data, navigation } from './plywood/structure.js';
@@ -21,6 +22,6 @@ export const plywood: Part = {
   fonts: [400, 600, 700].map((weight) => ({ family: 'Public Sans', weight, file: `fonts/PublicSans-${weight}.ttf` })),
   icons: icons(ICONS, 1.5),
   families: ['Actions', 'Inputs', 'Navigation', 'Content', 'Feedback', 'Data', 'Sections'],
-  components: [...actions, ...inputs, ...navigation, ...content, ...data],
+  components: documented([...actions, ...inputs, ...navigation, ...content, ...data], plywoodPages),
   templates,
 };

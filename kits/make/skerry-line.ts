@@ -1,3 +1,4 @@
+import { documented, skerryPages } from './docs.js';
 import { actions, inputs } from './skerry/actions.js';
 import { content } from './skerry/content.js';
 import { data, navigation } from './skerry/structure.js';
@@ -21,6 +22,6 @@ export const skerryLine: Part = {
   fonts: [400, 600, 700].map((weight) => ({ family: 'Figtree', weight, file: `fonts/Figtree-${weight}.ttf` })),
   icons: icons(ICONS, 2),
   families: ['Actions', 'Inputs', 'Navigation', 'Content', 'Feedback', 'Data', 'Sections'],
-  components: [...actions, ...inputs, ...navigation, ...content, ...data],
+  components: documented([...actions, ...inputs, ...navigation, ...content, ...data], skerryPages),
   templates,
 };
