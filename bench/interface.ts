@@ -1,4 +1,4 @@
-import type { Browser, Page } from 'puppeteer-core';
+import type { Browser, KeyInput, Page } from 'puppeteer-core';
 import type { Edit, Project, Step } from '../core/index.js';
 import { freshDatabase, House } from '../e2e/house.js';
 import { generated } from './generated.js';
@@ -78,7 +78,7 @@ async function watch(page: Page): Promise<void> {
   });
 }
 /** Starts anew; tells the longest task since, ms (0: none over 50). */
-async function longest(page: Page, what: () => Promise<unknown>): Promise<number> {
+export async function longest(page: Page, what: () => Promise<unknown>): Promise<number> {
   await page.evaluate(() => new Promise((r) => setTimeout(r, 300)));
   await page.evaluate(() => void ((window as unknown as { bench: Watching }).bench.tasks = []));
   await what();
@@ -92,25 +92,35 @@ async function typed(page: Page, selector: string, text: string): Promise<readon
   for (const c of text) await page.keyboard.type(c, { delay: 60 });
   return (await page.evaluate(() => (window as unknown as { bench: Watching }).bench.frames)).slice(5);
 }
+/** Keys pressed in a field: for each the time to the frame that shows it, the first few left out, ms. */
+export async function typedInto(page: Page, selector: string, keys: readonly KeyInput[]): Promise<readonly number[]> {
+  await page.focus(selector);
+  await page.evaluate(() => void ((window as unknown as { bench: Watching }).bench.frames = []));
+  for (const key of keys) {
+    await page.keyboard.press(key);
+    await page.evaluate(() => new Promise((r) => setTimeout(r, 60)));
+  }
+  return (await page.evaluate(() => (window as unknown as { bench: Watching }).bench.frames)).slice(5);
+}
 async function timed(what: () => Promise<unknown>): Promise<number> {
   const t = performance.now();
   await what();
   return performance.now() - t;
 }
-const saved = (page: Page): Promise<unknown> =>
+export const saved = (page: Page): Promise<unknown> =>
   page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('all saved'), {
     timeout: 60_000,
     polling: 10,
   });
 const SAYS = 'Port Ellery to Gull Holm and on to Tarn Isle by night';
 
-async function open(browser: Browser, house: House, path: string): Promise<Page> {
+export async function open(browser: Browser, house: House, path: string, ready = '.sample .picture'): Promise<Page> {
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
   page.setDefaultTimeout(60_000);
   await page.goto(`${house.address}${path}`);
   await page.waitForSelector('[role="treeitem"]');
-  await page.waitForSelector('.sample .picture');
+  await page.waitForSelector(ready);
   await watch(page);
   await page.evaluate(() => new Promise((r) => setTimeout(r, 1500)));
   return page;

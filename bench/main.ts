@@ -1,15 +1,20 @@
 import { openBrowser } from '../e2e/house.js';
 import { measureCore } from './core.js';
 import { measureInterface } from './interface.js';
+import { measureMaking, measureWorkbench } from './originals.js';
 import { close, tell } from './report.js';
 import { measureServer } from './server.js';
 
 /** `npm run bench`: the core, the interface and the server against their targets. With one of these words: that part alone. */
-const only = process.argv.find((a) => ['core', 'interface', 'server'].includes(a));
+const only = process.argv.find((a) => ['core', 'interface', 'originals', 'server'].includes(a));
 const browser = await openBrowser();
 try {
   if (only === undefined || only === 'core') await measureCore(browser);
   if (only === undefined || only === 'interface') await measureInterface(browser, tell);
+  if (only === undefined || only === 'originals') {
+    measureMaking(tell);
+    await measureWorkbench(browser, tell);
+  }
   if (only === undefined || only === 'server') await measureServer(tell);
 } finally {
   await browser.close();

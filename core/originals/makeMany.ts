@@ -5,6 +5,7 @@ import {
   subtree,
   wearsOf,
   type Component,
+  type InstanceNode,
   type Node,
   type NodeId,
   type Project,
@@ -215,11 +216,14 @@ function makeGroup(
   if (!apply(m, got.steps)) return;
   const instances = [{ screen: lead.screen, node: got.instance }];
   const ref = `project/${got.component.id}`;
+  // All are compared with the screens as they stand now: each keeps its id and its place.
+  const now: World = { ...m.world, project: m.project };
+  const linkedNow: { readonly screen: string; readonly node: InstanceNode }[] = [];
   for (const t of members) {
     if (t === lead) continue;
-    const there = screenIn(m.project, t.screen);
+    const there = screenIn(now.project, t.screen);
     if (!there) continue;
-    const linked = relink({ ...m.world, project: m.project }, wearsOf(m.project, there), there, t.id, m.newId, ref);
+    const linked = relink(now, wearsOf(now.project, there), there, t.id, m.newId, ref);
     // What would not look the same stays what it is.
     if ('problem' in linked || !linked.exact || linked.ledger.some((e) => e.outcome === 'beside')) {
       m.left.push(
@@ -227,9 +231,33 @@ function makeGroup(
       );
       continue;
     }
-    if (apply(m, linked.steps)) instances.push({ screen: t.screen, node: t.id });
+    m.steps.push(...linked.steps);
+    linkedNow.push({ screen: t.screen, node: linked.node });
+    instances.push({ screen: t.screen, node: t.id });
   }
+  if (linkedNow.length > 0) m.project = standing(m.project, linkedNow);
   m.made.push({ of: lead.id, component: got.component, instances, likeness: alike, suggestions: got.suggestions });
+}
+
+/** The project with instances in the place of the parts they were: what their steps make of it, at once. */
+function standing(
+  project: Project,
+  linked: readonly { readonly screen: string; readonly node: InstanceNode }[],
+): Project {
+  return {
+    ...project,
+    screens: project.screens.map((s) => {
+      const here = linked.filter((l) => l.screen === s.id);
+      if (here.length === 0) return s;
+      const gone = new Set(here.flatMap((l) => subtree(s.nodes, l.node.id)));
+      for (const l of here)
+        for (const f of l.node.fills) for (const c of f.children) for (const k of subtree(s.nodes, c)) gone.delete(k);
+      const nodes: Record<NodeId, Node> = {};
+      for (const [id, n] of Object.entries(s.nodes)) if (!gone.has(id)) nodes[id] = n;
+      for (const l of here) nodes[l.node.id] = l.node;
+      return { ...s, nodes };
+    }),
+  };
 }
 
 /** What most of several like things are taken for: the first of a list looks like a header by itself. */

@@ -35,6 +35,6 @@ describe('an instance that is unlinked', () => {
       }
     }
     expect(differ.slice(0, 12)).toEqual([]);
-    expect(done).toBeGreaterThan(10);
+    expect(done).toBeGreaterThan(20);
   });
 });

@@ -25,7 +25,8 @@ import {
   type Wear,
   type World,
 } from '../model/index.js';
-import { expand, PLACE, type Expanded } from '../resolve/index.js';
+import { alone, expand, PLACE, resolve, type Expanded, type RNode } from '../resolve/index.js';
+import { instancesBy } from './unlink.js';
 import { likeness, pairParts, type Piece } from './likeness.js';
 
 /** What becomes of one difference when plain parts become an instance again. */
@@ -111,10 +112,12 @@ function compareTo(
   const actual: Piece = { nodes: screen.nodes, root: id };
   // As the component shows it, empty slots too: on a screen of its own, in the same place.
   let n = 0;
-  const rest = Object.fromEntries(Object.entries(screen.nodes).filter(([k]) => !mine.includes(k)));
+  const own = new Set(mine);
+  const around = alone(screen, id);
+  const rest = Object.fromEntries(Object.entries(around.nodes).filter(([k]) => !own.has(k)));
   const bare: InstanceNode = { ...base, fills: [] };
-  const alone: Screen = { ...screen, nodes: { ...rest, [id]: bare } };
-  const opened = expand(world, alone, id, () => `part-${++n}`, { wears, slots: true });
+  const empty: Screen = { ...around, nodes: { ...rest, [id]: bare } };
+  const opened = expand(world, empty, id, () => `part-${++n}`, { wears, slots: true });
   if (!opened) return { problem: `${component.name} shows nothing here.` };
   const expected: Piece = { nodes: opened.nodes, root: id };
   const ways = new Map([...opened.from].map(([part, way]) => [way.join('/'), part]));
@@ -132,7 +135,11 @@ function compareTo(
 
   const made: Setting[] = [];
   const ledger: RelinkEntry[] = [];
+  let inside: ReadonlyMap<string, RNode> | null = null;
+  const shows = (way: readonly string[]): RNode | undefined =>
+    (inside ??= instancesBy(resolve(world, empty, { wears }).root)).get([id, ...way].join('/'));
   const ctx: Compare = {
+    shows,
     world,
     wears,
     component,
@@ -194,9 +201,10 @@ function showsTheSame(
 ): boolean {
   const { world, wears } = ctx;
   const gone = new Set(subtree(screen.nodes, instance.id));
-  const rest = Object.fromEntries(Object.entries(screen.nodes).filter(([k]) => !gone.has(k)));
+  const around = alone(screen, instance.id);
+  const rest = Object.fromEntries(Object.entries(around.nodes).filter(([k]) => !gone.has(k)));
   let n = 0;
-  const opened = expand(world, { ...screen, nodes: { ...rest, ...nodes } }, instance.id, () => `again-${++n}`, {
+  const opened = expand(world, { ...around, nodes: { ...rest, ...nodes } }, instance.id, () => `again-${++n}`, {
     wears,
   });
   if (!opened) return false;
@@ -230,6 +238,8 @@ function showsTheSame(
 }
 
 interface Compare {
+  /** What stands at an address of the instance as it would be without differences. */
+  readonly shows: (way: readonly string[]) => RNode | undefined;
   readonly world: World;
   readonly wears: readonly Wear[];
   readonly component: Component;
@@ -360,6 +370,11 @@ function nestedDifferences(ctx: Compare, e: InstanceNode, a: InstanceNode, way: 
     if (!own || own.home === PLAIN_HOME) continue;
     const before = known.get(settingKey(own));
     if (before && sameJson(before.value, own.value)) continue;
+    // What it takes from what is around it was written down when it was unlinked: that is no difference.
+    if (s.kind === 'prop' && !s.when) {
+      const there = ctx.shows([...way, ...s.at])?.instance?.props;
+      if (there && Object.hasOwn(there, s.name) && sameJson(there[s.name] as Json, s.value)) continue;
+    }
     const linked =
       s.kind === 'prop' && s.at.length === 0
         ? ctx.component.nodes[way.at(-1) ?? '']?.bind?.[`props.${s.name}`]

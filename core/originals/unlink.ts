@@ -25,14 +25,7 @@ export type Unlinked =
  * every part remembers which it was; what is in its slots stays as it is. What is painted stays equal.
  * @param screen a screen, or an original worked on as one
  */
-export function unlink(
-  world: World,
-  wears: readonly Wear[],
-  screen: Screen,
-  id: NodeId,
-  newId: NewId,
-  within: World = world,
-): Unlinked {
+export function unlink(world: World, wears: readonly Wear[], screen: Screen, id: NodeId, newId: NewId): Unlinked {
   const node = screen.nodes[id];
   const place = placesOf(screen.nodes).get(id);
   if (node?.type !== 'instance') return { problem: 'Only an instance can be unlinked; this is plain already.' };
@@ -44,6 +37,11 @@ export function unlink(
   const component = componentAt(world, shownComponent(wears, node.component));
   if (!opened || !component)
     return { problem: 'Its original is not here, so there is nothing it could be turned into.' };
+  const lists = [...opened.from.values()].some((way) => way.some((w) => w.startsWith('#')));
+  if (lists && sharesRows(resolve(world, screen, { wears }).root, id))
+    return {
+      problem: `${component.name} shares its rows with those beside it, which only an instance can. Unlink what holds it, or change it with settings.`,
+    };
   const tree = treeOfScreen(screen);
   const nodes: Record<NodeId, Node> = { ...opened.nodes };
   // What is in its slots goes along; what no slot shows waits, hidden, in the same place.
@@ -79,6 +77,12 @@ export function unlink(
     nodes,
     name: component.name,
   };
+}
+
+/** Does a thing stand in a container whose children's rows line up? */
+function sharesRows(root: RNode, id: NodeId): boolean {
+  const walk = (r: RNode): boolean => r.children.some((c) => (c.key === id ? r.look.shareRows : walk(c)));
+  return walk(root);
 }
 
 /** The screen's nodes with a thing replaced by others of the same root. */
@@ -117,7 +121,8 @@ function inherited(
   }
   return steps;
 }
-function instancesBy(root: RNode): Map<string, RNode> {
+/** Every instance of a tree by its key, nested ones too. */
+export function instancesBy(root: RNode): Map<string, RNode> {
   const found = new Map<string, RNode>();
   const walk = (r: RNode): void => {
     if (r.instance) found.set(r.key, r);

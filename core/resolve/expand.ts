@@ -1,9 +1,11 @@
 import {
   listItems,
+  placesOf,
   qualifyAttrs,
   settingKey,
   shownComponent,
   splitRef,
+  subtree,
   type Attrs,
   type ComponentRef,
   type InstanceNode,
@@ -43,13 +45,36 @@ export function expand(
   options: ResolveOptions & { readonly slots?: boolean } = {},
 ): Expanded | null {
   let inside: Inside | null = null;
-  resolve(world, screen, {
+  resolve(world, alone(screen, id), {
     ...options,
     inside: { key: id, tell: (i) => (inside ??= i) },
   });
   return inside === null ? null : expandInside(inside, newId, options.slots === true);
 }
 
+/** A screen with nothing on it but one thing and what that stands in: the rest does not say what it shows. */
+export function alone(screen: Screen, id: NodeId): Screen {
+  const places = placesOf(screen.nodes);
+  const nodes: Record<NodeId, Node> = {};
+  for (const below of subtree(screen.nodes, id)) nodes[below] = screen.nodes[below] as Node;
+  let child = id;
+  for (let at = places.get(child)?.parent; at !== undefined; at = places.get(child)?.parent) {
+    const n = screen.nodes[at];
+    if (!n) break;
+    const only = child;
+    nodes[at] =
+      n.type === 'box'
+        ? { ...n, children: [only] }
+        : n.type === 'instance'
+          ? {
+              ...n,
+              fills: n.fills.flatMap((f) => (f.children.includes(only) ? [{ ...f, children: [only] }] : [])),
+            }
+          : n;
+    child = at;
+  }
+  return child === screen.root ? { ...screen, nodes } : screen;
+}
 function expandInside(inside: Inside, newId: () => NodeId, slots: boolean): Expanded {
   const { context, component, scope, shown, node, fills } = inside;
   const nodes: Record<NodeId, Node> = {};
