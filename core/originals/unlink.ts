@@ -66,7 +66,7 @@ export function unlink(world: World, wears: readonly Wear[], screen: Screen, id:
     steps: [
       ...steps,
       ...inherited(
-        within,
+        world,
         wears,
         screen,
         node,
