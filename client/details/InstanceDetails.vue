@@ -91,7 +91,7 @@ const some = (list: readonly Prop[], before: number, mine: (p: Prop) => boolean)
 function linked(p: Prop): InstanceType<typeof LinkMenu>['$props'] | null {
   const node = written.value;
   if (bench.of === '' || !node || at.value.length > 0 || entry.value) return null;
-  return { node, name: `props.${p.id}`, label: p.name, kind: p.kind, value: values.value[p.id], like: p };
+  return { node, name: `props.${p.id}`, label: p.name, kind: p.kind, value: () => values.value[p.id], like: p };
 }
 const whole = computed(() => upTo.value > props.value.length + grounds.value.length + partProps.value.length);
 </script>

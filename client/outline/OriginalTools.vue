@@ -13,11 +13,16 @@ const bench = useBench();
 const originals = useOriginals();
 const others = ref<InstanceType<typeof Menu> | null>(null);
 const parts = computed(() => Object.keys(bench.component?.nodes ?? {}).length);
-const all = computed(() =>
-  Object.values(stage.ground?.project.originals ?? {})
-    .sort((a, b) => a.name.localeCompare(b.name))
-    .map((o) => ({ label: o.name, command: () => originals.open(`project/${o.id}`) })),
-);
+interface Other {
+  readonly label: string;
+  readonly command: () => void;
+}
+/** The same list as long as they are called the same: most edits change none of that. */
+const all = computed<Other[]>((was) => {
+  const now = Object.values(stage.ground?.project.originals ?? {}).sort((a, b) => a.name.localeCompare(b.name));
+  if (was && was.map((o) => o.label).join('\n') === now.map((o) => o.name).join('\n')) return was;
+  return now.map((o) => ({ label: o.name, command: () => originals.open(`project/${o.id}`) }));
+});
 </script>
 
 <template>

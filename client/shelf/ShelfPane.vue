@@ -44,14 +44,18 @@ const families = computed(() => {
   return kit ? kit.families.filter((f) => Object.values(kit.components).some((c) => c.family === f)) : [];
 });
 const hasOwn = computed(() => Object.keys(stage.ground?.project.originals ?? {}).length > 0);
-const tabs = computed(() => [
+const tabs = computed<readonly string[]>((was) => {
+  const now = allTabs();
+  return was?.join() === now.join() ? was : now;
+});
+const allTabs = (): readonly string[] => [
   ...(bench.of !== '' ? [USES] : []),
   ...(isInstance.value ? [TRY] : []),
   ...(hasOwn.value ? [OWN] : []),
   ...families.value,
   BASIC,
   ...(stage.mainKit && stage.mainKit.templates.length > 0 ? [STARTERS] : []),
-]);
+];
 const open = computed(() =>
   tabs.value.includes(tab.value) ? tab.value : bench.of !== '' ? USES : (families.value[0] ?? ''),
 );

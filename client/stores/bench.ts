@@ -62,10 +62,17 @@ export const useBench = defineStore('bench', () => {
   const component = computed<Component | undefined>(() =>
     world.value && of.value !== '' ? componentAt(world.value, of.value) : undefined,
   );
+  /** Its contract: the same object until that is changed, whatever becomes of the parts. */
+  const contract = computed(() => component.value?.contract);
   const isOwn = computed(() => of.value.startsWith('project/'));
   /** The tree that steps are on; also the name under which it is worked on. */
   const tree = computed(() => (isOwn.value ? (`original:${splitRef(of.value).id}` as const) : editionTree(of.value)));
-  const axes = computed(() => (component.value ? axesOf(component.value) : NO_AXES));
+  /** The same list as long as contract and rules are the same: what is edited most are parts. */
+  const ways = new Memory<readonly Axis[]>(2);
+  const axes = computed(() => {
+    const c = component.value;
+    return c ? ways.of(c.contract, [c.rules], () => axesOf(c)) : NO_AXES;
+  });
 
   const surfaces = new Memory<Screen>(2);
   /** An original as if it were a screen. */
@@ -208,6 +215,7 @@ export const useBench = defineStore('bench', () => {
     room,
     about,
     component,
+    contract,
     isOwn,
     tree,
     axes,

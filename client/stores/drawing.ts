@@ -53,6 +53,11 @@ interface Wish {
 
 /** So many pictures are asked of the worker at once: it answers in order, and what is wanted changes. */
 const AT_ONCE = 2;
+/** While very many are wanted, more: the worker goes on while the page puts together what it has. */
+const MANY = 24;
+const AT_ONCE_OF_MANY = 8;
+/** Then they show several at a time: each frame with new pictures costs as much as it has pictures in all: ms. */
+const TOGETHER = 160;
 /** A bitmap is drawn anew when it would be stretched by more than this. */
 const STRETCH = 1.05;
 /** Bitmaps that are kept though nobody looks: the oldest go first. */
@@ -182,7 +187,7 @@ export const useDrawing = defineStore('drawing', () => {
   }
 
   async function run(): Promise<void> {
-    if (running >= AT_ONCE) return;
+    if (running >= (wishes.size > MANY ? AT_ONCE_OF_MANY : AT_ONCE)) return;
     const worker = library.worker;
     const all = [...wishes.values()];
     // What is seen comes before what is only measured.
@@ -205,6 +210,7 @@ export const useDrawing = defineStore('drawing', () => {
     } finally {
       running--;
       void run();
+      if (wishes.size > MANY) void run();
     }
   }
   function keep(wish: Wish, drawn: Drawn, look: LookUp, known: number): void {
@@ -226,10 +232,13 @@ export const useDrawing = defineStore('drawing', () => {
     // Several answers in one frame show together.
     if (told) return;
     told = true;
-    requestAnimationFrame(() => {
-      told = false;
-      triggerRef(pictures);
-    });
+    const show = (): void =>
+      void requestAnimationFrame(() => {
+        told = false;
+        triggerRef(pictures);
+      });
+    if (wishes.size > MANY) setTimeout(show, TOGETHER);
+    else show();
   }
   function clear(): void {
     wishes.clear();

@@ -14,7 +14,8 @@ const props = defineProps<{
   readonly name: string;
   readonly label: string;
   readonly kind: PropKind;
-  readonly value: Json | undefined;
+  /** What it says now; asked for only when a new property is made. */
+  readonly value: () => Json | undefined;
   /** The nested instance's own prop: a new one is like it. */
   readonly like?: Prop;
 }>();
@@ -25,9 +26,9 @@ const fresh = ref('');
 const bound = computed(() => {
   const id = props.node.bind?.[props.name];
   if (id === undefined) return null;
-  return { id, name: bench.component?.contract.props.find((p) => p.id === id.split('.')[0])?.name ?? id };
+  return { id, name: bench.contract?.props.find((p) => p.id === id.split('.')[0])?.name ?? id };
 });
-const fitting = computed(() => (bench.component?.contract.props ?? []).filter((p) => p.kind === props.kind));
+const fitting = computed(() => (bench.contract?.props ?? []).filter((p) => p.kind === props.kind));
 function bindStep(prop: string | null): Step {
   const bind: Record<string, string> = { ...props.node.bind };
   if (prop === null) delete bind[props.name];
@@ -49,10 +50,10 @@ function make(): void {
   const name = fresh.value.trim();
   if (!c || name === '') return;
   const id = propId(name, c.contract.props);
-  const base = { id, name, description: props.like?.description ?? '', default: props.value ?? '' };
+  const base = { id, name, description: props.like?.description ?? '', default: props.value() ?? '' };
   const { like } = props;
   const prop: Prop = like
-    ? ({ ...like, ...base, default: props.value ?? like.default } as Prop)
+    ? ({ ...like, ...base, default: props.value() ?? like.default } as Prop)
     : ({ ...base, kind: props.kind } as Prop);
   doc.act(`Link ${props.label} to the new property ${name}`, [
     { do: 'entry', tree: bench.tree, list: 'props', id, value: prop },

@@ -111,7 +111,12 @@ const isRoot = computed(() => props.node.id === stage.screen?.root);
     </p>
   </header>
   <div class="body">
-    <template v-for="p in rows" :key="`${node.id}${p.id}`">
+    <!-- Each edit asks every row anew; only those that say something else are drawn. -->
+    <div
+      v-for="p in rows"
+      :key="`${node.id}${p.id}`"
+      v-memo="[p.name, p.options?.length, JSON.stringify(held(p)), node.bind, bench.component?.rules, bench.applies]"
+    >
       <PropRow
         :prop="p"
         :id-base="`b-${node.id}`"
@@ -125,7 +130,12 @@ const isRoot = computed(() => props.node.id === stage.screen?.root);
         @mouseleave="bench.about = null"
       >
         <template v-if="LINKED[p.id]" #end
-          ><LinkMenu :node="node" :name="p.id" :label="p.name" :kind="LINKED[p.id] ?? 'text'" :value="linkValue(p)"
+          ><LinkMenu
+            :node="node"
+            :name="p.id"
+            :label="p.name"
+            :kind="LINKED[p.id] ?? 'text'"
+            :value="() => linkValue(p)"
         /></template>
       </PropRow>
       <ul v-if="differs(p).length > 0" class="differs" :aria-label="`${p.name} in other looks`">
@@ -136,7 +146,7 @@ const isRoot = computed(() => props.node.id === stage.screen?.root);
           </button>
         </li>
       </ul>
-    </template>
+    </div>
     <RoomRows />
   </div>
 </template>

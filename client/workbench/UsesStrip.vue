@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { useElementSize, useScroll } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { keepsItsOwn, screensShowing, usesOf, type ComponentRef, type InstanceNode } from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import SampleCard from '../shelf/SampleCard.vue';
@@ -15,8 +16,19 @@ const stage = useStage();
 const bench = useBench();
 const library = useLibrary();
 const originals = useOriginals();
-/** So many are drawn; the rest is counted. */
+/** So many are listed; the rest is counted. */
 const MOST = 60;
+const strip = ref<HTMLElement | null>(null);
+const { x } = useScroll(strip);
+const { width } = useElementSize(strip);
+/** How much room what is told at the left takes, and each card with its gap: px. */
+const TOLD = 214;
+const CARD = 162;
+/** Only those in sight are drawn: each edit draws all of them again. */
+const inSight = computed(() => {
+  const from = Math.max(0, Math.floor((x.value - TOLD) / CARD) - 1);
+  return shown.value.slice(from, from + Math.ceil((width.value || 1100) / CARD) + 2);
+});
 const uses = computed(() => (stage.calmWorld ? usesOf(stage.calmWorld, bench.of) : { screens: [], inside: [] }));
 const screens = computed(() => (stage.calmWorld ? screensShowing(stage.calmWorld, bench.of).length : 0));
 const own = computed(() => {
@@ -47,7 +59,7 @@ const shown = computed<readonly Use[]>(() => {
 });
 const byKey = computed(() => new Map(shown.value.map((u) => [u.key, u])));
 const drawn = useSlices(
-  () => (void [stage.world, library.fontsKnown], shown.value.map((u) => u.key)),
+  () => (void [stage.world, library.fontsKnown], inSight.value.map((u) => u.key)),
   (key) => {
     const use = byKey.value.get(key);
     const w = stage.world;
@@ -67,7 +79,7 @@ const says = computed(() => {
 </script>
 
 <template>
-  <div class="uses">
+  <div ref="strip" class="uses">
     <div class="told">
       <strong>{{ says }}</strong>
       <p v-if="own.size > 0" class="note">
@@ -81,6 +93,7 @@ const says = computed(() => {
     <SampleCard
       v-for="u in shown"
       :key="u.key"
+      v-memo="[drawn.get(u.key), u.name, own.has(u.key)]"
       :sample="drawn.get(u.key)"
       :name="u.name"
       :says="own.has(u.key) ? 'keeps its own' : ''"

@@ -33,6 +33,12 @@ function sameStyle(a: Node, b: Node): number {
  * restricted to like levels: Zhang, Pattern Recognition 28(3), 1995).
  */
 export function likeness(a: Piece, b: Piece): number {
+  const p = a.nodes[a.root];
+  const q = b.nodes[b.root];
+  if (!p || !q || p.type !== q.type) return 0;
+  // Most are leaves.
+  if (p.type !== 'instance' && childrenOf(p).length === 0 && childrenOf(q).length === 0)
+    return 0.5 + 0.5 * sameStyle(p, q);
   const known = new Map<string, number>();
   const weights = [weigh(a.nodes), weigh(b.nodes)] as const;
   const of = (x: NodeId, y: NodeId): number => {

@@ -1,3 +1,4 @@
+import { Memory } from '../base/index.js';
 import { carryInstance, targetKey } from '../carry/index.js';
 import { treeOfScreen, type NewId, type Step } from '../edit/index.js';
 import {
@@ -6,6 +7,7 @@ import {
   componentAt,
   listAt,
   listItems,
+  lookIn,
   placesOf,
   PLAIN_HOME,
   sameJson,
@@ -111,13 +113,12 @@ function compareTo(
   const mine = subtree(screen.nodes, id);
   const actual: Piece = { nodes: screen.nodes, root: id };
   // As the component shows it, empty slots too: on a screen of its own, in the same place.
-  let n = 0;
   const own = new Set(mine);
   const around = alone(screen, id);
   const rest = Object.fromEntries(Object.entries(around.nodes).filter(([k]) => !own.has(k)));
   const bare: InstanceNode = { ...base, fills: [] };
   const empty: Screen = { ...around, nodes: { ...rest, [id]: bare } };
-  const opened = expand(world, empty, id, () => `part-${++n}`, { wears, slots: true });
+  const opened = openedOf(world, wears, empty, bare, component);
   if (!opened) return { problem: `${component.name} shows nothing here.` };
   const expected: Piece = { nodes: opened.nodes, root: id };
   const ways = new Map([...opened.from].map(([part, way]) => [way.join('/'), part]));
@@ -190,6 +191,30 @@ function compareTo(
   void newId;
   const exact = beside.length === 0 && showsTheSame(ctx, screen, instance, nodes);
   return { steps, ledger, node: instance, name: component.name, likeness: fit, exact };
+}
+
+const bares = new Memory<Expanded | null>(4);
+/** The instance opened up. One on which nothing is chosen shows the same wherever it stands: it is opened once for all. */
+function openedOf(
+  world: World,
+  wears: readonly Wear[],
+  screen: Screen,
+  bare: InstanceNode,
+  component: Component,
+): Expanded | null {
+  const open = (): Expanded | null => {
+    let n = 0;
+    return expand(world, screen, bare.id, () => `part-${++n}`, { wears, slots: true });
+  };
+  if (bare.settings.length > 0) return open();
+  const key = JSON.stringify(bare.attrs);
+  const known = bares.of(component, [wears, screen.width, bare.component, bare.name, key], open, lookIn(world));
+  if (!known || known.root === bare.id) return known;
+  const { [known.root]: top, ...rest } = known.nodes;
+  const from = new Map(known.from);
+  from.delete(known.root);
+  from.set(bare.id, []);
+  return { ...known, root: bare.id, from, nodes: { ...rest, [bare.id]: { ...top, id: bare.id } as Node } };
 }
 
 /** Opens the instance as it would be, and compares it with the parts, one by one in their order. */
