@@ -118,6 +118,19 @@ export const useClipboard = defineStore('clipboard', () => {
       );
       return false;
     }
+    const strange = [...wanted].filter(
+      (ref) => ref.startsWith('project/') && !Object.hasOwn(w.project.originals, ref.slice('project/'.length)),
+    );
+    if (strange.length > 0) {
+      doc.say(
+        `What was copied uses ${strange.length === 1 ? 'a component' : `${strange.length} components`} of another project (${strange
+          .slice(0, 3)
+          .map((r) => r.slice('project/'.length))
+          .join(', ')}). Publish it as a kit there, or unlink it, and copy again. Nothing was pasted.`,
+        true,
+      );
+      return false;
+    }
     const single = cargo.pieces.length === 1 ? cargo.pieces[0] : undefined;
     const root = single?.nodes[single.root];
     if (over && root?.type === 'instance' && stage.countSelected > 0) {

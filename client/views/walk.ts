@@ -1,4 +1,5 @@
 import { childrenOf } from '../../core/index.js';
+import { useBench } from '../stores/bench.js';
 import { useStage } from '../stores/stage.js';
 
 /** The next or previous thing of what is worked on, in the order of the Outline. */
@@ -6,11 +7,13 @@ export function walk(by: 1 | -1, extend: boolean): void {
   const stage = useStage();
   const s = stage.screen;
   if (!s) return;
+  // The ground of an original is a part like others.
+  const isOriginal = useBench().of !== '';
   const all: string[] = [];
   const visit = (id: string): void => {
     const n = s.nodes[id];
     if (!n) return;
-    if (id !== s.root) all.push(id);
+    if (id !== s.root || isOriginal) all.push(id);
     childrenOf(n).forEach(visit);
   };
   visit(s.root);

@@ -6,7 +6,6 @@ import { computed, ref, shallowRef } from 'vue';
 import {
   applyEdit,
   impactOf,
-  PROP_KIND_NAMES,
   ROLES,
   STATES,
   type Impact,
@@ -22,7 +21,7 @@ import { useBench } from '../stores/bench.js';
 import { useOriginals } from '../stores/originals.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
-import { asKind, KIND_NAMES, propId } from './contract.js';
+import { asKind, propId, readProp } from './contract.js';
 import DeleteDialog from './DeleteDialog.vue';
 import EditionDialog from './EditionDialog.vue';
 import PropEditor from './PropEditor.vue';
@@ -93,18 +92,13 @@ function drop(p: Prop): void {
       steps.push({ do: 'entry', tree: bench.tree, list: 'rules', id: r.id, value: null });
   careful(`Remove the property ${p.name}`, [...steps, entry('props', p.id, null)]);
 }
-const adding = ref<PropKind>('text');
+const adding = ref('');
+/** `Tone: calm, strong` and the like, typed. */
 function add(): void {
-  const props = contract.value?.props ?? [];
-  const name = { ...KIND_NAMES, choice: 'Choice' }[adding.value];
-  const called = name.charAt(0).toUpperCase() + name.slice(1);
-  const id = propId(called, props);
-  const taken = props.filter((p) => p.name.startsWith(called)).length;
-  const base = asKind(
-    { id, name: taken > 0 ? `${called} ${taken + 1}` : called, kind: 'text', default: '', description: '' },
-    adding.value,
-  );
-  if (doc.act(`Add the property ${base.name}`, [entry('props', id, base)])) opened.value = id;
+  const p = readProp(adding.value, contract.value?.props ?? []);
+  if (!p || !doc.act(`Add the property ${p.name}`, [entry('props', p.id, p)])) return;
+  opened.value = p.kind === 'text' || p.kind === 'choice' ? '' : p.id;
+  adding.value = '';
 }
 const opened = ref('');
 const moveKey = useReorder(list, '.grip', (from, to) => {
@@ -196,19 +190,18 @@ const value = (e: Event): string => (e.target as HTMLInputElement).value;
     <div class="section first">
       <div class="between">
         <h3>Properties</h3>
-        <span class="add"
-          ><Select
-            v-model="adding"
-            size="small"
-            :options="PROP_KIND_NAMES.map((id) => ({ id, name: KIND_NAMES[id] }))"
-            option-label="name"
-            option-value="id"
-            aria-label="Kind of the new property"
-          /><button class="quiet-link" @click="add">Add</button></span
-        >
       </div>
+      <InputText
+        v-model="adding"
+        size="small"
+        fluid
+        placeholder="Add: Tone: calm, strong, gone"
+        aria-label="Add a property"
+        title="A name; with options behind a colon a choice; with ? a flag; with a kind in parentheses that: Level (number)"
+        @keydown.enter.prevent="add"
+      />
       <p v-if="contract.props.length === 0" class="note">
-        Nothing that a use could choose yet. Link a part’s text to a property, or add one here.
+        Nothing that a use could choose yet. Type one here, or link a part’s text to a property.
       </p>
       <div ref="list">
         <PropEditor
@@ -316,11 +309,6 @@ const value = (e: Event): string => (e.target as HTMLInputElement).value;
 }
 .asked p {
   flex-basis: 100%;
-}
-.add {
-  display: flex;
-  gap: 8px;
-  align-items: center;
 }
 .states {
   display: flex;

@@ -1,4 +1,4 @@
-import { PROP_KINDS, type Json, type Option, type Prop, type PropKind } from '../../core/index.js';
+import { PROP_KIND_NAMES, PROP_KINDS, type Json, type Option, type Prop, type PropKind } from '../../core/index.js';
 
 /** Kinds of props as the contract says them. */
 export const KIND_NAMES: Readonly<Record<PropKind, string>> = {
@@ -83,3 +83,74 @@ export const MEANINGS = [
   'items',
   'actions',
 ] as const;
+
+/** What options and properties are called, and what that means whatever a kit calls it. */
+const OPTION_MEANS: Readonly<Record<string, string>> = {
+  small: 'small',
+  little: 'small',
+  compact: 'small',
+  medium: 'medium',
+  normal: 'medium',
+  middle: 'medium',
+  large: 'large',
+  big: 'large',
+  tall: 'large',
+  main: 'primary',
+  strong: 'primary',
+  primary: 'primary',
+  plain: 'neutral',
+  calm: 'neutral',
+  neutral: 'neutral',
+  quiet: 'secondary',
+  secondary: 'secondary',
+  danger: 'danger',
+  warning: 'danger',
+  bad: 'danger',
+  good: 'success',
+  gone: 'disabled',
+  off: 'disabled',
+};
+const PROP_MEANS: Readonly<Record<string, string>> = {
+  label: 'label',
+  title: 'title',
+  heading: 'title',
+  note: 'supporting',
+  text: 'supporting',
+  tone: 'tone',
+  kind: 'tone',
+  size: 'size',
+  density: 'density',
+  picture: 'media',
+  photo: 'media',
+  icon: 'icon',
+};
+
+/**
+ * Reads a property as it is typed: `Tone: calm, strong, gone` is a choice, `Lined?` a flag, `Level (number)` says its kind,
+ * `Label` alone is a text. Null when there is no name in it.
+ */
+export function readProp(line: string, taken: readonly Prop[]): Prop | null {
+  const m = /^\s*([^:?()]+?)\s*(?:(\?)|\((\w+)\)|:\s*(.+))?\s*$/su.exec(line);
+  const name = m?.[1]?.trim().slice(0, 80) ?? '';
+  if (name === '') return null;
+  const id = propId(name, taken);
+  const means = PROP_MEANS[name.toLowerCase()];
+  const base: Prop = { id, name, kind: 'text', default: '', description: '', ...(means ? { means } : {}) };
+  const kind = PROP_KIND_NAMES.find((k) => KIND_NAMES[k] === m?.[3]?.toLowerCase() || k === m?.[3]?.toLowerCase());
+  if (m?.[2]) return asKind(base, 'flag');
+  if (kind) return asKind(base, kind);
+  const options: Option[] = [];
+  for (const o of (m?.[4] ?? '')
+    .split(',')
+    .map((t) => t.trim().slice(0, 80))
+    .filter((t) => t !== '')) {
+    const meant = OPTION_MEANS[o.toLowerCase()];
+    options.push({
+      id: propId(o, options),
+      name: o.charAt(0).toUpperCase() + o.slice(1),
+      ...(meant ? { means: meant } : {}),
+    });
+  }
+  const [first] = options;
+  return first ? { ...base, kind: 'choice', default: first.id, options } : base;
+}

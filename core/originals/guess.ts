@@ -65,11 +65,11 @@ export function guessOf(
   }
   const row = a.flow === 'row';
   const alike = children.length >= 3 && sameShape(nodes, children);
-  if (place.first && row && texts.length <= 3 && !alike) return g('banner', 'Header', 'Navigation');
+  if (place.first && !place.last && row && texts.length <= 3 && !alike) return g('banner', 'Header', 'Navigation');
   if (alike && row && (a.pin === 'bottom' || place.last) && icons.length >= children.length)
     return g('tablist', 'Tab bar', 'Navigation');
   if (alike && row && icons.length === 0 && children.every((c) => kind(c) === 'text'))
-    return g('tabs', 'Tabs', 'Navigation');
+    return place.last ? g('contentinfo', 'Footer', 'Navigation') : g('tabs', 'Tabs', 'Navigation');
   if (alike) return a.flow === 'grid' || row ? g('group', 'Deck', 'Content') : g('group', 'List', 'Content');
   const onlyLeaves = children.every((c) => c.type !== 'box');
   if (onlyLeaves && drawn && texts.length === 1 && pictures.length === 0) {
@@ -103,7 +103,7 @@ export function guessOf(
 /** Are all of these built alike, as far as their kinds go? */
 function sameShape(nodes: Nodes, list: readonly Node[]): boolean {
   const shape = (n: Node): string =>
-    `${n.type}${n.type === 'instance' ? n.component : ''}(${childrenOf(n)
+    `${n.type}${n.type === 'instance' ? n.component : ''}${String(n.attrs.textStyle ?? '')}(${childrenOf(n)
       .map((c) => (nodes[c] ? shape(nodes[c]) : ''))
       .join()})`;
   const first = list[0] ? shape(list[0]) : '';

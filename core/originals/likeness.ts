@@ -12,6 +12,10 @@ const CONTENT: ReadonlySet<string> = new Set(['text', 'icon', 'asset', 'visible'
 /** What a part says of its place among others: that is no part of what it is. */
 const PLACE: ReadonlySet<string> = new Set(['x', 'y', 'edges', 'pin', 'grow', 'shrink', 'share', 'alignSelf', 'bleed']);
 
+/** What being of one kind is worth, and what looking the same. */
+const KIND = 0.3;
+const STYLE = 0.7;
+
 /** How much two records of attributes agree: 0 to 1, by how many of those that either has are the same. */
 function sameStyle(a: Node, b: Node): number {
   const names = new Set([...Object.keys(a.attrs), ...Object.keys(b.attrs)]);
@@ -38,7 +42,7 @@ export function likeness(a: Piece, b: Piece): number {
   if (!p || !q || p.type !== q.type) return 0;
   // Most are leaves.
   if (p.type !== 'instance' && childrenOf(p).length === 0 && childrenOf(q).length === 0)
-    return 0.5 + 0.5 * sameStyle(p, q);
+    return KIND + STYLE * sameStyle(p, q);
   const known = new Map<string, number>();
   const weights = [weigh(a.nodes), weigh(b.nodes)] as const;
   const of = (x: NodeId, y: NodeId): number => {
@@ -52,7 +56,7 @@ export function likeness(a: Piece, b: Piece): number {
     const q = b.nodes[y];
     if (!p || !q || p.type !== q.type) return 0;
     if (p.type === 'instance' && q.type === 'instance' && p.component !== q.component) return 0.25;
-    const own = 0.5 + 0.5 * sameStyle(p, q);
+    const own = KIND + STYLE * sameStyle(p, q);
     const xs = childrenOf(p);
     const ys = childrenOf(q);
     if (xs.length === 0 && ys.length === 0) return own;

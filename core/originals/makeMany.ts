@@ -50,8 +50,8 @@ export type ManyMade =
   | { readonly made: readonly OneMade[]; readonly steps: readonly Step[]; readonly left: readonly string[] }
   | { readonly problem: string };
 
-/** So alike things are one component: structure and style agree by three quarters. */
-export const ALIKE = 0.75;
+/** So alike things are one component: structure and style agree by four fifths. */
+export const ALIKE = 0.8;
 
 /** Other things on a screen that are like this one and could be instances of the same component, the most alike first. */
 export function likesOf(

@@ -1,0 +1,370 @@
+import type { KeyInput, Page } from 'puppeteer-core';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { blankScreen, type InstanceNode, type Node, type Project, type Screen, type Step } from '../core/index.js';
+import { Desk } from './desk.js';
+import { Hand } from './hand.js';
+
+const desk = new Desk();
+let page: Page;
+let hand: Hand;
+const settled: typeof desk.settled = (is) => desk.settled(is);
+const line = (name: string): string => `[role="treeitem"][aria-label="${name}"]`;
+const row = (name: string): string => `[aria-label="Details"] [role="group"][aria-label="${name}"]`;
+const count = (what: string, most: number): void => expect(hand.count, `${what}: actions`).toBeLessThanOrEqual(most);
+const shown = (p: Project, id = 's1'): Screen => p.screens.find((s) => s.id === id) as Screen;
+const instances = (p: Project): InstanceNode[] =>
+  p.screens.flatMap((s) => Object.values(s.nodes).filter((n): n is InstanceNode => n.type === 'instance'));
+const byName = (p: Project, name: string) => Object.values(p.originals).find((o) => o.name === name);
+
+/** A new project with a screen on which these nodes stand, open in Compose. */
+async function begin(nodes: readonly Node[] = [], top: readonly string[] = []): Promise<void> {
+  const blank = blankScreen('s1', 'First', 'flow-1', 'phone', 390, 844);
+  const root = blank.nodes[blank.root] as Node & { readonly type: 'box' };
+  const screen: Screen = {
+    ...blank,
+    nodes: {
+      ...blank.nodes,
+      [root.id]: { ...root, children: top },
+      ...Object.fromEntries(nodes.map((n) => [n.id, n])),
+    },
+  };
+  await desk.make('Originals', [{ do: 'insertScreen', screen, after: null } satisfies Step]);
+  await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
+  await page.waitForSelector('[aria-label="Place line"]');
+  await page.waitForSelector('.sample .picture');
+}
+const text = (id: string, says: string, style = 'means:body'): Node => ({
+  id,
+  type: 'text',
+  attrs: { text: says, textStyle: style, color: '{means:ink}' },
+});
+const icon = (id: string, name: string): Node => ({
+  id,
+  type: 'icon',
+  attrs: { icon: name, size: 20, color: '{means:ink}' },
+});
+const box = (id: string, attrs: Node['attrs'], children: readonly string[]): Node => ({
+  id,
+  type: 'box',
+  attrs,
+  children,
+});
+/** A screen as one roughs it out: nothing but loose parts. */
+function rough(): [Node[], string[]] {
+  const nodes: Node[] = [];
+  const top: string[] = [];
+  const put = (...list: Node[]): void => {
+    nodes.push(...list);
+    top.push(list[0]?.id ?? '');
+  };
+  const drawn = { fill: '{means:surface}', stroke: '{means:line}' };
+  put(
+    box('bar', { flow: 'row', gap: 8, padding: 12, width: 'stretch', align: 'center' }, ['bar-i', 'bar-t']),
+    icon('bar-i', 'arrow-left'),
+    text('bar-t', 'Harbour guide', 'means:heading'),
+  );
+  put({ id: 'hero', type: 'image', name: 'Picture', attrs: { width: 'stretch', aspect: 1.8 } });
+  put(text('head', 'Ports near you', 'means:title'));
+  for (const [n, name] of ['Port Ellery', 'Skerrow', 'Gull Holm'].entries())
+    put(
+      box(`card${n}`, { flow: 'column', gap: 4, padding: 12, width: 'stretch', radius: 6, ...drawn }, [
+        `c${n}t`,
+        `c${n}n`,
+        ...(n === 2 ? [] : [`c${n}b`]),
+      ]),
+      text(`c${n}t`, name, 'means:label'),
+      text(`c${n}n`, 'Every hour', 'means:caption'),
+      ...(n === 2 ? [] : [text(`c${n}b`, 'Open today')]),
+    );
+  for (const [n, name] of ['Bus to town', 'Map of the port'].entries())
+    put(
+      box(`item${n}`, { flow: 'row', gap: 10, paddingY: 8, width: 'stretch', align: 'center' }, [`i${n}i`, `i${n}t`]),
+      icon(`i${n}i`, n === 0 ? 'bus' : 'map'),
+      text(`i${n}t`, name),
+    );
+  put(box('tag', { flow: 'row', padding: 4, radius: 10, ...drawn }, ['tag-t']), text('tag-t', 'New', 'means:caption'));
+  put({
+    id: 'rule',
+    type: 'shape',
+    name: 'Line',
+    attrs: { shape: 'line', width: 'stretch', height: 1, stroke: '{means:line}' },
+  });
+  put(
+    box('field', { flow: 'column', gap: 4, width: 'stretch' }, ['f-l', 'f-b']),
+    text('f-l', 'Your name', 'means:caption'),
+    box('f-b', { flow: 'row', padding: 10, width: 'stretch', ...drawn }, ['f-t']),
+    text('f-t', 'Asta'),
+  );
+  put(
+    box('go', { flow: 'row', padding: 14, radius: 8, fill: '{means:primary}' }, ['go-t']),
+    text('go-t', 'Find a ferry', 'means:label'),
+  );
+  put(text('small', 'Times may change with the weather.', 'means:caption'));
+  put(
+    box('foot', { flow: 'row', gap: 16, padding: 12, width: 'stretch' }, ['f1', 'f2', 'f3']),
+    text('f1', 'Terms'),
+    text('f2', 'Privacy'),
+    text('f3', 'Help'),
+  );
+  return [nodes, top];
+}
+beforeEach(async () => {
+  page = await desk.newPage();
+  hand = new Hand(page);
+});
+const wall = (): Promise<void> => page.focus('[aria-label="Wall"]');
+/** Types into a field of Details and leaves it. */
+async function fill(what: string, value: string, end: KeyInput = 'Enter'): Promise<void> {
+  await hand.click(`${row(what)} :is(input, textarea)`);
+  await page.keyboard.down('Control');
+  await page.keyboard.press('a');
+  await page.keyboard.up('Control');
+  await hand.type(value, end);
+}
+async function colour(what: string, value: string): Promise<void> {
+  await hand.click(`${row(what)} .pick`);
+  await page.waitForSelector('.colours input');
+  await hand.type(value, 'Enter');
+  await page.waitForFunction(() => !document.querySelector('.colours'));
+}
+
+describe('stories of originals', () => {
+  it('G. a kit’s first 10 components out of one roughly drawn screen', async () => {
+    await begin(...rough());
+    await wall();
+    await hand.chord('Control+a');
+    await hand.chord('m');
+    await page.waitForSelector('[aria-label="Components"] li:nth-child(10)');
+    // What it is guessed to be is right for nine of eleven; two are called better.
+    for (const [n, name] of [
+      [3, 'Section title'],
+      [10, 'Fine print'],
+    ] as const) {
+      await hand.click(`[aria-label="Name ${n}"]`);
+      await page.keyboard.down('Control');
+      await page.keyboard.press('a');
+      await page.keyboard.up('Control');
+      await hand.type(name);
+    }
+    await hand.chord('Enter');
+    const p = await settled((x) => Object.keys(x.originals).length >= 10);
+    count('G', 25);
+    const names = Object.values(p.originals).map((o) => o.name);
+    expect(names).toEqual(
+      expect.arrayContaining([
+        'Header',
+        'Picture',
+        'Card',
+        'List item',
+        'Badge',
+        'Line',
+        'Field',
+        'Button',
+        'Footer',
+        'Section title',
+        'Fine print',
+      ]),
+    );
+    // The cards are one component with three instances; that the third lacks a line is a flag.
+    const card = byName(p, 'Card');
+    expect(instances(p).filter((n) => n.component === `project/${card?.id ?? ''}`)).toHaveLength(3);
+    expect(card?.contract.props.map((q) => q.kind).sort()).toEqual(['flag', 'text', 'text', 'text']);
+    expect(desk.wrong).toEqual([]);
+  });
+
+  it('H. a component with 3 tones x 2 sizes and a hover look, from one loose drawing', async () => {
+    await begin(
+      [box('d', { flow: 'row', padding: 8, radius: 6, fill: '#e4e0d8' }, ['t']), text('t', 'On time')],
+      ['d'],
+    );
+    await hand.click(line('Row'));
+    await hand.chord('m');
+    await page.waitForSelector('#make-name', { visible: true });
+    await hand.chord('Enter');
+    await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
+    await settled((p) => Object.keys(p.originals).length === 1);
+    await hand.chord('w');
+    await hand.click('[aria-label="Add a property"]');
+    await hand.type('Tone: calm, strong, gone', 'Enter');
+    await hand.type('Size: small, large', 'Enter');
+    await page.waitForSelector('.cells tbody tr:nth-child(3) .cell:nth-of-type(2)');
+    await hand.click('[aria-label="Details"] .states label:nth-child(3) input');
+    await page.waitForSelector('[aria-label="State"]');
+    const cell = (r: number, c: number): string => `.cells tbody tr:nth-child(${r}) .cell:nth-of-type(${c}) .look`;
+    const ground = async (r: number, c: number): Promise<void> => {
+      const at = await (await page.waitForSelector(cell(r, c)))?.boundingBox();
+      await hand.click({ x: (at?.x ?? 0) + 3, y: (at?.y ?? 0) + (at?.height ?? 0) / 2 });
+      await page.waitForSelector(row('Fill'));
+    };
+    await hand.click('::-p-aria(Its row)');
+    await ground(2, 1);
+    await colour('Fill', '#0b2f4e');
+    await ground(3, 1);
+    await colour('Fill', '#bbbbbb');
+    await hand.click('::-p-aria(Its column)');
+    await ground(1, 2);
+    await fill('Padding', '16');
+    // Under the pointer, all of them have a line.
+    await hand.click('[role="combobox"][aria-label="Down"]');
+    await hand.click('::-p-aria(State[role="option"])');
+    await hand.click('::-p-aria(Its row)');
+    await ground(2, 1);
+    await colour('Line', '#f5b301');
+    count('H', 30);
+    const p = await settled((x) => Object.values(x.originals)[0]?.rules.length === 4);
+    const [o] = Object.values(p.originals);
+    expect(o?.rules.map((r) => r.when)).toEqual([
+      { props: { tone: 'strong' } },
+      { props: { tone: 'gone' } },
+      { props: { size: 'large' } },
+      { state: 'hover' },
+    ]);
+    expect(o?.contract.props.find((q) => q.id === 'tone')).toMatchObject({
+      means: 'tone',
+      options: [{ means: 'neutral' }, { means: 'primary' }, { means: 'disabled' }],
+    });
+    expect(desk.wrong).toEqual([]);
+  });
+
+  it('I. a dialog’s slot filled, then its title restyled in the original, and every dialog seen to follow', async () => {
+    const dialog = (id: string, title: string): Node => ({
+      id,
+      type: 'instance',
+      component: 'plywood@1.0.0/dialog',
+      attrs: { width: 'stretch' },
+      settings: [{ home: 'plywood@1.0.0/dialog', at: [], kind: 'prop', name: 'title', value: title }],
+      fills: [],
+    });
+    await begin([dialog('a', 'Leave now?'), dialog('b', 'Book it?')], ['a', 'b']);
+    const first = '[role="treeitem"][aria-label^="Dialog Leave now?"]';
+    await hand.click(first);
+    await hand.chord('Enter');
+    await hand.type('Row with Picture, Text A warm kitchen', 'Enter');
+    await hand.chord('Escape');
+    await settled((p) => Object.values(shown(p).nodes).some((n) => n.type === 'box' && n.id !== shown(p).root));
+    await hand.click(line('Row'));
+    await hand.chord('Tab');
+    await settled((p) => ((shown(p).nodes['a'] as InstanceNode).fills[0]?.children.length ?? 0) === 1);
+    await hand.click(first);
+    await hand.chord('w');
+    await page.waitForSelector('[aria-label="Looks"] canvas');
+    await hand.click('[role="treeitem"][aria-label="Text Are you sure?"]');
+    await colour('Colour', '#a8321f');
+    count('I', 12);
+    const p = await settled((x) => Object.keys(x.editions ?? {}).length === 1);
+    expect(Object.keys(p.editions ?? {})).toEqual(['plywood/dialog']);
+    await page.waitForFunction(() => document.querySelectorAll('.uses .sample').length === 2);
+    expect(
+      instances(p)
+        .filter((n) => n.component.endsWith('/dialog'))
+        .every((n) => n.settings.length === 1),
+    ).toBe(true);
+    expect(desk.wrong).toEqual([]);
+  });
+
+  it('J. an icon + label component used four times with icons swapped, its gap corrected once for all', async () => {
+    await begin(
+      [box('r', { flow: 'row', gap: 4, align: 'center' }, ['i', 't']), icon('i', 'anchor'), text('t', 'Quay')],
+      ['r'],
+    );
+    await hand.click(line('Row'));
+    await hand.chord('m');
+    await page.waitForSelector('#make-name', { visible: true });
+    await hand.chord('Enter');
+    await settled((p) => byName(p, 'List item') !== undefined);
+    await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
+    await hand.chord('/');
+    await hand.type('3 own list item Home (house), Trips (luggage), You (user)'.replace('own ', ''), 'Enter');
+    const four = await settled((p) => instances(p).length === 4);
+    expect(new Set(instances(four).flatMap((n) => n.settings.map((s) => s.value))).size).toBe(6);
+    await hand.chord('Escape');
+    await hand.chord('w');
+    await page.waitForSelector('[aria-label="Looks"] canvas');
+    await hand.chord('ArrowDown');
+    await fill('Gap', '14');
+    count('J', 10);
+    const p = await settled((x) => byName(x, 'List item')?.nodes['r']?.attrs.gap === 14);
+    expect(instances(p).every((n) => n.settings.every((s) => s.name !== 'gap'))).toBe(true);
+    await page.waitForFunction(() => document.querySelectorAll('.uses .sample').length === 4);
+    expect(desk.wrong).toEqual([]);
+  });
+
+  it('K. one override promoted; a cut-loose card brought back with its own texts kept', async () => {
+    const card = (id: string, more: InstanceNode['settings'] = []): InstanceNode => ({
+      id,
+      type: 'instance',
+      component: 'plywood@1.0.0/card',
+      attrs: { width: 'stretch' },
+      settings: [{ home: 'plywood@1.0.0/card', at: [], kind: 'prop', name: 'heading', value: `Hut ${id}` }, ...more],
+      fills: [],
+    });
+    await begin(
+      [
+        card('a', [{ home: 'plywood@1.0.0/card', at: ['root'], kind: 'attr', name: 'fill', value: '#fff4d6' }]),
+        card('b'),
+      ],
+      ['a', 'b'],
+    );
+    // Cut loose and written in, as somebody left it.
+    await hand.click('[role="treeitem"][aria-label^="Card Hut b"]');
+    await page.keyboard.press('u');
+    const loose = await settled((p) => shown(p).nodes['b']?.type === 'box');
+    const part = Object.values(shown(loose).nodes).find((n) => n.attrs.text === 'Hut b');
+    expect(part?.was).toMatchObject({ component: 'plywood@1.0.0/card' });
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/s1?sel=${part?.id ?? ''}`);
+    await page.waitForSelector(row('Text'));
+    await fill('Text', 'Lark Hut', 'Tab');
+    await settled((p) => Object.values(shown(p).nodes).some((n) => n.attrs.text === 'Lark Hut'));
+    hand.count = 0;
+    await hand.click('[role="treeitem"][aria-label^="Card Hut a"]');
+    await hand.chord('p');
+    await settled((p) => Object.keys(p.editions ?? {}).length === 1);
+    await hand.click(
+      '[role="treeitem"][aria-label^="Column Card"], [role="treeitem"][aria-label^="Box Card"], [role="treeitem"][aria-label^="Row Card"]',
+    );
+    await hand.chord('Shift+u');
+    await page.waitForSelector('[aria-label="What becomes of each difference"] li');
+    await hand.chord('Enter');
+    count('K', 5);
+    const p = await settled((x) => shown(x).nodes['b']?.type === 'instance');
+    const back = shown(p).nodes['b'] as InstanceNode;
+    expect(back.settings).toContainEqual({
+      home: 'plywood@1.0.0/card',
+      at: [],
+      kind: 'prop',
+      name: 'heading',
+      value: 'Lark Hut',
+    });
+    expect((shown(p).nodes['a'] as InstanceNode).settings.map((s) => s.name)).toEqual(['heading']);
+    expect(desk.wrong).toEqual([]);
+  });
+
+  it('L. a wireframe kit published from a screen and used in a new project', async () => {
+    await begin(...rough());
+    await wall();
+    await hand.chord('Control+a');
+    await hand.chord('m');
+    await page.waitForSelector('[aria-label="Components"] li:nth-child(10)');
+    await hand.chord('Enter');
+    await settled((p) => Object.keys(p.originals).length >= 10);
+    await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
+    await hand.click('::-p-aria(Own[role="tab"])');
+    await hand.click('::-p-aria(Publish as kit)');
+    await page.waitForSelector('#kit-name', { visible: true });
+    await hand.chord('Control+a');
+    await hand.type('Harbour frames', 'Enter');
+    await page.waitForSelector('::-p-aria(New project with it)', { timeout: 20_000 });
+    await hand.click('::-p-aria(New project with it)');
+    await page.waitForFunction(() => document.querySelector('h1')?.textContent?.includes('Harbour frames'));
+    await page.waitForSelector('.sample .picture');
+    await hand.chord('/');
+    await hand.type('Card Port Ellery', 'Enter');
+    await page.waitForSelector('[role="treeitem"][aria-label^="Card"]');
+    count('L', 12);
+    const kits = (await (await fetch(`${desk.house.address}/api/kits`)).json()) as {
+      kits: { ref: string; problems: unknown[]; components: number }[];
+    };
+    expect(kits.kits.find((k) => k.ref === 'harbour-frames@1.0.0')).toMatchObject({ problems: [] });
+    expect(desk.wrong).toEqual([]);
+  });
+});
