@@ -1,6 +1,14 @@
 import type { KeyInput, Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { blankScreen, type InstanceNode, type Node, type Project, type Screen, type Step } from '../core/index.js';
+import {
+  blankScreen,
+  type Component,
+  type InstanceNode,
+  type Node,
+  type Project,
+  type Screen,
+  type Step,
+} from '../core/index.js';
 import { Desk } from './desk.js';
 import { Hand } from './hand.js';
 
@@ -365,6 +373,282 @@ describe('stories of originals', () => {
       kits: { ref: string; problems: unknown[]; components: number }[];
     };
     expect(kits.kits.find((k) => k.ref === 'harbour-frames@1.0.0')).toMatchObject({ problems: [] });
+    expect(desk.wrong).toEqual([]);
+  });
+});
+
+/** A small original with a text of its own, and instances of it. */
+const own = (id: string, name: string, nodes: readonly Node[], more: Partial<Component> = {}): Component => ({
+  id,
+  name,
+  role: 'card',
+  family: 'Own components',
+  summary: '',
+  words: [],
+  contract: {
+    props: [{ id: 'label', name: 'Label', kind: 'text', default: name, description: '', means: 'label' }],
+    slots: [],
+    states: [],
+    events: [],
+  },
+  root: nodes[0]?.id ?? '',
+  nodes: Object.fromEntries(nodes.map((n) => [n.id, n])),
+  rules: [],
+  ...more,
+});
+const tile = own('tile', 'Tile', [
+  box('ground', { flow: 'column', padding: 12, fill: '#eeeeee', width: 'stretch' }, ['says']),
+  {
+    id: 'says',
+    type: 'text',
+    name: 'Says',
+    attrs: { text: '', color: '#222222', textStyle: 'means:body' },
+    bind: { text: 'label' },
+  },
+]);
+const use = (id: string, of: string, label: string | null, more: InstanceNode['settings'] = []): InstanceNode => ({
+  id,
+  type: 'instance',
+  component: `project/${of}`,
+  attrs: { width: 'stretch' },
+  settings: [
+    ...(label === null ? [] : [{ home: `project/${of}`, at: [], kind: 'prop' as const, name: 'label', value: label }]),
+    ...more,
+  ],
+  fills: [],
+});
+const painted = (fill: string): InstanceNode['settings'] => [
+  { home: 'project/tile', at: ['ground'], kind: 'attr', name: 'fill', value: fill },
+];
+async function beginWith(originals: readonly Component[], nodes: readonly InstanceNode[]): Promise<void> {
+  await begin([], []);
+  const steps: Step[] = [
+    ...originals.map((value): Step => ({ do: 'original', original: value.id, value })),
+    ...nodes.map((n, i): Step => ({
+      do: 'insert',
+      tree: 'screen:s1',
+      root: n.id,
+      nodes: { [n.id]: n },
+      into: { parent: 'root' },
+      after: nodes[i - 1]?.id ?? null,
+    })),
+  ];
+  const { root } = shown(await desk.project());
+  const { revision } = (await (await fetch(`${desk.house.address}/api/projects/${desk.id}`)).json()) as {
+    revision: number;
+  };
+  await desk.post(`/projects/${desk.id}/edits`, {
+    base: revision,
+    edits: [
+      {
+        id: 'with-originals',
+        label: 'With',
+        steps: steps.map((s) => (s.do === 'insert' ? { ...s, into: { parent: root } } : s)),
+      },
+    ],
+  });
+  await page.waitForSelector(line(`Tile ${nodes[0]?.settings[0]?.value as string}`));
+}
+const dialogGone = (): Promise<unknown> => page.waitForFunction(() => !document.querySelector('.p-dialog'));
+const bench = async (of: string): Promise<void> => {
+  await page.goto(`${desk.house.address}/p/${desk.id}/workbench/project/${of}`);
+  await page.waitForSelector('[aria-label="Looks"] canvas');
+};
+
+describe('what a designer can do with originals', () => {
+  it('roughs out with basic parts from the Shelf, dropped and styled', async () => {
+    await begin([text('t', 'Harbour')], ['t']);
+    await hand.click('::-p-aria(Basic parts[role="tab"])');
+    const to = await (await page.waitForSelector('.screen'))?.boundingBox();
+    await hand.drag('.sample[aria-label="Box"]', { x: (to?.x ?? 0) + 60, y: (to?.y ?? 0) + 60 });
+    const p = await settled((x) => Object.values(shown(x).nodes).filter((n) => n.type === 'box').length === 2);
+    expect(Object.values(p.originals)).toEqual([]);
+    await colour('Fill', '#ffeecc');
+    await fill('Corners', '9');
+    await settled((x) => Object.values(shown(x).nodes).some((n) => n.attrs.fill === '#ffeecc' && n.attrs.radius === 9));
+    await hand.click('.sample[aria-label="Ellipse"]');
+    await settled((x) => Object.values(shown(x).nodes).some((n) => n.type === 'shape' && n.attrs.shape === 'ellipse'));
+    expect(desk.wrong).toEqual([]);
+  });
+
+  it('reads and writes rules as sentences, and says what it cannot read', async () => {
+    await beginWith([tile], [use('a', 'tile', 'One')]);
+    await bench('tile');
+    await hand.click('[aria-label="Add a property"]');
+    await hand.type('Size: small, large', 'Enter');
+    await settled((p) => p.originals['tile']?.contract.props.length === 2);
+    await hand.click('::-p-aria(Add a rule)');
+    await hand.type('when Size is huge: padding 4', 'Enter');
+    await page.waitForFunction(() => document.querySelector('.problem')?.textContent?.includes('Size cannot be huge'));
+    await page.evaluate(() => {
+      const t = document.querySelector<HTMLTextAreaElement>('[aria-label="New rule"]');
+      t?.select();
+    });
+    await hand.type('when Size is large: padding 24, Says’s colour #004488', 'Enter');
+    const p = await settled((x) => x.originals['tile']?.rules.length === 1);
+    expect(p.originals['tile']?.rules[0]).toMatchObject({
+      when: { props: { size: 'large' } },
+      set: { ground: { padding: 24 }, says: { color: '#004488' } },
+    });
+    await page.waitForSelector('::-p-text(when Size is large)');
+  });
+
+  it('shows what a change of the contract would do to settings before it is done', async () => {
+    await beginWith([tile], [use('a', 'tile', 'One'), use('b', 'tile', 'Two')]);
+    await bench('tile');
+    await hand.click('::-p-aria(All of Label)');
+    await hand.click('::-p-aria(Remove Label)');
+    await page.waitForFunction(() =>
+      document.querySelector('[role="alertdialog"]')?.textContent?.includes('2 settings on 1 screen'),
+    );
+    await hand.click('::-p-aria(Leave it as it is)');
+    expect((await desk.project()).originals['tile']?.contract.props).toHaveLength(1);
+    await hand.click('::-p-aria(Remove Label)');
+    await hand.click('::-p-aria(Do it)');
+    const p = await settled((x) => x.originals['tile']?.contract.props.length === 0);
+    // Nothing is lost: what was chosen waits on its instances.
+    expect(instances(p).map((n) => n.settings[0]?.value)).toEqual(['One', 'Two']);
+    await page.focus('[aria-label="Looks"]');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await settled((x) => x.originals['tile']?.contract.props.length === 1);
+  });
+
+  it('nests: a colour changed in the smallest arrives everywhere, in another tab too', async () => {
+    const outer = own('outer', 'Outer', [
+      box('o', { flow: 'column', gap: 4, width: 'stretch' }, ['one', 'two']),
+      use('one', 'tile', 'In'),
+      use('two', 'tile', 'Out'),
+    ]);
+    await beginWith([tile, outer], [use('a', 'tile', 'One'), use('b', 'outer', null)]);
+    const other = await desk.browser.newPage();
+    await other.setViewport({ width: 1280, height: 800 });
+    await other.goto(`${desk.house.address}/p/${desk.id}/compose`);
+    await other.waitForSelector('.screen canvas');
+    const ink = (on: Page): Promise<number> =>
+      on.evaluate(() => {
+        const c = document.querySelector<HTMLCanvasElement>('.screen canvas');
+        const data = c?.getContext('2d')?.getImageData(0, 0, c.width, c.height).data ?? [];
+        let n = 0;
+        for (let i = 0; i < data.length; i += 4)
+          if (data[i] === 0xff && data[i + 1] === 0xd5 && data[i + 2] === 0x66) n++;
+        return n;
+      });
+    expect(await ink(other)).toBe(0);
+    await bench('tile');
+    await page.keyboard.press('ArrowDown');
+    await colour('Fill', '#ffd566');
+    await settled((p) => p.originals['tile']?.nodes['ground']?.attrs.fill === '#ffd566');
+    await other.waitForFunction(
+      () => {
+        const c = document.querySelector<HTMLCanvasElement>('.screen canvas');
+        const data = c?.getContext('2d')?.getImageData(0, 0, c.width, c.height).data ?? [];
+        let n = 0;
+        for (let i = 0; i < data.length; i += 4)
+          if (data[i] === 0xff && data[i + 1] === 0xd5 && data[i + 2] === 0x66) n++;
+        return n > 1000;
+      },
+      { polling: 50 },
+    );
+    await other.close();
+    // A component is never put into itself, however far round.
+    await bench('tile');
+    await page.keyboard.press('/');
+    await hand.type('outer', 'Enter');
+    await page.waitForFunction(() => document.querySelector('.p-toast')?.textContent?.includes('would contain itself'));
+    expect(Object.keys((await desk.project()).originals['tile']?.nodes ?? {})).toHaveLength(2);
+  });
+
+  it('compares, puts back by kind, copies settings, and leaves alone what is locked', async () => {
+    await beginWith([tile], [use('a', 'tile', 'One', painted('#ffcc00')), use('b', 'tile', 'Two')]);
+    await hand.click(line('Tile One'));
+    await hand.click('::-p-aria(Compare and promote Fill)');
+    await page.waitForFunction(() => {
+      const said = document.querySelector('[role="dialog"] .values')?.textContent ?? '';
+      return said.includes('as in the original') && said.includes('#ffcc00');
+    });
+    await page.keyboard.press('Escape');
+    await wall();
+    await hand.chord('y');
+    await hand.click('[role="treeitem"][aria-label^="Tile Two"]');
+    await hand.chord('Shift+y');
+    const both = await settled((p) => (shown(p).nodes['b'] as InstanceNode).settings.length === 2);
+    expect((shown(both).nodes['b'] as InstanceNode).settings).toEqual(
+      (shown(both).nodes['a'] as InstanceNode).settings,
+    );
+    await hand.click('::-p-aria(looks of parts \\(1\\))');
+    const back = await settled((p) => (shown(p).nodes['b'] as InstanceNode).settings.length === 1);
+    expect((shown(back).nodes['b'] as InstanceNode).settings[0]?.name).toBe('label');
+    await bench('tile');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowDown');
+    await hand.click('.lock input');
+    await settled((p) => p.originals['tile']?.nodes['says']?.locked === true);
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/s1?sel=b/says`);
+    await page.waitForSelector(row('Colour'));
+    await colour('Colour', '#004488');
+    await page.waitForFunction(() => document.querySelector('.p-toast')?.textContent?.includes('is locked in Tile'));
+    expect((shown(await desk.project()).nodes['b'] as InstanceNode).settings).toHaveLength(1);
+  });
+
+  it('deletes with care, and brings a deleted original back from an instance', async () => {
+    await beginWith([tile], [use('a', 'tile', 'One')]);
+    await bench('tile');
+    await hand.click('::-p-aria(Delete)');
+    await page.waitForFunction(() =>
+      document.querySelector('.p-dialog')?.textContent?.includes('used once on 1 screen'),
+    );
+    await page.evaluate(() => document.querySelector<HTMLInputElement>('input[value="leave"]')?.click());
+    await hand.click('.p-dialog ::-p-aria(Delete Tile)');
+    await settled((p) => Object.keys(p.originals).length === 0);
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/s1?sel=a`);
+    await hand.click('::-p-aria(Bring the original back)');
+    const p = await settled((x) => x.originals['tile'] !== undefined);
+    expect(p.originals['tile']).toMatchObject({ name: 'Tile' });
+    // Unlinked, what used it looks the same without it.
+    await bench('tile');
+    await hand.click('::-p-aria(Delete)');
+    await page.waitForSelector('.p-dialog');
+    await hand.click('.p-dialog ::-p-aria(Delete Tile)');
+    const gone = await settled((x) => Object.keys(x.originals).length === 0);
+    expect(shown(gone).nodes['a']).toMatchObject({ type: 'box', was: { component: 'project/tile' } });
+    await dialogGone();
+  });
+
+  it('offers an option when three instances have the same override, and makes it one', async () => {
+    await beginWith(
+      [tile],
+      [
+        use('a', 'tile', 'One', painted('#ffcc00')),
+        use('b', 'tile', 'Two', painted('#ffcc00')),
+        use('c', 'tile', 'Three', painted('#ffcc00')),
+      ],
+    );
+    await hand.click('[role="treeitem"][aria-label^="Tile Two"]');
+    await page.waitForSelector('.advice');
+    await hand.click('.advice button');
+    const p = await settled((x) => x.originals['tile']?.contract.props.some((q) => q.id === 'variant') === true);
+    expect(p.originals['tile']?.rules).toHaveLength(1);
+    for (const n of instances(p)) expect(n.settings.map((s) => s.name)).toEqual(['label', 'variant']);
+  });
+
+  it('writes a docs page with live samples, in which nothing runs', async () => {
+    await beginWith([tile], [use('a', 'tile', 'One')]);
+    await bench('tile');
+    await hand.click('::-p-aria(About Tile)');
+    await hand.click('::-p-aria(Write a docs page)');
+    await page.focus('[aria-label="Docs page in Markdown"]');
+    await hand.chord('Control+a');
+    await hand.type('# Tile <img src=x onerror="document.title=1">', 'Enter');
+    await hand.type('```sample', 'Enter');
+    await hand.type('Tile Harbour', 'Enter');
+    await hand.type('```', 'Enter');
+    await page.waitForSelector('.p-dialog figure canvas, .p-dialog figure img');
+    expect(await page.$('.p-dialog article img[src="x"]')).toBeNull();
+    await hand.click('::-p-aria(Keep the page)');
+    await settled((p) => p.originals['tile']?.docs?.includes('Tile Harbour') === true);
+    expect(await page.title()).not.toBe('1');
     expect(desk.wrong).toEqual([]);
   });
 });

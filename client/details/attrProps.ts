@@ -220,7 +220,16 @@ export const PART_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>>
     number('gap', 'Gap', 'px'),
     SHOWN,
   ],
-  instance: [SHOWN],
+  instance: [
+    {
+      id: 'component',
+      name: 'Component',
+      kind: 'component',
+      default: '',
+      description: 'Another one in this place; the room around it stays the original’s.',
+    },
+    SHOWN,
+  ],
 };
 
 /** The root of an instance: its ground. */

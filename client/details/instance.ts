@@ -131,7 +131,9 @@ export function useInstance() {
     const own = settings.value.get(targetKey({ at: path, kind: 'attr', name: prop.id }));
     const told =
       path === looked.value || path.join('/') === looked.value.join('/') ? shownBy(layers.value.get(prop.id)) : null;
-    const value = own?.value ?? told?.value;
+    const itself =
+      prop.id === 'component' && part.value?.part.type === 'instance' ? part.value.part.component : undefined;
+    const value = own?.value ?? told?.value ?? itself;
     return {
       held: wrap(`${keyAt(path)}|${prop.id}`, lookValue(prop.id, value, boxAt(path)?.node.look) ?? value),
       from: own ? undefined : told?.says,
@@ -246,6 +248,11 @@ export function useInstance() {
       doc.act(`Change ${prop.name}`, steps, merge ? `${lead.id}|${target.name}|${bench.applies}` : null);
       return;
     }
+    const locked = lockedAt(target);
+    if (locked) {
+      doc.say(`${locked} It was left as it is.`, true);
+      return;
+    }
     const others = alongside(target, prop);
     const label = `Change ${prop.name}${stage.countSelected > 1 ? ` of ${count(stage.countSelected)} things` : ''}`;
     const own = chooseSteps(w, stage.wears, treeOfScreen(s), lead, target, value, item.value);
@@ -261,6 +268,18 @@ export function useInstance() {
     const steps = [...own, ...stepsAlongside(seen, target, value)];
     if (rest.length === 0) doc.act(label, steps, one, !merge);
     else doc.actInTwo(label, steps, () => stepsAlongside(rest, target, value), one, !merge);
+  }
+  /** Says so when the part that is meant is locked in its original. */
+  function lockedAt(target: Target): string | null {
+    const w = stage.world;
+    const n = written.value;
+    if (!w || !n || target.at.length === 0) return null;
+    for (let i = 1; i <= target.at.length; i++) {
+      const found = findAt(w, stage.wears, n, target.at.slice(0, i));
+      if (found?.part.locked)
+        return `${found.part.name ?? found.part.id} is locked in ${found.owner.name}: it is changed in the original (w).`;
+    }
+    return null;
   }
   function back(target: Target, name: string): void {
     const s = stage.screen;

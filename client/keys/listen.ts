@@ -18,7 +18,7 @@ export function useCommandKeys(run: Readonly<Record<RunId, (event: KeyboardEvent
   function onKey(event: KeyboardEvent): void {
     const id = commandOf(event, 'always', 'screen');
     if (id === null) return;
-    // A dialog has the keys to itself, that which closes it too.
+    // What lies over the view has the keys to itself, that which closes it too.
     if (dialog) return;
     const typing = isField(event.target);
     // Undo and redo go on while something is chosen in a field; within a text of several lines they are the text's own.
@@ -35,7 +35,7 @@ export function useCommandKeys(run: Readonly<Record<RunId, (event: KeyboardEvent
   let dialog = false;
   const overKey = (e: KeyboardEvent): void => {
     over = e.shiftKey;
-    dialog = document.querySelector('.p-dialog-mask') !== null;
+    dialog = document.querySelector('.p-dialog-mask, .p-popover') !== null;
   };
   function onCopy(event: ClipboardEvent): void {
     if (!isField(event.target)) clipboard.copy(event, event.type === 'cut');

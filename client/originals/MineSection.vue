@@ -1,6 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { kindOfMine, MINE_KINDS, mineOf, putBackSteps, type MineKind } from '../../core/index.js';
+import {
+  attrName,
+  kindOfMine,
+  MINE_KINDS,
+  mineOf,
+  putBackSteps,
+  repeatedOverride,
+  type MineKind,
+} from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import { tip } from '../keys/table.js';
 import { useDocument } from '../stores/document.js';
@@ -38,6 +46,17 @@ function putBack(kind: MineKind): void {
     putBackSteps(w, stage.wears, s, node.value, (m) => kindOfMine(w, ref, m) === kind),
   );
 }
+/** The same choice on three or more instances may want to be an option: one quiet line, while one works. */
+const advice = computed(() => {
+  const w = stage.calmWorld;
+  const n = node.value;
+  if (!w || !n || stage.countSelected > 1) return null;
+  for (const m of mine.value) {
+    const found = m.kind === 'setting' && m.carried.at.length > 0 ? repeatedOverride(w, stage.wears, n, m.key) : null;
+    if (found) return found;
+  }
+  return null;
+});
 const promotion = computed(() =>
   kinds.value.some((k) => k.kind === 'looks' || k.kind === 'options') ? originals.promotion() : null,
 );
@@ -58,6 +77,15 @@ const promotion = computed(() =>
     <p class="line">
       <label class="only"><input v-model="only" type="checkbox" /> Only mine</label>
       <button class="quiet-link" :title="tip('copySettings')" @click="originals.copySettings()">Copy settings</button>
+    </p>
+    <p v-if="advice" class="advice">
+      {{ plural(advice.uses.length, 'instance') }} have the same {{ attrName(advice.carried.name).toLowerCase() }}.
+      <button
+        class="quiet-link"
+        @click="originals.makeOption(advice, `Other ${attrName(advice.carried.name).toLowerCase()}`)"
+      >
+        Make it an option
+      </button>
     </p>
     <template v-if="promotion && !('problem' in promotion)">
       <p class="line">
@@ -84,6 +112,10 @@ const promotion = computed(() =>
 }
 .line .quiet-link {
   font-size: 12px;
+}
+.advice {
+  border-left: 4px solid var(--tape);
+  padding-left: 8px;
 }
 .only {
   display: flex;

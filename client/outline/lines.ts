@@ -3,7 +3,9 @@ import {
   childrenOf,
   lookIn,
   Memory,
+  rulesOn,
   tellNode,
+  whenSentence,
   type Box,
   type Node,
   type Screen,
@@ -45,15 +47,27 @@ export function useLines() {
     const wears = stage.wearsShown(screen);
     const line = kept.of(
       node,
-      [screen.id, depth, ghost, box?.node, wears, world.project.contentSets],
+      [screen.id, depth, ghost, box?.node, wears, world.project.contentSets, bench.contract, bench.component?.rules],
       () => {
         const { kind, says, own } = tellNode(world, wears, node, box?.node.instance?.props);
-        const text = bench.of === '' ? says : (node.name ?? '') || says || linked(node, box);
+        const text = bench.of === '' ? says : `${(node.name ?? '') || says || linked(node, box)}${onlyIn(node)}`;
         return { key: `${screen.id}/${node.id}`, screen, id: node.id, depth, kind, text, count: own, ghost };
       },
       lookIn(world),
     );
     return line.screen.id === screen.id ? line : { ...line, screen };
+  }
+  /** In which looks a part of an original shows, where that is not in all. */
+  function onlyIn(node: Node): string {
+    const c = bench.component;
+    if (!c) return '';
+    const flag = c.contract.props.find((p) => p.id === node.bind?.['visible']);
+    if (flag) return `, when ${flag.name} is on`;
+    const rules = rulesOn(c, node.id, 'visible');
+    const shows = rules.filter((r) => r.set[node.id]?.['visible'] === true);
+    const hides = rules.filter((r) => r.set[node.id]?.['visible'] === false);
+    if (node.attrs.visible === false && shows.length > 0) return `, ${whenSentence(c, shows[0]?.when ?? {})}`;
+    return hides.length > 0 ? `, not ${whenSentence(c, hides[0]?.when ?? {})}` : '';
   }
   /** What a part of an original says comes from its contract. */
   function linked(node: Node, box: Box | undefined): string {

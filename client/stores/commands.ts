@@ -42,6 +42,7 @@ import {
   type Spot,
   type Step,
 } from '../../core/index.js';
+import { useBench } from './bench.js';
 import { useDocument } from './document.js';
 import { plain } from './plain.js';
 import { useStage } from './stage.js';
@@ -50,6 +51,10 @@ import { useStage } from './stage.js';
 export const useCommands = defineStore('commands', () => {
   const doc = useDocument();
   const stage = useStage();
+  const bench = useBench();
+
+  /** On the Workbench, with less than all looks chosen: things are placed, swapped and hidden in those looks only. */
+  const inSomeLooks = (): boolean => bench.of !== '' && bench.applies !== 'all';
 
   const world = (): NonNullable<typeof stage.world> => {
     if (!stage.world) throw new Error('No project is open');
@@ -212,6 +217,11 @@ export const useCommands = defineStore('commands', () => {
       hide();
       return;
     }
+    if (inSomeLooks()) {
+      const hidden = stage.selectedIds.flatMap((id) => bench.set(id, 'visible', false).steps);
+      doc.act(`Hide ${named()} in some looks`, hidden);
+      return;
+    }
     const steps = stage.targets.flatMap((t) => removeSteps(treeOfScreen(t.screen), t.screen, t.ids));
     if (doc.act(`Delete ${named()}`, steps)) stage.select([]);
   }
@@ -252,6 +262,11 @@ export const useCommands = defineStore('commands', () => {
       return;
     }
     const ids = stage.selectedIds;
+    if (inSomeLooks() && (way === 'up' || way === 'down')) {
+      const [step] = nudgeSteps(tree, s, p.node, way === 'up' ? -1 : 1);
+      if (step?.do === 'move') placeInLooks([p.node], { into: step.into, after: step.after });
+      return;
+    }
     if (ids.length > 1 && (way === 'up' || way === 'down')) {
       const into = placesOf(s.nodes).get(ids[0] ?? '');
       if (!into) return;
@@ -290,11 +305,23 @@ export const useCommands = defineStore('commands', () => {
           screen.id,
           pieces.map((p) => p.root),
         );
-    } else if (screen.id === from.id) doc.act(`Move ${named()}`, moveSteps(treeOfScreen(screen), screen, ids, to));
+    } else if (screen.id === from.id && inSomeLooks()) placeInLooks(ids, to);
+    else if (screen.id === from.id) doc.act(`Move ${named()}`, moveSteps(treeOfScreen(screen), screen, ids, to));
     else {
       const got = transferSteps(from, screen, ids, to, stage.newId);
       if (doc.act(`Move ${named()} to ${screen.name}`, got.steps)) stage.goTo(screen.id, got.made);
     }
+  }
+
+  /** Parts of an original stand elsewhere in some looks: rules say where. */
+  function placeInLooks(ids: readonly string[], to: Spot): void {
+    let { after } = to;
+    const steps = ids.flatMap((id) => {
+      const made = bench.set(id, 'place', { parent: to.into.parent, after }).steps;
+      after = id;
+      return made;
+    });
+    doc.act(`Move ${named()} in some looks`, steps);
   }
 
   function wrap(kind: 'row' | 'column' | 'card'): void {
@@ -398,6 +425,7 @@ export const useCommands = defineStore('commands', () => {
       t.ids.flatMap((id): Step[] => {
         const node = t.screen.nodes[id];
         if (node?.type !== 'instance') return [];
+        if (inSomeLooks()) return [...bench.set(id, 'component', stage.behind(ref)).steps];
         const wears = stage.wearsShown(t.screen);
         // Going back to what the instance was placed as is going back to that very component.
         const own = node.placed && shownComponent(wears, node.placed) === ref ? node.placed : stage.behind(ref);

@@ -99,6 +99,12 @@ const linkValue = (p: Prop): Json | undefined =>
     : p.id === 'text'
       ? (box.value?.text ?? '')
       : (held(p).value ?? undefined);
+function lock(event: Event): void {
+  const on = (event.target as HTMLInputElement).checked;
+  doc.act(`${on ? 'Lock' : 'Unlock'} ${props.node.name ?? props.node.type}`, [
+    { do: 'set', tree: bench.tree, node: props.node.id, field: 'locked', value: on ? true : null },
+  ]);
+}
 const isRoot = computed(() => props.node.id === stage.screen?.root);
 </script>
 
@@ -148,10 +154,22 @@ const isRoot = computed(() => props.node.id === stage.screen?.root);
       </ul>
     </div>
     <RoomRows />
+    <label v-if="!isRoot" class="section lock"
+      ><input type="checkbox" :checked="node.locked === true" @change="lock" /> Locked: instances leave it as it
+      is</label
+    >
   </div>
 </template>
 
 <style scoped>
+label.lock {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+}
+.lock input {
+  accent-color: var(--tape);
+}
 .differs {
   padding: 0 14px 4px 110px;
   display: grid;

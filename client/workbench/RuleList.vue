@@ -17,6 +17,8 @@ const rules = computed(() =>
     says: c.value ? ruleSentence(c.value, rule) : '',
   })),
 );
+/** What appears to be written in has the keyboard. */
+const vFocus = { mounted: (el: HTMLElement): void => el.focus() };
 const editing = ref('');
 const draft = ref('');
 const problem = ref('');
@@ -85,7 +87,7 @@ const point = (rule: Rule): void => {
           v-model="draft"
           rows="3"
           aria-label="Rule"
-          autofocus
+          v-focus
           @keydown.enter.exact.prevent="take(r.rule)"
           @keydown.escape.stop="leave"
           @blur="take(r.rule)"
@@ -103,7 +105,7 @@ const point = (rule: Rule): void => {
           v-model="draft"
           rows="2"
           aria-label="New rule"
-          autofocus
+          v-focus
           placeholder="when Size is small: padding 8"
           @keydown.enter.exact.prevent="take(null)"
           @keydown.escape.stop="leave"

@@ -61,6 +61,7 @@ export function readTree(
       attrs: readAttrs(value['attrs'], `${where}, ${id}`, report),
       ...(name ? { name } : {}),
       ...(means ? { means } : {}),
+      ...(value['locked'] === true ? { locked: true } : {}),
       ...(bind && Object.keys(bind).length > 0 ? { bind } : {}),
     };
     // A place is kept for the id before children are read, so that they cannot take it.

@@ -97,6 +97,7 @@ export function writeTree(nodes: Nodes, id: NodeId): Json {
     type: node.type,
     name: node.name,
     means: node.means,
+    locked: node.locked,
     attrs: node.attrs as unknown as Json,
     bind: node.bind as Json | undefined,
   };

@@ -153,6 +153,8 @@ interface Common {
   readonly bind?: Readonly<Record<string, string>>;
   /** Where an unlinked part came from. */
   readonly was?: Was;
+  /** A part of an original that instances leave as it is. */
+  readonly locked?: boolean;
 }
 export interface BoxNode extends Common {
   readonly type: 'box';

@@ -3,6 +3,7 @@ import { attrTakes } from './attrs.js';
 import {
   byMember,
   fault,
+  flag,
   group,
   id,
   isGroup,
@@ -48,7 +49,7 @@ const bind: Check = record(text(240), 100);
 const was: Check = group({ component: ref, at: list(text(120), 40) }, { instance: (v, w) => node(v, w) });
 
 const common = { id, type: text(20), attrs } as const;
-const maybe = { name: label, means: text(120), bind, was } as const;
+const maybe = { name: label, means: text(120), bind, was, locked: flag } as const;
 const leaf = group(common, maybe);
 
 /** One node, to the bottom; not whether what it names is there. */

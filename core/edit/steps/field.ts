@@ -13,7 +13,17 @@ export interface FieldStep {
   readonly value: Json;
 }
 /** Fields of a node, besides `attrs.…`, that a `set` step may change. */
-export const NODE_FIELDS = ['name', 'component', 'placed', 'entries', 'rows', 'was', 'means', 'bind'] as const;
+export const NODE_FIELDS = [
+  'name',
+  'component',
+  'placed',
+  'entries',
+  'rows',
+  'was',
+  'means',
+  'bind',
+  'locked',
+] as const;
 
 function fieldOf(node: Node | undefined, field: string): Json | undefined {
   const found = node as unknown as Record<string, Json> | undefined;
