@@ -7,13 +7,13 @@ export class Hand {
 
   async click(
     what: ElementHandle | string | { x: number; y: number },
-    options: { double?: boolean; with?: KeyInput } = {},
+    options: { double?: boolean; triple?: boolean; with?: KeyInput } = {},
   ): Promise<void> {
     this.count++;
     const at = await this.point(what);
     if (options.with) await this.page.keyboard.down(options.with);
     await this.page.mouse.move(at.x, at.y);
-    await this.page.mouse.click(at.x, at.y, options.double ? { count: 2 } : {});
+    await this.page.mouse.click(at.x, at.y, { count: options.triple ? 3 : options.double ? 2 : 1 });
     if (options.with) await this.page.keyboard.up(options.with);
   }
   /** A key with those held down: `Control+a`. */

@@ -136,12 +136,47 @@ async function colour(what: string, value: string): Promise<void> {
   await page.waitForFunction(() => !document.querySelector('.colours'));
 }
 
-describe('stories of originals', () => {
+/** The same things done with keys, or with the pointer and nothing but texts typed. */
+const WAYS = ['keyboard', 'pointer'] as const;
+type Way = (typeof WAYS)[number];
+const does = {
+  async all(way: Way): Promise<void> {
+    if (way === 'keyboard') {
+      await wall();
+      await hand.chord('Control+a');
+      return;
+    }
+    await hand.click('[role="treeitem"]');
+    const lines = await page.$$('[aria-label="Outline"] .lines');
+    await lines[0]?.evaluate((e) => void (e.scrollTop = 1e6));
+    await page.waitForSelector(line('Text Help'));
+    await hand.click(line('Text Help'), { with: 'Shift' });
+  },
+  async make(way: Way): Promise<void> {
+    if (way === 'keyboard') await hand.chord('m');
+    else await hand.click('::-p-xpath(//button[starts-with(normalize-space(), "Make component")])');
+  },
+  async yes(way: Way): Promise<void> {
+    if (way === 'keyboard') await hand.chord('Enter');
+    else await hand.click('.p-dialog :is(button[type="submit"], .told > button)');
+  },
+  async original(way: Way): Promise<void> {
+    if (way === 'keyboard') await hand.chord('w');
+    else await hand.click('::-p-xpath(//section[@aria-label="Details"]//button[normalize-space()="Original"])');
+  },
+  async placeLine(way: Way): Promise<void> {
+    if (way === 'keyboard') await hand.chord('/');
+    else await hand.click('[aria-label="Place line"]');
+  },
+};
+
+describe.each(WAYS)('stories of originals, by %s', (way) => {
+  const most = (what: string, keyboard: number, pointer: number): void =>
+    count(`${what} by ${way}`, way === 'keyboard' ? keyboard : pointer);
   it('G. a kit’s first 10 components out of one roughly drawn screen', async () => {
     await begin(...rough());
-    await wall();
-    await hand.chord('Control+a');
-    await hand.chord('m');
+    await does.all(way);
+    await does.make(way);
     await page.waitForSelector('[aria-label="Components"] li:nth-child(10)');
     // What it is guessed to be is right for nine of eleven; two are called better.
     for (const [n, name] of [
@@ -154,9 +189,9 @@ describe('stories of originals', () => {
       await page.keyboard.up('Control');
       await hand.type(name);
     }
-    await hand.chord('Enter');
+    await does.yes(way);
     const p = await settled((x) => Object.keys(x.originals).length >= 10);
-    count('G', 25);
+    most('G', 25, 34);
     const names = Object.values(p.originals).map((o) => o.name);
     expect(names).toEqual(
       expect.arrayContaining([
@@ -186,12 +221,12 @@ describe('stories of originals', () => {
       ['d'],
     );
     await hand.click(line('Row'));
-    await hand.chord('m');
+    await does.make(way);
     await page.waitForSelector('#make-name', { visible: true });
-    await hand.chord('Enter');
+    await does.yes(way);
     await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
     await settled((p) => Object.keys(p.originals).length === 1);
-    await hand.chord('w');
+    await does.original(way);
     await hand.click('[aria-label="Add a property"]');
     await hand.type('Tone: calm, strong, gone', 'Enter');
     await hand.type('Size: small, large', 'Enter');
@@ -218,7 +253,7 @@ describe('stories of originals', () => {
     await hand.click('::-p-aria(Its row)');
     await ground(2, 1);
     await colour('Line', '#f5b301');
-    count('H', 30);
+    most('H', 30, 38);
     const p = await settled((x) => Object.values(x.originals)[0]?.rules.length === 4);
     const [o] = Object.values(p.originals);
     expect(o?.rules.map((r) => r.when)).toEqual([
@@ -246,19 +281,27 @@ describe('stories of originals', () => {
     await begin([dialog('a', 'Leave now?'), dialog('b', 'Book it?')], ['a', 'b']);
     const first = '[role="treeitem"][aria-label^="Dialog Leave now?"]';
     await hand.click(first);
-    await hand.chord('Enter');
-    await hand.type('Row with Picture, Text A warm kitchen', 'Enter');
-    await hand.chord('Escape');
-    await settled((p) => Object.values(shown(p).nodes).some((n) => n.type === 'box' && n.id !== shown(p).root));
-    await hand.click(line('Row'));
-    await hand.chord('Tab');
+    if (way === 'keyboard') {
+      await hand.chord('Enter');
+      await hand.type('Row with Picture, Text A warm kitchen', 'Enter');
+      await hand.chord('Escape');
+      await settled((p) => Object.values(shown(p).nodes).some((n) => n.type === 'box' && n.id !== shown(p).root));
+      await hand.click(line('Row'));
+      await hand.chord('Tab');
+    } else {
+      await does.placeLine(way);
+      await hand.type('Row with Picture, Text A warm kitchen', 'Enter');
+      await page.waitForSelector(line('Row'));
+      const into = await (await page.waitForSelector(first))?.boundingBox();
+      await hand.drag(line('Row'), { x: (into?.x ?? 0) + 130, y: (into?.y ?? 0) + 13 });
+    }
     await settled((p) => ((shown(p).nodes['a'] as InstanceNode).fills[0]?.children.length ?? 0) === 1);
     await hand.click(first);
-    await hand.chord('w');
+    await does.original(way);
     await page.waitForSelector('[aria-label="Looks"] canvas');
     await hand.click('[role="treeitem"][aria-label="Text Are you sure?"]');
     await colour('Colour', '#a8321f');
-    count('I', 12);
+    most('I', 12, 16);
     const p = await settled((x) => Object.keys(x.editions ?? {}).length === 1);
     expect(Object.keys(p.editions ?? {})).toEqual(['plywood/dialog']);
     await page.waitForFunction(() => document.querySelectorAll('.uses .sample').length === 2);
@@ -276,21 +319,22 @@ describe('stories of originals', () => {
       ['r'],
     );
     await hand.click(line('Row'));
-    await hand.chord('m');
+    await does.make(way);
     await page.waitForSelector('#make-name', { visible: true });
-    await hand.chord('Enter');
+    await does.yes(way);
     await settled((p) => byName(p, 'List item') !== undefined);
     await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
-    await hand.chord('/');
+    await does.placeLine(way);
     await hand.type('3 own list item Home (house), Trips (luggage), You (user)'.replace('own ', ''), 'Enter');
     const four = await settled((p) => instances(p).length === 4);
     expect(new Set(instances(four).flatMap((n) => n.settings.map((s) => s.value))).size).toBe(6);
-    await hand.chord('Escape');
-    await hand.chord('w');
+    if (way === 'keyboard') await hand.chord('Escape');
+    await does.original(way);
     await page.waitForSelector('[aria-label="Looks"] canvas');
-    await hand.chord('ArrowDown');
+    if (way === 'keyboard') await hand.chord('ArrowDown');
+    else await hand.click('[role="treeitem"]');
     await fill('Gap', '14');
-    count('J', 10);
+    most('J', 10, 14);
     const p = await settled((x) => byName(x, 'List item')?.nodes['r']?.attrs.gap === 14);
     expect(instances(p).every((n) => n.settings.every((s) => s.name !== 'gap'))).toBe(true);
     await page.waitForFunction(() => document.querySelectorAll('.uses .sample').length === 4);
@@ -325,15 +369,17 @@ describe('stories of originals', () => {
     await settled((p) => Object.values(shown(p).nodes).some((n) => n.attrs.text === 'Lark Hut'));
     hand.count = 0;
     await hand.click('[role="treeitem"][aria-label^="Card Hut a"]');
-    await hand.chord('p');
+    if (way === 'keyboard') await hand.chord('p');
+    else await hand.click('::-p-aria(Promote into Card)');
     await settled((p) => Object.keys(p.editions ?? {}).length === 1);
     await hand.click(
       '[role="treeitem"][aria-label^="Column Card"], [role="treeitem"][aria-label^="Box Card"], [role="treeitem"][aria-label^="Row Card"]',
     );
-    await hand.chord('Shift+u');
+    if (way === 'keyboard') await hand.chord('Shift+u');
+    else await hand.click('::-p-aria(Link again)');
     await page.waitForSelector('[aria-label="What becomes of each difference"] li');
-    await hand.chord('Enter');
-    count('K', 5);
+    await does.yes(way);
+    most('K', 5, 6);
     const p = await settled((x) => shown(x).nodes['b']?.type === 'instance');
     const back = shown(p).nodes['b'] as InstanceNode;
     expect(back.settings).toContainEqual({
@@ -349,30 +395,30 @@ describe('stories of originals', () => {
 
   it('L. a wireframe kit published from a screen and used in a new project', async () => {
     await begin(...rough());
-    await wall();
-    await hand.chord('Control+a');
-    await hand.chord('m');
+    await does.all(way);
+    await does.make(way);
     await page.waitForSelector('[aria-label="Components"] li:nth-child(10)');
-    await hand.chord('Enter');
+    await does.yes(way);
     await settled((p) => Object.keys(p.originals).length >= 10);
     await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
     await hand.click('::-p-aria(Own[role="tab"])');
     await hand.click('::-p-aria(Publish as kit)');
     await page.waitForSelector('#kit-name', { visible: true });
-    await hand.chord('Control+a');
-    await hand.type('Harbour frames', 'Enter');
+    if (way === 'keyboard') await hand.chord('Control+a');
+    else await hand.click('#kit-name', { triple: true });
+    await hand.type(`Harbour frames ${way}`, 'Enter');
     await page.waitForSelector('::-p-aria(New project with it)', { timeout: 20_000 });
     await hand.click('::-p-aria(New project with it)');
     await page.waitForFunction(() => document.querySelector('h1')?.textContent?.includes('Harbour frames'));
     await page.waitForSelector('.sample .picture');
-    await hand.chord('/');
+    await does.placeLine(way);
     await hand.type('Card Port Ellery', 'Enter');
     await page.waitForSelector('[role="treeitem"][aria-label^="Card"]');
-    count('L', 12);
+    most('L', 12, 16);
     const kits = (await (await fetch(`${desk.house.address}/api/kits`)).json()) as {
       kits: { ref: string; problems: unknown[]; components: number }[];
     };
-    expect(kits.kits.find((k) => k.ref === 'harbour-frames@1.0.0')).toMatchObject({ problems: [] });
+    expect(kits.kits.find((k) => k.ref === `harbour-frames-${way}@1.0.0`)).toMatchObject({ problems: [] });
     expect(desk.wrong).toEqual([]);
   });
 });

@@ -118,6 +118,14 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
         >
           Unlink
         </button>
+        <button
+          v-if="top && at.length === 0 && !entry"
+          class="quiet-link"
+          :title="tip('make')"
+          @click="originals.making = true"
+        >
+          Make component
+        </button>
         <button v-if="top" class="quiet-link" @click="originals.docsOf = top.ref">
           About {{ top.component.name }}
         </button>

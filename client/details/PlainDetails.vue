@@ -75,7 +75,10 @@ const does: RowActions = {
       }}{{ node.type === 'series' ? 'One thing repeated with an even gap' : 'Plain; belongs to this screen'
       }}{{ stage.countSelected > 1 ? `. ${stage.countSelected} selected` : '' }}
     </p>
-    <p v-if="node.type !== 'series'" class="note">
+    <p v-if="node.type !== 'series'" class="note links">
+      <button class="quiet-link" :title="tip('make')" @click="originals.making = true">
+        {{ stage.countSelected > 1 ? 'Make components' : 'Make component' }}
+      </button>
       <button class="quiet-link" :title="tip('relink')" @click="originals.relink()">
         {{ was ? 'Link again' : 'Link to a component' }}
       </button>
@@ -105,3 +108,10 @@ const does: RowActions = {
     <RoomRows />
   </div>
 </template>
+
+<style scoped>
+.links {
+  display: flex;
+  gap: 12px;
+}
+</style>

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { useBench } from '../stores/bench.js';
 import { useOriginals } from '../stores/originals.js';
 import DocsDialog from './DocsDialog.vue';
+import MakeDialog from './MakeDialog.vue';
 import PublishDialog from './PublishDialog.vue';
 import RelinkDialog from './RelinkDialog.vue';
 
@@ -25,5 +26,6 @@ const docs = computed({
     :editable="originals.docsOf === bench.of"
   />
   <RelinkDialog v-if="originals.relinking" v-model:visible="originals.relinking" />
+  <MakeDialog v-if="originals.making" v-model:visible="originals.making" />
   <PublishDialog v-if="originals.publishing" v-model:visible="originals.publishing" />
 </template>

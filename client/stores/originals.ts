@@ -195,6 +195,8 @@ export const useOriginals = defineStore('originals', () => {
   /** A docs page that is open, and the dialog that publishes. */
   const docsOf = shallowRef<ComponentRef | null>(null);
   const publishing = shallowRef(false);
+  /** The dialog that makes components of the selection. */
+  const making = shallowRef(false);
   /** Looks for a deleted original in what was done, and puts it back as it was. */
   async function bringBack(ref: ComponentRef): Promise<void> {
     const original = ref.slice('project/'.length);
@@ -223,6 +225,7 @@ export const useOriginals = defineStore('originals', () => {
   return {
     docsOf,
     publishing,
+    making,
     bringBack,
     treeOf: treeOfOriginal,
     selectedOriginal,

@@ -3,7 +3,6 @@ import { ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { screenOf } from '../../core/index.js';
 import ContentDialog from '../content/ContentDialog.vue';
-import MakeDialog from '../originals/MakeDialog.vue';
 import OriginalDialogs from '../originals/OriginalDialogs.vue';
 import DetailsPane from '../details/DetailsPane.vue';
 import ReadyControls from '../controls/ReadyControls.vue';
@@ -30,7 +29,6 @@ const originals = useOriginals();
 const route = useRoute();
 const router = useRouter();
 const keys = ref(false);
-const making = ref(false);
 const content = ref<{ open: boolean; set: string }>({ open: false, set: '' });
 const wall = ref<InstanceType<typeof WallPane> | null>(null);
 const shelf = ref<InstanceType<typeof ShelfPane> | null>(null);
@@ -99,7 +97,7 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
     shelf.value?.focusLine();
   },
   series: () => commands.makeSeries(),
-  make: () => (making.value = true),
+  make: () => (originals.making = true),
   workbench: () => originals.openSelected(),
   promote: () => originals.promote(),
   unlink: () => originals.unlink(),
@@ -164,7 +162,6 @@ useCommandKeys(run);
     <ReadyControls />
     <KeysDialog v-model:visible="keys" />
     <OriginalDialogs />
-    <MakeDialog v-if="making" v-model:visible="making" />
     <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
   </div>
 </template>

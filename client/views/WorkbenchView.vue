@@ -7,7 +7,6 @@ import DetailsPane from '../details/DetailsPane.vue';
 import KeysDialog from '../keys/KeysDialog.vue';
 import { useCommandKeys } from '../keys/listen.js';
 import type { RunId } from '../keys/table.js';
-import MakeDialog from '../originals/MakeDialog.vue';
 import OriginalDialogs from '../originals/OriginalDialogs.vue';
 import OutlinePane from '../outline/OutlinePane.vue';
 import PaneGrips from '../parts/PaneGrips.vue';
@@ -32,7 +31,6 @@ const originals = useOriginals();
 const route = useRoute();
 const router = useRouter();
 const keys = ref(false);
-const making = ref(false);
 const content = ref<{ open: boolean; set: string }>({ open: false, set: '' });
 const sheet = ref<InstanceType<typeof LookSheet> | null>(null);
 const shelf = ref<InstanceType<typeof ShelfPane> | null>(null);
@@ -80,7 +78,7 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
     shelf.value?.focusLine();
   },
   series: () => commands.makeSeries(),
-  make: () => (making.value = true),
+  make: () => (originals.making = true),
   workbench: () => originals.openSelected(),
   promote: () => originals.promote(),
   unlink: () => originals.unlink(),
@@ -143,7 +141,6 @@ useCommandKeys(run);
       <ReadyControls />
       <KeysDialog v-model:visible="keys" />
       <OriginalDialogs />
-      <MakeDialog v-if="making" v-model:visible="making" />
       <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
     </template>
     <section v-else class="gone">
