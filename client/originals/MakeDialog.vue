@@ -298,8 +298,13 @@ const KINDS: Readonly<Record<Suggestion['kind'], string>> = {
   padding: 0;
   margin: 0;
   display: grid;
-  grid-template-columns: 1.4fr 1fr 1fr;
+  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr) minmax(0, 1fr);
+  min-width: 0;
   gap: 6px;
+}
+.names :deep(input) {
+  min-width: 0;
+  width: 100%;
 }
 .names legend {
   padding-bottom: 4px;
