@@ -463,6 +463,8 @@ describe('what everybody can use', () => {
     ['Home', '/'],
     ['Compose', '/p/norrvik-crossings/compose/find'],
     ['Rebrand', '/p/norrvik-crossings/rebrand'],
+    ['Workbench', '/p/norrvik-crossings/workbench/project/fare-tag'],
+    ['Workbench, with a part selected', '/p/norrvik-crossings/workbench/skerry-line@2.1.0/panel-card?sel=title'],
   ])('%s has no fault that axe finds', async (_, path) => {
     await page.goto(desk.house.address + path);
     await page.waitForFunction(() => document.querySelectorAll('.picture, .home-card').length > 1);

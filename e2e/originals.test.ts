@@ -611,7 +611,7 @@ describe('what a designer can do with originals', () => {
     await hand.click(line('Tile One'));
     await hand.click('::-p-aria(Compare and promote Fill)');
     await page.waitForFunction(() => {
-      const said = document.querySelector('[role="dialog"] .values')?.textContent ?? '';
+      const said = document.querySelector('.p-popover .values')?.textContent ?? '';
       return said.includes('as in the original') && said.includes('#ffcc00');
     });
     await page.keyboard.press('Escape');

@@ -262,6 +262,9 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
             {{ s.slot.name }}: {{ s.count === 0 ? 'empty' : plural(s.count, 'thing')
             }}{{ s.slot.accepts.length > 0 ? `; takes ${s.slot.accepts.join(', ')}` : '; takes anything' }}.
             {{ s.slot.description }} {{ s.count === 0 ? 'Click a sample, paste, or drop something here.' : '' }}
+            <button v-if="s.count > 0" class="quiet-link" @click="originals.makeOfContent(s.children)">
+              Make this content a component
+            </button>
           </p>
         </div>
         <CellsRow

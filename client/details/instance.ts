@@ -342,6 +342,7 @@ export function useInstance() {
     if (!w || !s || !top.value || !n || at.value.length > 0) return [];
     return top.value.component.contract.slots.map((slot) => ({
       slot,
+      children: listAt(s.nodes, slotPlace(w, stage.wears, n, slot.id)),
       count: listAt(s.nodes, slotPlace(w, stage.wears, n, slot.id)).length,
     }));
   });

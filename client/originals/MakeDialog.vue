@@ -16,12 +16,14 @@ import {
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
+import { useOriginals } from '../stores/originals.js';
 import { useStage } from '../stores/stage.js';
 
 /** Makes components of the project of what is selected: how many, what they are called, and what each use can say for itself. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
 const stage = useStage();
+const originals = useOriginals();
 const chosen = computed<readonly Chosen[]>(() => {
   const all = stage.targets.map((t) => ({ screen: t.screen, ids: t.ids }));
   const own = stage.screen;
@@ -37,7 +39,8 @@ const likes = computed(() => {
   return !several.value && stage.screen && id !== undefined ? likesOf(stage.screen, id) : [];
 });
 const likesToo = ref(true);
-const how = ref<HowMany>(suitedTo(stage.targets.map((t) => ({ screen: t.screen, ids: t.ids }))));
+const how = ref<HowMany>(originals.makingHow ?? suitedTo(stage.targets.map((t) => ({ screen: t.screen, ids: t.ids }))));
+originals.makingHow = null;
 const way = computed<HowMany>(() => (several.value ? how.value : 'alike'));
 const pattern = ref('');
 const find = ref('');

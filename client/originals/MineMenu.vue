@@ -63,8 +63,8 @@ function select(uses: readonly { readonly screen: string; readonly node: string 
   >
     …
   </button>
-  <Popover ref="pop" @show="shown = true" @hide="shown = false">
-    <div class="menu" role="dialog" :aria-label="`${name}: yours`">
+  <Popover ref="pop" :aria-label="`${name}: yours`" @show="shown = true" @hide="shown = false">
+    <div class="menu">
       <template v-if="promotion && !('problem' in promotion)">
         <button class="quiet-link" @click="promote">Promote into {{ promotion.name }}</button>
         <p class="note">

@@ -41,7 +41,15 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {
 
   let asked = 0;
   watch(
-    [from, to, () => library.worker, () => library.kits, () => doc.shown?.originals, () => doc.shown?.sheets],
+    [
+      from,
+      to,
+      () => library.worker,
+      () => library.kits,
+      () => doc.shown?.originals,
+      () => doc.shown?.editions,
+      () => doc.shown?.sheets,
+    ],
     async () => {
       const mine = ++asked;
       planned.value = null;

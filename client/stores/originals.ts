@@ -12,6 +12,7 @@ import {
   treeOfOriginal,
   unlink as unlinked,
   type ComponentRef,
+  type HowMany,
   type Promoted,
   type Relinked,
   type Repeated,
@@ -197,6 +198,14 @@ export const useOriginals = defineStore('originals', () => {
   const publishing = shallowRef(false);
   /** The dialog that makes components of the selection. */
   const making = shallowRef(false);
+  /** How many it is to begin with; null: what suits. */
+  const makingHow = shallowRef<HowMany | null>(null);
+  /** What is in a slot becomes one component. */
+  function makeOfContent(children: readonly string[]): void {
+    stage.select(children);
+    makingHow.value = children.length > 1 ? 'one' : null;
+    making.value = true;
+  }
   /** Looks for a deleted original in what was done, and puts it back as it was. */
   async function bringBack(ref: ComponentRef): Promise<void> {
     const original = ref.slice('project/'.length);
@@ -226,6 +235,8 @@ export const useOriginals = defineStore('originals', () => {
     docsOf,
     publishing,
     making,
+    makingHow,
+    makeOfContent,
     bringBack,
     treeOf: treeOfOriginal,
     selectedOriginal,

@@ -87,8 +87,8 @@ function open(event: Event): void {
   >
     {{ bound ? bound.name : like ? 'hand up' : 'link' }}
   </button>
-  <Popover ref="pop">
-    <div class="menu" role="dialog" :aria-label="`Link ${label}`">
+  <Popover ref="pop" :aria-label="`Link ${label}`">
+    <div class="menu">
       <template v-if="bound">
         <p class="note">{{ label }} comes from the property {{ bound.name }}.</p>
         <button class="quiet-link" @click="unlink">Unlink it</button>

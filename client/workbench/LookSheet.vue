@@ -203,7 +203,7 @@ defineExpose({
         /></label>
       </div>
     </header>
-    <div class="cells">
+    <div class="cells" tabindex="0" role="group" aria-label="All looks">
       <table :aria-label="plural(many, 'look')">
         <thead v-if="across && !alone">
           <tr>
