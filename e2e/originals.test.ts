@@ -598,6 +598,13 @@ describe('what a designer can do with originals', () => {
       { polling: 50 },
     );
     await other.close();
+    // A use is gone to from the strip, selected, and the way back leads to the same original.
+    await bench('tile');
+    await hand.click('.uses .sample');
+    await page.waitForSelector(`${line('Tile One')}[aria-selected="true"]`);
+    await page.waitForSelector('[aria-label="Wall"]');
+    await hand.chord('w');
+    await page.waitForFunction(() => location.pathname.endsWith('/workbench/project/tile'));
     // A component is never put into itself, however far round.
     await bench('tile');
     await page.keyboard.press('/');

@@ -35,7 +35,7 @@ export function useCommandKeys(run: Readonly<Record<RunId, (event: KeyboardEvent
   let dialog = false;
   const overKey = (e: KeyboardEvent): void => {
     over = e.shiftKey;
-    dialog = document.querySelector('.p-dialog-mask, .p-popover') !== null;
+    dialog = document.querySelector(e.key === 'Escape' ? '.p-dialog-mask, .p-popover' : '.p-dialog-mask') !== null;
   };
   function onCopy(event: ClipboardEvent): void {
     if (!isField(event.target)) clipboard.copy(event, event.type === 'cut');

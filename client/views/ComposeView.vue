@@ -14,6 +14,7 @@ import PaneGrips from '../parts/PaneGrips.vue';
 import { usePanes } from '../parts/panes.js';
 import ShelfPane from '../shelf/ShelfPane.vue';
 import WallPane from '../surface/WallPane.vue';
+import { useBench } from '../stores/bench.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
@@ -35,6 +36,8 @@ const shelf = ref<InstanceType<typeof ShelfPane> | null>(null);
 
 const panes = usePanes();
 const { sizes, fold } = panes;
+// The Workbench is left before anything is taken from the address: what is worked on is a screen again.
+useBench().leave();
 
 // The address says what is open and selected; what is chosen here is written back to it.
 watch(

@@ -9,6 +9,7 @@ import type { Problem } from '../../core/index.js';
 import { api, type BrokenKit, type KitInfo, type Listed } from '../api.js';
 import { useLibrary } from '../stores/library.js';
 import KitCard from '../home/KitCard.vue';
+import { pageStands } from '../workers/client.js';
 import { packKit, saveFile } from '../originals/pack.js';
 import ProjectCard from '../home/ProjectCard.vue';
 import AppDialog from '../parts/AppDialog.vue';
@@ -44,7 +45,10 @@ async function load(): Promise<void> {
     if (state.value === 'loading') state.value = 'failed';
   }
 }
-onMounted(load);
+onMounted(() => {
+  pageStands();
+  void load();
+});
 
 async function attempt(what: () => Promise<unknown>): Promise<void> {
   try {

@@ -2,7 +2,7 @@
 import Button from 'primevue/button';
 import Popover from 'primevue/popover';
 import Select from 'primevue/select';
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { shownKit, wornKit } from '../../core/index.js';
 import { firstToPutOn } from '../rebrand/plan.js';
@@ -15,6 +15,7 @@ import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
 import { tip } from '../keys/table.js';
+import { pageStands } from '../workers/client.js';
 
 const props = defineProps<{ project: string }>();
 const doc = useDocument();
@@ -47,6 +48,9 @@ const title = computed(() => doc.shown?.name ?? ' ');
 const count = computed(() => doc.shown?.screens.length ?? 0);
 const isOpen = computed(() => doc.shown !== null && library.kits.size > 0);
 const toCompose = computed(() => ({ path: `/p/${props.project}/compose/${stage.screenId}`, query: route.query }));
+/** How long a view takes to write its address after it stands: ms. */
+const WRITTEN = 60;
+watch(isOpen, (on) => on && void nextTick(() => setTimeout(pageStands, WRITTEN)), { immediate: true });
 /** Rebrand opens at once when it is wanted: its view, and the matching of the kits, are got ready while nothing else is done. */
 watch(
   () => isOpen.value && library.worker !== null && doc.id,

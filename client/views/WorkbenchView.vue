@@ -58,6 +58,8 @@ watch([() => bench.of, () => stage.selection.join(','), () => stage.lens], () =>
   void router.replace({ path: `/p/${String(route.params['project'])}/workbench/${bench.of}`, query });
 });
 onBeforeUnmount(() => {
+  // The view that follows may have left it already, and selected something of its own.
+  if (bench.of === '') return;
   stage.select([]);
   bench.leave();
 });

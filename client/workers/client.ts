@@ -12,9 +12,20 @@ export function workersWaitFor(page: Promise<unknown>): void {
   stands = page;
 }
 
+let stood: () => void = () => undefined;
+/** Views write what they show into the address when they open: the first of them has done that, or takes too long. */
+const viewStands = new Promise<void>((done) => {
+  stood = done;
+});
+/** How long the worker waits for the first view at most: ms. */
+const LONGEST_WAIT = 2500;
+/** Told by the first view, when it stands and its address is written. */
+export const pageStands = (): void => stood();
+
 /** Starts the core's worker and waits until it says that it is ready. */
 export async function startWorker(): Promise<CoreWorker> {
   await stands.catch(() => undefined);
+  await Promise.race([viewStands, new Promise((r) => setTimeout(r, LONGEST_WAIT))]);
   const worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
   return new Promise((done, fail) => {
     const first = (event: MessageEvent): void => {
