@@ -256,24 +256,44 @@ const KINDS: Readonly<Record<Suggestion['kind'], string>> = {
   max-height: 380px;
   overflow: auto;
   display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 6px;
+  /* Chosen or not, name, what it is, and how many: one column each for all. */
+  grid-template-columns: [all-start] auto [name] minmax(0, 1fr) [note] auto [shows] auto [all-end];
+  gap: 6px 10px;
   padding: 3px;
+}
+.made > li,
+.line {
+  display: grid;
+  grid-column: all;
+  grid-template-columns: subgrid;
+  row-gap: 0;
+}
+.made > li > * {
+  grid-column: all;
 }
 .off .line > :not(:first-child) {
   opacity: 0.45;
 }
 .line {
-  display: flex;
-  gap: 10px;
   align-items: center;
 }
 .line :deep(.p-inputtext) {
-  flex: 1;
+  grid-column: name;
   min-width: 0;
 }
 .line .note {
+  grid-column: note;
   white-space: nowrap;
+}
+.line > .quiet-link {
+  grid-column: shows;
+}
+/* A single component: nothing to choose, nothing to unfold. */
+.line :deep(.p-inputtext:first-child) {
+  grid-column: all-start / note;
+}
+.line :deep(.p-inputtext:first-child + .note) {
+  grid-column: note / all-end;
 }
 .props {
   margin: 6px 0 4px;

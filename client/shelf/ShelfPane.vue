@@ -232,7 +232,7 @@ defineExpose({ focusLine, tryOn, nextLens });
   scrollbar-width: none;
 }
 .tab {
-  padding: 4px 6px;
+  padding: 4px 5px;
   border-radius: 4px;
   white-space: nowrap;
   color: var(--soft);
