@@ -21,6 +21,8 @@ export interface Gathered {
   readonly world: World;
   readonly props: Prop[];
   readonly nodes: Record<NodeId, Node>;
+  /** What the component is made of, as a whole. */
+  readonly whole: NodeId;
   /** Tells a suggestion; true when it is taken. */
   readonly told: (s: Omit<Suggestion, 'taken'>, byItself: boolean) => boolean;
 }
@@ -28,6 +30,8 @@ export interface Gathered {
 const HANDED_UP: ReadonlySet<PropKind> = new Set(['text', 'icon', 'image']);
 /** More props than this are a form, not a contract. */
 const MOST_PROPS = 16;
+/** A text of more words than this says something; it is no label of what stands beside it. */
+const LABEL = 2;
 
 /** What plain leaves show, by their kind. */
 const LEAVES = {
@@ -60,11 +64,14 @@ export function handUp(g: Gathered, node: Node): Node {
     const says = HANDED_UP.has(of.kind) && typeof s.value === 'string' && s.value.trim() !== '';
     return says && PROP_KINDS[of.kind].takes(s.value, of.options) ? of : undefined;
   };
-  // Several texts of one thing are called by the first of them: what stands under “From” is called From.
+  // Several texts of one thing are called by the first of them, where that is a label: what stands under “From” is called From.
   const texts = node.settings.filter((s) => propOf(s)?.kind === 'text');
   const first = own.find((p) => p.kind === 'text')?.id;
-  const lead = texts.length > 1 ? texts.find((s) => s.name === first) : undefined;
+  const label = texts.find((s) => s.name === first);
+  const lead = texts.length > 1 && String(label?.value).trim().split(/\s+/u).length <= LABEL ? label : undefined;
   const nameOf = (s: Setting, of: Prop): string => {
+    // What is one thing and no more goes on calling what it says as that thing does.
+    if (node.id === g.whole) return of.name;
     if (!lead || of.kind !== 'text')
       return own.filter((p) => p.kind === of.kind).length === 1
         ? component.name

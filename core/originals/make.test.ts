@@ -111,6 +111,15 @@ describe('a component made of what stands on a screen', () => {
     expect(names).toContain('To: Skerrow');
     expect(names.some((n) => n.endsWith(': '))).toBe(false);
   });
+  it('calls what one thing says as that thing does', () => {
+    const sailings = project.screens.find((s) => s.id === 'sailings') as Screen;
+    const message = Object.values(sailings.nodes).find(
+      (n) => n.type === 'instance' && n.component.endsWith('/message'),
+    );
+    const got = makeOriginal({ project, kits }, sailings, message?.id ?? '', ids('m'));
+    if ('problem' in got) throw new Error(got.problem);
+    expect(got.component.contract.props.map((p) => p.name)).toEqual(['Title', 'Body']);
+  });
   it('can be opened again, placed by its name, and changed in one place', () => {
     const { component, steps } = make({ name: 'Search box' });
     const done = applyEdit(project, { id: 'm', label: 'm', steps });

@@ -112,7 +112,7 @@ export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: Ne
     suggestions.push({ ...s, taken });
     return taken;
   };
-  const gathered: Gathered = { world, props, nodes, told };
+  const gathered: Gathered = { world, props, nodes, whole: id, told };
 
   // What is linked to the original around it stays linked: through a prop of the new component.
   for (const node of Object.values(nodes)) {
