@@ -327,7 +327,7 @@ describe('a component of one’s own', () => {
           .length === 2,
     );
     const field = await page.waitForSelector(
-      '[aria-label="Details"] [role="group"][aria-label="Button"] :is(input, textarea)',
+      '[aria-label="Details"] [role="group"][aria-label="Label"] :is(input, textarea)',
     );
     await field?.click({ count: 3 });
     await page.keyboard.type('Moor');
