@@ -17,9 +17,9 @@ export async function measureInterface(browser: Browser, tell: Tell): Promise<vo
   }
 }
 
-/** A generated project on the server: 200 screens with 100 instances each. */
-export async function largeProject(house: House): Promise<string> {
-  const { project } = generated(200, 100);
+/** A generated project on the server: so many screens with 100 instances each. */
+export async function largeProject(house: House, count = 200): Promise<string> {
+  const { project } = generated(count, 100);
   const call = async (path: string, body: unknown): Promise<Record<string, unknown>> => {
     const got = await fetch(`${house.address}/api${path}`, {
       method: 'POST',

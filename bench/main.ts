@@ -4,9 +4,10 @@ import { measureInterface } from './interface.js';
 import { measureMaking, measureWorkbench } from './originals.js';
 import { close, tell } from './report.js';
 import { measureServer } from './server.js';
+import { measureWall } from './wall.js';
 
 /** `npm run bench`: the core, the interface and the server against their targets. With one of these words: that part alone. */
-const only = process.argv.find((a) => ['core', 'interface', 'originals', 'server'].includes(a));
+const only = process.argv.find((a) => ['core', 'interface', 'originals', 'wall', 'server'].includes(a));
 // Needs no browser, and one that is starting takes from its time.
 if (only === undefined || only === 'originals') measureMaking(tell);
 const browser = await openBrowser();
@@ -14,6 +15,7 @@ try {
   if (only === undefined || only === 'core') await measureCore(browser);
   if (only === undefined || only === 'interface') await measureInterface(browser, tell);
   if (only === undefined || only === 'originals') await measureWorkbench(browser, tell);
+  if (only === undefined || only === 'wall') await measureWall(browser, tell);
   if (only === undefined || only === 'server') await measureServer(tell);
 } finally {
   await browser.close();

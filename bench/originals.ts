@@ -83,31 +83,28 @@ export function measureMaking(tell: Tell): void {
 interface Drawn {
   /** Canvases of the strip of uses that were drawn since, and when. */
   uses: Map<HTMLCanvasElement, number>;
+  /** When pictures of screens on the Wall were last awaited. */
   drawn: number;
   gap: number;
   last: number;
   /** When a key was last pressed. */
   key: number;
 }
-/** Notes when anything is drawn into the strip of uses, or hung on the Wall, and the longest time between two frames. */
+/** Notes when anything is drawn into the strip of uses, when pictures of the Wall were last awaited, and the longest time between two frames. */
 async function watchDrawing(page: Page): Promise<void> {
   await page.evaluate(() => {
     const w = window as unknown as { drawing: Drawn };
     w.drawing = { uses: new Map(), drawn: 0, gap: 0, last: performance.now(), key: 0 };
     addEventListener('keydown', (event) => (w.drawing.key = event.timeStamp), true);
-    const note = (): void => void (w.drawing.drawn = performance.now());
     const clear = CanvasRenderingContext2D.prototype.clearRect;
     CanvasRenderingContext2D.prototype.clearRect = function (this: CanvasRenderingContext2D, ...args) {
       if (this.canvas.closest?.('.uses') && !w.drawing.uses.has(this.canvas))
         w.drawing.uses.set(this.canvas, performance.now());
       clear.apply(this, args);
     };
-    new MutationObserver(note).observe(document.querySelector('.wall .world') ?? document.body, {
-      childList: true,
-      subtree: true,
-    });
     const frame = (): void => {
       const now = performance.now();
+      if (document.querySelector<HTMLElement>('.ground')?.dataset['waiting'] !== '0') w.drawing.drawn = now;
       w.drawing.gap = Math.max(w.drawing.gap, now - w.drawing.last);
       w.drawing.last = now;
       requestAnimationFrame(frame);

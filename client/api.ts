@@ -1,4 +1,5 @@
-import type { Confirmed, Past, Problem, Project, Edit } from '../core/index.js';
+import type { Confirmed, Past, Problem, Project, Edit, Screen } from '../core/index.js';
+import { got, openPath } from './ahead.js';
 
 /** What the server says went wrong, in words for the designer. */
 export class ServerProblem extends Error {
@@ -24,15 +25,18 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   let response: Response;
   const form = body instanceof FormData;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      ...(body === undefined
-        ? {}
-        : {
-            body: form ? body : JSON.stringify(body),
-            ...(form ? {} : { headers: { 'content-type': 'application/json' } }),
-          }),
-    });
+    response =
+      method === 'GET'
+        ? await got(`/api${path}`)
+        : await fetch(`/api${path}`, {
+            method,
+            ...(body === undefined
+              ? {}
+              : {
+                  body: form ? body : JSON.stringify(body),
+                  ...(form ? {} : { headers: { 'content-type': 'application/json' } }),
+                }),
+          });
   } catch {
     throw new Unreachable();
   }
@@ -85,6 +89,11 @@ export interface Stand {
   readonly problems?: readonly Problem[];
 }
 
+/** A project of which only some screens are whole yet; of the others it is known what they are called and how large they are. */
+export interface FirstPart extends Stand {
+  readonly missing?: readonly string[];
+}
+
 export interface PictureInfo {
   readonly id: string;
   readonly name: string;
@@ -106,7 +115,14 @@ export const api = {
   },
   projects: () => call<{ projects: Listed[] }>('GET', '/projects').then((r) => r.projects),
   create: (name: string, kit: string) => call<Stand>('POST', '/projects', { name, kit }),
-  open: (id: string) => call<Stand>('GET', `/projects/${encodeURIComponent(id)}`),
+  /** What is looked at first: all of it, or of a large project the screens around `first`. */
+  open: (id: string, first = '') => call<FirstPart>('GET', openPath(id, first)),
+  /** Some screens as they were after a revision, in order. */
+  screens: (id: string, revision: number, from: number, count: number) =>
+    call<{ screens: Screen[] }>(
+      'GET',
+      `/projects/${encodeURIComponent(id)}/at/${revision}/screens?from=${from}&count=${count}`,
+    ).then((r) => r.screens),
   rename: (id: string, name: string) => call('PATCH', `/projects/${encodeURIComponent(id)}`, { name }),
   copy: (id: string) => call<Stand>('POST', `/projects/${encodeURIComponent(id)}/copy`, {}),
   remove: (id: string) => call('DELETE', `/projects/${encodeURIComponent(id)}`),

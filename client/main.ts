@@ -1,7 +1,9 @@
+import { askAhead } from './ahead.js';
 import { compose, frame, home, rebrand } from './views/index.js';
 
 // What the address will need is asked for before anything runs, so that all of it comes at once.
 const { pathname } = location;
+askAhead(pathname);
 for (const load of pathname.startsWith('/p/') ? [frame, /\/rebrand$/u.test(pathname) ? rebrand : compose] : [home])
   void load().catch(() => undefined);
 void import('./start.js');

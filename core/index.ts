@@ -95,7 +95,7 @@ export { layout, layoutNode, type Box } from './layout/index.js';
 export { paint, toSvg, fitPicture, escapeXml, familyList, hatchPath, type Primitive } from './paint/index.js';
 
 // Colours.
-export { composite, contrast, isColour } from './colour/index.js';
+export { composite, contrast, isColour, parseColour } from './colour/index.js';
 
 // Matching one kit to another.
 export { pairContracts } from './match/index.js';

@@ -4,7 +4,7 @@ import { childrenOf, type InstanceNode, type Node, type Project, type Screen } f
 import { Desk } from './desk.js';
 import { Hand } from './hand.js';
 import { byRole, press } from './house.js';
-import { seen } from './wall.js';
+import { allDrawn, looksOf, looksOther, seen } from './wall.js';
 
 const desk = new Desk();
 let page: Page;
@@ -135,26 +135,19 @@ describe('the demo, worked on', () => {
     await page.waitForSelector('[role="treeitem"][aria-label^="Listing 12:40"]');
   });
   it('repaints another screen when a cell that fills it is changed, and gives the keyboard back after Escape', async () => {
-    const drawn = (): Promise<string> =>
-      page.$eval('.screen[aria-label="Sailings"] canvas', (c) => (c as HTMLCanvasElement).toDataURL());
     await page.focus('[aria-label="Wall"]');
     await page.keyboard.press('g');
-    await page.waitForSelector('.screen[aria-label="Sailings"] canvas');
+    await page.waitForSelector('.screen[aria-label="Sailings"]');
     await page.keyboard.press('c');
     await hand.click('::-p-xpath(//aside//button[contains(., "Sailings")])');
-    const before = await drawn();
+    await allDrawn(page);
+    const before = await looksOf(page, 'Sailings');
     const cell = await page.waitForSelector('textarea[aria-label="Sails, row 1"]');
     await cell?.click({ count: 3 });
     await page.keyboard.type('06:45');
     await page.keyboard.press('Enter');
     await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'Sails, row 2');
-    await page.waitForFunction(
-      (was) =>
-        (document.querySelector('.screen[aria-label="Sailings"] canvas') as HTMLCanvasElement | null)?.toDataURL() !==
-        was,
-      {},
-      before,
-    );
+    await looksOther(page, 'Sailings', before);
     await settled((x) =>
       Object.values(x.contentSets).some((s) => s.rows.some((r) => Object.values(r.values).includes('06:45'))),
     );
@@ -182,6 +175,50 @@ describe('the demo, worked on', () => {
       [1, 2].every((i) => document.querySelectorAll('[data-label]')[i]?.getAttribute('aria-pressed') === 'true'),
     );
     await page.keyboard.press('Escape');
+  });
+  it('shows the same after the Wall was moved as when it is painted anew', async () => {
+    await allDrawn(page);
+    const wheel = (x: number, y: number): Promise<void> =>
+      page.$eval(
+        '[aria-label="Wall"]',
+        (e, deltaX, deltaY) =>
+          void e.dispatchEvent(new WheelEvent('wheel', { deltaX, deltaY, bubbles: true, cancelable: true })),
+        x,
+        y,
+      );
+    /** Keeps what the ground shows, or tells how many px differ from what was kept, by more than where pictures are cut. */
+    const ground = (): Promise<number> =>
+      page.$eval('.ground', (e) => {
+        const c = e as HTMLCanvasElement;
+        const now = c.getContext('2d')?.getImageData(0, 0, c.width, c.height).data ?? new Uint8ClampedArray();
+        const w = window as unknown as { kept?: Uint8ClampedArray };
+        const was = (w.kept ??= now);
+        return now.reduce((n, v, i) => n + (Math.abs(v - (was[i] ?? 0)) > 24 ? 1 : 0), 0);
+      });
+    const rest = (): Promise<unknown> => page.evaluate(() => new Promise((r) => setTimeout(r, 300)));
+    for (const [x, y] of [
+      [37, 0],
+      [0, -21],
+      [-13, 8],
+      [90, 60],
+    ] as const) {
+      await wheel(x, y);
+      await rest();
+    }
+    await allDrawn(page);
+    await ground();
+    // Another size of the window and back paints everything anew in the same place.
+    for (const width of [1300, 1280]) {
+      await page.setViewport({ width, height: 800 });
+      await rest();
+    }
+    await allDrawn(page);
+    expect(await ground()).toBeLessThan(40);
+    await wheel(1, 0);
+    await rest();
+    expect(await ground()).toBeGreaterThan(400);
+    await wheel(-115, -47);
+    await rest();
   });
   it('opens the Wall where it was left, and shows a new screen whole', async () => {
     await page.click('aria/Zoom out[role="button"]');

@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { blankScreen, newInstance, type Component, type Edit, type Node, type Step } from '../core/index.js';
 import { Desk } from './desk.js';
 import { Hand } from './hand.js';
+import { allDrawn, looksOf, looksOther } from './wall.js';
 
 /** What is shown is always true: also when somebody else, or something elsewhere, changes it. */
 const desk = new Desk();
@@ -40,10 +41,6 @@ const theirs = async (base: number, id: string, ...steps: Step[]): Promise<void>
   const edit: Edit = { id, label: 'Theirs', steps };
   await desk.post(`/projects/${desk.id}/edits`, { base, edits: [edit] });
 };
-/** How a screen looks on the Wall: the picture as text. */
-const looks = (name: string): Promise<string> =>
-  page.$eval(`.screen[aria-label="${name}"] canvas`, (c) => (c as HTMLCanvasElement).toDataURL());
-
 describe('an original that is changed', () => {
   it('is drawn anew on every screen that uses it', async () => {
     await desk.make('Tiles', [
@@ -52,20 +49,14 @@ describe('an original that is changed', () => {
       screen('two', 'Two'),
     ]);
     await page.goto(`${desk.house.address}/p/${desk.id}/compose/one`);
-    for (const name of ['One', 'Two']) await page.waitForSelector(`.screen[aria-label="${name}"] canvas`);
+    await page.waitForSelector('.screen[aria-label="One"] canvas');
+    await page.waitForSelector('.screen[aria-label="Two"]');
+    await allDrawn(page);
     await page.evaluate(() => new Promise((r) => setTimeout(r, 600)));
-    const before = { one: await looks('One'), two: await looks('Two') };
+    const before = { one: await looksOf(page, 'One'), two: await looksOf(page, 'Two') };
     await theirs(1, 'repaint', { do: 'original', original: 'tile', value: tile('#aa2211') });
-    await page.waitForFunction(
-      (one: string, two: string) => {
-        const now = (name: string): string | undefined =>
-          document.querySelector<HTMLCanvasElement>(`.screen[aria-label="${name}"] canvas`)?.toDataURL();
-        return now('One') !== one && now('Two') !== two;
-      },
-      {},
-      before.one,
-      before.two,
-    );
+    await looksOther(page, 'One', before.one);
+    await looksOther(page, 'Two', before.two);
   });
 });
 

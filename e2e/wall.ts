@@ -69,3 +69,33 @@ export async function seen(
   const zoom = frame.w / screen.width;
   return { x: frame.x + (box.x + box.w / 2) * zoom, y: frame.y + (box.y + box.h / 2) * zoom };
 }
+
+/** What is seen of a screen on the Wall, as text: of the one that is worked on its own canvas, of others the ground behind it. */
+export const looksOf = (page: Page, name: string): Promise<string> =>
+  page.evaluate((called) => {
+    const screen = document.querySelector(`.screen[aria-label="${called}"]`);
+    const own = screen?.querySelector('canvas');
+    if (own) return own.toDataURL();
+    const ground = document.querySelector<HTMLCanvasElement>('.ground');
+    if (!screen || !ground) return '';
+    const at = screen.getBoundingClientRect();
+    const from = ground.getBoundingClientRect();
+    const canvas = document.createElement('canvas');
+    canvas.width = at.width;
+    canvas.height = at.height;
+    canvas.getContext('2d')?.drawImage(ground, from.left - at.left, from.top - at.top);
+    return canvas.toDataURL();
+  }, name);
+
+/** Waits until every picture of the Wall is drawn as it is now. */
+export const allDrawn = (page: Page): Promise<unknown> =>
+  page.waitForFunction(() => document.querySelector<HTMLElement>('.ground')?.dataset['waiting'] === '0');
+
+/** Waits until a screen looks other than it did. */
+export async function looksOther(page: Page, name: string, was: string): Promise<void> {
+  const until = Date.now() + 15_000;
+  while ((await looksOf(page, name)) === was) {
+    if (Date.now() > until) throw new Error(`${name} still looks as it did`);
+    await new Promise((r) => setTimeout(r, 50));
+  }
+}

@@ -64,6 +64,47 @@ export class Standing {
   }
 }
 
+/** Larger projects are opened in parts: what is looked at first. */
+const WHOLE_UP_TO = 120;
+/** So many screens on either side of the one asked for come at once. */
+const AROUND = 10;
+
+/** A project of which only some screens are whole yet; of the others it is known what they are called and how large they are. */
+export interface FirstPart extends Stand {
+  /** The ids of those that are not whole. */
+  readonly missing?: readonly string[];
+}
+
+/** What is looked at first of a project: all of it, or of a large one the screens around `first` (the first when it is not there). */
+export function firstPart(stand: Stand, first: string): FirstPart {
+  const { screens } = stand.project;
+  if (screens.length <= WHOLE_UP_TO) return stand;
+  const at = Math.max(
+    0,
+    screens.findIndex((s) => s.id === first),
+  );
+  const missing: string[] = [];
+  const shown = screens.map((s, i): Screen => {
+    if (Math.abs(i - at) <= AROUND) return s;
+    missing.push(s.id);
+    return { ...s, nodes: { [s.root]: { id: s.root, type: 'box', attrs: {}, children: [] } } };
+  });
+  return { ...stand, project: { ...stand.project, screens: shown }, missing };
+}
+
+/** Some screens of a project as JSON, from one on: written once for as long as they are as they are. */
+export function screensText(project: Project, from: number, count: number): string {
+  return `{"screens":[${project.screens
+    .slice(from, from + count)
+    .map(screenText)
+    .join(',')}]}`;
+}
+function screenText(screen: Screen): string {
+  let text = screenTexts.get(screen);
+  if (text === undefined) screenTexts.set(screen, (text = JSON.stringify(screen)));
+  return text;
+}
+
 /** A document as it is stored. */
 export const written = (project: Project): string => JSON.stringify({ format: PROJECT_FORMAT, project });
 
@@ -77,9 +118,7 @@ export async function writtenInParts(project: Project): Promise<string> {
   const parts: string[] = [];
   let until = performance.now() + TURN;
   for (const screen of project.screens) {
-    let part = screenTexts.get(screen);
-    if (part === undefined) screenTexts.set(screen, (part = JSON.stringify(screen)));
-    parts.push(part);
+    parts.push(screenText(screen));
     if (performance.now() < until) continue;
     await new Promise((r) => setImmediate(r));
     until = performance.now() + TURN;

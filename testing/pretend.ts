@@ -19,6 +19,9 @@ export class PretendServer {
   readonly confirmed: { revision: number; edit: Edit; at: string }[] = [];
   away = false;
   refuses = '';
+  /** Tells only the first screen at first, and the others when it is asked for them and lets go. */
+  parts = false;
+  letGo: () => void = () => undefined;
   /** Put away by somebody. */
   putAway = false;
   project: Project;
@@ -49,6 +52,20 @@ export class PretendServer {
       if (this.refuses !== '')
         return json({ code: 'step.field', detail: this.refuses, edit: sent.edits[0]?.id, about: '' }, 409);
       return json({ edits: sent.edits.map((e) => this.take(e)) });
+    }
+    if (pathname.endsWith('/screens')) {
+      const from = Number(searchParams.get('from'));
+      const screens = this.project.screens.slice(from, from + 2);
+      return new Promise((done) => (this.letGo = () => done(json({ screens })))).then((r) => r as Response);
+    }
+    if (this.parts && searchParams.has('first')) {
+      const [first, ...others] = this.project.screens;
+      const bare = others.map((s) => ({ ...s, nodes: {} }));
+      return json({
+        project: { ...this.project, screens: [first, ...bare] },
+        revision: this.confirmed.length,
+        missing: others.map((s) => s.id),
+      });
     }
     if (pathname.endsWith('/history')) return json({ history: [] });
     if (pathname.endsWith('/edits'))

@@ -4,7 +4,7 @@ import Popover from 'primevue/popover';
 import { computed, nextTick, ref } from 'vue';
 import { aliasPath, isColour, tokenMeaning, tokenValue, type Json } from '../../core/index.js';
 import { useLibrary } from '../stores/library.js';
-import { asText, type ControlEmits, type ControlProps } from './control.js';
+import { asText, tokenWords, type ControlEmits, type ControlProps } from './control.js';
 
 /** A colour by name and swatch: the kit's tokens first, then a value of one's own. */
 const props = defineProps<ControlProps>();
@@ -15,7 +15,6 @@ const query = ref('');
 const field = ref<{ $el: HTMLInputElement } | null>(null);
 const problem = ref('');
 
-const words = (path: string): string => path.replace(/^(?:color|colour)s?\./u, '').replace(/[.-]/gu, ' ');
 /** Name and colour of a value: of a token where its kit is known, else as it is. */
 function named(value: Json | undefined): { readonly name: string; readonly colour: string } {
   const text = asText(value);
@@ -27,7 +26,7 @@ function named(value: Json | undefined): { readonly name: string; readonly colou
   const token = bare.startsWith('means:') ? (kit ? tokenMeaning(kit, bare.slice(6))?.path : undefined) : bare;
   const colour = kit && token !== undefined ? tokenValue(kit, token) : undefined;
   return {
-    name: words(token ?? bare),
+    name: tokenWords(token ?? bare),
     colour: typeof colour === 'string' && isColour(colour) ? colour : 'transparent',
   };
 }

@@ -27,3 +27,7 @@ export const asText = (v: Json | undefined): string =>
     : typeof v === 'number'
       ? String(Math.round(v * 100) / 100)
       : String(v);
+
+/** What a token is called in words, by its path in the kit: `color.on-navy` is “on navy”. */
+export const tokenWords = (path: string): string =>
+  path.replace(/^(?:(?:color|colour)s?\.|means:)/u, '').replace(/[.-]/gu, ' ');

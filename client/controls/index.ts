@@ -23,4 +23,4 @@ export const CONTROLS: Readonly<Record<PropKind, Component>> = {
   list: ListControl,
 };
 export { isWide } from './wide.js';
-export type { Held } from './control.js';
+export { tokenWords, type Held } from './control.js';

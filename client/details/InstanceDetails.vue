@@ -293,7 +293,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
 <style scoped>
 .alike {
   display: flex;
-  gap: 8px;
+  gap: 2px 8px;
   flex-wrap: wrap;
 }
 .alike .quiet-link {

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, defineAsyncComponent } from 'vue';
 import { useBench } from '../stores/bench.js';
 import { useOriginals } from '../stores/originals.js';
-import DocsDialog from './DocsDialog.vue';
-import MakeDialog from './MakeDialog.vue';
-import PublishDialog from './PublishDialog.vue';
-import RelinkDialog from './RelinkDialog.vue';
+
+// None of them is there before it is wanted: opening a project does not wait for what they are made of.
+const DocsDialog = defineAsyncComponent(() => import('./DocsDialog.vue'));
+const MakeDialog = defineAsyncComponent(() => import('./MakeDialog.vue'));
+const PublishDialog = defineAsyncComponent(() => import('./PublishDialog.vue'));
+const RelinkDialog = defineAsyncComponent(() => import('./RelinkDialog.vue'));
 
 /** The dialogs that are opened from several places: what a component is about, what linking would do, publishing. */
 const originals = useOriginals();

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useResizeObserver, useScroll } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { kitRef, type ComponentRef, type Plain, type Template } from '../../core/index.js';
 import { tip } from '../keys/table.js';
@@ -97,6 +98,11 @@ function focusLine(): void {
   input.value?.focus();
   input.value?.select();
 }
+const tabRow = ref<HTMLElement | null>(null);
+const { arrivedState, measure } = useScroll(tabRow);
+useResizeObserver(tabRow, () => measure());
+watch(tabs, () => measure(), { flush: 'post' });
+const more = computed(() => !arrivedState.right);
 function tryOn(): void {
   if (instance.value) tab.value = TRY;
 }
@@ -137,7 +143,7 @@ defineExpose({ focusLine, tryOn, nextLens });
           plan.problem ?? plan.says
         }}</span>
       </div>
-      <div role="tablist" aria-label="Families" class="tabs">
+      <div ref="tabRow" role="tablist" aria-label="Families" class="tabs" :class="{ more }">
         <button
           v-for="t in tabs"
           :key="t"
@@ -186,7 +192,7 @@ defineExpose({ focusLine, tryOn, nextLens });
   display: flex;
   gap: 8px;
   align-items: center;
-  width: 430px;
+  width: clamp(300px, 27vw, 430px);
   flex: none;
   border: 1px solid var(--ink);
   border-radius: 5px;
@@ -202,7 +208,7 @@ defineExpose({ focusLine, tryOn, nextLens });
   outline: 0;
   padding: 5px 0;
   flex: 1;
-  min-width: 170px;
+  min-width: 150px;
   resize: none;
   font: inherit;
   color: inherit;
@@ -231,6 +237,10 @@ defineExpose({ focusLine, tryOn, nextLens });
   overflow-x: auto;
   scrollbar-width: none;
 }
+/* There are more than fit: they fade out where they go on. */
+.tabs.more {
+  mask-image: linear-gradient(to left, transparent, #000 28px);
+}
 .tab {
   padding: 4px 5px;
   border-radius: 4px;
@@ -244,6 +254,12 @@ defineExpose({ focusLine, tryOn, nextLens });
 }
 .kit {
   white-space: nowrap;
+}
+/* The bar on top says what is worn, too. */
+@media (width < 1440px) {
+  .kit {
+    display: none;
+  }
 }
 .head > .quiet-link {
   white-space: nowrap;

@@ -2,7 +2,7 @@
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Step } from '../../core/index.js';
+import { blankScreen, type Step } from '../../core/index.js';
 import { PretendServer, PretendSocket } from '../../testing/pretend.js';
 import { useDocument } from './document.js';
 
@@ -134,5 +134,42 @@ describe('the open project', () => {
     PretendSocket.all.at(-1)?.tell({ edits: [second] });
     await until(() => name() === 'Two');
     expect(doc.revision).toBe(2);
+  });
+});
+
+describe('a large project, opened in parts', () => {
+  const screens = ['s', 't', 'u'].map((id) => blankScreen(id, `Screen ${id}`, 'flow-1', 'phone', 390, 844));
+  const large = new PretendServer(screens);
+  beforeEach(() => {
+    large.parts = true;
+    vi.stubGlobal('fetch', large.fetch);
+  });
+
+  it('shows what is looked at before the rest is there, and keeps what is done to it meanwhile', async () => {
+    const opening = doc.open(large.project.id, 's');
+    await until(() => doc.missing.size === 2);
+    const first = doc.shown?.screens[0];
+    expect(doc.saveState).toBe('opening, 2 to come');
+    expect(doc.act('Rename', [rename('Harbour')])).toBe(true);
+    expect(name()).toBe('Harbour');
+    for (let part = 0; part < 2; part++) {
+      await until(() => doc.missing.size === 2 - part);
+      await new Promise((r) => setTimeout(r, 10));
+      large.letGo();
+    }
+    await opening;
+    expect([doc.missing.size, name(), doc.shown?.screens[1]?.nodes]).toEqual([0, 'Harbour', screens[1]?.nodes]);
+    expect(doc.shown?.screens[0]?.nodes).toBe(first?.nodes);
+    await until(() => doc.saveState === 'all saved');
+    expect(large.project.screens[0]?.name).toBe('Harbour');
+  });
+  it('is left for another before the rest is there', async () => {
+    const opening = doc.open(large.project.id, 's');
+    await until(() => doc.missing.size === 2);
+    vi.stubGlobal('fetch', server.fetch);
+    await doc.open(server.project.id);
+    large.letGo();
+    await opening;
+    expect([doc.id, doc.missing.size]).toEqual([server.project.id, 0]);
   });
 });

@@ -17,12 +17,13 @@ import {
   type Notice,
   type Past,
   type Project,
+  type Screen,
   type Step,
   type Way,
   type Where,
   type Wrapped,
 } from '../../core/index.js';
-import { api, ServerProblem, type Confirmed } from '../api.js';
+import { api, ServerProblem, type Confirmed, type FirstPart } from '../api.js';
 import { freshId, writer } from '../ids.js';
 import { adoptKept, keep, readKept } from './outbox.js';
 
@@ -35,6 +36,10 @@ const ASK_AGAIN = 15_000;
 const MANY = 50;
 /** Own edits asked for when a project is opened: as many steps back. */
 const BACK = 300;
+
+/** So many screens are asked for at once. */
+const PART = 100;
+const NONE_MISSING: ReadonlySet<string> = new Set();
 
 /** An earlier state that is looked at. */
 export interface Looking {
@@ -50,6 +55,8 @@ export interface Looking {
  */
 export const useDocument = defineStore('document', () => {
   const id = ref('');
+  /** Screens of which only the name and the size are known yet: the project is still being opened. */
+  const missing = shallowRef<ReadonlySet<string>>(NONE_MISSING);
   const desk = shallowRef<Desk | null>(null);
   const offline = ref(false);
   /** Why what is done is not sent, while it is not: the server's own words. */
@@ -78,11 +85,13 @@ export const useDocument = defineStore('document', () => {
   const revision = computed(() => desk.value?.revision ?? 0);
   const pending = computed<readonly Edit[]>(() => (desk.value ? pendingOf(desk.value) : []));
   const saveState = computed(() =>
-    pending.value.length === 0
-      ? 'all saved'
-      : offline.value || away.value
-        ? `${pending.value.length} not sent, kept here`
-        : 'saving',
+    missing.value.size > 0
+      ? `opening, ${missing.value.size.toLocaleString('en-GB')} to come`
+      : pending.value.length === 0
+        ? 'all saved'
+        : offline.value || away.value
+          ? `${pending.value.length} not sent, kept here`
+          : 'saving',
   );
   const names = computed(() => (desk.value && !looking.value ? turnNames(desk.value) : { undo: null, redo: null }));
 
@@ -92,24 +101,37 @@ export const useDocument = defineStore('document', () => {
   const sayAll = (list: readonly Notice[]): void => list.forEach((n) => say(n.text, n.bad));
   const message = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
-  async function open(projectId: string): Promise<void> {
+  /** @param first the screen that is looked at: of a large project it comes first */
+  async function open(projectId: string, first = ''): Promise<void> {
     close();
     const mine = ++generation;
-    const [stand, own] = await Promise.all([
-      api.open(projectId),
-      api.history(projectId, { by: writer, most: BACK }).catch((): readonly Past[] => []),
-    ]);
+    const own = api.history(projectId, { by: writer, most: BACK }).catch((): readonly Past[] => []);
+    const stand = await api.open(projectId, first);
+    if (mine !== generation) return;
+    let { project } = stand;
+    if (stand.missing) {
+      id.value = projectId;
+      missing.value = new Set(stand.missing);
+      desk.value = openDesk(project, stand.revision, writer);
+      const screens = await restOf(stand, () => mine === generation);
+      if (mine !== generation) return;
+      project = { ...project, screens };
+    }
     const kept = await readKept(projectId).catch(() => []);
     const known = new Set<string>();
     for (const k of kept)
       for (const c of await api.since(projectId, Math.min(k.base, stand.revision))) known.add(c.edit.id);
+    const past = [...(await own)].reverse();
     if (mine !== generation) return;
+    // What was done while the rest was on its way is done to the whole.
+    const meanwhile = desk.value ? pendingOf(desk.value) : [];
     id.value = projectId;
-    const opened = resume(
-      openDesk(stand.project, stand.revision, writer, [...own].reverse()),
-      kept.flatMap((k) => k.edits.filter((e) => !known.has(e.id))),
-    );
+    const opened = resume(openDesk(project, stand.revision, writer, past), [
+      ...kept.flatMap((k) => k.edits.filter((e) => !known.has(e.id))),
+      ...meanwhile,
+    ]);
     desk.value = opened.desk;
+    missing.value = NONE_MISSING;
     sayAll(opened.notices);
     for (const p of stand.problems ?? []) say(p.message, true);
     listen();
@@ -119,6 +141,20 @@ export const useDocument = defineStore('document', () => {
         .then(() => adoptKept(projectId))
         .catch(() => undefined);
     schedule(0);
+  }
+
+  /** The screens of a project of which the first part is open, some at a time so that the page is never held up. */
+  async function restOf(stand: FirstPart, wanted: () => boolean): Promise<readonly Screen[]> {
+    const here = new Map(stand.project.screens.filter((s) => !stand.missing?.includes(s.id)).map((s) => [s.id, s]));
+    const all: Screen[] = [];
+    while (all.length < stand.project.screens.length && wanted()) {
+      const some = await api.screens(stand.project.id, stand.revision, all.length, PART);
+      if (some.length === 0) break;
+      // What is shown already stays the same object: nothing of it is drawn again.
+      all.push(...some.map((s) => here.get(s.id) ?? s));
+      if (wanted()) missing.value = new Set(stand.project.screens.slice(all.length).map((s) => s.id));
+    }
+    return all;
   }
 
   function close(): void {
@@ -133,6 +169,7 @@ export const useDocument = defineStore('document', () => {
     sending = false;
     reached();
     id.value = '';
+    missing.value = NONE_MISSING;
   }
 
   function listen(): void {
@@ -246,7 +283,7 @@ export const useDocument = defineStore('document', () => {
   }
 
   async function send(): Promise<void> {
-    const given = desk.value && !sending ? give(desk.value) : null;
+    const given = desk.value && !sending && missing.value === NONE_MISSING ? give(desk.value) : null;
     if (!given) return;
     const mine = generation;
     sending = true;
@@ -418,6 +455,7 @@ export const useDocument = defineStore('document', () => {
     saveState,
     notices,
     looking,
+    missing,
     typing,
     undoName: computed(() => names.value.undo),
     redoName: computed(() => names.value.redo),

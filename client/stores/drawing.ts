@@ -15,6 +15,7 @@ import {
   type Wear,
   type World,
 } from '../../core/index.js';
+import { FAR } from '../surface/far.js';
 import type { Drawn } from '../workers/core.worker.js';
 import { fonts, useLibrary } from './library.js';
 import { plain } from './plain.js';
@@ -33,14 +34,22 @@ export interface Place {
 }
 /** A picture that the worker drew, and what everything it looked up was at that time. */
 export interface Bitmap {
-  readonly drawn: HTMLCanvasElement | null;
+  /** Null: only its height and where things stand are known, or the bitmap was let go to make room. */
+  readonly drawn: ImageBitmap | null;
   /** px */
   readonly height: number;
+  /** Device px of `drawn` per px. */
   readonly scale: number;
   readonly of: Screen;
   readonly fonts: number;
   readonly reads: readonly (readonly [kind: string, name: string, found: unknown])[];
-  readonly rects: ReadonlyMap<string, Place>;
+  /** The world in which all of `reads` was last found as it was, where it need not be looked up again; and when it was last shown. */
+  /** What the worker calls it. */
+  readonly name: string;
+  readonly note: { sure: World | null; shown: number };
+  readonly keys: readonly string[];
+  /** x, y, w and h for each of `keys`: px. */
+  readonly rects: Float32Array;
 }
 interface Wish {
   readonly key: string;
@@ -52,16 +61,21 @@ interface Wish {
 }
 
 /** So many pictures are asked of the worker at once: it answers in order, and what is wanted changes. */
-const AT_ONCE = 2;
-/** While very many are wanted, more: the worker goes on while the page puts together what it has. */
-const MANY = 24;
-const AT_ONCE_OF_MANY = 8;
-/** Then they show several at a time: each frame with new pictures costs as much as it has pictures in all: ms. */
-const TOGETHER = 160;
+const AT_ONCE = 8;
 /** A bitmap is drawn anew when it would be stretched by more than this. */
 const STRETCH = 1.05;
-/** Bitmaps that are kept though nobody looks: the oldest go first. */
-const MOST_KEPT = 260;
+/**
+ * Up to this scale (device px per px) a screen is drawn at half, a quarter, an eighth … and shown smaller than that: drawn once,
+ * it serves while the zoom moves.
+ */
+const SMALL = 0.3;
+/** So much of bitmaps is kept: device px. Those longest out of use go first; what is known of their height stays. */
+const MOST_KEPT = 24e6;
+/** The worker keeps so many screens, laid out: one of a hundred instances is half a megabyte. */
+const MOST_HELD = 400;
+/** What was shown so shortly before is still looked at: ms. */
+const RECENT = 8000;
+const areaOf = (b: ImageBitmap | null): number => (b ? b.width * b.height : 0);
 const SHELL: readonly (keyof Project)[] = [
   'id',
   'name',
@@ -74,14 +88,8 @@ const SHELL: readonly (keyof Project)[] = [
   'sheets',
 ];
 
-/** A canvas that takes a bitmap over as it is. */
-function canvasOf(bitmap: ImageBitmap): HTMLCanvasElement {
-  const canvas = document.createElement('canvas');
-  canvas.width = bitmap.width;
-  canvas.height = bitmap.height;
-  canvas.getContext('bitmaprenderer')?.transferFromImageBitmap(bitmap);
-  return canvas;
-}
+/** The scale to draw at for a scale to show at: itself, or the next half for what is small. */
+const drawnAt = (scale: number): number => (scale > SMALL ? scale : 2 ** Math.ceil(Math.log2(scale)));
 
 const painted = new Memory<Picture>(1);
 /** What a laid out screen looks like; painted once. */
@@ -100,9 +108,13 @@ export const useDrawing = defineStore('drawing', () => {
   const wishes = new Map<string, Wish>();
   const numbers = new WeakMap<readonly Wear[], number>();
   const versions = new WeakMap<Screen, number>();
+  /** Which version of a screen the worker has, the one used last at the end. */
   const latest = new Map<string, number>();
   let serial = 0;
   let running = 0;
+  let shownAt = 0;
+  /** Device px of all bitmaps that are kept. */
+  let area = 0;
   let told = false;
   let sent: Partial<Record<keyof Project, unknown>> = {};
   let sentTo: unknown = null;
@@ -130,17 +142,21 @@ export const useDrawing = defineStore('drawing', () => {
     return n;
   }
 
-  /** The number of a screen as it is: each version of it is sent to the worker once. */
+  /** The number of a screen as it is: each version of it is sent to the worker once, for as long as the worker keeps it. */
   function versionOf(screen: Screen): number {
     let n = versions.get(screen);
-    if (n === undefined) {
-      versions.set(screen, (n = ++serial));
-      void library.worker?.screen(n, screen);
-      latest.set(screen.id, n);
-    } else if (latest.get(screen.id) !== n) {
-      // An older version, by undo say, is shown again.
-      void library.worker?.screen(n, screen);
-      latest.set(screen.id, n);
+    if (n === undefined) versions.set(screen, (n = ++serial));
+    // An older version, by undo say, may be shown again.
+    if (latest.get(screen.id) !== n) void library.worker?.screen(n, screen);
+    // The one used last stands last.
+    latest.delete(screen.id);
+    latest.set(screen.id, n);
+    if (latest.size > MOST_HELD) {
+      const [oldest] = latest.keys();
+      if (oldest !== undefined) {
+        latest.delete(oldest);
+        void library.worker?.forget(oldest);
+      }
     }
     return n;
   }
@@ -148,28 +164,40 @@ export const useDrawing = defineStore('drawing', () => {
     library.worker?.review(screen.id, versionOf(screen), wearNumber(after));
 
   const keyOf = (screen: Screen, wears: readonly Wear[]): string => `${screen.id}|${wearNumber(wears)}`;
-  const holds = (k: Bitmap, of: Screen, look: LookUp): boolean =>
-    k.of === of && k.fonts === library.fontsKnown && k.reads.every(([kind, name, found]) => look(kind, name) === found);
+  function holds(k: Bitmap, of: Screen, world: World): boolean {
+    if (k.of !== of || k.fonts !== library.fontsKnown) return false;
+    if (k.note.sure === world) return true;
+    const look = lookIn(world);
+    if (!k.reads.every(([kind, name, found]) => look(kind, name) === found)) return false;
+    k.note.sure = world;
+    return true;
+  }
+  /** Fine enough to be shown at a scale: nearly that, or for what is small up to twice as fine as it would be drawn. */
   const sharp = (k: Bitmap, scale: number | null): boolean =>
     scale === null ||
-    (k.drawn !== null && (k.scale === scale || (k.scale / scale < STRETCH && scale / k.scale < STRETCH)));
+    (k.drawn !== null &&
+      scale / k.scale < STRETCH &&
+      k.scale / scale < (scale > SMALL ? STRETCH : (drawnAt(scale) / scale) * 2.1));
 
   /**
    * The picture of a screen: what is known of it, and asked for anew when that is old or drawn for another scale.
    * @param scale device px per px; null: only how tall it is
    */
   function picture(world: World, screen: Screen, wears: readonly Wear[], scale: number | null): Bitmap | null {
-    const known = pictures.value.get(keyOf(screen, wears)) ?? null;
-    if (!library.worker) return known;
     const key = keyOf(screen, wears);
-    if (known && holds(known, screen, lookIn(world)) && sharp(known, scale)) {
-      wishes.delete(key);
+    const known = pictures.value.get(key) ?? null;
+    if (known && scale !== null) known.note.shown = performance.now();
+    if (!library.worker) return known;
+    if (known && holds(known, screen, world) && sharp(known, scale)) {
+      if (wishes.size > 0) wishes.delete(key);
       return known;
     }
-    wishes.set(key, { key, screen, wears, world, scale });
+    wishes.set(key, { key, screen, wears, world, scale: scale === null ? null : drawnAt(scale) });
     void run();
     return known;
   }
+  /** How many pictures are asked for and not there yet. */
+  const wanted = (): number => running + [...wishes.values()].reduce((n, w) => n + (w.scale === null ? 0 : 1), 0);
   const knownOf = (screen: Screen, wears: readonly Wear[]): Bitmap | undefined =>
     pictures.value.get(`${screen.id}|${numbers.get(wears) ?? 0}`);
   /** What is known of how tall screens are: px. To be asked of many at once. */
@@ -180,14 +208,18 @@ export const useDrawing = defineStore('drawing', () => {
   });
   /** Where a thing of a screen stands in its picture, every item of a series for itself. */
   function rectsOf(screen: Screen, wears: readonly Wear[], node: string): readonly Place[] {
-    const rects = knownOf(screen, wears)?.rects;
-    const own = rects?.get(node);
-    if (own) return [own];
-    return [...(rects ?? [])].flatMap(([key, r]) => (key.endsWith(`/${node}`) ? [r] : []));
+    const known = knownOf(screen, wears);
+    if (!known) return [];
+    const at = (i: number): Place => {
+      const [x = 0, y = 0, w = 0, h = 0] = known.rects.subarray(i * 4, i * 4 + 4);
+      return { x, y, w, h };
+    };
+    const own = known.keys.indexOf(node);
+    return own >= 0 ? [at(own)] : known.keys.flatMap((key, i) => (key.endsWith(`/${node}`) ? [at(i)] : []));
   }
 
   async function run(): Promise<void> {
-    if (running >= (wishes.size > MANY ? AT_ONCE_OF_MANY : AT_ONCE)) return;
+    if (running >= AT_ONCE) return;
     const worker = library.worker;
     const all = [...wishes.values()];
     // What is seen comes before what is only measured.
@@ -199,60 +231,89 @@ export const useDrawing = defineStore('drawing', () => {
       sync(next.world.project);
       const look = lookIn(next.world);
       const known = library.fontsKnown;
-      keep(
-        next,
-        await worker.draw(next.screen.id, versionOf(next.screen), wearNumber(next.wears), next.scale),
-        look,
-        known,
-      );
+      const was = pictures.value.get(next.key);
+      // Only the size is another: what the worker has seen from afar will do, and nothing is laid out again.
+      const again =
+        next.scale !== null && next.scale <= FAR && was && was.name !== '' && holds(was, next.screen, next.world)
+          ? await worker.again(next.screen.id, was.name, next.scale)
+          : null;
+      if (again && was && pictures.value.get(next.key) === was)
+        put(next, { ...was, drawn: again, scale: next.scale ?? 0 });
+      else
+        keep(
+          next,
+          await worker.draw(next.screen.id, versionOf(next.screen), wearNumber(next.wears), next.scale),
+          look,
+          known,
+        );
     } catch {
       // The worker has no project any more, or another one: what is wanted then is asked for again.
     } finally {
       running--;
       void run();
-      if (wishes.size > MANY) void run();
     }
   }
   function keep(wish: Wish, drawn: Drawn, look: LookUp, known: number): void {
     const was = pictures.value.get(wish.key);
-    pictures.value.delete(wish.key);
-    pictures.value.set(wish.key, {
-      drawn: drawn.bitmap ? canvasOf(drawn.bitmap) : (was?.drawn ?? null),
+    put(wish, {
+      drawn: drawn.bitmap ?? was?.drawn ?? null,
       scale: drawn.bitmap ? (wish.scale ?? 0) : (was?.scale ?? 0),
       height: drawn.height,
+      name: drawn.of,
       of: wish.screen,
       fonts: known,
       reads: drawn.reads.map(([kind, name]) => [kind, name, look(kind, name)] as const),
-      rects: new Map(drawn.rects.map(([key, x, y, w, h]) => [key, { x, y, w, h }])),
+      note: { sure: null, shown: performance.now() },
+      keys: drawn.keys,
+      rects: drawn.rects,
     });
-    if (pictures.value.size > MOST_KEPT) {
-      const [oldest] = pictures.value.keys();
-      if (oldest !== undefined) pictures.value.delete(oldest);
-    }
+  }
+  /** Puts a picture in the place of the one before. */
+  function put(wish: Wish, next: Bitmap): void {
+    const was = pictures.value.get(wish.key);
+    area += areaOf(next.drawn) - areaOf(was?.drawn ?? null);
+    if (was?.drawn !== next.drawn) was?.drawn?.close();
+    pictures.value.set(wish.key, next);
+    if (area > MOST_KEPT) makeRoom();
     // Several answers in one frame show together.
     if (told) return;
     told = true;
-    const show = (): void =>
-      void requestAnimationFrame(() => {
-        told = false;
-        triggerRef(pictures);
-      });
-    if (wishes.size > MANY) setTimeout(show, TOGETHER);
-    else show();
+    requestAnimationFrame(() => {
+      told = false;
+      shownAt++;
+      triggerRef(pictures);
+    });
+  }
+  /** Lets go of the bitmaps that were not shown for longest; none that is looked at now. */
+  function makeRoom(): void {
+    const recent = performance.now() - RECENT;
+    const kept = [...pictures.value].filter(([, p]) => p.drawn && p.note.shown < recent);
+    for (const [key, p] of kept.sort(([, a], [, b]) => a.note.shown - b.note.shown)) {
+      if (area < MOST_KEPT * 0.8) return;
+      area -= areaOf(p.drawn);
+      p.drawn?.close();
+      pictures.value.set(key, { ...p, drawn: null, scale: 0 });
+    }
   }
   function clear(): void {
     wishes.clear();
+    area = 0;
+    shownAt++;
+    for (const p of pictures.value.values()) p.drawn?.close();
     pictures.value = new Map();
   }
 
   return {
     pictures,
+    /** Another number whenever pictures have come. */
+    serial: computed(() => (void pictures.value, shownAt)),
     clear,
     sync,
     review,
     wearNumber: plain(wearNumber),
     picture: plain(picture),
     heights,
+    wanted: plain(wanted),
     rectsOf: plain(rectsOf),
     knownOf: plain(knownOf),
   };

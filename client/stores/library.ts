@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import { Fonts, kitRef, readKit, type Kit, type KitRef } from '../../core/index.js';
+import { got, kitFile } from '../ahead.js';
 import { api, type KitInfo } from '../api.js';
 import { startWorker, type CoreWorker } from '../workers/client.js';
 
@@ -28,7 +29,7 @@ export const useLibrary = defineStore('library', () => {
   let started: Promise<CoreWorker> | null = null;
 
   async function fetchFont(url: string, font: Omit<FontData, 'bytes'>): Promise<FontData> {
-    const response = await fetch(url);
+    const response = await got(url);
     if (!response.ok) throw new Error(`The font ${url} could not be loaded`);
     return { ...font, bytes: await response.arrayBuffer() };
   }
@@ -65,7 +66,7 @@ export const useLibrary = defineStore('library', () => {
       if (!value) continue;
       read.set(kitRef(value), value);
       for (const f of value.fonts)
-        want(`${f.family}|${f.weight}|${f.italic}`, `/api/kits/${encodeURIComponent(ref)}/files/${f.file}`, {
+        want(`${f.family}|${f.weight}|${f.italic}`, kitFile(ref, f.file), {
           family: f.family,
           weight: f.weight,
           italic: f.italic,

@@ -143,10 +143,12 @@ export const useStage = defineStore('stage', () => {
 
   /** The picture of the current screen, drawn on the page at once. */
   const picture = computed<Picture | null>(() => (box.value ? pictureOf(box.value) : null));
-  /** The picture of another screen, drawn by the worker for a scale (device px per px; null: only its height). */
-  function bitmapOf(of: Screen, scale: number | null): Bitmap | null {
-    const w = world.value;
-    return w ? drawing.picture(w, of, wearsShown(of), scale) : null;
+  /** Pictures of other screens, drawn by the worker for a scale (device px per px; null: only the height). To be asked of many at once. */
+  function bitmapsAt(): (of: Screen, scale: number | null) => Bitmap | null {
+    const w = ground.value;
+    const { picture } = drawing;
+    const own = bench.of === '' && lens.value === '';
+    return (of, scale) => (w ? picture(w, of, own ? wearsOf(w.project, of) : wearsShown(of), scale) : null);
   }
   /** How tall screens are as far as is known, without drawing them: px. To be asked of many at once. */
   const heights = computed<(of: Screen) => number>(() => {
@@ -372,7 +374,7 @@ export const useStage = defineStore('stage', () => {
     treeBy: plain(treeBy),
     box,
     picture,
-    bitmapOf: plain(bitmapOf),
+    bitmapsAt: plain(bitmapsAt),
     sample: plain(sample),
     templateSample: plain(templateSample),
     heights,

@@ -5,12 +5,13 @@ import { useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
 import { followPointer } from '../pointer.js';
 import { useAhead } from './ahead.js';
-import { NAMED, type Hung } from './hang.js';
+import { LABEL, NAMED, type Hung } from './hang.js';
 import HeldThing from './HeldThing.vue';
 import { useLift } from './lift.js';
 import { useIntoView } from './intoView.js';
 import { useSlide } from './slide.js';
 import { useWallView } from './wallView.js';
+import WallGround from './WallGround.vue';
 import WallLabel from './WallLabel.vue';
 import WallScreen from './WallScreen.vue';
 import ZoomBar from './ZoomBar.vue';
@@ -22,6 +23,10 @@ const { zoom, pan, view, hanging, visible, zoomAt, zoomBy, fit, reveal, showWhol
 const { lift, press: pressLabel, wasLift } = useLift(hanging, (e) => onWall(e.clientX, e.clientY));
 const parts = new Map<string, InstanceType<typeof WallScreen>>();
 const space = ref(false);
+/** A zoom that was not moved for so long rests: ms. */
+const RESTS = 60;
+/** So many screens stand in the page at once. */
+const FEW = 40;
 /** The screen pointed at: named in full where its label is too short for its name. */
 const pointed = ref('');
 function onWall(x: number, y: number): { x: number; y: number } {
@@ -30,7 +35,29 @@ function onWall(x: number, y: number): { x: number; y: number } {
 }
 
 /** The zoom as it was when it last rested: what pictures are drawn for. */
-const sharpZoom = refDebounced(zoom, 140);
+const sharpZoom = refDebounced(zoom, RESTS);
+/** All that are in sight stand in the page while they are few; of many only those that something is done with. */
+const near = computed(() => {
+  const here = stage.screenId;
+  const landing = drag.landing?.screen.id;
+  if (visible.value.length <= FEW) return visible.value;
+  return visible.value.filter(({ screen: { id } }) => id === here || id === pointed.value || id === landing);
+});
+const nearIds = computed<ReadonlySet<string>>((was) => {
+  const now = near.value.map((r) => r.screen.id);
+  return was?.size === now.length && now.every((id) => was.has(id)) ? was : new Set(now);
+});
+/** The screen under a point of the page, its label with it. */
+function hungAt(x: number, y: number): Hung | undefined {
+  const p = onWall(x, y);
+  return visible.value.find((r) => p.x >= r.x && p.y >= r.y - LABEL && p.x <= r.x + r.w && p.y <= r.y + r.h);
+}
+/** What the pointer comes to stands in the page from then on. */
+function come(event: PointerEvent): void {
+  if (visible.value.length <= FEW) return;
+  const r = hungAt(event.clientX, event.clientY);
+  if (r) pointed.value = r.screen.id;
+}
 useAhead(hanging, visible);
 const named = computed(() => {
   const r = visible.value.find((x) => x.screen.id === pointed.value) ?? null;
@@ -87,6 +114,7 @@ function labelKey(event: KeyboardEvent, r: Hung): void {
     const next = hanging.value.hung[hanging.value.hung.indexOf(r) + by];
     if (!next) return;
     reveal({ ...next, y: next.y - 24 }, false);
+    pointed.value = next.screen.id;
     void nextTick(() =>
       frame.value
         ?.querySelector<HTMLElement>(`[data-label="${CSS.escape(next.screen.id)}"]`)
@@ -103,6 +131,7 @@ const unland = drag.lands((x, y) => {
   if (!f || x < f.left || x > f.right || y < f.top || y > f.bottom) return null;
   for (const r of visible.value) {
     const part = parts.get(r.screen.id);
+    if (!part && hungAt(x, y) === r) pointed.value = r.screen.id;
     const drop = part?.landAt(x, y);
     if (drop) return { screen: r.screen, spot: drop.spot, says: drop.says, drop };
   }
@@ -134,40 +163,43 @@ defineExpose({ fit, zoomBy });
     @wheel.prevent="onWheel"
     @pointerdown.capture="pressed"
     @pointerdown="down"
+    @pointermove="come"
     @keydown="spaceKey"
     @keyup="spaceKey"
   >
+    <WallGround :visible="visible" :near="nearIds" :pan="pan" :zoom="zoom" :sharp="sharpZoom" :view="view" />
     <div class="world" :style="{ transform: `translate(${pan.x}px, ${pan.y}px)` }">
       <p v-for="h in hanging.heads" :key="h.id" class="flow" :style="{ top: `${h.y}px` }">
         <strong>{{ h.name }}</strong> {{ h.count }} {{ h.count === 1 ? 'screen' : 'screens' }}
       </p>
-      <template v-for="r in visible" :key="r.screen.id">
-        <WallLabel
-          :hung="r"
-          :on="r.screen.id === stage.screenId"
-          :picked="stage.picked.includes(r.screen.id)"
-          @press="pressLabel"
-          @choose="label"
-          @walk="labelKey"
-          @point="(on) => (pointed = on ? r.screen.id : '')"
+      <WallLabel
+        v-for="r in near"
+        :key="`label ${r.screen.id}`"
+        :hung="r"
+        :on="r.screen.id === stage.screenId"
+        :picked="stage.picked.includes(r.screen.id)"
+        @press="pressLabel"
+        @choose="label"
+        @walk="labelKey"
+        @point="(on) => (pointed = on ? r.screen.id : '')"
+      />
+      <div
+        v-for="r in near"
+        :key="r.screen.id"
+        class="hung"
+        :style="{ left: `${r.x}px`, top: `${r.y}px` }"
+        @mouseenter="pointed = r.screen.id"
+        @mouseleave="pointed = ''"
+      >
+        <WallScreen
+          :ref="
+            (el) => (el ? parts.set(r.screen.id, el as InstanceType<typeof WallScreen>) : parts.delete(r.screen.id))
+          "
+          :screen="r.screen"
+          :height="r.tall"
+          :zoom="zoom"
         />
-        <div
-          class="hung"
-          :style="{ left: `${r.x}px`, top: `${r.y}px` }"
-          @mouseenter="pointed = r.screen.id"
-          @mouseleave="pointed = ''"
-        >
-          <WallScreen
-            :ref="
-              (el) => (el ? parts.set(r.screen.id, el as InstanceType<typeof WallScreen>) : parts.delete(r.screen.id))
-            "
-            :screen="r.screen"
-            :height="r.tall"
-            :zoom="zoom"
-            :sharp="sharpZoom"
-          />
-        </div>
-      </template>
+      </div>
       <span v-if="named" class="named" :style="{ left: `${named.x}px`, top: `${named.y - 22}px` }" aria-hidden="true">{{
         named.screen.name
       }}</span>
@@ -191,7 +223,17 @@ defineExpose({ fit, zoomBy });
   min-width: 0;
 }
 .wall:focus-visible {
+  outline: none;
+}
+/* Over the pictures, which reach to the edge. */
+.wall:focus-visible::after {
+  content: '';
+  position: absolute;
+  inset: 0;
+  z-index: 9;
+  outline: 2px solid var(--ink);
   outline-offset: -2px;
+  pointer-events: none;
 }
 .grab {
   cursor: grab;

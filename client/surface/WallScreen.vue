@@ -7,7 +7,6 @@ import { useDrag } from '../stores/drag.js';
 import { useDrawing, type Picture } from '../stores/drawing.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
-import BitmapCanvas from './BitmapCanvas.vue';
 import { useBring } from './bring.js';
 import PictureCanvas from './PictureCanvas.vue';
 import { usePointing } from './pointing.js';
@@ -15,8 +14,11 @@ import ScreenMarks from './ScreenMarks.vue';
 import UnderList from './UnderList.vue';
 import WritingField from './WritingField.vue';
 
-/** One screen on the Wall: its picture, and what is selected, pointed at, written and dropped on it. */
-const props = defineProps<{ screen: Screen; height: number; zoom: number; sharp: number }>();
+/**
+ * One screen on the Wall: its picture while it is worked on (all others are on the ground behind), and what is selected, pointed at,
+ * written and dropped on it.
+ */
+const props = defineProps<{ screen: Screen; height: number; zoom: number }>();
 const stage = useStage();
 const commands = useCommands();
 const drag = useDrag();
@@ -27,7 +29,6 @@ const frame = ref<HTMLElement | null>(null);
 // ── what is seen ──
 const current = computed(() => props.screen.id === stage.screenId);
 const picture = computed(() => (current.value ? stage.picture : null));
-const bitmap = computed(() => (current.value ? null : stage.bitmapOf(props.screen, props.sharp * devicePixelRatio)));
 /** The last picture that was drawn here on the page: shown until the worker has one that is as new. */
 const left = shallowRef<{ screen: Screen; picture: Picture } | null>(null);
 watch([picture, () => props.screen], ([p], [was, screen]) => {
@@ -36,7 +37,9 @@ watch([picture, () => props.screen], ([p], [was, screen]) => {
 const page = computed(() => {
   if (picture.value) return picture.value;
   const kept = left.value;
-  return kept && kept.screen === props.screen && bitmap.value?.of !== props.screen ? kept.picture : null;
+  if (kept?.screen !== props.screen) return null;
+  const known = drawing.knownOf(props.screen, stage.wearsShown(props.screen));
+  return known?.drawn && known.of === props.screen ? null : kept.picture;
 });
 /** Laid out here only when the pointer asks for it: what is seen comes from the worker. */
 const root = computed<Box | null>(() => (current.value ? stage.box : stage.boxOf(props.screen)));
@@ -129,6 +132,7 @@ defineExpose({ landAt, screen: props.screen });
     :aria-label="screen.name"
     role="group"
     class="screen"
+    :class="{ current }"
     :style="{ width: `${screen.width * zoom}px`, height: `${height * zoom}px` }"
     @pointerdown="press"
     @dragover.prevent
@@ -146,13 +150,6 @@ defineExpose({ landAt, screen: props.screen });
       :zoom="zoom"
       background="#ffffff"
     />
-    <BitmapCanvas
-      v-else-if="bitmap?.drawn"
-      :drawn="bitmap.drawn"
-      :width="screen.width * zoom"
-      :height="bitmap.height * zoom"
-    />
-    <span v-else-if="screen.width * zoom > 60" class="note waiting">Drawing …</span>
     <p v-if="isEmpty && zoom > 0.25" class="bare note">Drop a sample here, or press / and type what belongs on it.</p>
     <ScreenMarks :zoom="zoom" :marks="marks" :whole="whole" :hover="pointedAt" :ghosts="ghosts" :landing="landing" />
     <button
@@ -182,12 +179,13 @@ defineExpose({ landAt, screen: props.screen });
 <style scoped>
 .screen {
   position: relative;
-  background: #fff;
-  box-shadow: 0 1px 6px #25211a1f;
   user-select: none;
   touch-action: none;
 }
-.waiting,
+.current {
+  background: #fff;
+  box-shadow: 0 1px 6px #25211a1f;
+}
 .bare {
   position: absolute;
   top: 8px;

@@ -13,21 +13,23 @@ export function useAhead(hanging: Readonly<Ref<Hanging>>, visible: Readonly<Ref<
   const stage = useStage();
   let run = 0;
   watch(
-    [() => stage.calmProject, () => stage.lens],
+    [() => stage.calmProject, () => stage.lens, () => doc.missing.size === 0],
     () => {
       const mine = ++run;
+      if (doc.missing.size > 0) return;
       const all = hanging.value.hung.map((r) => r.screen);
       let at = 0;
       const some = (): void => {
         if (mine !== run) return;
         const seen = new Set(visible.value.map((r) => r.screen.id));
         const now = new Set(doc.shown?.screens);
+        const bitmapOf = stage.bitmapsAt();
         for (const until = at + AT_ONCE; at < until && at < all.length; at++) {
           const s = all[at];
           if (!s || !now.has(s)) continue;
           // What uses what is counted ahead, so that it need not be when something is selected.
           usesOn(s, stage.wearsShown(s));
-          if (!seen.has(s.id) && s.id !== stage.screenId) stage.bitmapOf(s, null);
+          if (!seen.has(s.id) && s.id !== stage.screenId) bitmapOf(s, null);
         }
         if (at < all.length) requestIdleCallback(some);
       };

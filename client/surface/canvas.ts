@@ -1,3 +1,4 @@
+import type { ImagePrimitive } from './far.js';
 import { unhandled, familyList, fitPicture, hatchPath, type Primitive } from '../../core/index.js';
 
 /** A canvas of the page, or one in a worker. */
@@ -18,6 +19,11 @@ function pathOf(d: string): Path2D {
   return p;
 }
 
+/** Smaller than this a text is drawn as the bar it is from afar: device px. */
+const LEGIBLE = 3.4;
+/** Corners and blurs smaller than this cannot be told from none: device px. */
+const SEEN = 0.6;
+
 /** Draws a picture's primitives on a canvas, `scale` device px per px. The same primitives make the SVG. `only`: those that are drawn. */
 export function drawPrimitives(
   ctx: Context2d,
@@ -37,6 +43,14 @@ export function drawPrimitives(
     switch (p.p) {
       case 'rect': {
         const inset = p.stroke ? p.stroke.width / 2 : 0;
+        const shadow = p.shadow && Math.max(p.shadow.blur, Math.abs(p.shadow.y)) * scale > SEEN ? p.shadow : null;
+        if (p.radius * scale < SEEN && !shadow && !p.stroke) {
+          if (p.fill) {
+            ctx.fillStyle = p.fill;
+            ctx.fillRect(p.x, p.y, p.w, p.h);
+          }
+          break;
+        }
         ctx.beginPath();
         ctx.roundRect(
           p.x + inset,
@@ -45,18 +59,18 @@ export function drawPrimitives(
           Math.max(0, p.h - inset * 2),
           Math.max(0, p.radius - inset),
         );
-        ctx.save();
-        if (p.shadow) {
-          ctx.shadowColor = p.shadow.color;
-          ctx.shadowBlur = p.shadow.blur * scale;
-          ctx.shadowOffsetX = p.shadow.x * scale;
-          ctx.shadowOffsetY = p.shadow.y * scale;
+        if (shadow) {
+          ctx.save();
+          ctx.shadowColor = shadow.color;
+          ctx.shadowBlur = shadow.blur * scale;
+          ctx.shadowOffsetX = shadow.x * scale;
+          ctx.shadowOffsetY = shadow.y * scale;
         }
         if (p.fill) {
           ctx.fillStyle = p.fill;
           ctx.fill();
         }
-        ctx.restore();
+        if (shadow) ctx.restore();
         if (p.stroke) stroke(ctx, p.stroke);
         break;
       }
@@ -77,6 +91,13 @@ export function drawPrimitives(
         break;
       case 'text':
         ctx.fillStyle = p.fill;
+        if (p.size * scale < LEGIBLE) {
+          const alpha = ctx.globalAlpha;
+          ctx.globalAlpha = alpha * 0.5;
+          ctx.fillRect(p.x, p.y - p.size * 0.55, p.width, p.size * 0.6);
+          ctx.globalAlpha = alpha;
+          break;
+        }
         ctx.letterSpacing = `${p.spacing}px`;
         for (const r of p.runs) {
           ctx.font = `${r.italic ? 'italic ' : ''}${r.weight} ${p.size}px ${familyList(r.family)}`;
@@ -151,10 +172,8 @@ function stroke(ctx: Context2d, s: { color: string; width: number; dash: boolean
   ctx.setLineDash([]);
 }
 
-type ImagePrimitive = Extract<Primitive, { p: 'image' }>;
-
 /** Paints a picture; false when it is not there. */
-function paintAsset(ctx: Context2d, p: ImagePrimitive, asset: AssetOf): boolean {
+export function paintAsset(ctx: Context2d, p: ImagePrimitive, asset: AssetOf): boolean {
   const found = asset(p.asset);
   if (!found) return false;
   const { sx, sy, sw, sh, dx, dy, dw, dh } = fitPicture(found.width, found.height, p);

@@ -37,7 +37,9 @@ export interface Hanging {
 export function perRow(flows: readonly Flow[], screens: readonly Screen[], heightOf: (s: Screen) => number): number {
   const GAP = 46;
   const WINDOW = 1.5;
-  const counts = flows.map((f) => screens.reduce((n, s) => n + (s.flow === f.id ? 1 : 0), 0));
+  const per = new Map<string, number>();
+  for (const s of screens) per.set(s.flow, (per.get(s.flow) ?? 0) + 1);
+  const counts = flows.map((f) => per.get(f.id) ?? 0);
   const widest = Math.max(0, ...counts);
   const wide = screens.reduce((sum, s) => sum + s.width + GAP, 0) / Math.max(1, screens.length);
   const high = screens.reduce((sum, s) => sum + heightOf(s) + GAP, 0) / Math.max(1, screens.length);
@@ -46,39 +48,55 @@ export function perRow(flows: readonly Flow[], screens: readonly Screen[], heigh
   return n;
 }
 
-/** Hangs screens in rows by flow at a zoom; a long flow wraps. `heightOf` gives px. */
-export function hang(
+/** Screens by flow with how tall they are (px), and how many hang side by side: what a hanging is made from, the same at every zoom. */
+export interface Measured {
+  readonly flows: readonly { readonly flow: Flow; readonly own: readonly { screen: Screen; tall: number }[] }[];
+  readonly most: number;
+}
+/** Measures screens for hanging. `heightOf` gives px. */
+export function measured(
   flows: readonly Flow[],
   screens: readonly Screen[],
   heightOf: (s: Screen) => number,
-  zoom: number,
-): Hanging {
+): Measured {
+  const tall = new Map(screens.map((s) => [s, heightOf(s)]));
+  const by = new Map(flows.map((flow) => [flow.id, { flow, own: [] as { screen: Screen; tall: number }[] }]));
+  for (const screen of screens) by.get(screen.flow)?.own.push({ screen, tall: tall.get(screen) ?? 0 });
+  return { flows: [...by.values()], most: perRow(flows, screens, (s) => tall.get(s) ?? 0) };
+}
+
+/** Hangs what was measured in rows by flow at a zoom; a long flow wraps. */
+export function hangAt({ flows, most }: Measured, zoom: number): Hanging {
   const gap = Math.max(2, 46 * zoom);
   // Where screens are too narrow even for a number there are no labels, and no room for them.
   const label = zoom * 390 < NUMBERED ? 6 : LABEL;
-  const most = perRow(flows, screens, heightOf);
   const hung: Hung[] = [];
   const heads: FlowHead[] = [];
   let y = 0;
-  for (const flow of flows) {
-    const own = screens.filter((s) => s.flow === flow.id);
+  for (const { flow, own } of flows) {
     heads.push({ id: flow.id, name: flow.name, y, count: own.length });
     y += HEAD;
     for (let first = 0; first === 0 || first < own.length; first += most) {
       let x = 0;
-      let tall = LEAST_ROW * Math.min(1, zoom * 4);
-      own.slice(first, first + most).forEach((screen, i) => {
-        const h = heightOf(screen);
-        hung.push({ screen, x, y: y + label, w: screen.width * zoom, h: h * zoom, tall: h, nth: first + i + 1 });
+      let tallest = LEAST_ROW * Math.min(1, zoom * 4);
+      own.slice(first, first + most).forEach(({ screen, tall }, i) => {
+        hung.push({ screen, x, y: y + label, w: screen.width * zoom, h: tall * zoom, tall, nth: first + i + 1 });
         x += screen.width * zoom + gap;
-        tall = Math.max(tall, h * zoom);
+        tallest = Math.max(tallest, tall * zoom);
       });
-      y += label + tall + (first + most < own.length ? gap / 2 : 0);
+      y += label + tallest + (first + most < own.length ? gap / 2 : 0);
     }
     y += BELOW;
   }
   return { hung, heads };
 }
+/** Both in one: `heightOf` gives px. */
+export const hang = (
+  flows: readonly Flow[],
+  screens: readonly Screen[],
+  heightOf: (s: Screen) => number,
+  zoom: number,
+): Hanging => hangAt(measured(flows, screens, heightOf), zoom);
 
 /** What a hanging takes up, with its labels; px on the glass. Null when nothing hangs. */
 export function extent(
@@ -86,9 +104,15 @@ export function extent(
   heads: boolean,
 ): { readonly x: number; readonly y: number; readonly w: number; readonly h: number } | null {
   if (list.length === 0) return null;
-  const x = Math.min(...list.map((r) => r.x));
-  const y = Math.min(...list.map((r) => r.y)) - LABEL - (heads ? HEAD : 0);
-  return { x, y, w: Math.max(...list.map((r) => r.x + r.w)) - x, h: Math.max(...list.map((r) => r.y + r.h)) - y };
+  let [x, y, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const r of list) {
+    x = Math.min(x, r.x);
+    y = Math.min(y, r.y);
+    right = Math.max(right, r.x + r.w);
+    bottom = Math.max(bottom, r.y + r.h);
+  }
+  y -= LABEL + (heads ? HEAD : 0);
+  return { x, y, w: right - x, h: bottom - y };
 }
 
 /** The largest zoom at which all of it fits into `w` by `h` px; labels keep their size, so it is found by halving. */

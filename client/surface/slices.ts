@@ -3,18 +3,27 @@ import { nextTick, onBeforeUnmount, ref, shallowRef, triggerRef, watch, type Ref
 /** Work on the page in one go before it gives way to the next frame: ms. */
 const SLICE = 6;
 
+/** What is made in the frame of the change itself takes at most so long: ms. */
+const AT_ONCE = 5;
+
 /**
  * Makes something for each of a list, a few at a time between frames, the first ones first. What was made before is kept until
  * its successor is there, so that nothing blinks.
  * @param list what is wanted; read reactively, so whatever it depends on makes everything anew
  * @param make makes one; what it remembers itself costs nothing again
+ * @param atOnce as many as there is time for are made in the frame of the change itself
  */
-export function useSlices<K, T>(list: () => readonly K[], make: (key: K) => T | null): ShallowRef<ReadonlyMap<K, T>> {
+export function useSlices<K, T>(
+  list: () => readonly K[],
+  make: (key: K) => T | null,
+  atOnce = false,
+): ShallowRef<ReadonlyMap<K, T>> {
   const made = shallowRef(new Map<K, T>());
   let frame = 0;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let at = 0;
   let keys: readonly K[] = [];
+  let first = true;
 
   function stop(): void {
     cancelAnimationFrame(frame);
@@ -24,11 +33,11 @@ export function useSlices<K, T>(list: () => readonly K[], make: (key: K) => T | 
   function soon(): void {
     stop();
     frame = requestAnimationFrame(() => {
-      timer = setTimeout(some, 0);
+      timer = setTimeout(() => some(), 0);
     });
   }
-  function some(): void {
-    const until = performance.now() + SLICE;
+  function some(most = SLICE): void {
+    const until = performance.now() + most;
     for (; at < keys.length && performance.now() < until; at++) {
       const key = keys[at] as K;
       const one = make(key);
@@ -45,7 +54,11 @@ export function useSlices<K, T>(list: () => readonly K[], make: (key: K) => T | 
       at = 0;
       const wanted = new Set(next);
       for (const key of [...made.value.keys()]) if (!wanted.has(key)) made.value.delete(key);
-      soon();
+      if (atOnce && !first) {
+        stop();
+        some(AT_ONCE);
+      } else soon();
+      first = false;
     },
     { immediate: true },
   );

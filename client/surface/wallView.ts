@@ -3,7 +3,7 @@ import { computed, ref, watch, type Ref } from 'vue';
 import type { Flow, Screen } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
-import { extent, fitting, hang, hungAlike, HEAD, LABEL, type Hanging, type Hung } from './hang.js';
+import { extent, fitting, hangAt, hungAlike, HEAD, LABEL, measured, type Hanging, type Hung } from './hang.js';
 
 /** A rectangle of the Wall, px on the glass before it is moved. */
 export interface Area {
@@ -45,7 +45,8 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
     debounce: 300,
   });
 
-  const at = (z: number): Hanging => hang(doc.shown?.flows ?? [], doc.shown?.screens ?? [], stage.heights, z);
+  const sizes = computed(() => measured(doc.shown?.flows ?? NO_FLOWS, doc.shown?.screens ?? NO_SCREENS, stage.heights));
+  const at = (z: number): Hanging => hangAt(sizes.value, z);
   let made = { zoom: 0, flows: NO_FLOWS, screens: NO_SCREENS };
   const hanging = computed<Hanging>((was) => {
     const { flows, screens } = doc.shown ?? { flows: NO_FLOWS, screens: NO_SCREENS };
@@ -69,12 +70,13 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   );
   const room = (): readonly [number, number] => [view.value.w - 2 * EDGE, view.value.h - 40];
   const all = (z: number): readonly Hung[] => at(z).hung;
-  const least = (): number => Math.min(LEAST, fitting(all, true, ...room(), 1));
+  /** The zoom at which everything can be seen, or less: there is no use in going further away. */
+  const least = computed(() => Math.min(LEAST, fitting(all, true, ...room(), 1)));
 
   /** Zooms so that what lies under the point stays there. */
   function zoomAt(by: number, x: number, y: number): void {
     const asked = Math.min(MOST, zoom.value * by);
-    const next = asked < LEAST ? Math.max(asked, least()) : asked;
+    const next = asked < LEAST ? Math.max(asked, least.value) : asked;
     const distance = (r: Hung): number =>
       Math.max(0, r.x + pan.value.x - x, x - r.x - pan.value.x - r.w) +
       Math.max(0, r.y + pan.value.y - y, y - r.y - pan.value.y - r.h);
@@ -101,7 +103,13 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
         x: Math.max(EDGE, (view.value.w - e.w) / 2) - e.x,
         y: Math.max(14, (view.value.h - e.h) / 2) - e.y,
       };
+    fitted = { one, pan: pan.value };
   }
+  /** What was last shown whole, and where it was put: while nobody moved it, it is kept whole as heights become known. */
+  let fitted: { readonly one: boolean; readonly pan: { x: number; y: number } } | null = null;
+  watch(sizes, () => {
+    if (fitted?.pan === pan.value) fit(fitted.one);
+  });
   /** Moves the Wall as little as needed to bring an area into view; unless `whole`, only when next to nothing of it is seen. */
   function reveal(area: Area, whole: boolean): void {
     const along = (at: number, size: number, room: number): number => {

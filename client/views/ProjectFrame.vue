@@ -29,7 +29,7 @@ const history = ref<InstanceType<typeof Popover> | null>(null);
 async function open(): Promise<void> {
   failure.value = '';
   try {
-    await Promise.all([library.load(), doc.open(props.project)]);
+    await Promise.all([library.load(), doc.open(props.project, String(route.params['screen'] ?? ''))]);
   } catch (error) {
     failure.value = error instanceof Error ? error.message : String(error);
   }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import {
+  aliasPath,
   rulesOn,
   saidIn,
   takeAlongSteps,
@@ -12,7 +13,7 @@ import {
   type Rule,
   type Step,
 } from '../../core/index.js';
-import type { Held } from '../controls/index.js';
+import { tokenWords, type Held } from '../controls/index.js';
 import { attrValue, LENGTHS, lookValue, plainProps, qualified } from '../details/attrProps.js';
 import PropRow, { type RowActions } from '../details/PropRow.vue';
 import RoomRows from '../details/RoomRows.vue';
@@ -70,7 +71,8 @@ const does: RowActions = {
 const differs = (p: Prop): readonly Rule[] => (bench.component ? rulesOn(bench.component, props.node.id, p.id) : []);
 const words = (p: Prop, r: Rule): string => {
   const value = r.set[props.node.id]?.[p.id];
-  const plain = typeof value === 'string' ? value.replace(/^\{(?:.*\/)?(.*)\}$/u, '$1') : String(value);
+  const path = typeof value === 'string' ? aliasPath(value) : null;
+  const plain = path === null ? String(value) : tokenWords(path.slice(path.indexOf('/') + 1));
   return p.options?.find((o) => o.id === value)?.name ?? (value === true ? 'on' : value === false ? 'off' : plain);
 };
 function same(p: Prop, r: Rule): void {

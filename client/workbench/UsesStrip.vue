@@ -68,6 +68,7 @@ const drawn = useSlices(
       ? sampleOf(w, use.node.component, 300, stage.wearsShown(screen), use.node, screen.nodes)
       : null;
   },
+  true,
 );
 const nameOf = (ref: ComponentRef): string => stage.world?.project.originals[ref.slice('project/'.length)]?.name ?? ref;
 const says = computed(() => {

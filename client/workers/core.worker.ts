@@ -18,14 +18,14 @@ import {
   type Kit,
   type KitRef,
   type MatchSheet,
-  type Primitive,
   type Project,
   type Screen,
   type ScreenReview,
   type Wear,
   type World,
 } from '../../core/index.js';
-import { drawPrimitives, type AssetOf } from '../surface/canvas.js';
+import { drawPrimitives, paintAsset, type AssetOf } from '../surface/canvas.js';
+import { drawFar, FAR, farView, type FarView, type ImagePrimitive, type Pixels } from '../surface/far.js';
 
 /** Computes and draws screens away from the page, so that nothing there ever waits. */
 const kits = new Map<KitRef, Kit>();
@@ -42,14 +42,18 @@ export interface WorkerFont {
   readonly use: 'kit' | 'fallback';
 }
 export interface Drawn {
+  /** A name for this picture, by which it can be drawn in another small size. */
+  readonly of: string;
   /** Null: only its height and where things stand were asked for. */
   readonly bitmap: ImageBitmap | null;
   /** px */
   readonly height: number;
   /** What was looked up for it, by kind and name: when one of them is another, the picture is old. */
   readonly reads: readonly (readonly [kind: string, name: string])[];
-  /** Where things of the screen itself stand, by their key: px. */
-  readonly rects: readonly (readonly [key: string, x: number, y: number, w: number, h: number])[];
+  /** Things of the screen itself, and where they stand: px. */
+  readonly keys: readonly string[];
+  /** x, y, w and h for each of `keys`. */
+  readonly rects: Float32Array;
 }
 
 function world(): World {
@@ -85,21 +89,65 @@ function asset(id: string): Promise<ImageBitmap | null> {
 /** A canvas has a largest size; very tall screens are drawn coarser rather than not at all. */
 const LONGEST = 16_000;
 
-/** A bitmap of a picture, `scale` device px per px. */
-async function raster(
-  primitives: readonly Primitive[],
-  width: number,
-  height: number,
-  wanted: number,
-): Promise<ImageBitmap> {
-  const scale = Math.min(wanted, LONGEST / Math.max(1, width), LONGEST / Math.max(1, height));
-  const ids = [...new Set(primitives.flatMap((p) => (p.p === 'image' ? [p.asset] : [])))];
+/** Pictures in the sizes they have from afar. */
+const small = new Map<string, Pixels>();
+/** So many of them are kept. */
+const MOST_SMALL = 500;
+
+/** A picture as it looks from afar, in px of the bitmap; null when it is not there. */
+function fromAfar(p: ImagePrimitive, find: AssetOf, scale: number): Pixels | null {
+  const w = Math.max(1, Math.round(p.w * scale));
+  const h = Math.max(1, Math.round(p.h * scale));
+  const key = [p.asset, w, h, p.fit, p.focalX, p.focalY, p.zoom].join('|');
+  const known = small.get(key);
+  if (known) return known;
+  const ctx = new OffscreenCanvas(w, h).getContext('2d', { willReadFrequently: true });
+  if (!ctx) return null;
+  ctx.setTransform(w / p.w, 0, 0, h / p.h, (-p.x * w) / p.w, (-p.y * h) / p.h);
+  if (!paintAsset(ctx, p, find)) return null;
+  const made = ctx.getImageData(0, 0, w, h) as Pixels;
+  if (small.size > MOST_SMALL) small.clear();
+  small.set(key, made);
+  return made;
+}
+
+/** The pictures among primitives, once they are there. */
+async function assetsOf(list: readonly ImagePrimitive[]): Promise<AssetOf> {
+  const ids = [...new Set(list.map((p) => p.asset))];
   const ready = new Map(await Promise.all(ids.map(async (id) => [id, await asset(id)] as const)));
-  const find: AssetOf = (id) => {
+  return (id) => {
     const source = ready.get(id);
     return source ? { source, width: source.width, height: source.height } : null;
   };
-  const canvas = new OffscreenCanvas(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
+}
+
+/** How screens look from afar, as they were drawn last: they are kept when the screens themselves are let go. */
+const views = new Map<string, { readonly of: string; readonly view: FarView }>();
+
+/** So many of them: one of a hundred instances is some 20 kB. */
+const MOST_VIEWS = 2500;
+
+async function rasterFar(view: FarView, scale: number): Promise<ImageBitmap> {
+  const find = view.pictures.length > 0 ? await assetsOf(view.pictures.map(({ p }) => p)) : () => null;
+  const far = drawFar(view, scale, (p) => fromAfar(p, find, scale));
+  return createImageBitmap(new ImageData(far.data, far.width, far.height));
+}
+
+/** A bitmap of a laid out screen, `wanted` device px per px. `of`: which picture of which screen it is. */
+async function raster(id: string, of: string, made: Box, width: number, wanted: number): Promise<ImageBitmap> {
+  const scale = Math.min(wanted, LONGEST / Math.max(1, width), LONGEST / Math.max(1, made.h));
+  const primitives = paint(made);
+  // A drawn path may be of any shape; only icons are known by their field.
+  if (scale <= FAR && !primitives.some((p) => p.p === 'path' && p.field === undefined)) {
+    const view = farView(primitives, width, made.h);
+    views.delete(id);
+    views.set(id, { of, view });
+    const [oldest] = views.keys();
+    if (views.size > MOST_VIEWS && oldest !== undefined) views.delete(oldest);
+    return rasterFar(view, scale);
+  }
+  const find = await assetsOf(primitives.filter((p) => p.p === 'image'));
+  const canvas = new OffscreenCanvas(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(made.h * scale)));
   const ctx = canvas.getContext('2d', { alpha: false });
   if (!ctx) throw new Error('The worker cannot draw');
   ctx.fillStyle = '#ffffff';
@@ -107,6 +155,9 @@ async function raster(
   drawPrimitives(ctx, primitives, scale, find);
   return canvas.transferToImageBitmap();
 }
+
+/** Pictures drawn so far. */
+let drawn = 0;
 
 const service = {
   async library(jsons: readonly unknown[], files: readonly WorkerFont[]): Promise<void> {
@@ -137,25 +188,43 @@ const service = {
   screen(version: number, screen: Screen): void {
     screens.set(screen.id, { version, screen });
   },
+  /** Lets go of a screen and of all that is remembered about it. */
+  forget(id: string): void {
+    screens.delete(id);
+  },
   /** Lays a screen out, and draws it when a scale is given. */
   async draw(id: string, version: number, on: number | null, scale: number | null): Promise<Drawn> {
     const screen = screenAt(id, version);
     const { made, reads } = recorded(() => layout(resolve(world(), screen, { wears: wears(on, screen) }), fonts));
-    const rects: [string, number, number, number, number][] = [];
+    const keys: string[] = [];
+    const at: number[] = [];
     const walk = (b: Box): void => {
       const { key, owner } = b.node;
-      if (key === owner || key.endsWith(`/${owner}`)) rects.push([key, b.x, b.y, b.w, b.h]);
+      if (key === owner || key.endsWith(`/${owner}`)) {
+        keys.push(key);
+        at.push(b.x, b.y, b.w, b.h);
+      }
       b.children.forEach(walk);
     };
     walk(made);
-    const bitmap = scale === null ? null : await raster(paint(made), screen.width, made.h, scale);
-    const drawn: Drawn = {
+    const of = String(++drawn);
+    const bitmap = scale === null ? null : await raster(id, of, made, screen.width, scale);
+    const answer: Drawn = {
+      of,
       bitmap,
       height: made.h,
-      rects,
+      keys,
+      rects: new Float32Array(at),
       reads: [...reads].flatMap(([kind, names]) => [...names.keys()].map((name) => [kind, name] as const)),
     };
-    return bitmap ? Comlink.transfer(drawn, [bitmap]) : drawn;
+    return Comlink.transfer(answer, bitmap ? [bitmap, answer.rects.buffer] : [answer.rects.buffer]);
+  },
+  /** A picture as it was drawn from afar, in another small size; null when it is not known any more. */
+  async again(id: string, of: string, scale: number): Promise<ImageBitmap | null> {
+    const known = views.get(id);
+    if (known?.of !== of) return null;
+    const bitmap = await rasterFar(known.view, scale);
+    return Comlink.transfer(bitmap, [bitmap]);
   },
   /** What there is to look at when a screen would wear something else. */
   review(id: string, version: number, after: number): ScreenReview {

@@ -14,6 +14,21 @@ function rgb(colour: string): Rgb | null {
   return known;
 }
 
+const channels = new Map<string, readonly [number, number, number, number]>();
+const NONE = [0, 0, 0, 0] as const;
+
+/** Red, green and blue (0 to 255) and opacity (0 to 1) of a CSS colour; one that cannot be read is clear. */
+export function parseColour(colour: string): readonly [r: number, g: number, b: number, a: number] {
+  let known = channels.get(colour);
+  if (!known) {
+    const c = rgb(colour);
+    known = c ? [c.r * 255, c.g * 255, c.b * 255, c.alpha ?? 1] : NONE;
+    if (channels.size > 5000) channels.clear();
+    channels.set(colour, known);
+  }
+  return known;
+}
+
 /** `front` at `opacity` painted over an opaque `back`, as a CSS colour. Unreadable colours leave `back` as it is. */
 export function composite(front: string, back: string, opacity = 1): string {
   const f = rgb(front);

@@ -1,1 +1,1 @@
-export { composite, contrast, isColour } from './contrast.js';
+export { composite, contrast, isColour, parseColour } from './contrast.js';

@@ -54,6 +54,8 @@ export type Primitive =
       readonly y: number;
       readonly scale: number;
       readonly d: string;
+      /** Of an icon: how wide and tall the field is that it is drawn on, in units of `d`. */
+      readonly field?: number;
       readonly fill?: string;
       readonly stroke?: string;
       readonly width: number;
@@ -283,6 +285,7 @@ function paintIcon(box: Box, out: Primitive[]): void {
       key: `${box.node.key}~${i}`,
       x,
       y,
+      field: icon.box,
       scale,
       d: path.d,
       width: path.width ?? 2,

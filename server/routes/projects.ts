@@ -6,10 +6,13 @@ import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
 import type { Projects } from '../projects.js';
 import type { Rescue } from '../rescue.js';
+import { firstPart, screensText } from '../standings.js';
 import { editsBody, newProjectBody, renameBody, type EditsBody } from '../shapes.js';
 
 /** Ids of projects: letters and figures, since addresses are made of them. */
 const freshId = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 14);
+/** So many screens are told at once. */
+const MOST_SCREENS = 200;
 /** More of the history is not told at once. */
 const MOST_TOLD = 500;
 
@@ -48,7 +51,19 @@ export async function projectRoutes(server: FastifyInstance, { projects, rescue,
     const stand = await projects.createEmpty(body.id ?? freshId(), tidyName(body.name), body.kit);
     return reply.code(201).send(stand);
   });
-  server.get<WithId>('/:id', async (request) => projects.open(request.params.id));
+  server.get<WithId & { Querystring: { first?: string } }>('/:id', async (request) => {
+    const stand = await projects.open(request.params.id);
+    return request.query.first === undefined ? stand : firstPart(stand, request.query.first);
+  });
+  server.get<{ Params: { id: string; revision: string }; Querystring: { from?: string; count?: string } }>(
+    '/:id/at/:revision/screens',
+    async (request, reply) => {
+      const { project } = await projects.at(request.params.id, whole(request.params.revision, 0, 'revision'));
+      const from = whole(request.query.from, 0, 'from');
+      const count = Math.min(MOST_SCREENS, whole(request.query.count, MOST_SCREENS, 'count'));
+      return reply.type('application/json').send(screensText(project, from, count));
+    },
+  );
   server.get<{ Params: { id: string; revision: string } }>('/:id/at/:revision', async (request) =>
     projects.at(request.params.id, whole(request.params.revision, 0, 'revision')),
   );

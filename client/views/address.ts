@@ -1,0 +1,52 @@
+import { watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import type { RunId } from '../keys/table.js';
+import { useDocument } from '../stores/document.js';
+import { useStage } from '../stores/stage.js';
+
+/** Commands that do another thing on each place of work. */
+type OwnId = Extract<
+  RunId,
+  | 'out'
+  | 'alikeHere'
+  | 'alikeAnywhere'
+  | 'previousScreen'
+  | 'nextScreen'
+  | 'wholeWall'
+  | 'thisScreen'
+  | 'zoomIn'
+  | 'zoomOut'
+>;
+export type OwnCommands = Readonly<Record<OwnId, () => void>>;
+
+/**
+ * The address says what is open and selected, and through which lens; what is chosen is written back to it.
+ * @param name of the route, and of the parameter that says what is open
+ * @param open opens what the address asks for; empty: it does not say
+ * @param now what is open; empty: nothing yet
+ */
+export function useAddress(name: string, param: string, open: (asked: string) => void, now: () => string): void {
+  const doc = useDocument();
+  const stage = useStage();
+  const route = useRoute();
+  const router = useRouter();
+  watch(
+    [() => doc.shown?.id, () => route.params[param], () => route.query['sel'], () => route.query['lens']],
+    () => {
+      if (!doc.shown || route.name !== name) return;
+      open(String(route.params[param] ?? ''));
+      stage.lens = String(route.query['lens'] ?? '');
+      const sel = String(route.query['sel'] ?? '');
+      if (sel !== stage.selection.join(',')) stage.select(sel === '' ? [] : sel.split(','));
+    },
+    { immediate: true },
+  );
+  watch([now, () => stage.selection.join(','), () => stage.lens], () => {
+    if (route.name !== name || now() === '') return;
+    const query = {
+      ...(stage.selection.length > 0 ? { sel: stage.selection.join(',') } : {}),
+      ...(stage.lens ? { lens: stage.lens } : {}),
+    };
+    void router.replace({ path: `/p/${String(route.params['project'])}/${name}/${now()}`, query });
+  });
+}
