@@ -62,6 +62,11 @@ export {
   roleFacts,
   ROLES,
   toPx,
+  MOST_TRACKS,
+  readTracks,
+  writeTracks,
+  type Edge,
+  type Track,
   editionKey,
   sameWhen,
   ruleKey,
@@ -89,7 +94,17 @@ export {
 } from './resolve/index.js';
 
 // Where it stands.
-export { layout, layoutNode, type Box } from './layout/index.js';
+export {
+  alongIn,
+  alongOf,
+  cellsOf,
+  layout,
+  layoutNode,
+  type Along,
+  type Box,
+  type Cell,
+  type GridLines,
+} from './layout/index.js';
 
 // What is drawn.
 export { paint, toSvg, fitPicture, escapeXml, familyList, hatchPath, type Primitive } from './paint/index.js';

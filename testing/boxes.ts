@@ -20,7 +20,7 @@ export interface Drawn {
   readonly ids: readonly string[];
 }
 
-const WORDS = [
+export const WORDS = [
   'Port Ellery',
   'to',
   'Gull Holm',
@@ -34,14 +34,14 @@ const WORDS = [
 
 type Attrs = Node['attrs'];
 
-interface Plain {
+export interface Plain {
   readonly id: string;
   readonly attrs: Attrs;
   readonly text?: string;
   readonly children: readonly Plain[];
 }
 
-const px = (v: unknown): string => `${typeof v === 'number' ? v : 0}px`;
+export const px = (v: unknown): string => `${typeof v === 'number' ? v : 0}px`;
 /** The whole: px. */
 export const WIDE = 1200;
 const num = (v: unknown): number => (typeof v === 'number' ? v : 0);
@@ -99,6 +99,14 @@ function isTall(p: Plain, around: Plain | null, tall: boolean): boolean {
   return fills && !around.attrs.wrap;
 }
 
+/** How a text is written in CSS. */
+export const lettersOf = (s: TextStyle): readonly string[] => [
+  `font:${s.weight} ${s.size}px/${s.lineHeight}px '${s.family}'`,
+  `letter-spacing:${px(s.letterSpacing)}`,
+  'white-space:pre-wrap',
+  'overflow-wrap:anywhere',
+];
+
 /** The same in CSS, in its parent: a row, a column, or nothing. */
 function styleOf(p: Plain, around: Plain | null, tall: boolean, letters: TextStyle | undefined): string {
   const a = p.attrs;
@@ -119,13 +127,7 @@ function styleOf(p: Plain, around: Plain | null, tall: boolean, letters: TextSty
       `align-items:${CSS[a.align ?? 'start']}`,
       ...(a.wrap ? ['flex-wrap:wrap'] : []),
     );
-  else if (letters)
-    css.push(
-      `font:${letters.weight} ${letters.size}px/${letters.lineHeight}px '${letters.family}'`,
-      `letter-spacing:${px(letters.letterSpacing)}`,
-      'white-space:pre-wrap',
-      'overflow-wrap:anywhere',
-    );
+  else if (letters) css.push(...lettersOf(letters));
   if (!around) return [...css, `width:${WIDE}px`].join(';');
   const row = around.attrs.flow === 'row';
   const [along, across] = row ? [a.width, a.height] : [a.height, a.width];
@@ -142,10 +144,13 @@ function styleOf(p: Plain, around: Plain | null, tall: boolean, letters: TextSty
   return css.join(';');
 }
 
-/** Makes such a tree; the texts are in a style of the kit. */
-export function drawnTree(chance: Chance, kits: ReadonlyMap<KitRef, Kit>, textStyle: string): Drawn {
-  let serial = 0;
-  const tree = grown(chance, 0, () => `b${serial++}`, false);
+/** Resolves a plain tree, its texts in a style of the kit; `html` writes a part of it, given the text styles that were found. */
+export function resolved(
+  tree: Plain,
+  kits: ReadonlyMap<KitRef, Kit>,
+  textStyle: string,
+  html: (looks: ReadonlyMap<string, TextStyle | undefined>) => string,
+): Drawn {
   const ids: string[] = [];
   const nodes: Record<string, Node> = {};
   const put = (p: Plain): void => {
@@ -166,10 +171,19 @@ export function drawnTree(chance: Chance, kits: ReadonlyMap<KitRef, Kit>, textSt
     r.children.forEach(look);
   };
   look(root);
-  const html = (p: Plain, around: Plain | null, tall: boolean): string => {
-    const style = styleOf(p, around, tall, looks.get(p.id));
-    const own = isTall(p, around, tall);
-    return `<div data-id="${p.id}" style="${style}">${p.text ?? p.children.map((c) => html(c, p, own)).join('')}</div>`;
-  };
-  return { root, html: html(tree, null, false), ids };
+  return { root, html: html(looks), ids };
+}
+
+/** Makes such a tree; the texts are in a style of the kit. */
+export function drawnTree(chance: Chance, kits: ReadonlyMap<KitRef, Kit>, textStyle: string): Drawn {
+  let serial = 0;
+  const tree = grown(chance, 0, () => `b${serial++}`, false);
+  return resolved(tree, kits, textStyle, (looks) => {
+    const html = (p: Plain, around: Plain | null, tall: boolean): string => {
+      const style = styleOf(p, around, tall, looks.get(p.id));
+      const own = isTall(p, around, tall);
+      return `<div data-id="${p.id}" style="${style}">${p.text ?? p.children.map((c) => html(c, p, own)).join('')}</div>`;
+    };
+    return html(tree, null, false);
+  });
 }

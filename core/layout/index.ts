@@ -1,2 +1,4 @@
 export { layout, layoutNode } from './layout.js';
+export { alongIn, alongOf, type Along } from './free.js';
+export { cellsOf, type Cell, type GridLines } from './grid.js';
 export type { Box } from './rough.js';

@@ -1,6 +1,8 @@
 import type { ResolvedScreen, RNode } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
-import { layFree, layGrid, layText } from './plain.js';
+import { layFree } from './free.js';
+import { layGrid } from './grid.js';
+import { layText } from './plain.js';
 import { layFlex } from './rows.js';
 import { leaf, noteOf, settle, within, type Box, type Laid, type Pass, type Rough } from './rough.js';
 

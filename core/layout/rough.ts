@@ -1,5 +1,6 @@
 import type { Look, RNode } from '../resolve/index.js';
 import type { Fonts, Paragraph } from '../text/index.js';
+import type { GridLines } from './grid.js';
 import type { Item } from './item.js';
 
 /** A part with its room: px from the top left corner of the whole. */
@@ -12,6 +13,8 @@ export interface Box {
   readonly children: readonly Box[];
   /** For texts: the broken lines. */
   readonly para?: Paragraph;
+  /** For grids: where their columns and rows are. */
+  readonly lines?: GridLines;
   /** For texts: inner left edge and width that lines are aligned in, px from the box. */
   readonly textX?: number;
 }
@@ -59,6 +62,7 @@ export interface Rough {
   /** x and y of each child, in turn; px from the part itself. */
   readonly places: readonly number[];
   readonly para: Paragraph | undefined;
+  readonly lines?: GridLines;
   readonly textX: number;
 }
 export const NO_KIDS: readonly Rough[] = [];
@@ -116,6 +120,9 @@ export function stretchy(node: RNode): number {
   if (look.align === 'stretch' && node.children.length > 0) found |= look.flow === 'row' ? TALL : WIDE;
   // Columns of a grid are parts of the room it is given. Justified and aligned children only move when it differs from theirs.
   if (look.flow === 'grid') found |= WIDE | TALL;
+  // Edges of parts of a free box go by its size.
+  if (look.flow === 'free' && node.children.some((c) => c.look.right !== null || c.look.bottom !== null))
+    found |= WIDE | TALL;
   note.flags = found;
   return found;
 }
@@ -134,6 +141,7 @@ export function settle(r: Rough, x: number, y: number): Box {
     box.y === y &&
     box.w === r.w &&
     box.h === r.h &&
+    from.lines === r.lines &&
     from.textX === r.textX
   )
     return box;
@@ -146,7 +154,9 @@ export function settle(r: Rough, x: number, y: number): Box {
   }
   const made: Box = r.para
     ? { node: r.node, x, y, w: r.w, h: r.h, children, para: r.para, textX: r.textX }
-    : { node: r.node, x, y, w: r.w, h: r.h, children };
+    : r.lines
+      ? { node: r.node, x, y, w: r.w, h: r.h, children, lines: r.lines }
+      : { node: r.node, x, y, w: r.w, h: r.h, children };
   note.from = r;
   note.box = made;
   return made;

@@ -93,6 +93,7 @@ export {
 export { editionKey, editionOf, replaysEditions, type Edition, type EditionStep } from './editions.js';
 export { bareValue, qualify, qualifyAttrs, qualifyValue } from './qualify.js';
 export { isPathData } from './path.js';
+export { MOST_TRACKS, readTracks, writeTracks, type Track } from './tracks.js';
 export { aliasPath, tokenMeaning, tokenValue, toPx, textStyleOf, LARGEST } from './tokens.js';
 export { akin, defaultRoom, type RoleFacts, ROLES, roleFacts } from './roles.js';
 export { type Problem, type Read } from './problem.js';

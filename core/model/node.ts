@@ -44,6 +44,9 @@ export interface Attrs {
   /** Place in a free box, px from its left and top edge. */
   readonly x?: number;
   readonly y?: number;
+  /** How far its right and bottom edge were from those of the free box when it was placed, px: what its edges go by. */
+  readonly right?: number;
+  readonly bottom?: number;
   readonly edges?: { readonly left?: Edge; readonly right?: Edge; readonly top?: Edge; readonly bottom?: Edge };
   /** Stays in place while the screen scrolls. */
   readonly pin?: 'top' | 'bottom';
@@ -51,6 +54,15 @@ export interface Attrs {
   readonly gap?: Length;
   readonly rowGap?: Length;
   readonly columns?: number;
+  /** Columns of a grid as CSS lists them, in place of a number of equal ones: `1fr 2fr`, `auto 120 1fr`. */
+  readonly tracks?: string;
+  /** As many equal columns as fit of at least this width. */
+  readonly leastColumn?: Length;
+  /** In a grid: the column and the row it begins in, from 1; how many of each it takes. */
+  readonly column?: number;
+  readonly row?: number;
+  readonly span?: number;
+  readonly rowSpan?: number;
   /** The rows of its children's children line up, as with a CSS subgrid: a table of columns. */
   readonly shareRows?: boolean;
   /** In a column: reaches over the column's padding to its edges, as bars and heroes do. */

@@ -10,7 +10,23 @@ export interface Piece {
 /** What a part says or shows: that may differ in things that are alike. */
 const CONTENT: ReadonlySet<string> = new Set(['text', 'icon', 'asset', 'visible', 'focalX', 'focalY', 'zoom']);
 /** What a part says of its place among others: that is no part of what it is. */
-const PLACE: ReadonlySet<string> = new Set(['x', 'y', 'edges', 'pin', 'grow', 'shrink', 'share', 'alignSelf', 'bleed']);
+const PLACE: ReadonlySet<string> = new Set([
+  'x',
+  'y',
+  'right',
+  'bottom',
+  'edges',
+  'column',
+  'row',
+  'span',
+  'rowSpan',
+  'pin',
+  'grow',
+  'shrink',
+  'share',
+  'alignSelf',
+  'bleed',
+]);
 
 /** What being of one kind is worth, and what looking the same. */
 const KIND = 0.3;

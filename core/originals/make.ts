@@ -50,7 +50,13 @@ export type Made =
 const OF_ITS_PLACE: ReadonlySet<string> = new Set([
   'x',
   'y',
+  'right',
+  'bottom',
   'edges',
+  'column',
+  'row',
+  'span',
+  'rowSpan',
   'pin',
   'alignSelf',
   'grow',

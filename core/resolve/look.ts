@@ -1,4 +1,4 @@
-import type { Align, Edge, BoxFlow, Icon, Justify, Kit, TextStyle } from '../model/index.js';
+import type { Align, Edge, BoxFlow, Icon, Justify, Kit, TextStyle, Track } from '../model/index.js';
 
 /** Attributes with every token followed: lengths in px, colours as CSS colours. All of them always, so that all looks are alike to the machine. */
 export interface Look {
@@ -19,6 +19,8 @@ export interface Look {
   readonly alignSelf: Align | undefined;
   readonly x: number;
   readonly y: number;
+  readonly right: number | null;
+  readonly bottom: number | null;
   readonly edges:
     { readonly left?: Edge; readonly right?: Edge; readonly top?: Edge; readonly bottom?: Edge } | undefined;
   readonly pin: 'top' | 'bottom' | undefined;
@@ -26,6 +28,15 @@ export interface Look {
   readonly gap: number;
   readonly rowGap: number;
   readonly columns: number;
+  /** The columns of a grid: as listed, or so many equal ones. */
+  readonly tracks: readonly Track[];
+  /** 0: not said. */
+  readonly leastColumn: number;
+  /** From 1; 0: not said. */
+  readonly column: number;
+  readonly row: number;
+  readonly span: number;
+  readonly rowSpan: number;
   readonly shareRows: boolean;
   readonly bleed: boolean;
   readonly paddingTop: number;

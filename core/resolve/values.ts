@@ -1,5 +1,7 @@
 import { Memory, type LookUp } from '../base/index.js';
 import {
+  readTracks,
+  type Track,
   aliasPath,
   isPathData,
   kitAt,
@@ -135,6 +137,7 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
   const horizontal = length(a.paddingX, all);
   const vertical = length(a.paddingY, all);
   const gap = length(a.gap, 0);
+  const columns = Math.min(500, Math.max(1, Math.round(number(a.columns, 2))));
   const fill = colour(a.fill);
   const stroke = colour(a.stroke);
   const icon = iconOf(terms, kit, a.icon);
@@ -155,10 +158,18 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     shrink: number(a.shrink, -1),
     x: number(a.x, 0),
     y: number(a.y, 0),
+    right: typeof a.right === 'number' ? number(a.right, 0) : null,
+    bottom: typeof a.bottom === 'number' ? number(a.bottom, 0) : null,
     flow: a.flow ?? 'column',
     gap,
     rowGap: length(a.rowGap, gap),
-    columns: Math.max(1, Math.round(number(a.columns, 2))),
+    columns,
+    tracks: (a.tracks === undefined ? null : readTracks(a.tracks)) ?? equalTracks(columns),
+    leastColumn: length(a.leastColumn, 0),
+    column: Math.round(number(a.column, 0)),
+    row: Math.round(number(a.row, 0)),
+    span: Math.max(1, Math.round(number(a.span, 1))),
+    rowSpan: Math.max(1, Math.round(number(a.rowSpan, 1))),
     shareRows: a.shareRows === true,
     bleed: a.bleed === true,
     paddingTop: length(a.paddingTop, vertical),
@@ -195,4 +206,10 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     icon,
     asset: typeof a.asset === 'string' && a.asset !== 'none' && a.asset !== '' ? a.asset : undefined,
   };
+}
+
+const equal: (readonly Track[])[] = [];
+/** So many equal columns. */
+function equalTracks(n: number): readonly Track[] {
+  return (equal[n] ??= Array.from({ length: n }, () => ({ kind: 'fr', size: 1 })));
 }

@@ -1,5 +1,5 @@
 import { isColour } from '../colour/index.js';
-import { aliasPath, isPathData, LARGEST, toPx, type AttrName, type Json } from '../model/index.js';
+import { aliasPath, isPathData, LARGEST, readTracks, toPx, type AttrName, type Json } from '../model/index.js';
 
 type Takes = (v: Json) => boolean;
 const length: Takes = (v) => toPx(v) !== undefined || aliasPath(v) !== null;
@@ -39,6 +39,8 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
   alignSelf: oneOf('start', 'center', 'end', 'stretch', 'baseline'),
   x: number,
   y: number,
+  right: number,
+  bottom: number,
   edges: (v) =>
     isGroup(v) &&
     Object.entries(v).every(
@@ -50,6 +52,12 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
   gap: length,
   rowGap: length,
   columns: upTo(500),
+  tracks: (v) => typeof v === 'string' && readTracks(v) !== null,
+  leastColumn: length,
+  column: upTo(500),
+  row: upTo(2000),
+  span: upTo(500),
+  rowSpan: upTo(2000),
   padding: length,
   paddingX: length,
   paddingY: length,
