@@ -46,6 +46,8 @@ export {
   type Kit,
   type MatchSheet,
   type Wear,
+  type ScreenGrid,
+  type Guide,
   type Screen,
   type Flow,
   type ContentSet,
@@ -105,6 +107,30 @@ export {
   type Cell,
   type GridLines,
 } from './layout/index.js';
+
+// Laid out exactly.
+export {
+  aligned,
+  ALIGNS,
+  columnsOf,
+  inBox,
+  measuresOf,
+  movedBy,
+  putSteps,
+  sameSize,
+  sizeSteps,
+  snapField,
+  snapTo,
+  spread,
+  turnSteps,
+  usualGrid,
+  type AlignTo,
+  type Measure,
+  type Parts,
+  type SnapField,
+  type SnapLine,
+  type Snapped,
+} from './exact/index.js';
 
 // What is drawn.
 export { paint, toSvg, fitPicture, escapeXml, familyList, hatchPath, type Primitive } from './paint/index.js';
@@ -185,6 +211,7 @@ export {
   outermost,
   removeSteps,
   duplicateSteps,
+  laySteps,
   nudgeSteps,
   indentSteps,
   lastIn,

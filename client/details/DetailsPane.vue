@@ -2,18 +2,16 @@
 import { computed } from 'vue';
 import { componentAt, shownComponent } from '../../core/index.js';
 import MissingDetails from '../originals/MissingDetails.vue';
-import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 import InstanceDetails from './InstanceDetails.vue';
-import { plural } from '../counts.js';
 import ContractPane from '../workbench/ContractPane.vue';
 import PartDetails from '../workbench/PartDetails.vue';
 import { useBench } from '../stores/bench.js';
 import PlainDetails from './PlainDetails.vue';
+import ScreenDetails from './ScreenDetails.vue';
 
 /** The settings of what is selected; of the screen when nothing is. */
 const emit = defineEmits<{ content: [set: string] }>();
-const doc = useDocument();
 const stage = useStage();
 const bench = useBench();
 const isInstance = computed(() => stage.selectedNode?.type === 'instance');
@@ -26,9 +24,6 @@ const missing = computed(() => {
 const plain = computed(() =>
   stage.selectedNode && stage.selectedNode.type !== 'instance' ? stage.selectedNode : undefined,
 );
-const picture = computed(() => `/api/projects/${doc.id}/screens/${stage.screen?.id ?? ''}`);
-const lens = computed(() => (stage.lens ? `lens=${encodeURIComponent(stage.lens)}` : ''));
-const instances = computed(() => Object.values(stage.screen?.nodes ?? {}).filter((n) => n.type === 'instance').length);
 </script>
 
 <template>
@@ -38,18 +33,7 @@ const instances = computed(() => Object.values(stage.screen?.nodes ?? {}).filter
     <PartDetails v-else-if="plain && bench.of !== '' && plain.type !== 'series'" :node="plain" />
     <PlainDetails v-else-if="plain" :node="plain" @content="(s) => emit('content', s)" />
     <ContractPane v-else-if="bench.of !== ''" />
-    <div v-else-if="stage.screen" class="idle">
-      <h2 class="clip">{{ stage.screen.name }}</h2>
-      <p class="note">
-        {{ stage.screen.width }} px wide, {{ plural(instances, 'instance') }}. Select something to see its settings.
-      </p>
-      <p><a :href="`${picture}.svg${lens ? `?${lens}` : ''}`" :download="`${stage.screen.name}.svg`">Save as SVG</a></p>
-      <p>
-        <a :href="`${picture}.png?scale=2${lens ? `&${lens}` : ''}`" :download="`${stage.screen.name}.png`"
-          >Save as PNG</a
-        >
-      </p>
-    </div>
+    <ScreenDetails v-else-if="stage.screen" :screen="stage.screen" />
     <p v-else class="idle note">Settings of what you select stand here.</p>
   </section>
 </template>
@@ -80,6 +64,10 @@ const instances = computed(() => Object.values(stage.screen?.nodes ?? {}).filter
   margin-top: 8px;
   display: grid;
   gap: 6px;
+}
+.pane :deep(.section:first-child) {
+  border-top: 0;
+  margin-top: 0;
 }
 .pane :deep(.between) {
   display: flex;

@@ -16,6 +16,7 @@ import MineMenu from '../originals/MineMenu.vue';
 import MineSection from '../originals/MineSection.vue';
 import { useOriginals } from '../stores/originals.js';
 import { useBench } from '../stores/bench.js';
+import PlaceRows from './PlaceRows.vue';
 import PropRow from './PropRow.vue';
 import RoomRows from './RoomRows.vue';
 
@@ -156,6 +157,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
       </p>
     </header>
     <div class="body">
+      <PlaceRows />
       <template v-if="top">
         <FillRow
           v-if="at.length === 0 && top.component.role === 'table'"

@@ -4,11 +4,13 @@ import { componentAt, treeOfScreen, type Json, type Node, type Prop, type Step }
 import type { Held } from '../controls/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
+import { useExact } from '../stores/exact.js';
 import { tip } from '../keys/table.js';
 import { useOriginals } from '../stores/originals.js';
 import { useStage } from '../stores/stage.js';
 import { attrValue, LENGTHS, lookValue, PLAIN_PROPS, plainProps, qualified } from './attrProps.js';
 import CropRow from './CropRow.vue';
+import PlaceRows from './PlaceRows.vue';
 import PropRow, { type RowActions } from './PropRow.vue';
 import RoomRows from './RoomRows.vue';
 import SeriesRows from './SeriesRows.vue';
@@ -18,6 +20,7 @@ const props = defineProps<{ node: Node }>();
 const emit = defineEmits<{ content: [set: string] }>();
 const doc = useDocument();
 const stage = useStage();
+const exact = useExact();
 const commands = useCommands();
 const originals = useOriginals();
 /** What it was before it was unlinked. */
@@ -44,6 +47,10 @@ function held(p: Prop): Held {
 }
 const does: RowActions = {
   choose(p, value, merge) {
+    if (p.id === 'flow' && props.node.type === 'box' && stage.countSelected === 1) {
+      exact.turn(props.node.id, value as 'row' | 'column' | 'grid' | 'free');
+      return;
+    }
     const steps = stage.targets.flatMap((t) =>
       t.ids.flatMap((id): Step[] =>
         t.screen.nodes[id]?.type === props.node.type
@@ -85,6 +92,7 @@ const does: RowActions = {
     </p>
   </header>
   <div class="body">
+    <PlaceRows />
     <SeriesRows v-if="node.type === 'series'" :series="node" @content="(s) => emit('content', s)" />
     <CropRow
       v-if="crop"

@@ -44,6 +44,7 @@ const FLOW = choice(
     ['row', 'across'],
     ['column', 'down'],
     ['grid', 'grid'],
+    ['free', 'free'],
   ],
   'Which way the things inside follow one another.',
 );
@@ -80,6 +81,14 @@ export const PLAIN_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>
   box: [
     FLOW,
     number('columns', 'Columns', 'For a grid: how many stand side by side.', 1),
+    {
+      id: 'tracks',
+      name: 'Columns, listed',
+      kind: 'text',
+      default: '',
+      description: 'In place of equal ones: 1fr 2fr, auto 120 1fr. A number alone is px.',
+    },
+    number('leastColumn', 'Least column', 'As many equal columns as fit of at least so many px.'),
     GAP,
     number('padding', 'Padding', 'Around the things inside, px.'),
     ALIGN,
@@ -244,6 +253,7 @@ export function lookValue(
   if (name === 'visible') return written !== false;
   if (name === 'fill' || name === 'stroke' || name === 'color') return typeof written === 'string' ? written : '';
   if (name === 'asset' || name === 'icon' || name === 'textStyle') return typeof written === 'string' ? written : '';
+  if (name === 'tracks') return typeof written === 'string' ? written : '';
   if (name === 'padding') return look?.paddingLeft;
   const measured = look ? (look as unknown as Record<string, unknown>)[name] : undefined;
   if (typeof measured === 'number' || typeof measured === 'boolean' || typeof measured === 'string') return measured;
@@ -257,7 +267,11 @@ export const attrValue = (name: string, value: unknown): string | number | boole
   name === 'visible' && value === true ? null : value === '' ? null : (value as string | number | boolean | null);
 
 /** Attributes that are lengths: the kit's can be chosen for them. */
-export const LENGTHS: ReadonlySet<string> = new Set(['gap', 'padding', 'radius', 'strokeWidth', 'size']);
+export const LENGTHS: ReadonlySet<string> = new Set(['gap', 'padding', 'radius', 'strokeWidth', 'size', 'leastColumn']);
+
+/** What only a grid has, and what only things that follow one another have. */
+const GRID: ReadonlySet<string> = new Set(['columns', 'tracks', 'leastColumn']);
+const FLOWING: ReadonlySet<string> = new Set(['gap', 'padding', 'align', 'justify', 'wrap']);
 
 /** The same with what a kit has to choose from: its text styles and its shadows. `inKit`: the part stands in the kit itself. */
 export function plainProps(node: Node, kit: Kit | undefined, inKit: boolean): readonly Prop[] {
@@ -269,7 +283,8 @@ export function plainProps(node: Node, kit: Kit | undefined, inKit: boolean): re
       .map((t) => [`{${of}${t.path}}`, t.path.replace(/^shadows?\./u, '').replace(/[.-]/gu, ' ')]),
   };
   return (PLAIN_PROPS[node.type] ?? []).flatMap((p): Prop[] => {
-    if (p.id === 'columns' && node.attrs.flow !== 'grid') return [];
+    if (GRID.has(p.id) && node.attrs.flow !== 'grid') return [];
+    if (FLOWING.has(p.id) && node.attrs.flow === 'free') return [];
     if (p.id === 'path' && node.attrs.shape !== 'path') return [];
     if ((p.id === 'strokeWidth' || p.id === 'strokeSides' || p.id === 'dash') && !node.attrs.stroke) return [];
     const options = more[p.id];

@@ -17,6 +17,7 @@ import {
   moveItemSteps,
   moveSteps,
   newInstance,
+  laySteps,
   nudgeSteps,
   placeSteps,
   placesOf,
@@ -80,6 +81,7 @@ export const useCommands = defineStore('commands', () => {
     return spotFor(world(), stage.wearsShown(screen), screen, here, inside);
   }
 
+  const rootsOf = (pieces: readonly Piece[]): readonly Node[] => pieces.flatMap((p) => p.nodes[p.root] ?? []);
   /** The steps that place the same on every selected screen, a phone screen first when there is none. */
   function placingSteps(
     make: (screen: Screen) => readonly Piece[],
@@ -101,13 +103,9 @@ export const useCommands = defineStore('commands', () => {
     }
     for (const screen of screens) {
       const pieces = make(screen);
-      steps.push(
-        ...placeSteps(
-          treeOfScreen(screen),
-          pieces,
-          at && screen.id === stage.screenId ? at : spot(screen, role, inside),
-        ),
-      );
+      const tree = treeOfScreen(screen);
+      const where = at && screen.id === stage.screenId ? at : spot(screen, role, inside);
+      steps.push(...placeSteps(tree, pieces, where), ...laySteps(tree, rootsOf(pieces), where));
       made.push({ screen: screen.id, ids: pieces.map((p) => p.root) });
     }
     return { steps, made, added };
@@ -296,20 +294,25 @@ export const useCommands = defineStore('commands', () => {
     if (copy) {
       const pieces = ids.map((id) => copyPiece(from.nodes, id, stage.newId));
       if (
-        doc.act(
-          `Copy ${named()}${screen.id === from.id ? '' : ` to ${screen.name}`}`,
-          placeSteps(treeOfScreen(screen), pieces, to),
-        )
+        doc.act(`Copy ${named()}${screen.id === from.id ? '' : ` to ${screen.name}`}`, [
+          ...placeSteps(treeOfScreen(screen), pieces, to),
+          ...laySteps(treeOfScreen(screen), rootsOf(pieces), to),
+        ])
       )
         stage.goTo(
           screen.id,
           pieces.map((p) => p.root),
         );
     } else if (screen.id === from.id && inSomeLooks()) placeInLooks(ids, to);
-    else if (screen.id === from.id) doc.act(`Move ${named()}`, moveSteps(treeOfScreen(screen), screen, ids, to));
-    else {
+    else if (screen.id === from.id) {
+      const tree = treeOfScreen(screen);
+      const things = ids.flatMap((id) => screen.nodes[id] ?? []);
+      doc.act(`Move ${named()}`, [...moveSteps(tree, screen, ids, to), ...laySteps(tree, things, to)]);
+    } else {
       const got = transferSteps(from, screen, ids, to, stage.newId);
-      if (doc.act(`Move ${named()} to ${screen.name}`, got.steps)) stage.goTo(screen.id, got.made);
+      const things = got.made.map((id, i) => ({ id, attrs: from.nodes[ids[i] ?? '']?.attrs ?? {} }));
+      const steps = [...got.steps, ...laySteps(treeOfScreen(screen), things, to)];
+      if (doc.act(`Move ${named()} to ${screen.name}`, steps)) stage.goTo(screen.id, got.made);
     }
   }
 

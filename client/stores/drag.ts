@@ -72,13 +72,16 @@ export const useDrag = defineStore('drag', () => {
     }
   }
 
-  /** Follows a press: once it moves far enough, what `pick` gives is held until it is let go, or Escape. */
-  function follow(event: PointerEvent, pick: () => Held | null): void {
-    if (event.button !== 0) return;
+  /**
+   * Follows a press: once it moves far enough, what `pick` gives is held until it is let go, or Escape.
+   * @param already it is on its way: held at once
+   */
+  function follow(event: PointerEvent, pick: () => Held | null, already = false): void {
+    if (event.button !== 0 && !already) return;
     const start = { x: event.clientX, y: event.clientY };
     let away = false;
     const move = (e: PointerEvent): void => {
-      if (!away && Math.hypot(e.clientX - start.x, e.clientY - start.y) < SLACK) return;
+      if (!away && !already && Math.hypot(e.clientX - start.x, e.clientY - start.y) < SLACK) return;
       if (!away) {
         away = true;
         held.value = pick();

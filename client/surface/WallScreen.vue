@@ -2,12 +2,17 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import { boxesByKey, childrenOf, dropAt, type Box, type Screen } from '../../core/index.js';
 import IconPicker from '../controls/IconPicker.vue';
+import { useBench } from '../stores/bench.js';
 import { useCommands } from '../stores/commands.js';
 import { useDrag } from '../stores/drag.js';
+import { useExact } from '../stores/exact.js';
 import { useDrawing, type Picture } from '../stores/drawing.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
 import { useBring } from './bring.js';
+import EdgeGrips from './EdgeGrips.vue';
+import ExactMarks from './ExactMarks.vue';
+import GuideLines from './GuideLines.vue';
 import PictureCanvas from './PictureCanvas.vue';
 import { usePointing } from './pointing.js';
 import ScreenMarks from './ScreenMarks.vue';
@@ -23,6 +28,8 @@ const stage = useStage();
 const commands = useCommands();
 const drag = useDrag();
 const drawing = useDrawing();
+const exact = useExact();
+const bench = useBench();
 const writing = useWriting();
 const frame = ref<HTMLElement | null>(null);
 
@@ -151,7 +158,21 @@ defineExpose({ landAt, screen: props.screen });
       background="#ffffff"
     />
     <p v-if="isEmpty && zoom > 0.25" class="bare note">Drop a sample here, or press / and type what belongs on it.</p>
+    <ExactMarks
+      v-if="current || screen.grid || screen.base"
+      :screen="screen"
+      :zoom="zoom"
+      :height="height"
+      :current="current"
+    />
     <ScreenMarks :zoom="zoom" :marks="marks" :whole="whole" :hover="pointedAt" :ghosts="ghosts" :landing="landing" />
+    <GuideLines
+      v-if="current && exact.shows.guides && bench.of === '' && zoom > 0.15"
+      :screen="screen"
+      :zoom="zoom"
+      :height="height"
+    />
+    <EdgeGrips v-if="current && !drag.held && !exact.active && !open" :zoom="zoom" />
     <button
       v-if="plus && !drag.held"
       class="plain plus"

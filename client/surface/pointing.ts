@@ -2,7 +2,8 @@ import { ref, shallowRef, type Ref } from 'vue';
 import { pathAt, type Box, type Screen } from '../../core/index.js';
 import { useBench } from '../stores/bench.js';
 import { useCommands } from '../stores/commands.js';
-import { heldPicture, useDrag } from '../stores/drag.js';
+import { heldPicture, useDrag, type Held } from '../stores/drag.js';
+import { useExact } from '../stores/exact.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
 
@@ -32,6 +33,7 @@ export function usePointing(
   const drag = useDrag();
   const writing = useWriting();
   const bench = useBench();
+  const exact = useExact();
   const hover = shallowRef<Box | null>(null);
   /** Everything under the pointer, to choose from; px on the glass. */
   const list = ref<{ x: number; y: number; boxes: readonly Box[] } | null>(null);
@@ -66,27 +68,42 @@ export function usePointing(
     writing.picking = null;
     list.value = null;
     const box = meant(event);
-    drag.follow(event, () => {
-      if (!box) return null;
-      if (!current.value) stage.goTo(at.screen.id);
-      if (!stage.selection.includes(box.node.key)) stage.select([box.node.key]);
-      const ids = stage.selectedIds;
-      // Parts inside an instance stay where their original has them.
-      if (stage.selectedPlace && (stage.selectedPlace.at.length > 0 || stage.selectedPlace.entry)) return null;
-      return {
-        kind: 'selection',
-        name: commands.named(ids),
-        roles: ids
-          .flatMap((id) => at.screen.nodes[id] ?? [])
-          .map((n) => boxes.value.get(n.id)?.node.instance?.role ?? n.type),
-        ids,
-        from: at.screen.id,
-        ...heldPicture(stage.findBox(ids.at(-1) ?? ''), at.zoom),
-      };
-    });
+    // In a free box a thing is moved to the px; dragged out of it, it is held like anything else.
+    if (box && current.value && !event.altKey && !event.shiftKey && box.node.key in at.screen.nodes) {
+      if (!stage.selection.includes(box.node.key) && isFree(box.node.key)) stage.select([box.node.key]);
+      if (stage.selection.includes(box.node.key) && exact.free) {
+        exact.drag(event, at.zoom, (e) => drag.follow(e, () => hold(box), true));
+        return;
+      }
+    }
+    drag.follow(event, () => hold(box));
+  }
+  /** Does it lie in a free box? */
+  function isFree(id: string): boolean {
+    const parent = exact.holderOf(id);
+    return parent !== undefined && boxes.value.get(parent)?.node.look.flow === 'free';
+  }
+  /** What the pointer holds when something is dragged. */
+  function hold(box: Box | undefined): Held | null {
+    if (!box) return null;
+    if (!current.value) stage.goTo(at.screen.id);
+    if (!stage.selection.includes(box.node.key)) stage.select([box.node.key]);
+    const ids = stage.selectedIds;
+    // Parts inside an instance stay where their original has them.
+    if (stage.selectedPlace && (stage.selectedPlace.at.length > 0 || stage.selectedPlace.entry)) return null;
+    return {
+      kind: 'selection',
+      name: commands.named(ids),
+      roles: ids
+        .flatMap((id) => at.screen.nodes[id] ?? [])
+        .map((n) => boxes.value.get(n.id)?.node.instance?.role ?? n.type),
+      ids,
+      from: at.screen.id,
+      ...heldPicture(stage.findBox(ids.at(-1) ?? ''), at.zoom),
+    };
   }
   function click(event: MouseEvent): void {
-    if (drag.wasDrag() || isOwn(event)) return;
+    if (drag.wasDrag() || exact.wasDrag() || isOwn(event)) return;
     if (!current.value) {
       const path = stops(event);
       stage.goTo(at.screen.id);
@@ -118,7 +135,7 @@ export function usePointing(
     if (next) stage.select([next.node.key]);
   }
   function move(event: MouseEvent): void {
-    hover.value = drag.held ? null : (meant(event) ?? null);
+    hover.value = drag.held || exact.active ? null : (meant(event) ?? null);
   }
   return { hover, list, pathUnder, press, click, deeper, move };
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
 import { defineAsyncComponent, ref } from 'vue';
 import ReadyControls from '../controls/ReadyControls.vue';
 import DetailsPane from '../details/DetailsPane.vue';
@@ -12,6 +13,7 @@ import { usePanes } from '../parts/panes.js';
 import ShelfPane from '../shelf/ShelfPane.vue';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
+import { useExact } from '../stores/exact.js';
 import { useOriginals } from '../stores/originals.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
@@ -25,6 +27,7 @@ const props = defineProps<{ own: OwnCommands }>();
 const doc = useDocument();
 const stage = useStage();
 const commands = useCommands();
+const exact = useExact();
 const writing = useWriting();
 const originals = useOriginals();
 const keys = ref(false);
@@ -49,18 +52,21 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   copySettings: () => originals.copySettings(),
   pasteSettings: () => originals.pasteSettings(),
   content: () => openContent(),
-  previous: () => walk(-1, false),
-  next: () => walk(1, false),
-  previousToo: () => walk(-1, true),
-  nextToo: () => walk(1, true),
+  previous: (e) => exact.nudge(0, -1, e) || walk(-1, false),
+  next: (e) => exact.nudge(0, 1, e) || walk(1, false),
+  previousToo: (e) => exact.nudge(0, -1, e) || walk(-1, true),
+  nextToo: (e) => exact.nudge(0, 1, e) || walk(1, true),
+  leftwards: (e) => void exact.nudge(-1, 0, e),
+  rightwards: (e) => void exact.nudge(1, 0, e),
+  distances: () => (exact.measuring = true),
   all: () => commands.selectAll(),
   write: () => {
     if (stage.selected) writing.write(stage.selected);
   },
-  nudgeUp: () => commands.nudge('up'),
-  nudgeDown: () => commands.nudge('down'),
-  nudgeIn: () => commands.nudge('in'),
-  nudgeOut: () => commands.nudge('out'),
+  nudgeUp: (e) => exact.nudge(0, -1, e) || commands.nudge('up'),
+  nudgeDown: (e) => exact.nudge(0, 1, e) || commands.nudge('down'),
+  nudgeIn: (e) => exact.nudge(1, 0, e) || commands.nudge('in'),
+  nudgeOut: (e) => exact.nudge(-1, 0, e) || commands.nudge('out'),
   duplicate: () => commands.duplicate(),
   wrap: () => commands.wrap('column'),
   unwrap: () => commands.unwrap(),
@@ -83,6 +89,10 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   ...props.own,
 };
 useCommandKeys(run);
+useEventListener('keyup', (e: KeyboardEvent) => {
+  if (e.key.toLowerCase() === 'd') exact.measuring = false;
+});
+useEventListener('blur', () => (exact.measuring = false));
 </script>
 
 <template>

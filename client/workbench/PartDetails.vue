@@ -15,11 +15,13 @@ import {
 } from '../../core/index.js';
 import { tokenWords, type Held } from '../controls/index.js';
 import { attrValue, LENGTHS, lookValue, plainProps, qualified } from '../details/attrProps.js';
+import PlaceRows from '../details/PlaceRows.vue';
 import PropRow, { type RowActions } from '../details/PropRow.vue';
 import RoomRows from '../details/RoomRows.vue';
 import { useBench } from '../stores/bench.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
+import { useExact } from '../stores/exact.js';
 import { useStage } from '../stores/stage.js';
 import LinkMenu from './LinkMenu.vue';
 
@@ -27,6 +29,7 @@ import LinkMenu from './LinkMenu.vue';
 const props = defineProps<{ node: Node }>();
 const doc = useDocument();
 const stage = useStage();
+const exact = useExact();
 const bench = useBench();
 const commands = useCommands();
 const kit = computed(() => stage.mainKit);
@@ -43,6 +46,10 @@ function held(p: Prop): Held {
 }
 const does: RowActions = {
   choose(p, value, merge) {
+    if (p.id === 'flow' && props.node.type === 'box' && bench.applies === 'all') {
+      exact.turn(props.node.id, value as 'row' | 'column' | 'grid' | 'free');
+      return;
+    }
     // What is linked says the same everywhere: its property's default is changed.
     const linked = bench.component?.contract.props.find((x) => x.id === props.node.bind?.[p.id]);
     const to = qualified(attrValue(p.id, value), kit.value, !bench.isOwn);
@@ -119,6 +126,7 @@ const isRoot = computed(() => props.node.id === stage.screen?.root);
     </p>
   </header>
   <div class="body">
+    <PlaceRows />
     <!-- Each edit asks every row anew; only those that say something else are drawn. -->
     <div
       v-for="p in rows"

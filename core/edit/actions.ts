@@ -257,6 +257,25 @@ export function slotPlace(world: World, wears: readonly Wear[], node: InstanceNo
 export interface Spot {
   readonly into: Into;
   readonly after: NodeId | null;
+  /** In a free box: how far from its left and top edge; px. */
+  readonly at?: { readonly x: number; readonly y: number };
+}
+
+/** What takes all the width there is gets so much of it when it is put into a free box: px. */
+const WIDEST_FREE = 320;
+/** The steps that lay things that were put into a free box where they were let go, a little apart. */
+export function laySteps(tree: TreeRef, things: readonly Pick<Node, 'id' | 'attrs'>[], spot: Spot): readonly Step[] {
+  const { at } = spot;
+  if (!at) return [];
+  return things.flatMap(({ id, attrs }, i): Step[] => {
+    const set = (name: string, value: Json): Step => ({ do: 'set', tree, node: id, field: `attrs.${name}`, value });
+    return [
+      set('x', Math.round(at.x) + i * 16),
+      set('y', Math.round(at.y) + i * 16),
+      ...(['right', 'bottom', 'edges'] as const).flatMap((n) => (attrs[n] === undefined ? [] : [set(n, null)])),
+      ...(attrs.width === 'stretch' ? [set('width', WIDEST_FREE)] : []),
+    ];
+  });
 }
 
 /**

@@ -29,6 +29,7 @@ export {
   outermost,
   removeSteps,
   duplicateSteps,
+  laySteps,
   nudgeSteps,
   indentSteps,
   lastIn,

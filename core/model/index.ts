@@ -83,6 +83,8 @@ export {
   type ComponentPair,
   type MatchSheet,
   type Wear,
+  type ScreenGrid,
+  type Guide,
   type Screen,
   type Flow,
   type ContentSet,

@@ -13,8 +13,9 @@ describe('what things are called', () => {
         box({ flow: 'column' }),
         box({}),
         box({ padding: 12 }),
+        box({ flow: 'free' }),
       ].map(plainKind),
-    ).toEqual(['Row', 'Grid', 'Column', 'Column', 'Box']);
+    ).toEqual(['Row', 'Grid', 'Column', 'Column', 'Box', 'Free box']);
   });
   it('calls other plain things by their type', () => {
     expect(plainKind({ id: 'i', type: 'image', attrs: {} })).toBe('Picture');

@@ -88,5 +88,6 @@ export function plainKind(node: Node): string {
   if (node.type !== 'box') return TYPE_NAMES[node.type];
   if (node.attrs.flow === 'row') return 'Row';
   if (node.attrs.flow === 'grid') return 'Grid';
+  if (node.attrs.flow === 'free') return 'Free box';
   return (node.attrs.padding ?? 0) !== 0 ? 'Box' : 'Column';
 }

@@ -59,6 +59,25 @@ export interface Screen {
   readonly nodes: Nodes;
   /** Differs from the project when this screen is held back from a rebrand. */
   readonly wears?: readonly Wear[];
+  /** What is drawn over it to lay it out by; never exported. */
+  readonly grid?: ScreenGrid;
+  /** Steps of its base grid, px. */
+  readonly base?: number;
+  readonly guides?: readonly Guide[];
+}
+
+/** Columns over a screen, px: so many between the margins, or of a given width in the middle. */
+export interface ScreenGrid {
+  readonly count: number;
+  readonly gutter: number;
+  readonly margin: number;
+  readonly width?: number;
+}
+/** A line over a screen, px from its left (`x`) or its top (`y`). */
+export interface Guide {
+  readonly id: string;
+  readonly axis: 'x' | 'y';
+  readonly at: number;
 }
 
 export interface Flow {

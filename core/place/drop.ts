@@ -151,6 +151,12 @@ function between(
   const row = around.node.look.flow === 'row' && around.node.type === 'box';
   const grid = around.node.look.flow === 'grid';
   const thick = 4;
+  if (around.node.look.flow === 'free' && around.node.type === 'box') {
+    // Where it is let go is where it lies, in front of what is there.
+    const bar = { x: x - 6, y: y - thick / 2, w: 12, h: thick };
+    const at = { x: x - around.x, y: y - around.y };
+    return { spot: { into, after: there.at(-1)?.id ?? null, at }, bar, around: rect(around), says };
+  }
   let after: NodeId | null = null;
   let at = 0;
   for (const { id, b } of there) {

@@ -69,10 +69,18 @@ export const screenWidth = number(40, 10_000);
 export const screenHeight = orNull(number(40, 50_000));
 export const device = oneOf('phone', 'tablet', 'desktop', 'custom');
 
+/** What is drawn over a screen to lay it out by. */
+export const screenGrid: Check = group(
+  { count: number(1, 100), gutter: number(0, 1000), margin: number(0, 5000) },
+  { width: number(1, 10_000) },
+);
+export const screenBase = number(1, 500);
+export const guides: Check = list(group({ id, axis: oneOf('x', 'y'), at: number(-50_000, 50_000) }), 200);
+
 export const screen: Check = both(
   group(
     { id, name: name(200), flow: id, device, width: screenWidth, height: screenHeight, root: id, nodes: () => null },
-    { wears },
+    { wears, grid: screenGrid, base: screenBase, guides },
   ),
   (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
   (v, w) => {

@@ -20,6 +20,9 @@ import {
   screenHeight,
   screenWidth,
   sheet,
+  guides,
+  screenBase,
+  screenGrid,
   wears,
 } from './documents.js';
 import { node, tidyNodes } from './node.js';
@@ -138,6 +141,15 @@ function mendScreen(value: unknown, at: number, tell: (where: string, message: s
     root,
     nodes: mendNodes(root, isGroup(value['nodes']) ? value['nodes'] : {}),
     ...(worn !== undefined && !wears(worn, '') ? { wears: worn as Screen['wears'] & object } : {}),
+    ...Object.fromEntries(
+      (
+        [
+          ['grid', screenGrid],
+          ['base', screenBase],
+          ['guides', guides],
+        ] as const
+      ).flatMap(([name, check]) => (value[name] !== undefined && !check(value[name], '') ? [[name, value[name]]] : [])),
+    ),
   };
 }
 

@@ -12,13 +12,18 @@ export type ScreenStep =
   | { readonly do: 'screenWears'; readonly screen: string; readonly value: readonly Wear[] | null };
 type Of<K extends ScreenStep['do']> = Extract<ScreenStep, { do: K }>;
 
-export type ScreenField = 'name' | 'device' | 'width' | 'height';
-export const SCREEN_FIELDS: readonly ScreenField[] = ['name', 'device', 'width', 'height'];
+export type ScreenField = 'name' | 'device' | 'width' | 'height' | 'grid' | 'base' | 'guides';
+export const SCREEN_FIELDS: readonly ScreenField[] = ['name', 'device', 'width', 'height', 'grid', 'base', 'guides'];
+/** Fields that a screen need not have: null takes them away. */
+const MAY: ReadonlySet<ScreenField> = new Set(['grid', 'base', 'guides']);
 const FIELD_CHECKS = {
   name: check.name(200),
   device: shapes.device,
   width: shapes.screenWidth,
   height: shapes.screenHeight,
+  grid: check.orNull(shapes.screenGrid),
+  base: check.orNull(shapes.screenBase),
+  guides: check.orNull(shapes.guides),
 } as const;
 
 const LIST = 'screens';
@@ -116,21 +121,21 @@ const moveScreen: StepKind<Of<'moveScreen'>, ScreenStep> = {
 };
 
 const setScreen: StepKind<Of<'setScreen'>, ScreenStep> = {
-  must: { screen: check.id, field: check.oneOf(...SCREEN_FIELDS), value: check.json(2) },
+  must: { screen: check.id, field: check.oneOf(...SCREEN_FIELDS), value: check.json(4) },
   apply(project, step) {
     const screen = find(project, step.screen);
     if (!screen) return gone(step.screen);
     const bad = FIELD_CHECKS[step.field](step.value, `The ${step.field} of ${screen.name}`);
     if (bad) return refuse('step.field', step.field, `${says(bad)}.`);
-    const was = screen[step.field];
+    const was = (screen[step.field] ?? null) as Json;
     const inverse: ScreenStep = { do: 'setScreen', screen: step.screen, field: step.field, value: was };
-    return {
-      ok: true,
-      project: was === step.value ? project : replace(project, { ...screen, [step.field]: step.value } as Screen),
-      inverse,
-    };
+    if (sameJson(was, step.value)) return { ok: true, project, inverse };
+    const { [step.field]: _was, ...rest } = screen;
+    const next = step.value === null && MAY.has(step.field) ? rest : { ...screen, [step.field]: step.value };
+    return { ok: true, project: replace(project, next as Screen), inverse };
   },
-  still: (then, now, step) => find(then, step.screen)?.[step.field] === find(now, step.screen)?.[step.field],
+  still: (then, now, step) =>
+    sameJson(find(then, step.screen)?.[step.field] ?? null, find(now, step.screen)?.[step.field] ?? null),
   about,
   touches,
   merges: (step) => `screen|${step.screen}|${step.field}`,

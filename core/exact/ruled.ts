@@ -1,0 +1,27 @@
+import type { Screen, ScreenGrid } from '../model/index.js';
+
+/** The columns of a screen's grid: px from its left edge. None when they do not fit. */
+export function columnsOf(
+  grid: ScreenGrid | undefined,
+  width: number,
+): readonly { readonly at: number; readonly size: number }[] {
+  if (!grid) return [];
+  const inner = width - grid.margin * 2;
+  // Of given width they stand in the middle, as many as fit; else they share what is between the margins.
+  const count =
+    grid.width === undefined
+      ? grid.count
+      : Math.min(grid.count, Math.floor((inner + grid.gutter) / (grid.width + grid.gutter)));
+  const size = grid.width ?? (inner - grid.gutter * (count - 1)) / count;
+  if (count < 1 || size <= 0) return [];
+  const all = size * count + grid.gutter * (count - 1);
+  const from = grid.width === undefined ? grid.margin : (width - all) / 2;
+  return Array.from({ length: count }, (_, i) => ({ at: from + i * (size + grid.gutter), size }));
+}
+
+/** Column grids as they are usual for a device; px. */
+export function usualGrid(screen: Pick<Screen, 'width'>): ScreenGrid {
+  if (screen.width < 600) return { count: 4, gutter: 16, margin: 16 };
+  if (screen.width < 1000) return { count: 8, gutter: 24, margin: 32 };
+  return { count: 12, gutter: 24, margin: 48 };
+}
