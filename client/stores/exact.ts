@@ -291,6 +291,12 @@ export const useExact = defineStore('exact', () => {
         // Shift at a corner keeps its proportions.
         if (e.shiftKey && side.x !== 0 && side.y !== 0) r = size(r.w, r.w / ratio);
         const beside = BESIDE / zoom;
+        const cells = spanned(t, around, r);
+        if (cells && side.x > 0) {
+          distances.value = [];
+          lines.value = cells.lines;
+          return side.y > 0 ? [...cells.steps, ...sizeSteps(treeOfScreen(s), t.node, null, r.h)] : cells.steps;
+        }
         distances.value = [
           { axis: 'x', from: r.x, to: r.x + r.w, at: r.y + r.h + beside },
           { axis: 'y', from: r.y, to: r.y + r.h, at: r.x + r.w + beside },
@@ -301,6 +307,46 @@ export const useExact = defineStore('exact', () => {
       },
       `Resize ${commands.named()}`,
     );
+  }
+
+  /** In a grid a thing is as wide as the columns it takes: which those are when it reaches that far. */
+  function spanned(
+    t: Lying,
+    holder: Box | null,
+    r: Rect,
+  ): { readonly steps: readonly Step[]; readonly lines: readonly SnapLine[] } | null {
+    const s = stage.screen;
+    const cell = holder?.lines?.cells[holder.children.indexOf(t.box)];
+    if (!s || !holder?.lines || !cell) return null;
+    const ends = holder.lines.columns.map((c) => holder.x + c.at + c.size);
+    let last = cell.column;
+    for (let c = cell.column; c < ends.length; c++)
+      if (Math.abs((ends[c] ?? 0) - r.x - r.w) < Math.abs((ends[last] ?? 0) - r.x - r.w)) last = c;
+    const tree = treeOfScreen(s);
+    const set = (name: string, value: number | string | null): Step => ({
+      do: 'set',
+      tree,
+      node: t.node.id,
+      field: `attrs.${name}`,
+      value,
+    });
+    const span = last - cell.column + 1;
+    return {
+      steps: [
+        ...((t.node.attrs.span ?? 1) === span ? [] : [set('span', span === 1 ? null : span)]),
+        ...(t.node.attrs.width === 'stretch' ? [] : [set('width', 'stretch')]),
+      ],
+      lines: [
+        { axis: 'x', kind: 'column', at: ends[last] ?? 0, from: holder.y, to: holder.y + holder.h },
+        ...holder.lines.columns.map((c): SnapLine => ({
+          axis: 'x',
+          kind: 'centre',
+          at: holder.x + c.at,
+          from: holder.y,
+          to: holder.y + holder.h,
+        })),
+      ],
+    };
   }
 
   /** Moves what is selected by keys: a step of the base grid, one px with Alt, ten steps with Shift. False: it lies in no free box. */

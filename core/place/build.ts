@@ -25,6 +25,18 @@ export function buildPieces(plan: PlacePlan, newId: NewId, behind: Behind = (r) 
 }
 
 function buildItem(item: PlaceItem, newId: NewId, behind: Behind): Piece[] {
+  const { span } = item;
+  const made = buildAll(item, newId, behind);
+  if (span === undefined) return made;
+  return made.map((p) => {
+    const root = p.nodes[p.root];
+    return root
+      ? { ...p, nodes: { ...p.nodes, [p.root]: { ...root, attrs: { ...root.attrs, width: 'stretch', span } } } }
+      : p;
+  });
+}
+
+function buildAll(item: PlaceItem, newId: NewId, behind: Behind): Piece[] {
   const pieces: Piece[] = [];
   if (item.rows && !(item.thing.kind === 'primitive')) return [buildRows(item, item.rows, newId, behind)];
   // `2 columns` of layout stand side by side.
@@ -276,7 +288,9 @@ function primitiveNode(
         ...name,
         attrs: {
           flow: 'grid',
-          columns: typeof values['columns'] === 'number' ? values['columns'] : 2,
+          ...(typeof values['tracks'] === 'string'
+            ? { tracks: values['tracks'] }
+            : { columns: typeof values['columns'] === 'number' ? values['columns'] : 2 }),
           gap: '{means:gap}',
           align: 'stretch',
           width: 'stretch',

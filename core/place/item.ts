@@ -1,5 +1,7 @@
 import { words } from '../match/index.js';
 import {
+  readTracks,
+  writeTracks,
   MADE_UP,
   madeUpSet,
   type Component,
@@ -41,6 +43,8 @@ export interface Growing {
   readonly children: Growing[];
   /** For tables and lists: so many rows of data, of this kind, in so many columns. */
   data: { rows?: number; columns?: number; of?: string } | null;
+  /** How many columns of a grid it takes. */
+  span?: number;
 }
 
 /** So many are made of a plural without a number. */
@@ -111,7 +115,13 @@ export function closing(
         ? [`${contract.find((p) => p.id === id && p.kind === 'text')?.name ?? ''} ${value}`.trim()]
         : [],
     );
-    const base = { thing: named.thing, from: named.from, to: named.to, ...(own.length > 0 ? { own } : {}) };
+    const base = {
+      thing: named.thing,
+      from: named.from,
+      to: named.to,
+      ...(own.length > 0 ? { own } : {}),
+      ...(g.span === undefined ? {} : { span: g.span }),
+    };
     const children = g.children.map(close);
     if (
       named.thing.role === 'table' &&
@@ -132,14 +142,15 @@ export function closing(
         children,
         ...rows,
       };
-    const made = itemOf(named, [...named.content, ...g.contents], kit);
+    const isGrid = named.thing.kind === 'primitive' && named.thing.primitive === 'grid';
+    const asked = isGrid ? askedColumns([...named.content, ...g.contents]) : null;
+    const made = itemOf(named, asked ? [] : [...named.content, ...g.contents], kit);
     const count = named.said
       ? made.count
       : named.plural && made.count === 1 && g.contents.length === 0 && !isPlural(named.thing)
         ? SOME
         : made.count;
-    const grid =
-      named.thing.kind === 'primitive' && named.thing.primitive === 'grid' ? gridValues(children, context) : {};
+    const grid = isGrid ? (asked ?? gridValues(children, context)) : {};
     return { ...base, count, values: valuesWith(made.values, { ...named.preset, ...grid, ...g.props }), children };
   };
   return close;
@@ -164,9 +175,20 @@ function dataItem(
   return { ...base, count, values: valuesWith(values, g.props), children };
 }
 
+/** `12 columns`, `1fr 2fr`: what was said of a grid’s columns. */
+function askedColumns(contents: readonly string[]): Record<string, Json> | null {
+  const said = contents.length === 1 ? (contents[0] ?? '').trim() : '';
+  const n = /^(?:of\s+)?(\d{1,3})\s+columns?$/iu.exec(said);
+  if (n) return { columns: Number(n[1]), asked: true };
+  const tracks = /fr\b|\bauto\b/iu.test(said) ? readTracks(said) : null;
+  return tracks ? { tracks: writeTracks(tracks) } : null;
+}
+
 /** As many columns as suit what stands in the grid, and where. */
 function gridValues(children: readonly PlaceItem[], context: PlaceContext): Record<string, Json> {
   const n = children.reduce((sum, c) => sum + c.count, 0);
+  // What says how many columns it takes means those of a page.
+  if (children.some((c) => c.span !== undefined)) return { columns: 12 };
   return { columns: context.device === 'desktop' ? (n % 4 === 0 ? 4 : 3) : 2 };
 }
 

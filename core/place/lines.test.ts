@@ -194,6 +194,8 @@ const LINES: Readonly<Record<string, readonly (readonly [string, string])[]>> = 
     ['card row with 3 cards, button More', 'Card row(3 Card); Button[More]'],
     ['hero, card with text, navigation bar', 'Hero; Card(Text); Navigation bar'],
     ['grid with 6 card', 'Grid(6 Card)'],
+    ['grid 12 columns with card span 8, card span 4', 'Grid(Card; Card)'],
+    ['grid 1fr 2fr with 2 card', 'Grid(2 Card)'],
     ['grid of 4 images', 'Grid(4 Image)'],
     ['row of 3 buttons', 'Row(3 Button)'],
     ['box with text', 'Box(Text)'],

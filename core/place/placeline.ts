@@ -10,6 +10,8 @@ export interface PlaceItem {
   /** Prop values, by the count's turn: the first for the first copy, and so on; the last one goes on. */
   readonly values: readonly Readonly<Record<string, Json>>[];
   readonly children: readonly PlaceItem[];
+  /** How many columns of a grid it takes. */
+  readonly span?: number;
   /** What `with` gave to its own props, in words: `Button Find`. */
   readonly own?: readonly string[];
   /** One for each row of this content set. */
@@ -91,6 +93,12 @@ export function readPlaceLine(
   };
 }
 
+/** What was said of a grid’s columns. */
+function gridSays(values: Readonly<Record<string, Json>> = {}): string {
+  if (typeof values['tracks'] === 'string') return ` ${values['tracks']}`;
+  return values['asked'] === true ? ` of ${String(values['columns'])} columns` : '';
+}
+
 function say(item: PlaceItem): string {
   const several = item.children.length > 1 && item.children.some((c) => c.children.length > 0);
   const parts = [...item.children.map(say), ...(item.own ?? [])];
@@ -101,5 +109,7 @@ function say(item: PlaceItem): string {
       ? `${item.thing.name} of ${item.rows.rows.length} rows${of}`
       : `${item.rows.rows.length} ${item.thing.name}${of}`;
   }
-  return `${item.count > 1 ? `${item.count} ` : ''}${item.thing.name}${inside}`;
+  const over = item.span === undefined ? '' : ` over ${item.span}`;
+  const of = item.thing.kind === 'primitive' && item.thing.primitive === 'grid' ? gridSays(item.values[0]) : '';
+  return `${item.count > 1 ? `${item.count} ` : ''}${item.thing.name}${of}${over}${inside}`;
 }

@@ -24,6 +24,8 @@ const LAYOUT: Readonly<Record<string, 'row' | 'column' | 'grid'>> = {
   below: 'column',
   vertically: 'column',
 };
+/** How many columns of a grid it takes. */
+const SPAN = /^(.*\S)\s+(?:span|spanning|over)\s+([1-9]\d{0,2})(?:\s+columns?)?$/isu;
 const CALLED = /^(?:called|named|labelled|labeled|titled|saying|that says|which says)\s+/iu;
 const TEXTS: ReadonlySet<string> = new Set(['text', 'heading']);
 
@@ -85,8 +87,9 @@ export class Reader {
       return;
     }
     if (tail === null && this.fillsHolder(frame, head)) return;
-    const bare = /^(.*\S)\s+without\s+(.+)$/isu.exec(head);
-    const named = this.named(bare?.[1] ?? head, frame.holder);
+    const over = SPAN.exec(head);
+    const bare = /^(.*\S)\s+without\s+(.+)$/isu.exec(over?.[1] ?? head);
+    const named = this.named(bare?.[1] ?? over?.[1] ?? head, frame.holder);
     if (named?.score === -1) {
       this.problem = named.rest;
       return;
@@ -98,6 +101,7 @@ export class Reader {
     }
     const wrapped = tail === null ? this.wrappedIn(named) : null;
     const item = wrapped ?? grow(named);
+    if (over?.[2]) item.span = Number(over[2]);
     this.place(item, frames);
     if (bare?.[2]) this.without(item, bare[2]);
     const of = wrapped ? null : this.ofWhat(item);

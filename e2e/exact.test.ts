@@ -1,0 +1,245 @@
+import type { Page } from 'puppeteer-core';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { blankScreen, type Node, type Project, type Screen, type Step } from '../core/index.js';
+import { Desk } from './desk.js';
+import { Hand } from './hand.js';
+
+const desk = new Desk();
+let page: Page;
+let hand: Hand;
+const settled: typeof desk.settled = (is) => desk.settled(is);
+const rest = (ms = 250): Promise<unknown> => page.evaluate((t) => new Promise((r) => setTimeout(r, t)), ms);
+const box = (id: string, attrs: Node['attrs'], children: readonly string[] = []): Node => ({
+  id,
+  type: 'box',
+  attrs,
+  children,
+});
+function screenOf(nodes: readonly Node[], children: readonly string[], more: Partial<Screen> = {}): Step {
+  const blank = blankScreen('s', 'Exact', 'flow-1', 'phone', 390, 844);
+  const root = box(blank.root, { flow: 'column', width: 'stretch', gap: 16, padding: 16 }, children);
+  const all = Object.fromEntries([root, ...nodes].map((n) => [n.id, n]));
+  return { do: 'insertScreen', screen: { ...blank, ...more, nodes: all }, after: null };
+}
+const FREE: readonly Node[] = [
+  box('free', { flow: 'free', width: 'stretch', height: 300, fill: '#eeeeee' }, ['a', 'b', 'c']),
+  box('a', { x: 20, y: 20, width: 100, height: 60, fill: '#224466' }),
+  box('b', { x: 200, y: 120, width: 100, height: 60, fill: '#aa3322' }),
+  box('c', { x: 40, y: 220, width: 60, height: 40, fill: '#338855' }),
+];
+async function begin(step: Step): Promise<void> {
+  await desk.make('Exact', [step]);
+  await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
+  await page.waitForSelector('.screen.current canvas');
+  await page.waitForSelector('.sample .picture');
+  await rest(600);
+}
+beforeEach(async () => {
+  page = await desk.newPage();
+  hand = new Hand(page);
+});
+const first = (p: Project): Screen => p.screens[0] as Screen;
+const inside = (p: Project, id: string): readonly string[] => {
+  const n = first(p).nodes[id];
+  return n?.type === 'box' ? n.children : [];
+};
+const attrs = async (id: string): Promise<Node['attrs']> => first(await desk.project()).nodes[id]?.attrs ?? {};
+/** A point of the screen on the page. */
+async function at(x: number, y: number): Promise<{ x: number; y: number }> {
+  const r = await page.$eval('.screen.current', (e) => {
+    const b = e.getBoundingClientRect();
+    return { x: b.x, y: b.y, w: b.width };
+  });
+  const zoom = r.w / first(await desk.project()).width;
+  return { x: r.x + x * zoom, y: r.y + y * zoom };
+}
+const row = (name: string): string => `[aria-label="Details"] [role="group"][aria-label="${name}"]`;
+const edge = (name: string): string => `[data-edge="${name}"]`;
+
+describe('a free box', () => {
+  it('lets things be dragged into line, off the lines with Ctrl, and back with Escape', async () => {
+    await begin(screenOf(FREE, ['free']));
+    await hand.drag(await at(16 + 250, 16 + 150), await at(16 + 250 + 3, 16 + 52));
+    let p = await settled((x) => first(x).nodes['b']?.attrs.y === 20);
+    expect(first(p).nodes['b']?.attrs).toMatchObject({ width: 100, height: 60, bottom: 220 });
+    await hand.drag(await at(16 + 70, 16 + 50), await at(16 + 73, 16 + 58), { with: 'Control' });
+    p = await settled((x) => first(x).nodes['a']?.attrs.y !== 20);
+    expect(first(p).nodes['a']?.attrs.y).not.toBe(Math.round(first(p).nodes['a']?.attrs.y ?? 0) + 0.5);
+    const before = await attrs('c');
+    await hand.drag(await at(16 + 70, 16 + 240), await at(16 + 200, 16 + 200), { escape: true });
+    await rest();
+    expect(await attrs('c')).toEqual(before);
+  });
+  it('moves by keys: a step, ten steps, one px', async () => {
+    await begin(screenOf(FREE, ['free']));
+    await hand.click(await at(16 + 250, 16 + 150));
+    await page.focus('[aria-label="Wall"]');
+    await hand.chord('ArrowRight');
+    await hand.chord('Shift+ArrowDown');
+    await hand.chord('Alt+ArrowLeft');
+    await settled((p) => first(p).nodes['b']?.attrs.x === 207 && first(p).nodes['b']?.attrs.y === 200);
+    await hand.chord('Control+z');
+    await settled((p) => first(p).nodes['b']?.attrs.x === 200);
+  });
+  it('makes things another size by their edges, in line with others', async () => {
+    await begin(screenOf(FREE, ['free']));
+    await hand.click(await at(16 + 70, 16 + 50));
+    await hand.drag(edge('Right edge'), await at(16 + 198, 16 + 50));
+    await settled((p) => first(p).nodes['a']?.attrs.width === 180);
+    await hand.drag(edge('Upper left corner'), await at(16 + 41, 16 + 10));
+    const p = await settled((x) => first(x).nodes['a']?.attrs.x === 40);
+    expect((first(p).nodes['a']?.attrs.x ?? 0) + Number(first(p).nodes['a']?.attrs.width)).toBe(200);
+  });
+  it('aligns, spreads and orders what is selected, and has its edges do what they are told', async () => {
+    await begin(screenOf(FREE, ['free']));
+    await hand.click(await at(16 + 70, 16 + 50));
+    await hand.click(await at(16 + 250, 16 + 150), { with: 'Shift' });
+    await hand.click(await at(16 + 70, 16 + 240), { with: 'Shift' });
+    await hand.click(`${row('Align')} ::-p-text(left)`);
+    await settled((p) => ['a', 'b', 'c'].every((id) => first(p).nodes[id]?.attrs.x === 20));
+    await hand.click(await at(16 + 70, 16 + 50));
+    await hand.click(`${row('Align')} ::-p-text(centre)`);
+    await settled((p) => first(p).nodes['a']?.attrs.x === 129);
+    await hand.click(`${row('Left edge')} [role="combobox"]`);
+    await hand.click('aria/free[role="option"]');
+    await settled((p) => first(p).nodes['a']?.attrs.edges?.left === 'free');
+    // Both edges give way: it keeps its place from the middle when the box becomes narrower.
+    await hand.click('[role="treeitem"][aria-label^="Free box"]');
+    await hand.click(`${row('Width')} input`, { triple: true });
+    await hand.type('200', 'Enter');
+    await hand.click(await at(300, 700));
+    await hand.click(await at(16 + 100, 16 + 50));
+    await page.waitForFunction(
+      (q) => (document.querySelector(q) as HTMLInputElement | null)?.value === '50',
+      {},
+      `${row('From the left')} input`,
+    );
+    await hand.click(`${row('Order')} ::-p-text(to the front)`);
+    await settled((p) => inside(p, 'free').at(-1) === 'a');
+  });
+  it('shows how far things are from their neighbours for as long as d is held', async () => {
+    await begin(screenOf(FREE, ['free']));
+    await hand.click(await at(16 + 70, 16 + 50));
+    await page.keyboard.down('d');
+    await page.waitForFunction(() => document.querySelectorAll('.measure').length === 4);
+    expect(await page.$$eval('.measure', (l) => l.map((e) => e.textContent?.trim()))).toEqual([
+      '20',
+      '238',
+      '20',
+      '140',
+    ]);
+    await page.keyboard.up('d');
+    await page.waitForFunction(() => document.querySelectorAll('.measure').length === 0);
+  });
+  it('takes what is dropped where it is let go, and lets it out again', async () => {
+    await begin(screenOf(FREE, ['free']));
+    await hand.drag('button.sample[aria-label="Button"]', await at(16 + 150, 16 + 100));
+    const p = await settled((x) => inside(x, 'free').length === 4);
+    const made = inside(p, 'free').at(-1) ?? '';
+    expect(Math.abs((first(p).nodes[made]?.attrs.x ?? 0) - 134)).toBeLessThan(3);
+    await hand.drag(await at(16 + 70, 16 + 240), await at(16 + 100, 500));
+    await settled((x) => !inside(x, 'free').includes('c'));
+  });
+  it('is made of a column without anything moving, and says when something does', async () => {
+    await begin(
+      screenOf(
+        [
+          box('col', { flow: 'column', gap: 10, padding: 12, width: 'stretch' }, ['p', 'q']),
+          box('p', { width: 100, height: 40, fill: '#224466' }),
+          box('q', { width: 'stretch', height: 60, fill: '#aa3322' }),
+        ],
+        ['col'],
+      ),
+    );
+    await hand.click('[role="treeitem"]');
+    await hand.click(`${row('Runs')} ::-p-text(free)`);
+    const p = await settled((x) => first(x).nodes['col']?.attrs.flow === 'free');
+    expect(first(p).nodes['q']?.attrs).toMatchObject({ x: 12, y: 62, right: 12 });
+    await hand.click(`${row('Runs')} ::-p-text(across)`);
+    await page.waitForSelector('::-p-text(Undo puts everything back)');
+  });
+});
+
+describe('guides and grids over a screen', () => {
+  it('are pulled out of the tape, moved, typed, and taken away; things snap to them', async () => {
+    await begin(screenOf(FREE, ['free']));
+    await hand.drag(await at(-12, 400), await at(130, 400));
+    await settled((p) => first(p).guides?.[0]?.at === 130);
+    await hand.drag(await at(16 + 70, 16 + 50), await at(16 + 70 + 42, 16 + 50));
+    // Its right edge is on the guide, or its left: the nearest.
+    await settled((p) => [114, 14, 64].includes(first(p).nodes['a']?.attrs.x ?? 0));
+    await page.keyboard.press('Escape');
+    await hand.click(await at(200, 700));
+    await page.keyboard.press('Escape');
+    const field = await page.waitForSelector('[aria-label="Guide down"] input');
+    await field?.click({ count: 3 });
+    await page.keyboard.type('200');
+    await page.keyboard.press('Tab');
+    await settled((p) => first(p).guides?.[0]?.at === 200);
+    await hand.drag('[data-guide]', await at(-30, 300));
+    await settled((p) => first(p).guides === undefined);
+  });
+  it('are switched on in Details, and bad values are refused by name', async () => {
+    await begin(screenOf([], []));
+    await page.evaluate(() => document.querySelector<HTMLElement>('[aria-labelledby="grid-head"]')?.click());
+    await settled((p) => first(p).grid?.count === 4);
+    const columns = await page.waitForSelector(`${row('Columns')} input`);
+    await columns?.click({ count: 3 });
+    await page.keyboard.type('1000');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('::-p-text(“1000” is nothing for columns; type a number from 1 to 100.)');
+    expect(first(await desk.project()).grid?.count).toBe(4);
+    const wide = await page.waitForSelector(`${row('Width')} input`);
+    for (const bad of ['0', '-5', '1000000', '10/0']) {
+      await wide?.click({ count: 3 });
+      await page.keyboard.type(bad);
+      await page.keyboard.press('Enter');
+      await page.waitForSelector(`::-p-text(“${bad}” is nothing for width)`);
+    }
+    expect(first(await desk.project()).width).toBe(390);
+  });
+});
+
+describe('M. a screen on a grid of twelve columns with blocks of 12, 8, 4, 6 and 6', () => {
+  const desktop = (): Step => screenOf([], [], { device: 'desktop', width: 1280 });
+  const asked = (p: Project): boolean => {
+    const s = first(p);
+    const grid = Object.values(s.nodes).find(
+      (n) => n.type === 'box' && n.attrs.flow === 'grid' && n.attrs.columns === 12,
+    );
+    const spans = grid?.type === 'box' ? grid.children.map((c) => s.nodes[c]?.attrs.span ?? 1) : [];
+    return spans.join() === '12,8,4,6,6';
+  };
+  it('by keyboard', async () => {
+    await begin(desktop());
+    await hand.chord('/');
+    await hand.type('grid 12 columns with box span 12, box span 8, box span 4, ');
+    await hand.type('2 box span 6', 'Enter');
+    await settled(asked);
+    expect(hand.count, 'M by keyboard: actions').toBeLessThanOrEqual(3);
+  });
+  it('by pointer', async () => {
+    await begin(desktop());
+    await hand.click('aria/Basic parts[role="tab"]');
+    await hand.click('button.sample[aria-label="Grid"]');
+    await hand.click(`${row('Columns')} input`, { triple: true });
+    await hand.type('12', 'Enter');
+    for (const span of [12, 8, 4, 6, 6]) {
+      await hand.click('button.sample[aria-label="Picture"]');
+      await page.waitForSelector(edge('Right edge'));
+      await rest(150);
+      const to = await page.evaluate((n) => {
+        const e = document.querySelector('[data-edge="Right edge"]')?.getBoundingClientRect() ?? new DOMRect();
+        const screen = document.querySelector('.screen.current')?.getBoundingClientRect() ?? new DOMRect();
+        const zoom = screen.width / 1280;
+        const column = (1280 - 32 - 11 * 16) / 12;
+        return { x: e.x + e.width / 2 + (n - 1) * (column + 16) * zoom, y: e.y + e.height / 2 };
+      }, span);
+      await hand.drag(edge('Right edge'), to);
+      await rest(150);
+    }
+    await settled(asked);
+    expect(hand.count, 'M by pointer: actions').toBeLessThanOrEqual(14);
+  });
+});
+it('had no error on the page', () => expect(desk.wrong).toEqual([]));
