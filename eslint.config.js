@@ -19,6 +19,7 @@ const CORE = [
   'rebrand',
   'sync',
   'place',
+  'exact',
   'formats',
   'publish',
 ];

@@ -17,6 +17,7 @@ import MineSection from '../originals/MineSection.vue';
 import { useOriginals } from '../stores/originals.js';
 import { useBench } from '../stores/bench.js';
 import PlaceRows from './PlaceRows.vue';
+import WidthRows from './WidthRows.vue';
 import PropRow from './PropRow.vue';
 import RoomRows from './RoomRows.vue';
 
@@ -157,6 +158,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
       </p>
     </header>
     <div class="body">
+      <WidthRows />
       <PlaceRows />
       <template v-if="top">
         <FillRow

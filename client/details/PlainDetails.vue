@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { componentAt, treeOfScreen, type Json, type Node, type Prop, type Step } from '../../core/index.js';
+import { atWidth, componentAt, treeOfScreen, type Json, type Node, type Prop, type Step } from '../../core/index.js';
 import type { Held } from '../controls/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
@@ -11,6 +11,7 @@ import { useStage } from '../stores/stage.js';
 import { attrValue, LENGTHS, lookValue, PLAIN_PROPS, plainProps, qualified } from './attrProps.js';
 import CropRow from './CropRow.vue';
 import PlaceRows from './PlaceRows.vue';
+import WidthRows from './WidthRows.vue';
 import PropRow, { type RowActions } from './PropRow.vue';
 import RoomRows from './RoomRows.vue';
 import SeriesRows from './SeriesRows.vue';
@@ -39,7 +40,8 @@ const crop = computed(() => {
     : null;
 });
 function held(p: Prop): Held {
-  const written = (props.node.attrs as Record<string, Json>)[p.id];
+  const here = atWidth(props.node, stage.current?.width ?? 0);
+  const written = (here.attrs as Record<string, Json>)[p.id];
   return {
     value: p.id === 'text' ? (look.value?.text ?? written) : lookValue(p.id, written, look.value?.look),
     ...(LENGTHS.has(p.id) && written !== undefined ? { written } : {}),
@@ -92,6 +94,7 @@ const does: RowActions = {
     </p>
   </header>
   <div class="body">
+    <WidthRows />
     <PlaceRows />
     <SeriesRows v-if="node.type === 'series'" :series="node" @content="(s) => emit('content', s)" />
     <CropRow

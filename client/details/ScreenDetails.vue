@@ -317,6 +317,9 @@ function copyGuides(): void {
   min-width: 0;
   width: 100%;
 }
+a {
+  color: var(--ink);
+}
 .links {
   display: flex;
   flex-wrap: wrap;

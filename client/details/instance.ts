@@ -12,6 +12,7 @@ import {
   listAt,
   mainProp,
   Memory,
+  settledAt,
   otherValues,
   sharedProps,
   shownBy,
@@ -70,7 +71,9 @@ export function useInstance() {
   );
   /** The instance as this item of its series has it. */
   const node = computed<InstanceNode | undefined>(() => {
-    const n = written.value;
+    const raw = written.value;
+    // As it is at the width at which it is seen.
+    const n = raw && stage.current ? settledAt(raw, stage.current.width) : raw;
     return n && ownSettings.value.length > 0 ? { ...n, settings: [...n.settings, ...ownSettings.value] } : n;
   });
   const item = computed<ItemOf | undefined>(() =>

@@ -30,10 +30,12 @@ import { useBench } from './bench.js';
 import { useDocument } from './document.js';
 import { boxOf as layOut, pictureOf, useDrawing, type Bitmap, type Picture } from './drawing.js';
 import { useLibrary } from './library.js';
+import { useWidths } from './widths.js';
 import { plain } from './plain.js';
 import { sampleOf, templateOf, type Sample } from './samples.js';
 
 const NOTHING_WORN: readonly Wear[] = [];
+const NO_SCREENS: readonly Screen[] = [];
 /** All of a project but its screens. */
 const GROUND: readonly (keyof Project)[] = [
   'id',
@@ -52,7 +54,9 @@ export const useStage = defineStore('stage', () => {
   const library = useLibrary();
   const drawing = useDrawing();
   const bench = useBench();
+  const widths = useWidths();
   const here = ref('');
+  watch(here, () => widths.leave());
   /** What is worked on: a screen, or the original on the Workbench as if it were one. */
   const screenId = computed({
     get: () => bench.surface?.id ?? here.value,
@@ -91,6 +95,12 @@ export const useStage = defineStore('stage', () => {
     const w = world.value;
     return was && w && was.kits === w.kits && GROUND.every((k) => was.project[k] === w.project[k]) ? was : w;
   });
+  /** The screens as they hang: the one that is worked on at the width at which it is seen, with itself at others beside it. */
+  const hung = computed<readonly Screen[]>(() => {
+    const all = doc.shown?.screens ?? NO_SCREENS;
+    if (!widths.isOn) return all;
+    return all.flatMap((s) => (s.id === here.value ? widths.hung(s) : [s]));
+  });
   /** What a screen is shown wearing: through the lens when one is on. */
   function wearsShown(of: Screen | undefined): readonly Wear[] {
     const w = ground.value;
@@ -118,6 +128,10 @@ export const useStage = defineStore('stage', () => {
   }
   /** The screen with what is about to be placed on it. */
   const outlined = computed<Screen | undefined>(() => {
+    const s = withGhost.value;
+    return s && bench.of === '' ? widths.atAnother(s, widths.seenAt(s)) : s;
+  });
+  const withGhost = computed<Screen | undefined>(() => {
     const s = screen.value;
     const g = ghost.value;
     if (s && g?.screen === s.id && doc.shown) {
@@ -252,7 +266,11 @@ export const useStage = defineStore('stage', () => {
     ghost.value = null;
   }
   /** Goes to a screen, nothing selected on it. */
-  function goTo(id: string, keys: readonly string[] = []): void {
+  function goTo(asked: string, keys: readonly string[] = []): void {
+    const other = widths.hangs(asked);
+    const id = other?.screen ?? asked;
+    // The same screen at the width at which it hangs beside itself.
+    if (other) widths.at = other.width;
     if (id !== screenId.value) {
       selection.value = [];
       elsewhere.value = [];
@@ -327,6 +345,10 @@ export const useStage = defineStore('stage', () => {
   const focusWall = shallowRef<() => void>(() => undefined);
   const newId = (): string => `n${freshId(10)}`;
 
+  // What is done is meant at the width at which it is seen.
+  const prepare = doc.prepare;
+  doc.prepare = (steps) => prepare(bench.of === '' && screen.value ? widths.meant(screen.value, steps) : steps);
+
   doc.whereNow = () => (screenId.value === '' ? null : { screen: screenId.value, keys: selection.value });
   doc.goBack = (where) => {
     if (bench.of !== '' && where.screen !== screenId.value) return;
@@ -363,6 +385,7 @@ export const useStage = defineStore('stage', () => {
     boxMap,
     current,
     outlined,
+    hung,
     world,
     ground,
     screen,

@@ -3,6 +3,7 @@ import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue';
 import { refDebounced } from '@vueuse/core';
 import { useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
+import { useWidths } from '../stores/widths.js';
 import { followPointer } from '../pointer.js';
 import { useAhead } from './ahead.js';
 import { LABEL, NAMED, type Hung } from './hang.js';
@@ -14,10 +15,12 @@ import { useWallView } from './wallView.js';
 import WallGround from './WallGround.vue';
 import WallLabel from './WallLabel.vue';
 import WallScreen from './WallScreen.vue';
+import WidthBar from './WidthBar.vue';
 import ZoomBar from './ZoomBar.vue';
 
 const stage = useStage();
 const drag = useDrag();
+const widths = useWidths();
 const frame = ref<HTMLElement | null>(null);
 const { zoom, pan, view, hanging, visible, zoomAt, zoomBy, fit, reveal, showWhole } = useWallView(frame);
 const { lift, press: pressLabel, wasLift } = useLift(hanging, (e) => onWall(e.clientX, e.clientY));
@@ -131,6 +134,8 @@ const unland = drag.lands((x, y) => {
   if (!f || x < f.left || x > f.right || y < f.top || y > f.bottom) return null;
   for (const r of visible.value) {
     const part = parts.get(r.screen.id);
+    // Itself at another width takes nothing: it shows what is on it.
+    if (widths.hangs(r.screen.id)) continue;
     if (!part && hungAt(x, y) === r) pointed.value = r.screen.id;
     const drop = part?.landAt(x, y);
     if (drop) return { screen: r.screen, spot: drop.spot, says: drop.says, drop };
@@ -178,7 +183,7 @@ defineExpose({ fit, zoomBy });
         :hung="r"
         :on="r.screen.id === stage.screenId"
         :picked="stage.picked.includes(r.screen.id)"
-        @press="pressLabel"
+        @press="(e, h) => widths.hangs(h.screen.id) === null && pressLabel(e, h)"
         @choose="label"
         @walk="labelKey"
         @point="(on) => (pointed = on ? r.screen.id : '')"
@@ -208,6 +213,7 @@ defineExpose({ fit, zoomBy });
     <p v-if="hanging.hung.length === 0" class="empty">
       Screens hang here, in rows by flow. Add the first one at the left, or just type what belongs on it.
     </p>
+    <WidthBar v-if="hanging.hung.length > 0" />
     <ZoomBar :zoom="zoom" @by="zoomBy" @whole="fit(false)" />
     <HeldThing />
   </section>

@@ -3,6 +3,9 @@ import type { Flow, Screen } from '../../core/index.js';
 /** Around screens and rows, px on the glass: labels keep their size at every zoom. */
 export const HEAD = 26;
 export const LABEL = 22;
+/** A screen beside itself at another width: what its id has in it. It is no screen of its own. */
+export const BESIDE = '@';
+const isOwn = (s: Screen): boolean => !s.id.includes(BESIDE);
 /** Narrower than this a screen has no room for its name, or not even for its number: px on the glass. */
 export const NAMED = 72;
 export const NUMBERED = 24;
@@ -74,13 +77,15 @@ export function hangAt({ flows, most }: Measured, zoom: number): Hanging {
   const heads: FlowHead[] = [];
   let y = 0;
   for (const { flow, own } of flows) {
-    heads.push({ id: flow.id, name: flow.name, y, count: own.length });
+    heads.push({ id: flow.id, name: flow.name, y, count: own.filter((o) => isOwn(o.screen)).length });
     y += HEAD;
+    let nth = 0;
     for (let first = 0; first === 0 || first < own.length; first += most) {
       let x = 0;
       let tallest = LEAST_ROW * Math.min(1, zoom * 4);
-      own.slice(first, first + most).forEach(({ screen, tall }, i) => {
-        hung.push({ screen, x, y: y + label, w: screen.width * zoom, h: tall * zoom, tall, nth: first + i + 1 });
+      own.slice(first, first + most).forEach(({ screen, tall }) => {
+        if (isOwn(screen)) nth++;
+        hung.push({ screen, x, y: y + label, w: screen.width * zoom, h: tall * zoom, tall, nth });
         x += screen.width * zoom + gap;
         tallest = Math.max(tallest, tall * zoom);
       });

@@ -5,6 +5,7 @@ import { useCommands } from '../stores/commands.js';
 import { heldPicture, useDrag, type Held } from '../stores/drag.js';
 import { useExact } from '../stores/exact.js';
 import { useStage } from '../stores/stage.js';
+import { useWidths } from '../stores/widths.js';
 import { useWriting } from '../stores/writing.js';
 
 /** What the pointer works on: a tree that is laid out, where it hangs and how large. */
@@ -34,6 +35,7 @@ export function usePointing(
   const writing = useWriting();
   const bench = useBench();
   const exact = useExact();
+  const widths = useWidths();
   const hover = shallowRef<Box | null>(null);
   /** Everything under the pointer, to choose from; px on the glass. */
   const list = ref<{ x: number; y: number; boxes: readonly Box[] } | null>(null);
@@ -64,7 +66,7 @@ export function usePointing(
   }
 
   function press(event: PointerEvent): void {
-    if (event.button !== 0 || isOwn(event)) return;
+    if (event.button !== 0 || isOwn(event) || widths.hangs(at.screen.id)) return;
     writing.picking = null;
     list.value = null;
     const box = meant(event);

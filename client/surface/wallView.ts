@@ -45,11 +45,12 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
     debounce: 300,
   });
 
-  const sizes = computed(() => measured(doc.shown?.flows ?? NO_FLOWS, doc.shown?.screens ?? NO_SCREENS, stage.heights));
+  const sizes = computed(() => measured(doc.shown?.flows ?? NO_FLOWS, stage.hung, stage.heights));
   const at = (z: number): Hanging => hangAt(sizes.value, z);
   let made = { zoom: 0, flows: NO_FLOWS, screens: NO_SCREENS };
   const hanging = computed<Hanging>((was) => {
-    const { flows, screens } = doc.shown ?? { flows: NO_FLOWS, screens: NO_SCREENS };
+    const flows = doc.shown?.flows ?? NO_FLOWS;
+    const screens = stage.hung;
     const alike = was && made.zoom === zoom.value ? hungAlike(was, made, flows, screens, stage.heights) : null;
     made = { zoom: zoom.value, flows, screens };
     return alike ?? at(zoom.value);

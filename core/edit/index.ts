@@ -1,3 +1,4 @@
+export { onlyThere, widthSteps, type OnlyThere } from './widths.js';
 export { editEnvelope, editShape, MOST_STEPS, type Edit } from './edit.js';
 export { STEP_NAMES, stepFault, type EntryRef, type Step, type StepName } from './steps/index.js';
 export { treeOf, type Refusal, type StepResult, type TreeRef } from './kind.js';

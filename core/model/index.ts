@@ -103,4 +103,15 @@ export { contentValue, plainValue, contentWords, type ContentValue } from './con
 export { blankScreen } from './blank.js';
 export { madeUpSet, MADE_UP, type MadeUp } from './madeup.js';
 export { attrName, plainKind } from './names.js';
+export {
+  atWidth,
+  byWeight,
+  hasRange,
+  inRange,
+  rangeWords,
+  sameRange,
+  settledAt,
+  type AtWidth,
+  type WidthRange,
+} from './width.js';
 export { PROP_KIND_NAMES, PROP_KINDS, type KindFacts } from './kinds/index.js';

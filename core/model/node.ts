@@ -1,4 +1,5 @@
 import { Memory, type Json } from '../base/index.js';
+import type { AtWidth } from './width.js';
 
 /** Id of a node within its tree. Stays the same through every version of a kit. */
 export type NodeId = string;
@@ -167,6 +168,8 @@ interface Common {
   readonly was?: Was;
   /** A part of an original that instances leave as it is. */
   readonly locked?: boolean;
+  /** What it is at some widths of the screen only. */
+  readonly widths?: readonly AtWidth[];
 }
 export interface BoxNode extends Common {
   readonly type: 'box';

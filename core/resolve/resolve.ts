@@ -1,6 +1,8 @@
 import { Memory } from '../base/index.js';
 import { carry, type Carried } from '../carry/index.js';
 import {
+  atWidth,
+  byWeight,
   plainKind,
   componentAt,
   contentSetAt,
@@ -158,8 +160,9 @@ function broken(context: Context, scope: Scope, id: NodeId, problem: string): RN
 }
 
 function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode[] {
-  const node = scope.nodes[id];
-  if (!node) return NO_NODES;
+  const written = scope.nodes[id];
+  if (!written) return NO_NODES;
+  const node = atWidth(written, context.width);
   if (++context.count > MOST_PARTS)
     return context.count === MOST_PARTS + 1
       ? [
@@ -214,7 +217,8 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
   const key = scope.prefix + node.id;
   const over = gather(context, scope, node, key);
   const reach = scope.reach.get(node.id) ?? [];
-  const template = scope.nodes[node.item];
+  const item = scope.nodes[node.item];
+  const template = item && atWidth(item, context.width);
   const children: RNode[] = [];
   const into = (itemKey: string, item: Scope['item'], entry: Scope['entry']): void => {
     const segment = `#${itemKey}`;
@@ -295,7 +299,7 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   }
   const owner = ownerIn(scope, node.id);
   const placed = typeof swapped === 'string' ? written : (node.placed ?? written);
-  const own = carry(world, wears, { written: placed, shown, settings: node.settings, fills: node.fills });
+  const own = carry(world, wears, { written: placed, shown, settings: byWeight(node.settings), fills: node.fills });
   const tree = scope.component || (node.bind && scope.item) ? treeCarried(context, scope, node, shown) : NO_FILLS;
   const differs = scope.component ? undefined : scope.entry?.[node.id];
   const single =

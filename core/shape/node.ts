@@ -1,6 +1,7 @@
 import { childrenOf, STATES, type Json, type Node, type NodeId, type Nodes } from '../model/index.js';
 import { attrTakes } from './attrs.js';
 import {
+  both,
   byMember,
   fault,
   flag,
@@ -49,7 +50,18 @@ const bind: Check = record(text(240), 100);
 const was: Check = group({ component: ref, at: list(text(120), 40) }, { instance: (v, w) => node(v, w) });
 
 const common = { id, type: text(20), attrs } as const;
-const maybe = { name: label, means: text(120), bind, was, locked: flag } as const;
+const range = number(0, 100_000);
+/** What a node is at some widths only. */
+const widths: Check = list(
+  both(group({ attrs }, { minWidth: range, maxWidth: range, component: ref }), (v, w) => {
+    const { minWidth, maxWidth } = v as { minWidth?: number; maxWidth?: number };
+    return minWidth !== undefined && maxWidth !== undefined && minWidth > maxWidth
+      ? fault(w, `cannot hold from ${minWidth} px up to ${maxWidth} px`)
+      : null;
+  }),
+  40,
+);
+const maybe = { name: label, means: text(120), bind, was, locked: flag, widths } as const;
 const leaf = group(common, maybe);
 
 /** One node, to the bottom; not whether what it names is there. */

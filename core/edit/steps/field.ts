@@ -23,6 +23,7 @@ export const NODE_FIELDS = [
   'means',
   'bind',
   'locked',
+  'widths',
 ] as const;
 
 function fieldOf(node: Node | undefined, field: string): Json | undefined {

@@ -1,0 +1,85 @@
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { widthSteps, type Screen, type Step, type WidthRange } from '../../core/index.js';
+import { BESIDE } from '../surface/hang.js';
+import { plain } from './plain.js';
+
+/** Widths that devices have: px. */
+export const USUAL = [
+  { width: 390, name: 'Phone' },
+  { width: 834, name: 'Tablet' },
+  { width: 1280, name: 'Desktop' },
+] as const;
+/** Between these a screen is looked at: px. */
+export const NARROWEST = 320;
+export const WIDEST = 1600;
+
+/** How a change is meant: at every width, from this one up, up to this one, or between two. */
+export type Reach = 'all' | 'up' | 'down' | 'between';
+
+/** At which width the screen that is worked on is seen, at which others it hangs beside itself, and for which of them changes hold. */
+export const useWidths = defineStore('widths', () => {
+  /** px; null: its own width. */
+  const at = ref<number | null>(null);
+  const beside = shallowRef<readonly number[]>([]);
+  const reach = ref<Reach>('all');
+  /** The other end of the range when it lies between two; px. */
+  const other = ref(0);
+
+  const seenAt = (s: Screen): number => at.value ?? s.width;
+  /** For which widths what is done now holds; null: for all. */
+  function range(s: Screen): WidthRange | null {
+    const here = seenAt(s);
+    if (reach.value === 'up') return { minWidth: here };
+    if (reach.value === 'down') return { maxWidth: here };
+    if (reach.value === 'between')
+      return { minWidth: Math.min(here, other.value), maxWidth: Math.max(here, other.value) };
+    return null;
+  }
+  const shown = new WeakMap<Screen, Map<string, Screen>>();
+  /** A screen at another width: the same object each time. `id`: as which it hangs beside itself. */
+  function atAnother(s: Screen, width: number, id = s.id): Screen {
+    if (width === s.width && id === s.id) return s;
+    const key = `${id} ${width}`;
+    let by = shown.get(s);
+    if (!by) shown.set(s, (by = new Map()));
+    let made = by.get(key);
+    if (!made) by.set(key, (made = { ...s, id, width, ...(id === s.id ? {} : { name: `${width} px` }) }));
+    return made;
+  }
+  /** The screen as it hangs, with itself at other widths behind it. */
+  function hung(s: Screen): readonly Screen[] {
+    const here = seenAt(s);
+    return [
+      atAnother(s, here),
+      ...beside.value.filter((w) => w !== here).map((w) => atAnother(s, w, `${s.id}${BESIDE}${w}`)),
+    ];
+  }
+  /** Of what hangs: which screen it is of, and at which width. */
+  function hangs(id: string): { readonly screen: string; readonly width: number } | null {
+    const cut = id.lastIndexOf(BESIDE);
+    return cut < 0 ? null : { screen: id.slice(0, cut), width: Number(id.slice(cut + 1)) };
+  }
+  /** Steps as they are meant at the width at which things are seen. */
+  function meant(s: Screen, steps: readonly Step[]): readonly Step[] {
+    return widthSteps(`screen:${s.id}`, s.nodes, steps, seenAt(s), range(s));
+  }
+  function leave(): void {
+    at.value = null;
+    reach.value = 'all';
+  }
+  return {
+    at,
+    beside,
+    reach,
+    other,
+    isOn: computed(() => at.value !== null || beside.value.length > 0 || reach.value !== 'all'),
+    seenAt: plain(seenAt),
+    range: plain(range),
+    atAnother: plain(atAnother),
+    hung: plain(hung),
+    hangs: plain(hangs),
+    meant: plain(meant),
+    leave,
+  };
+});

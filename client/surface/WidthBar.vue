@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext';
+import Select from 'primevue/select';
+import { computed, ref, watch } from 'vue';
+import { arithmetic, misfits, MISFITS, rangeWords } from '../../core/index.js';
+import { plural } from '../counts.js';
+import { useStage } from '../stores/stage.js';
+import { NARROWEST, USUAL, useWidths, WIDEST, type Reach } from '../stores/widths.js';
+
+/** The width at which the screen is seen: any between phone and large desktop, some side by side; and for which of them changes hold. */
+const stage = useStage();
+const widths = useWidths();
+const screen = computed(() => stage.screen);
+const here = computed(() => (screen.value ? widths.seenAt(screen.value) : 0));
+const open = ref(false);
+const typed = ref('');
+const otherTyped = ref('');
+const problem = ref('');
+watch(here, (w) => ((typed.value = String(w)), (problem.value = '')), { immediate: true });
+function see(w: number): void {
+  widths.at = w === screen.value?.width ? null : w;
+}
+function set(): void {
+  const w = arithmetic(typed.value.trim(), here.value);
+  if (w === null || w < 40 || w > 10_000) {
+    problem.value = `“${typed.value.slice(0, 20)}” is no width; type 40 to 10,000 px.`;
+    return;
+  }
+  problem.value = '';
+  see(Math.round(w));
+}
+const shownBeside = computed(() => new Set(widths.beside));
+function toggle(w: number): void {
+  widths.beside = shownBeside.value.has(w)
+    ? widths.beside.filter((x) => x !== w)
+    : [...widths.beside, w].sort((a, b) => a - b);
+}
+const REACHES: readonly { readonly id: Reach; readonly name: () => string }[] = [
+  { id: 'all', name: () => 'at every width' },
+  { id: 'up', name: () => `only from ${here.value} px up` },
+  { id: 'down', name: () => `only up to ${here.value} px` },
+  { id: 'between', name: () => 'only between two widths' },
+];
+const options = computed(() => REACHES.map((r) => ({ id: r.id, name: r.name() })));
+function choose(to: Reach): void {
+  widths.reach = to;
+  if (to === 'between' && (widths.other === 0 || widths.other === here.value))
+    widths.other = USUAL.map((u) => u.width).find((w) => w > here.value) ?? NARROWEST;
+  otherTyped.value = String(widths.other);
+}
+function setOther(): void {
+  const w = arithmetic(otherTyped.value.trim(), widths.other);
+  if (w === null || w < 0 || w > 100_000) {
+    problem.value = `“${otherTyped.value.slice(0, 20)}” is no width.`;
+    return;
+  }
+  problem.value = '';
+  widths.other = Math.round(w);
+}
+const told = computed(() => {
+  const range = screen.value ? widths.range(screen.value) : null;
+  return range ? `Changes hold ${rangeWords(range)}.` : '';
+});
+/** What does not fit at this width. */
+const wrong = computed(() => (widths.isOn && stage.box ? misfits(stage.box) : []));
+const next = ref(0);
+function showNext(): void {
+  const f = wrong.value[next.value % wrong.value.length];
+  next.value++;
+  if (f) stage.select([f.key]);
+}
+</script>
+
+<template>
+  <button
+    v-if="screen && !open && !widths.isOn"
+    class="plain widths tabular"
+    :title="`Seen at its own width, ${here} px. See it at others, and change it for some only`"
+    @click="open = true"
+  >
+    {{ here }} px wide
+  </button>
+  <div v-else-if="screen" class="widths" role="group" aria-label="Width of the screen" @pointerdown.stop @wheel.stop>
+    <label for="width-slider">Width</label>
+    <input
+      id="width-slider"
+      type="range"
+      :min="NARROWEST"
+      :max="WIDEST"
+      :value="here"
+      @input="see(Number(($event.target as HTMLInputElement).value))"
+    />
+    <InputText
+      v-model="typed"
+      class="px tabular"
+      size="small"
+      aria-label="Width, px"
+      @change="set"
+      @keydown.enter="set"
+    />
+    <button v-if="widths.at !== null" class="quiet-link" @click="widths.leave()">Back to {{ screen.width }}</button>
+    <span class="beside" role="group" aria-label="Side by side">
+      <button
+        v-for="u in USUAL"
+        :key="u.width"
+        class="plain chip"
+        :class="{ on: shownBeside.has(u.width) }"
+        :aria-pressed="shownBeside.has(u.width)"
+        :title="`${u.name}, ${u.width} px, beside it`"
+        @click="toggle(u.width)"
+      >
+        {{ u.name }}
+      </button>
+    </span>
+    <Select
+      :model-value="widths.reach"
+      :options="options"
+      option-label="name"
+      option-value="id"
+      size="small"
+      aria-label="Changes hold"
+      class="reach"
+      :class="{ only: widths.reach !== 'all' }"
+      @update:model-value="choose"
+    />
+    <template v-if="widths.reach === 'between'">
+      <InputText
+        v-model="otherTyped"
+        class="px tabular"
+        size="small"
+        aria-label="The other width, px"
+        @change="setOther"
+        @keydown.enter="setOther"
+      />
+    </template>
+    <button
+      v-if="wrong.length > 0"
+      class="quiet-link bad"
+      :title="[...new Set(wrong.map((f) => `${f.name} ${MISFITS[f.what]}`))].slice(0, 6).join('; ')"
+      @click="showNext"
+    >
+      {{ plural(wrong.length, 'thing') }} {{ wrong.length === 1 ? 'does' : 'do' }} not fit
+    </button>
+    <button v-if="!widths.isOn" class="quiet-link" @click="open = false">Fold</button>
+    <span v-if="problem" class="problem" role="alert">{{ problem }}</span>
+    <span class="hidden" role="status">{{ told }}</span>
+  </div>
+</template>
+
+<style scoped>
+.widths {
+  position: absolute;
+  left: 12px;
+  bottom: 12px;
+  z-index: 7;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  align-items: center;
+  max-width: calc(100% - 150px);
+  background: var(--raised);
+  border: 1px solid var(--line);
+  border-radius: 5px;
+  padding: 3px 8px;
+}
+button.widths {
+  padding: 3px 9px;
+}
+input[type='range'] {
+  width: 110px;
+  accent-color: var(--tape);
+}
+.px {
+  width: 56px;
+}
+.beside {
+  display: flex;
+  gap: 2px;
+}
+.chip {
+  padding: 2px 6px;
+  border-radius: 4px;
+  color: var(--soft);
+}
+.chip.on {
+  background: var(--wash);
+  color: var(--ink);
+  font-weight: 600;
+}
+.reach.only {
+  border-color: var(--tape-ink);
+  background: #fdeebd;
+}
+.bad,
+.problem {
+  color: var(--bad);
+  font-size: 11.5px;
+}
+.hidden {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+</style>

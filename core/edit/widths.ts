@@ -1,0 +1,169 @@
+import {
+  atWidth,
+  hasRange,
+  inRange,
+  sameRange,
+  settingKey,
+  type AtWidth,
+  type Json,
+  type Node,
+  type NodeId,
+  type Nodes,
+  type Setting,
+  type WidthRange,
+} from '../model/index.js';
+import type { TreeRef } from './kind.js';
+import type { Step } from './steps/index.js';
+
+/** Attributes that may hold at some widths only: all that lay something out or show it. What it is called is the same everywhere. */
+const bare = (s: Setting): string => {
+  const { when, ...rest } = s;
+  return settingKey({ ...rest, ...(when?.state ? { when: { state: when.state } } : {}) });
+};
+
+/**
+ * Steps as they are meant at a width. With `only`, what they set holds for that range alone. Without, what already holds for a
+ * range that this width is in is changed there, since that is what is seen; everything else is for all widths.
+ * @param tree that is worked on; steps on others stay as they are
+ * @param width of the screen as it is seen, px
+ */
+export function widthSteps(
+  tree: TreeRef,
+  nodes: Nodes,
+  steps: readonly Step[],
+  width: number,
+  only: WidthRange | null,
+): readonly Step[] {
+  const lists = new Map<NodeId, readonly AtWidth[]>();
+  const widthsOf = (n: Node): readonly AtWidth[] => lists.get(n.id) ?? n.widths ?? [];
+  const made: Step[] = [];
+  /** Puts something into the entry of a range, or takes it out; entries with nothing in them go. */
+  const put = (n: Node, range: WidthRange, change: (e: AtWidth) => AtWidth): void => {
+    const list = widthsOf(n);
+    const known = list.find((w) => sameRange(w, range));
+    const next = change(known ?? { ...range, attrs: {} });
+    const all = known ? list.map((w) => (w === known ? next : w)) : [...list, next];
+    const kept = all.filter((w) => Object.keys(w.attrs).length > 0 || w.component !== undefined);
+    lists.set(n.id, kept);
+    made.push({
+      do: 'set',
+      tree,
+      node: n.id,
+      field: 'widths',
+      value: kept.length > 0 ? (kept as unknown as Json) : null,
+    });
+  };
+  for (const step of steps) {
+    const node = 'node' in step && 'tree' in step && step.tree === tree ? nodes[step.node] : undefined;
+    if (!node) {
+      made.push(step);
+      continue;
+    }
+    if (step.do === 'set' && step.field.startsWith('attrs.')) {
+      const name = step.field.slice(6);
+      const active = [...widthsOf(node)].reverse().find((w) => inRange(w, width) && name in w.attrs);
+      const range = only ?? active;
+      if (!range || (step.value === null && !active)) {
+        made.push(step);
+        continue;
+      }
+      put(node, step.value === null && active ? active : range, (e) => {
+        const { [name]: _was, ...rest } = e.attrs as Readonly<Record<string, Json>>;
+        return { ...e, attrs: (step.value === null ? rest : { ...rest, [name]: step.value }) as AtWidth['attrs'] };
+      });
+      continue;
+    }
+    if (step.do === 'set' && (step.field === 'component' || step.field === 'placed') && node.type === 'instance') {
+      const active = [...widthsOf(node)].reverse().find((w) => inRange(w, width) && w.component !== undefined);
+      const range = only ?? active;
+      if (!range) made.push(step);
+      else if (step.field === 'component')
+        put(node, range, ({ component: _was, ...e }) =>
+          // Back to what it is everywhere: nothing is said of this width any more.
+          step.value === node.component ? e : { ...e, component: step.value as string },
+        );
+      continue;
+    }
+    if (step.do === 'setting' && node.type === 'instance' && !step.entry) {
+      const { settings } = atWidth(node, width) as typeof node;
+      const about = step.value ? bare(step.value) : step.key;
+      const active = [...settings]
+        .reverse()
+        .find((s) => s.when && hasRange(s.when) && inRange(s.when, width) && bare(s) === about);
+      const range = only ?? (active?.when ? { ...rangeOf(active.when) } : null);
+      if (step.value === null) made.push(active ? { ...step, key: settingKey(active) } : step);
+      else if (!range || hasRange(step.value.when)) made.push(step);
+      else {
+        const value: Setting = { ...step.value, when: { ...step.value.when, ...range } };
+        made.push({ ...step, key: settingKey(value), value });
+      }
+      continue;
+    }
+    made.push(step);
+  }
+  return made;
+}
+const rangeOf = ({ minWidth, maxWidth }: WidthRange): WidthRange => ({
+  ...(minWidth === undefined ? {} : { minWidth }),
+  ...(maxWidth === undefined ? {} : { maxWidth }),
+});
+
+/** Something that holds at some widths only: on which node, for which range, and the step that puts it back. */
+export interface OnlyThere {
+  readonly range: WidthRange;
+  readonly kind: 'attr' | 'prop' | 'component';
+  readonly name: string;
+  readonly value: Json;
+  readonly back: readonly Step[];
+}
+/** Everything that holds at some widths only on a node. */
+export function onlyThere(tree: TreeRef, node: Node): readonly OnlyThere[] {
+  const list = node.widths ?? [];
+  const without = (w: AtWidth, name: string | null): readonly Step[] => {
+    const kept = list
+      .map((x): AtWidth => {
+        if (x !== w) return x;
+        if (name === null) {
+          const { component: _c, ...rest } = x;
+          return rest;
+        }
+        const { [name]: _a, ...attrs } = x.attrs as Readonly<Record<string, Json>>;
+        return { ...x, attrs: attrs as AtWidth['attrs'] };
+      })
+      .filter((x) => Object.keys(x.attrs).length > 0 || x.component !== undefined);
+    return [
+      { do: 'set', tree, node: node.id, field: 'widths', value: kept.length > 0 ? (kept as unknown as Json) : null },
+    ];
+  };
+  const found: OnlyThere[] = list.flatMap((w) => [
+    ...Object.entries(w.attrs).map(([name, value]): OnlyThere => ({
+      range: rangeOf(w),
+      kind: 'attr',
+      name,
+      value: value as Json,
+      back: without(w, name),
+    })),
+    ...(w.component === undefined
+      ? []
+      : [
+          {
+            range: rangeOf(w),
+            kind: 'component' as const,
+            name: 'component',
+            value: w.component,
+            back: without(w, null),
+          },
+        ]),
+  ]);
+  if (node.type === 'instance')
+    for (const s of node.settings)
+      if (s.when && hasRange(s.when))
+        found.push({
+          range: rangeOf(s.when),
+          kind: s.kind,
+          name: s.name,
+          value: s.value,
+          back: [{ do: 'setting', tree, node: node.id, key: settingKey(s), value: null }],
+        });
+  return found;
+}

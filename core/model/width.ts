@@ -1,0 +1,76 @@
+import { Memory } from '../base/index.js';
+import type { Attrs, ComponentRef, InstanceNode, Node, Setting, When } from './node.js';
+
+/** Widths of a screen, px, both ends included; an end that is left out is open. */
+export interface WidthRange {
+  readonly minWidth?: number;
+  readonly maxWidth?: number;
+}
+/** What a node is at some widths only: attributes in place of its own, another component in its place. */
+export interface AtWidth extends WidthRange {
+  readonly attrs: Attrs;
+  readonly component?: ComponentRef;
+}
+
+export const inRange = ({ minWidth, maxWidth }: WidthRange, width: number): boolean =>
+  (minWidth === undefined || width >= minWidth) && (maxWidth === undefined || width <= maxWidth);
+export const sameRange = (a: WidthRange, b: WidthRange): boolean =>
+  a.minWidth === b.minWidth && a.maxWidth === b.maxWidth;
+/** A range in words: `from 768 px up`. */
+export function rangeWords({ minWidth, maxWidth }: WidthRange): string {
+  if (minWidth !== undefined && maxWidth !== undefined) return `from ${minWidth} to ${maxWidth} px`;
+  if (minWidth !== undefined) return `from ${minWidth} px up`;
+  return maxWidth === undefined ? 'at every width' : `up to ${maxWidth} px`;
+}
+export const hasRange = (w: When | undefined): boolean => w?.minWidth !== undefined || w?.maxWidth !== undefined;
+
+const effective = new Memory<Node>(12);
+/** A node as it is at a width: the same object where nothing is said of that width. Later entries win over earlier ones. */
+export function atWidth(node: Node, width: number): Node {
+  if (!node.widths || node.widths.length === 0) return node;
+  return effective.of(node, [width], () => {
+    const on = (node.widths ?? []).filter((w) => inRange(w, width));
+    if (on.length === 0) return node;
+    const attrs: Attrs = Object.assign({}, node.attrs, ...on.map((w) => w.attrs));
+    const component =
+      node.type === 'instance' ? on.reduce<string | undefined>((c, w) => w.component ?? c, undefined) : undefined;
+    return component === undefined || node.type !== 'instance'
+      ? { ...node, attrs }
+      : { ...node, attrs, component, placed: node.placed ?? node.component };
+  });
+}
+
+const ordered = new Memory<readonly Setting[]>();
+/** Settings in the order in which they count: those for some widths after those for all. */
+export function byWeight(settings: readonly Setting[]): readonly Setting[] {
+  if (!settings.some((s) => hasRange(s.when))) return settings;
+  return ordered.of(settings, [], () => [
+    ...settings.filter((s) => !hasRange(s.when)),
+    ...settings.filter((s) => hasRange(s.when)),
+  ]);
+}
+
+const shownAt = new Memory<InstanceNode>(12);
+/** An instance with its settings as they count at a width: those for other widths left out, those for this one in place of others. */
+export function settledAt(node: InstanceNode, width: number): InstanceNode {
+  const there = atWidth(node, width) as InstanceNode;
+  if (!there.settings.some((s) => hasRange(s.when))) return there;
+  return shownAt.of(there, [width], () => {
+    const same = (a: Setting, b: Setting): boolean =>
+      a.home === b.home &&
+      a.kind === b.kind &&
+      a.name === b.name &&
+      a.at.join('/') === b.at.join('/') &&
+      a.when?.state === b.when?.state;
+    const kept: Setting[] = [];
+    for (const s of byWeight(there.settings)) {
+      if (s.when && hasRange(s.when) && !inRange(s.when, width)) continue;
+      const { when, ...bare } = s;
+      const now: Setting = hasRange(when) ? { ...bare, ...(when?.state ? { when: { state: when.state } } : {}) } : s;
+      const i = kept.findIndex((k) => same(k, now));
+      if (i >= 0) kept[i] = now;
+      else kept.push(now);
+    }
+    return { ...there, settings: kept };
+  });
+}
