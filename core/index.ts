@@ -172,6 +172,9 @@ export {
 
 // Uses and likenesses.
 export {
+  answers,
+  findSaid,
+  type Said,
   misfits,
   MISFITS,
   type Fit,

@@ -21,6 +21,7 @@ import { Live } from './live.js';
 import { Projects } from './projects.js';
 import { Rescue } from './rescue.js';
 import { verifySnapshots, type Differs } from './verify.js';
+import { contactRoutes } from './routes/contact.js';
 import { kitRoutes } from './routes/kits.js';
 import { pictureRoutes } from './routes/pictures.js';
 import { projectRoutes } from './routes/projects.js';
@@ -152,6 +153,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     assets,
     cache: new PictureCache(),
   });
+  await server.register(contactRoutes, { prefix: '/api/projects', projects, kits, studio, assets });
   await server.register(pictureRoutes, { prefix: '/api/pictures', assets });
   await server.register(kitRoutes, { prefix: '/api', kits, rescue, live });
   if (options.clientFolder && existsSync(options.clientFolder)) {

@@ -29,6 +29,7 @@ export const ERRORS = {
   'live.full': [503, 'Too many tabs are open to tell one more of changes.'],
   'screen.unknown': [404, 'There is no such screen.'],
   'picture.unknown': [404, 'There is no such picture.'],
+  'sheet.unknown': [404, 'There is no such contact sheet, or it waited too long to be fetched.'],
   'picture.kind': [415, 'A file is no picture that can be shown, or a screen was asked for in another form.'],
   'picture.missing': [400, 'No picture came with the request.'],
   'picture.large': [422, 'A picture has too many pixels.'],
@@ -173,7 +174,10 @@ export function storeProblem(error: Error): ProblemError | null {
   return null;
 }
 
-export const notFound = (what: 'project' | 'screen' | 'picture' | 'kit' | 'file' | 'font', id: string): ProblemError =>
+export const notFound = (
+  what: 'project' | 'screen' | 'picture' | 'kit' | 'file' | 'font' | 'sheet',
+  id: string,
+): ProblemError =>
   new ProblemError(
     `${what}.unknown`,
     `There is no ${what} ${id.slice(0, 60)}. It may have been deleted; go back to Home to see what is there.`,

@@ -40,6 +40,7 @@ export const COMMANDS = {
     keys: ['ArrowLeft', 'ArrowRight'],
     when: 'label',
   },
+  lasso: { group: 'Select', name: 'On the Wall: all screens in a rectangle', keys: ['Shift+drag'], when: 'pointer' },
   pickScreen: { group: 'Select', name: 'On a screen’s name: this screen as well', keys: ['Space'], when: 'label' },
 
   write: { group: 'Change', name: 'Edit the text', keys: ['Enter'], when: 'screen' },
@@ -86,6 +87,9 @@ export const COMMANDS = {
   copy: { group: 'Change', name: 'Copy', keys: ['Ctrl+c'], when: 'clipboard' },
   cut: { group: 'Change', name: 'Cut', keys: ['Ctrl+x'], when: 'clipboard' },
 
+  nameScreens: { group: 'Change', name: 'Rename screens by a pattern', keys: ['n'], when: 'screen' },
+  sheet: { group: 'Look', name: 'Contact sheet of the screens', keys: ['Ctrl+p'], when: 'screen' },
+  find: { group: 'Look', name: 'Find: screens, things, components, commands', keys: ['Ctrl+k'], when: 'always' },
   lens: { group: 'Look', name: 'Next lens', keys: ['l'], when: 'screen' },
   wholeWall: { group: 'Look', name: 'All screens', keys: ['g'], when: 'screen' },
   thisScreen: { group: 'Look', name: 'This screen', keys: ['Shift+g'], when: 'screen' },

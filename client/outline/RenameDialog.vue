@@ -78,7 +78,15 @@ function rename(): void {
         aria-label="Which screens"
       />
       <label for="rn-pattern">Pattern</label
-      ><InputText id="rn-pattern" v-model="pattern" size="small" autofocus maxlength="200" aria-describedby="rn-help" />
+      ><InputText
+        id="rn-pattern"
+        v-model="pattern"
+        size="small"
+        autofocus
+        maxlength="200"
+        @focus="($event.target as HTMLInputElement).select()"
+        aria-describedby="rn-help"
+      />
       <span />
       <p id="rn-help" class="note">{name}, {number}, {flow}, {device}; {number:2} writes 01, 02 …</p>
       <label for="rn-find">Replace</label>

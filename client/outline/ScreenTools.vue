@@ -2,11 +2,13 @@
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Menu from 'primevue/menu';
-import { computed, ref } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { blankScreen, DEVICES } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 import RenameDialog from './RenameDialog.vue';
+
+const ContactDialog = defineAsyncComponent(() => import('./ContactDialog.vue'));
 
 /** The screen itself: its name, and what can be done to it and its neighbours. */
 const whole = defineModel<boolean>('whole', { required: true });
@@ -15,7 +17,13 @@ const stage = useStage();
 const menu = ref<InstanceType<typeof Menu> | null>(null);
 const more = ref<InstanceType<typeof Menu> | null>(null);
 const renaming = ref(false);
-const batch = ref(false);
+const asks = (what: 'names' | 'sheet') =>
+  computed({
+    get: () => stage.asked === what,
+    set: (on) => (stage.asked = on ? what : null),
+  });
+const batch = asks('names');
+const contact = asks('sheet');
 const newName = ref('');
 const size = computed(() => {
   const s = stage.screen;
@@ -37,7 +45,8 @@ const presets = DEVICES.map((d) => ({
   },
 }));
 const actions = computed(() => [
-  { label: 'Rename screens', command: () => void (batch.value = true) },
+  { label: 'Rename screens', command: () => void (stage.asked = 'names') },
+  { label: 'Contact sheet', command: () => void (stage.asked = 'sheet') },
   { label: 'Duplicate screen', command: duplicateScreen },
   { label: 'Move screen left', command: () => shift(-1) },
   { label: 'Move screen right', command: () => shift(1) },
@@ -156,6 +165,7 @@ function remove(): void {
     </div>
     <Menu ref="menu" :model="presets" popup />
     <Menu ref="more" :model="actions" popup />
+    <ContactDialog v-if="contact" v-model:visible="contact" />
     <RenameDialog v-if="batch" v-model:visible="batch" />
   </header>
 </template>

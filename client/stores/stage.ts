@@ -71,6 +71,8 @@ export const useStage = defineStore('stage', () => {
   const elsewhere = shallowRef<readonly Sighting[]>([]);
   /** Screens selected as such; with several, placing and pasting happen on each. */
   const picked = shallowRef<readonly string[]>([]);
+  /** What is asked about several screens: their names, or a sheet of them. */
+  const asked = ref<'names' | 'sheet' | null>(null);
   /** Screens that can be seen on the Wall now; set by it. */
   const inSight = shallowRef<ReadonlySet<string>>(new Set());
   /** An alternative shown on the Wall while the pointer rests on it. */
@@ -369,6 +371,7 @@ export const useStage = defineStore('stage', () => {
     selection,
     elsewhere,
     picked,
+    asked,
     inSight,
     lens,
     trial,

@@ -8,6 +8,7 @@ import { followPointer } from '../pointer.js';
 import { useAhead } from './ahead.js';
 import { LABEL, NAMED, type Hung } from './hang.js';
 import HeldThing from './HeldThing.vue';
+import { useLasso } from './lasso.js';
 import { useLift } from './lift.js';
 import { useIntoView } from './intoView.js';
 import { useSlide } from './slide.js';
@@ -24,6 +25,7 @@ const widths = useWidths();
 const frame = ref<HTMLElement | null>(null);
 const { zoom, pan, view, hanging, visible, zoomAt, zoomBy, fit, reveal, showWhole } = useWallView(frame);
 const { lift, press: pressLabel, wasLift } = useLift(hanging, (e) => onWall(e.clientX, e.clientY));
+const lasso = useLasso(hanging, (e) => onWall(e.clientX, e.clientY));
 const parts = new Map<string, InstanceType<typeof WallScreen>>();
 const space = ref(false);
 /** A zoom that was not moved for so long rests: ms. */
@@ -81,12 +83,16 @@ function onWheel(event: WheelEvent): void {
 function down(event: PointerEvent): void {
   const ground = event.target === frame.value;
   if (event.button !== 1 && !(event.button === 0 && (ground || space.value))) return;
-  if (event.button === 0 && ground && !space.value) {
+  if (event.button === 0 && ground && !space.value && !event.shiftKey) {
     stage.select([]);
     stage.picked = [];
   }
   event.preventDefault();
   frame.value?.focus({ preventScroll: true });
+  if (event.button === 0 && ground && event.shiftKey && !space.value) {
+    lasso.start(event);
+    return;
+  }
   const from = { x: event.clientX - pan.value.x, y: event.clientY - pan.value.y };
   followPointer((e) => {
     pan.value = { x: e.clientX - from.x, y: e.clientY - from.y };
@@ -99,10 +105,18 @@ const spaceKey = (e: KeyboardEvent): void => {
   }
 };
 
+/** From the screen that is worked on to another, both with everything between; what was picked before stays so. */
+function upTo(id: string): readonly string[] {
+  const all = hanging.value.hung.flatMap((r) => (widths.hangs(r.screen.id) ? [] : [r.screen.id]));
+  const [from, to] = [all.indexOf(stage.screenId), all.indexOf(id)];
+  return [...new Set([...stage.picked, ...all.slice(Math.min(from, to), Math.max(from, to) + 1)])];
+}
+
 // ── screens are dragged by their labels, within a row and to another ──
 function label(event: MouseEvent, id: string): void {
   if (wasLift()) return;
-  if (event.shiftKey || event.ctrlKey || event.metaKey) stage.pickScreen(id);
+  if (event.shiftKey) stage.pickScreens(upTo(id));
+  else if (event.ctrlKey || event.metaKey) stage.pickScreen(id);
   else {
     stage.picked = [];
     stage.goTo(id);
@@ -208,6 +222,16 @@ defineExpose({ fit, zoomBy });
       <span v-if="named" class="named" :style="{ left: `${named.x}px`, top: `${named.y - 22}px` }" aria-hidden="true">{{
         named.screen.name
       }}</span>
+      <div
+        v-if="lasso.area.value"
+        class="lasso"
+        :style="{
+          left: `${lasso.area.value.x}px`,
+          top: `${lasso.area.value.y}px`,
+          width: `${lasso.area.value.w}px`,
+          height: `${lasso.area.value.h}px`,
+        }"
+      />
       <div v-if="lift" class="tape" :style="{ left: `${lift.x}px`, top: `${lift.y}px`, height: `${lift.h}px` }" />
     </div>
     <p v-if="hanging.hung.length === 0" class="empty">
@@ -260,6 +284,13 @@ defineExpose({ fit, zoomBy });
 .flow strong {
   color: var(--ink);
   margin-right: 6px;
+}
+.lasso {
+  position: absolute;
+  z-index: 8;
+  border: 1px solid var(--ink);
+  background: #f5b30133;
+  pointer-events: none;
 }
 .tape {
   position: absolute;

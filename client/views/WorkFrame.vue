@@ -4,6 +4,7 @@ import { defineAsyncComponent, ref } from 'vue';
 import ReadyControls from '../controls/ReadyControls.vue';
 import DetailsPane from '../details/DetailsPane.vue';
 import KeysDialog from '../keys/KeysDialog.vue';
+import FindDialog from '../keys/FindDialog.vue';
 import { useCommandKeys } from '../keys/listen.js';
 import type { RunId } from '../keys/table.js';
 import OriginalDialogs from '../originals/OriginalDialogs.vue';
@@ -31,6 +32,7 @@ const exact = useExact();
 const writing = useWriting();
 const originals = useOriginals();
 const keys = ref(false);
+const finding = ref(false);
 const content = ref<{ open: boolean; set: string }>({ open: false, set: '' });
 const shelf = ref<InstanceType<typeof ShelfPane> | null>(null);
 const panes = usePanes();
@@ -79,6 +81,9 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   tryOn: () => shelf.value?.tryOn(),
   undo: () => doc.undo(),
   redo: () => doc.redo(),
+  find: () => (finding.value = true),
+  nameScreens: () => (stage.asked = 'names'),
+  sheet: () => (stage.asked = 'sheet'),
   lens: () => shelf.value?.nextLens(),
   foldOutline: () => fold('outline'),
   foldDetails: () => fold('details'),
@@ -104,6 +109,7 @@ useEventListener('blur', () => (exact.measuring = false));
     <PaneGrips :panes="panes" />
     <ReadyControls />
     <KeysDialog v-model:visible="keys" />
+    <FindDialog v-if="finding" v-model:visible="finding" :run="run" />
     <OriginalDialogs />
     <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
   </div>

@@ -19,6 +19,7 @@ import {
 } from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
 import { cleanSvg } from './clean.js';
+import { sheetSvg } from './contact.js';
 import type { Drawn, Inlined, Supplies, Wanted } from './messages.js';
 
 /** More px than this are not drawn as one picture. */
@@ -58,6 +59,7 @@ export class Draughtsman {
       const scale = Math.min(4, Math.max(1, WIDE / width), Math.sqrt(MOST_DRAWN / (width * height)));
       return { png: this.png(svg, scale), name: wanted.label };
     }
+    if (wanted.what === 'sheet') return { png: this.png(sheetSvg(wanted.cells), 1), name: wanted.label };
     const world: World = { project: wanted.project, kits: this.kits };
     const screen = screenOf(world.project, wanted.screen);
     if (!screen) throw notFound('screen', wanted.screen);

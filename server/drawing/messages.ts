@@ -1,5 +1,6 @@
 import type { Project } from '../../core/index.js';
 import type { ErrorCode } from '../errors.js';
+import type { Cell } from './contact.js';
 
 /** A picture as a data URI, and its own size in px. */
 export interface Inlined {
@@ -30,6 +31,8 @@ export type Wanted =
       /** As PNG at this scale, 0.1 to 4; else as SVG with its fonts inside. */
       readonly scale?: number;
     }
+  /** Pictures of screens with their names, as one PNG. */
+  | { readonly what: 'sheet'; readonly label: string; readonly cells: readonly Cell[] }
   | { readonly what: 'drawing'; readonly label: string; readonly bytes: Uint8Array };
 
 export type ToProcess =

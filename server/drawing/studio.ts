@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { kitRef } from '../../core/index.js';
 import { ProblemError } from '../errors.js';
 import type { Kits } from '../kits.js';
+import type { Cell } from './contact.js';
 import type { Drawn, FromProcess, Inlined, Supplies, ToProcess, Wanted } from './messages.js';
 
 /** What one drawing may take before its process is ended. */
@@ -222,6 +223,24 @@ export class Studio {
         done,
         fail,
       }),
+    );
+    if (!('png' in drawn)) throw cannot('it became something else');
+    return drawn.png;
+  }
+
+  /** Pictures of screens, with their names, as one PNG. */
+  async sheet(label: string, cells: readonly Cell[], signal?: AbortSignal): Promise<Uint8Array> {
+    const drawn = await new Promise<Drawn>((done, fail) =>
+      this.screens.take(
+        {
+          id: ++this.serial,
+          wanted: { what: 'sheet', label, cells },
+          pictures: () => Promise.resolve({}),
+          done,
+          fail,
+        },
+        signal,
+      ),
     );
     if (!('png' in drawn)) throw cannot('it became something else');
     return drawn.png;

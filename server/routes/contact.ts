@@ -1,0 +1,133 @@
+import { readFileSync } from 'node:fs';
+import { Readable } from 'node:stream';
+import type { FastifyInstance } from 'fastify';
+import { nanoid } from 'nanoid';
+import * as yup from 'yup';
+import { screenOf, type Project, type Screen } from '../../core/index.js';
+import type { Assets } from '../assets.js';
+import { sheetPdf, type Cell } from '../drawing/contact.js';
+import type { Studio } from '../drawing/studio.js';
+import { notFound, ProblemError } from '../errors.js';
+import type { Kits } from '../kits.js';
+import type { Projects } from '../projects.js';
+
+interface Options {
+  readonly projects: Projects;
+  readonly kits: Kits;
+  readonly studio: Studio;
+  readonly assets: Assets;
+}
+/** How wide a screen is drawn for a sheet: px; wide ones lie on it as tall as narrow ones, so they are drawn larger. */
+const wideOf = (screen: Screen): number => Math.max(440, Math.min(1100, screen.width * 0.8));
+/** A sheet waits so long to be fetched: ms; and so many wait at once. */
+const KEPT = 5 * 60_000;
+const MOST_KEPT = 8;
+const MOST_SCREENS = 2000;
+const wanted = yup.object({
+  kind: yup.string().oneOf(['pdf', 'png']).required(),
+  screens: yup.array(yup.string().max(160).required()).max(MOST_SCREENS).required(),
+  lens: yup.string().max(240),
+});
+/** So many screens fit on a sheet that is one picture. */
+const MOST_IN_PNG = 60;
+
+interface Sheet {
+  readonly name: string;
+  readonly type: string;
+  readonly bytes: Uint8Array;
+  readonly until: number;
+}
+
+/** Contact sheets: many screens, small, on pages. Made one screen after the other; progress is told while it goes on. */
+export async function contactRoutes(
+  server: FastifyInstance,
+  { projects, kits, studio, assets }: Options,
+): Promise<void> {
+  const sheets = new Map<string, Sheet>();
+  const inlined = async (ids: readonly string[]) =>
+    Object.fromEntries(await Promise.all(ids.map(async (id) => [id, await assets.dataUri(id)] as const)));
+
+  server.post<{ Params: { id: string } }>('/:id/contact-sheet', async (request, reply) => {
+    const body = await wanted.validate(request.body, { strict: true });
+    const { project } = await projects.open(request.params.id);
+    const asked = body.screens.map((id): Screen => screenOf(project, id) ?? fail(id));
+    if (asked.length === 0)
+      throw new ProblemError('request.shape', 'A contact sheet of no screens is empty. Pick some.');
+    if (body.kind === 'png' && asked.length > MOST_IN_PNG)
+      throw new ProblemError(
+        'request.shape',
+        `One picture holds at most ${MOST_IN_PNG} screens, not ${asked.length}. Make a PDF of them, or pick fewer.`,
+      );
+    const lens = body.lens !== undefined && kits.get(body.lens) ? body.lens : undefined;
+    const gone = new AbortController();
+    reply.raw.once('close', () => gone.abort());
+    const line = (told: unknown): string => `${JSON.stringify(told)}\n`;
+    async function* made(): AsyncGenerator<string> {
+      const cells: Cell[] = [];
+      try {
+        for (const screen of asked) {
+          if (gone.signal.aborted) return;
+          cells.push(await cellOf(project, screen, lens, gone.signal));
+          yield line({ done: cells.length, of: asked.length });
+        }
+        const name = `${project.name}, contact sheet`;
+        const bytes =
+          body.kind === 'pdf'
+            ? await sheetPdf(name, cells, readFileSync(kits.fallbackFonts[0]?.path ?? ''), pause)
+            : await studio.sheet(name, cells, gone.signal);
+        const id = nanoid();
+        for (const [key, s] of sheets) if (s.until < Date.now() || sheets.size >= MOST_KEPT) sheets.delete(key);
+        sheets.set(id, {
+          name: `${name}.${body.kind}`,
+          type: body.kind === 'pdf' ? 'application/pdf' : 'image/png',
+          bytes,
+          until: Date.now() + KEPT,
+        });
+        yield line({ sheet: id, name: `${name}.${body.kind}` });
+      } catch (error) {
+        if (!gone.signal.aborted) yield line({ problem: error instanceof Error ? error.message : String(error) });
+      }
+    }
+    return reply.type('application/x-ndjson').header('cache-control', 'no-store').send(Readable.from(made()));
+  });
+
+  server.get<{ Params: { id: string; sheet: string } }>('/:id/contact-sheet/:sheet', async (request, reply) => {
+    const sheet = sheets.get(request.params.sheet);
+    if (!sheet || sheet.until < Date.now()) throw notFound('sheet', request.params.sheet);
+    const file = sheet.name
+      .replace(/[^\p{L}\p{N} .,_-]/gu, '')
+      .slice(0, 120)
+      .toWellFormed();
+    return reply
+      .type(sheet.type)
+      .header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(file)}`)
+      .send(Buffer.from(sheet.bytes));
+  });
+
+  async function cellOf(
+    project: Project,
+    screen: Screen,
+    lens: string | undefined,
+    signal: AbortSignal,
+  ): Promise<Cell> {
+    const drawn = await studio.screen(
+      {
+        what: 'screen',
+        project: { ...project, screens: [screen] },
+        screen: screen.id,
+        scale: Math.min(2, wideOf(screen) / screen.width),
+        ...(lens ? { lens } : {}),
+      },
+      inlined,
+      signal,
+    );
+    if (!('png' in drawn)) throw new ProblemError('picture.drawing', `${screen.name} cannot be drawn.`, screen.id);
+    // IHDR, the first chunk of every PNG: width and height behind 16 bytes (PNG 3, 11.2.1).
+    const head = Buffer.from(drawn.png.buffer, drawn.png.byteOffset, 24);
+    return { png: drawn.png, width: head.readUInt32BE(16), height: head.readUInt32BE(20), name: screen.name };
+  }
+}
+const pause = (): Promise<void> => new Promise((r) => setImmediate(r));
+function fail(id: string): never {
+  throw notFound('screen', id);
+}
