@@ -1,8 +1,9 @@
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { blankScreen, type Node, type Project, type Screen, type Step } from '../core/index.js';
+import { blankScreen, layout, resolve, type Node, type Project, type Screen, type Step } from '../core/index.js';
 import { Desk } from './desk.js';
 import { Hand } from './hand.js';
+import { shippedKits } from './wall.js';
 
 const desk = new Desk();
 let page: Page;
@@ -240,6 +241,193 @@ describe('M. a screen on a grid of twelve columns with blocks of 12, 8, 4, 6 and
     }
     await settled(asked);
     expect(hand.count, 'M by pointer: actions').toBeLessThanOrEqual(14);
+  });
+});
+describe('N. the same header made taller on one of five screens; its title kept centred, corrected once for all', () => {
+  const header = {
+    id: 'head',
+    name: 'Head',
+    role: 'banner',
+    family: 'Own',
+    summary: 'A bar of the project.',
+    words: [],
+    root: 'ground',
+    nodes: {
+      ground: box('ground', { flow: 'free', width: 'stretch', height: 60, fill: '#dddddd' }, ['title']),
+      title: {
+        id: 'title',
+        type: 'text' as const,
+        name: 'Title',
+        attrs: { text: 'Harbour', textStyle: 'means:heading', x: 16, y: 16, right: 280, bottom: 18 },
+      },
+    },
+    rules: [],
+    contract: { props: [], slots: [], states: [], events: [] },
+  };
+  async function start(): Promise<void> {
+    const use = (n: number): Step => {
+      const blank = blankScreen(`s${n}`, `Screen ${n}`, 'flow-1', 'phone', 390, 844);
+      const root = box(blank.root, { flow: 'column', width: 'stretch' }, ['h']);
+      const h: Node = {
+        id: 'h',
+        type: 'instance',
+        component: 'project/head',
+        attrs: { width: 'stretch' },
+        settings: [],
+        fills: [],
+      };
+      return {
+        do: 'insertScreen',
+        screen: { ...blank, nodes: { [root.id]: root, h } },
+        after: n === 1 ? null : `s${n - 1}`,
+      };
+    };
+    await desk.make('Heads', [
+      { do: 'original', original: 'head', value: header as never },
+      ...[1, 2, 3, 4, 5].map(use),
+    ]);
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
+    await page.waitForSelector('.screen.current canvas');
+    await page.waitForSelector('.sample .picture');
+    await rest(600);
+  }
+  const story = async (open: () => Promise<void>): Promise<void> => {
+    await start();
+    await hand.click(await at(200, 30));
+    await hand.drag(edge('Lower edge'), await at(200, 120));
+    await settled((p) => Number(first(p).nodes['h']?.attrs.height) > 100);
+    await open();
+    await page.waitForSelector('[aria-label="Looks"] canvas');
+    await hand.click('[role="treeitem"][aria-label^="Text"]');
+    await hand.click(`${row('Align')} ::-p-text(middle)`);
+    const p = await settled((x) => x.originals['head']?.nodes['title']?.attrs.edges?.top === 'free');
+    expect(p.originals['head']?.nodes['title']?.attrs.edges).toMatchObject({ top: 'free', bottom: 'free' });
+    // In the middle on all five, the taller one too.
+    const found = p.screens.map((s) => {
+      const root = layout(resolve({ project: p, kits: shippedKits().kits }, s), shippedKits().fonts);
+      const head = root.children[0];
+      const title = head?.children[0];
+      return head && title ? Math.abs(title.y + title.h / 2 - head.y - head.h / 2) : 99;
+    });
+    for (const off of found) expect(off).toBeLessThan(0.6);
+  };
+  it('by keyboard', async () => {
+    await story(async () => {
+      await page.focus('[aria-label="Wall"]');
+      await hand.chord('w');
+    });
+    expect(hand.count, 'N by keyboard: actions').toBeLessThanOrEqual(5);
+  });
+  it('by pointer', async () => {
+    await story(() => hand.click('::-p-xpath(//section[@aria-label="Details"]//button[normalize-space()="Original"])'));
+    expect(hand.count, 'N by pointer: actions').toBeLessThanOrEqual(6);
+  });
+});
+
+describe('O. three sections of a page reordered, four pictures in a row reordered', () => {
+  it('by dragging', async () => {
+    const picture = (id: string): Node => ({ id, type: 'image', attrs: { width: 60, height: 60 } });
+    const section = (id: string, children: readonly string[] = []): Node =>
+      box(id, { flow: 'row', gap: 8, padding: 10, width: 'stretch', height: 100, fill: '#e0e6ea' }, children);
+    const text = (id: string): Node => ({
+      id,
+      type: 'text',
+      attrs: { text: `Section ${id}`, textStyle: 'means:heading' },
+    });
+    await begin(
+      screenOf(
+        [
+          section('a', ['ta']),
+          section('b', ['tb']),
+          section('c', ['tc']),
+          text('ta'),
+          text('tb'),
+          text('tc'),
+          section('row', ['p1', 'p2', 'p3', 'p4']),
+          ...['p1', 'p2', 'p3', 'p4'].map(picture),
+        ],
+        ['a', 'b', 'c', 'row'],
+      ),
+    );
+    const sections = (p: Project): string => inside(p, first(p).root).join();
+    // Into the gaps between them.
+    await hand.drag(await at(300, 16 + 232 + 50), await at(200, 8));
+    await settled((p) => sections(p) === 'c,a,b,row');
+    await hand.drag(await at(300, 16 + 232 + 50), await at(200, 16 + 108));
+    await settled((p) => sections(p) === 'c,b,a,row');
+    const y = 16 + 3 * 116 + 40;
+    const x = (n: number): number => 16 + 10 + n * 68 + 30;
+    await hand.drag(await at(x(3), y), await at(x(0) - 26, y));
+    await settled((p) => inside(p, 'row').join() === 'p4,p1,p2,p3');
+    await hand.drag(await at(x(3), y), await at(x(1) - 26, y));
+    await settled((p) => inside(p, 'row').join() === 'p4,p3,p1,p2');
+    await hand.drag(await at(x(3), y), await at(x(2) - 26, y));
+    await settled((p) => inside(p, 'row').join() === 'p4,p3,p2,p1');
+    expect(hand.count, 'O: actions').toBeLessThanOrEqual(5);
+  });
+});
+
+describe('P. a desktop page made right for phone with three width conditions, one of them a swap of component', () => {
+  const PLY = 'plywood@1.0.0';
+  const step = (): Step => {
+    const use = (id: string, name: string, attrs: Node['attrs'] = {}): Node => ({
+      id,
+      type: 'instance',
+      component: `${PLY}/${name}`,
+      attrs,
+      settings: [],
+      fills: [],
+    });
+    return screenOf(
+      [
+        use('nav', 'nav-bar', { width: 'stretch' }),
+        box('pair', { flow: 'row', gap: 24, width: 'stretch' }, ['one', 'two']),
+        use('one', 'card', { width: 'stretch' }),
+        use('two', 'card', { width: 'stretch' }),
+        use('note', 'notice', { width: 'stretch' }),
+      ],
+      ['nav', 'pair', 'note'],
+      { device: 'desktop', width: 1280 },
+    );
+  };
+  const asked = (p: Project): boolean => {
+    const n = first(p).nodes;
+    const only = (id: string): string => JSON.stringify(n[id]?.widths ?? []);
+    return (
+      /"maxWidth":\d+,.*"flow":"column"|"flow":"column".*"maxWidth":\d+/u.test(only('pair')) &&
+      only('nav').includes('"component"') &&
+      only('note').includes('"visible":false')
+    );
+  };
+  async function narrow(): Promise<void> {
+    await hand.click('::-p-text(1280 px wide)');
+    await page.waitForSelector('[aria-label="Width, px"]:focus');
+    await hand.type('390', 'Enter');
+    await page.waitForSelector('::-p-text(Back to 1280)');
+    await hand.click('[aria-label="Width of the screen"] [role="combobox"]');
+    await hand.click('aria/only up to 390 px[role="option"]');
+  }
+  it('by keyboard, and by pointer alike', async () => {
+    await begin(step());
+    await narrow();
+    await hand.click('[role="treeitem"][aria-label^="Row"]');
+    await hand.click(`${row('Runs')} ::-p-text(down)`);
+    await settled((p) => (first(p).nodes['pair']?.widths ?? []).length === 1);
+    await hand.click('[role="treeitem"][aria-label^="Navigation bar"]');
+    const other = await page.waitForSelector('.sample:not(.now)');
+    if (other) await hand.click(other);
+    await settled((p) => (first(p).nodes['nav']?.widths ?? []).length === 1);
+    await hand.click('[role="treeitem"][aria-label^="Notice"]');
+    await page.focus('[aria-label="Wall"]');
+    await hand.chord('Delete');
+    const p = await settled(asked);
+    // As it was at its own width.
+    const wide = { ...first(p) };
+    expect(resolve({ project: p, kits: shippedKits().kits }, wide).root.children[1]?.look.flow).toBe('row');
+    expect(resolve({ project: p, kits: shippedKits().kits }, { ...wide, width: 390 }).root.children[1]?.look.flow).toBe(
+      'column',
+    );
+    expect(hand.count, 'P: actions').toBeLessThanOrEqual(10);
   });
 });
 it('had no error on the page', () => expect(desk.wrong).toEqual([]));

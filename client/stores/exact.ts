@@ -50,6 +50,16 @@ const BESIDE = 14;
 const NO_LINES: readonly SnapLine[] = [];
 const NO_MEASURES: readonly Measure[] = [];
 
+/** What the edges of a thing do so that it stays aligned with its box. */
+const STAYS = {
+  left: { left: 'keep', right: 'free' },
+  centre: { left: 'free', right: 'free' },
+  right: { left: 'free', right: 'keep' },
+  top: { top: 'keep', bottom: 'free' },
+  middle: { top: 'free', bottom: 'free' },
+  bottom: { top: 'free', bottom: 'keep' },
+} as const;
+
 interface Lying {
   readonly node: Node;
   readonly box: Box;
@@ -379,7 +389,22 @@ export const useExact = defineStore('exact', () => {
       f.things.flatMap((t, i) => put(s, f.holder, t, made[i] ?? t.box)),
     );
   }
-  const align = (how: AlignTo): void => rearrange(`Align ${commands.named()}`, (l, w) => aligned(l, how, w));
+  /** One thing alone is aligned with its box, and stays so when that changes size: its edges do what keeps it there. */
+  function align(how: AlignTo): void {
+    const f = free.value;
+    const s = stage.screen;
+    const [t] = f?.things ?? [];
+    if (!f || !s || !t || f.things.length > 1) {
+      rearrange(`Align ${commands.named()}`, (l, w) => aligned(l, how, w));
+      return;
+    }
+    const [to] = aligned([t.box], how, f.holder);
+    const edges = { ...t.node.attrs.edges, ...STAYS[how] };
+    doc.act(`Align ${commands.named()}`, [
+      ...put(s, f.holder, t, to ?? t.box),
+      { do: 'set', tree: treeOfScreen(s), node: t.node.id, field: 'attrs.edges', value: edges },
+    ]);
+  }
   const distribute = (axis: 'x' | 'y'): void => rearrange(`Spread ${commands.named()}`, (l) => spread(l, axis));
   const equalise = (axis: 'x' | 'y' | 'both'): void =>
     rearrange(`Same size for ${commands.named()}`, (l) => sameSize(l, axis));

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { arithmetic, misfits, MISFITS, rangeWords } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useStage } from '../stores/stage.js';
@@ -13,6 +13,14 @@ const widths = useWidths();
 const screen = computed(() => stage.screen);
 const here = computed(() => (screen.value ? widths.seenAt(screen.value) : 0));
 const open = ref(false);
+/** Unfolded to type a width at once. */
+async function unfold(): Promise<void> {
+  open.value = true;
+  await nextTick();
+  const field = document.querySelector<HTMLInputElement>('[aria-label="Width, px"]');
+  field?.focus();
+  field?.select();
+}
 const typed = ref('');
 const otherTyped = ref('');
 const problem = ref('');
@@ -76,7 +84,7 @@ function showNext(): void {
     v-if="screen && !open && !widths.isOn"
     class="plain widths tabular"
     :title="`Seen at its own width, ${here} px. See it at others, and change it for some only`"
-    @click="open = true"
+    @click="unfold"
   >
     {{ here }} px wide
   </button>

@@ -126,6 +126,10 @@ describe('what holds at some widths only', () => {
     p = done(p, [{ do: 'set', tree: 'screen:s', node: 'go', field: 'component', value: `${PLY}/button` }], 800, null);
     expect([shown(800), screen(p).nodes['go']?.widths]).toEqual([`${PLY}/button`, undefined]);
   });
+  it('hides what is deleted for some widths, and leaves it everywhere else', () => {
+    const p = done(begin(), [{ do: 'remove', tree: 'screen:s', node: 'go' }], 390, { maxWidth: 599 });
+    expect([boxes(p, 390).has('go'), boxes(p, 800).has('go')]).toEqual([false, true]);
+  });
   it('is listed with its range in words, each put back by itself', () => {
     let p = done(begin(), [set('pair', 'gap', 24 as never), set('pair', 'flow', 'row' as never)], 800, {
       minWidth: 800,

@@ -59,6 +59,11 @@ export function widthSteps(
       made.push(step);
       continue;
     }
+    // What is deleted for some widths only is not shown there.
+    if (step.do === 'remove' && only) {
+      put(node, only, (e) => ({ ...e, attrs: { ...e.attrs, visible: false } }));
+      continue;
+    }
     if (step.do === 'set' && step.field.startsWith('attrs.')) {
       const name = step.field.slice(6);
       const active = [...widthsOf(node)].reverse().find((w) => inRange(w, width) && name in w.attrs);
