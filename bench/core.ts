@@ -8,6 +8,8 @@ import {
   paragraph,
   planRebrand,
   resolve,
+  snapField,
+  snapTo,
   reviewRebrand,
   treeOfScreen,
   wearsAfter,
@@ -31,6 +33,20 @@ const draw = (w: World, project: Project, at: number): number => {
 
 /** What the core does, without an interface, beside what does the same elsewhere. */
 export async function measureCore(browser: Browser): Promise<void> {
+  // ── exact places ──
+  const boxes = Array.from({ length: 2000 }, (_, i) => ({
+    x: (i % 50) * 40,
+    y: Math.floor(i / 50) * 30,
+    w: 30,
+    h: 20,
+  }));
+  const field = snapField({ boxes, within: { x: 0, y: 0, w: 2000, h: 1200 }, base: 8 });
+  report(
+    'Snaps a thing among 2,000 boxes',
+    best(200, () => void snapTo(field, { x: 733, y: 411, w: 33, h: 21 }, 6)),
+    'ms',
+    { below: 1 },
+  );
   // ── the generated project ──
   const world = generated(200, 100);
   let parts = 0;

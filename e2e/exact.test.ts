@@ -161,6 +161,31 @@ describe('a free box', () => {
   });
 });
 
+describe('a row, column or grid', () => {
+  it('has its gap and padding dragged on the thing itself', async () => {
+    await begin(
+      screenOf(
+        [
+          box('col', { flow: 'column', gap: 20, padding: 24, width: 'stretch' }, ['p', 'q']),
+          box('p', { width: 'stretch', height: 60, fill: '#224466' }),
+          box('q', { width: 'stretch', height: 60, fill: '#aa3322' }),
+        ],
+        ['col'],
+      ),
+    );
+    await hand.click('[role="treeitem"]');
+    // The gap is the eleventh from 100 to 120 px of the screen.
+    await hand.drag('[data-room="gap1"]', await at(195, 16 + 24 + 60 + 10 + 10));
+    await settled((p) => Number(first(p).nodes['col']?.attrs.gap) > 30);
+    await hand.drag('[data-room="left"]', await at(16 + 12 + 30, 16 + 60));
+    await settled((p) => Math.abs(Number(first(p).nodes['col']?.attrs.paddingLeft) - 54) < 4);
+    expect((await attrs('col')).paddingRight).toBeUndefined();
+    await hand.drag('[data-room="top"]', await at(195, 16 + 12 + 10), { with: 'Shift' });
+    const p = await settled((x) => first(x).nodes['col']?.attrs.paddingBottom !== undefined);
+    expect(first(p).nodes['col']?.attrs.paddingBottom).toBe(first(p).nodes['col']?.attrs.paddingTop);
+  });
+});
+
 describe('guides and grids over a screen', () => {
   it('are pulled out of the tape, moved, typed, and taken away; things snap to them', async () => {
     await begin(screenOf(FREE, ['free']));
@@ -225,10 +250,15 @@ describe('M. a screen on a grid of twelve columns with blocks of 12, 8, 4, 6 and
     await hand.click('button.sample[aria-label="Grid"]');
     await hand.click(`${row('Columns')} input`, { triple: true });
     await hand.type('12', 'Enter');
-    for (const span of [12, 8, 4, 6, 6]) {
+    const blocks = (p: Project): readonly Node[] => {
+      const grid = Object.values(first(p).nodes).find((n) => n.type === 'box' && n.attrs.flow === 'grid');
+      return grid?.type === 'box' ? grid.children.flatMap((c) => first(p).nodes[c] ?? []) : [];
+    };
+    for (const [i, span] of [12, 8, 4, 6, 6].entries()) {
       await hand.click('button.sample[aria-label="Picture"]');
+      await settled((p) => blocks(p).length === i + 1);
       await page.waitForSelector(edge('Right edge'));
-      await rest(150);
+      await rest(300);
       const to = await page.evaluate((n) => {
         const e = document.querySelector('[data-edge="Right edge"]')?.getBoundingClientRect() ?? new DOMRect();
         const screen = document.querySelector('.screen.current')?.getBoundingClientRect() ?? new DOMRect();
@@ -237,7 +267,7 @@ describe('M. a screen on a grid of twelve columns with blocks of 12, 8, 4, 6 and
         return { x: e.x + e.width / 2 + (n - 1) * (column + 16) * zoom, y: e.y + e.height / 2 };
       }, span);
       await hand.drag(edge('Right edge'), to);
-      await rest(150);
+      await settled((p) => blocks(p)[i]?.attrs.span === span);
     }
     await settled(asked);
     expect(hand.count, 'M by pointer: actions').toBeLessThanOrEqual(14);

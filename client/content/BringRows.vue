@@ -3,7 +3,7 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import Textarea from 'primevue/textarea';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { decodeRows, readRows, updateRows, type ContentSet, type ReadRows } from '../../core/index.js';
 import ProblemList from '../parts/ProblemList.vue';
 import { useDocument } from '../stores/document.js';
@@ -16,7 +16,8 @@ const emit = defineEmits<{ done: [set: string] }>();
 const doc = useDocument();
 const stage = useStage();
 const pasted = ref('');
-const read = ref<ReadRows | null>(null);
+// What is read goes into the project as it is: nothing in it may be watched.
+const read = shallowRef<ReadRows | null>(null);
 const into = ref<'new' | 'same'>('new');
 const name = ref('');
 const failure = ref('');

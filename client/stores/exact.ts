@@ -70,6 +70,8 @@ export interface Side {
   readonly y: -1 | 0 | 1;
 }
 
+export type PadSide = 'left' | 'right' | 'top' | 'bottom';
+
 /** Placing to the px: in free boxes by pointer and keys, with what is near to be in line with; sizes of everything else. */
 export const useExact = defineStore('exact', () => {
   const doc = useDocument();
@@ -319,6 +321,80 @@ export const useExact = defineStore('exact', () => {
     );
   }
 
+  /** The one row, column or grid that is selected: its padding and gaps can be dragged. */
+  const roomy = computed<Lying | null>(() => {
+    const s = stage.screen;
+    const key = stage.selected;
+    if (!s || key === null || stage.selection.length !== 1 || stage.countSelected > 1) return null;
+    const node = s.nodes[key];
+    const box = stage.findBox(key);
+    return node?.type === 'box' && !node.locked && box && box.node.look.flow !== 'free' && box.children.length > 0
+      ? { node, box }
+      : null;
+  });
+  const setStep = (s: Screen, id: string, name: string, value: number): Step => ({
+    do: 'set',
+    tree: treeOfScreen(s),
+    node: id,
+    field: `attrs.${name}`,
+    value,
+  });
+  /** Makes the padding on one side larger or smaller; with Shift on the other side too. */
+  function pad(event: PointerEvent, zoom: number, side: PadSide): void {
+    const t = roomy.value;
+    const s = stage.screen;
+    if (!t || !s) return;
+    const { look } = t.box.node;
+    const { name, other, from, way, axis } = {
+      left: { name: 'paddingLeft', other: 'paddingRight', from: look.paddingLeft, way: 1, axis: 'x' },
+      right: { name: 'paddingRight', other: 'paddingLeft', from: look.paddingRight, way: -1, axis: 'x' },
+      top: { name: 'paddingTop', other: 'paddingBottom', from: look.paddingTop, way: 1, axis: 'y' },
+      bottom: { name: 'paddingBottom', other: 'paddingTop', from: look.paddingBottom, way: -1, axis: 'y' },
+    }[side];
+    follow(
+      event,
+      zoom,
+      (dx, dy, e) => {
+        const value = Math.max(0, Math.round(from + (axis === 'x' ? dx : dy) * way));
+        const b = t.box;
+        const far = way < 0;
+        distances.value = [
+          axis === 'x'
+            ? { axis, from: far ? b.x + b.w - value : b.x, to: far ? b.x + b.w : b.x + value, at: b.y + b.h / 2 }
+            : { axis: 'y', from: far ? b.y + b.h - value : b.y, to: far ? b.y + b.h : b.y + value, at: b.x + b.w / 2 },
+        ] as Measure[];
+        return [setStep(s, t.node.id, name, value), ...(e.shiftKey ? [setStep(s, t.node.id, other, value)] : [])];
+      },
+      'Change the padding',
+    );
+  }
+  /** Makes the gaps of a row or column larger or smaller by the one before its nth thing. */
+  function gap(event: PointerEvent, zoom: number, nth: number): void {
+    const t = roomy.value;
+    const s = stage.screen;
+    if (!t || !s) return;
+    const { look } = t.box.node;
+    const row = look.flow === 'row';
+    const from = row ? look.gap : look.rowGap;
+    const [a, b] = [t.box.children[nth - 1], t.box.children[nth]];
+    follow(
+      event,
+      zoom,
+      (dx, dy) => {
+        // All gaps before it grow too: so it stays under the pointer.
+        const value = Math.max(0, Math.round(from + (row ? dx : dy) / (nth - 0.5)));
+        if (a && b)
+          distances.value = [
+            row
+              ? { axis: 'x', from: a.x + a.w, to: a.x + a.w + value, at: t.box.y + t.box.h / 2 }
+              : { axis: 'y', from: a.y + a.h, to: a.y + a.h + value, at: t.box.x + t.box.w / 2 },
+          ];
+        return [setStep(s, t.node.id, row || look.gap === look.rowGap ? 'gap' : 'rowGap', value)];
+      },
+      'Change the gap',
+    );
+  }
+
   /** In a grid a thing is as wide as the columns it takes: which those are when it reaches that far. */
   function spanned(
     t: Lying,
@@ -479,6 +555,9 @@ export const useExact = defineStore('exact', () => {
     sizable,
     drag,
     resize,
+    roomy,
+    pad,
+    gap,
     nudge,
     moveBy,
     align,

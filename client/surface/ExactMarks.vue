@@ -8,6 +8,11 @@ const props = defineProps<{ screen: Screen; zoom: number; height: number; curren
 const exact = useExact();
 const columns = computed(() => (exact.shows.columns ? columnsOf(props.screen.grid, props.screen.width) : []));
 const base = computed(() => (exact.shows.base ? (props.screen.base ?? 0) : 0));
+/** Where a device of that height ends, when there is more below it. */
+const fold = computed(() => {
+  const h = props.screen.height;
+  return props.current && h !== null && props.height > h + 1 ? h : null;
+});
 /** Lines nearer than this on the glass are not drawn: they would be a grey field. */
 const APART = 4;
 const px = (v: number): string => `${v * props.zoom}px`;
@@ -25,6 +30,9 @@ const says = (m: Measure): string => String(Math.round((m.to - m.from) * 10) / 1
 <template>
   <div v-for="(c, i) in columns" :key="`c${i}`" class="column" :style="{ left: px(c.at), width: px(c.size) }" />
   <div v-if="base * zoom >= APART" class="base" :style="{ backgroundSize: `100% ${base * zoom}px` }" />
+  <div v-if="fold !== null" class="fold" :style="{ top: px(fold) }">
+    <span>fold, {{ fold }} px</span>
+  </div>
   <template v-if="current">
     <div v-for="(l, i) in exact.lines" :key="`l${i}`" class="line" :class="l.kind" :style="line(l)" />
     <div v-for="(m, i) in exact.gaps" :key="`g${i}`" class="gap" :class="m.axis" :style="span(m)" />
@@ -49,6 +57,23 @@ div {
   inset: 0;
   z-index: 1;
   background-image: linear-gradient(to bottom, #8a6a1a33 1px, transparent 1px);
+}
+.fold {
+  left: -8px;
+  right: -8px;
+  border-top: 1px dashed var(--ink);
+  z-index: 2;
+}
+.fold span {
+  position: absolute;
+  right: 0;
+  bottom: 1px;
+  transform: translateX(100%);
+  padding-left: 4px;
+  font-size: 11px;
+  line-height: 1;
+  color: #5c5548;
+  white-space: nowrap;
 }
 .line {
   background: var(--ink);

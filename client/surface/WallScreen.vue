@@ -15,6 +15,7 @@ import ExactMarks from './ExactMarks.vue';
 import GuideLines from './GuideLines.vue';
 import PictureCanvas from './PictureCanvas.vue';
 import { usePointing } from './pointing.js';
+import RoomGrips from './RoomGrips.vue';
 import ScreenMarks from './ScreenMarks.vue';
 import UnderList from './UnderList.vue';
 import WritingField from './WritingField.vue';
@@ -172,7 +173,10 @@ defineExpose({ landAt, screen: props.screen });
       :zoom="zoom"
       :height="height"
     />
-    <EdgeGrips v-if="current && !drag.held && !exact.active && !open" :zoom="zoom" />
+    <template v-if="current && !drag.held && !exact.active && !open">
+      <RoomGrips :zoom="zoom" />
+      <EdgeGrips :zoom="zoom" />
+    </template>
     <button
       v-if="plus && !drag.held"
       class="plain plus"

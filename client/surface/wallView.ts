@@ -16,6 +16,8 @@ const NO_FLOWS: readonly Flow[] = [];
 const NO_SCREENS: readonly Screen[] = [];
 const MOST = 4;
 const LEAST = 0.05;
+/** How much of the Wall’s lower edge its bars take: px. */
+const BARS = 40;
 /** Room around what is brought into view: px. */
 const EDGE = 24;
 
@@ -120,7 +122,8 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
       return at < EDGE ? EDGE - at : Math.min(0, room - EDGE - at - size);
     };
     const dx = along(area.x + pan.value.x, area.w, view.value.w);
-    const dy = along(area.y + pan.value.y, area.h, view.value.h);
+    // Not beneath what lies along the lower edge of the Wall.
+    const dy = along(area.y + pan.value.y, area.h, view.value.h - BARS);
     if (dx !== 0 || dy !== 0) pan.value = { x: pan.value.x + dx, y: pan.value.y + dy };
   }
   /** Brings a whole screen into view, smaller if it must be. */

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readKit, readTokens, Report, type Json } from '../index.js';
+import { readKit, readTokens, Report, writeKit, type Json } from '../index.js';
 
 const file = (id: string): { [key: string]: Json } =>
   JSON.parse(readFileSync(fileURLToPath(new URL(`../../kits/${id}/kit.json`, import.meta.url)), 'utf8')) as {
@@ -54,6 +54,21 @@ const withTree = (...children: readonly Loose[]): Loose =>
   small({}, { tree: { id: 'root', type: 'box', attrs: {}, children: [...children] } });
 
 describe('a kit', () => {
+  it('keeps what parts are at some widths, written and read again, and leaves out what cannot hold', () => {
+    const wide = { minWidth: 800, attrs: { gap: 8 }, component: 'tag' };
+    const json = withTree(
+      { id: 'a', type: 'box', attrs: {}, widths: [wide, { minWidth: 900, maxWidth: 100, attrs: {} }], children: [] },
+      { id: 'b', type: 'box', attrs: {}, widths: 'none', children: [] },
+    );
+    const { value, problems } = readKit(json);
+    expect(problems.map((p) => p.code)).toEqual(['part.width']);
+    const kept = [{ minWidth: 800, attrs: { gap: 8 }, component: 'small@1.0.0/tag' }];
+    expect(value?.components['tag']?.nodes['a']?.widths).toEqual(kept);
+    if (!value) return;
+    const again = readKit(JSON.parse(JSON.stringify(writeKit(value))));
+    expect(again.problems).toEqual([]);
+    expect(again.value?.components['tag']?.nodes['a']?.widths).toEqual(kept);
+  });
   it('that is sound is read without a word', () => {
     expect(codes(small())).toEqual([]);
     expect(readKit(small()).value?.components['tag']?.contract.props[0]?.default).toBe('Tag');

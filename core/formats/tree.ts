@@ -1,4 +1,4 @@
-import type { Json, Node, NodeId, Setting, SlotFill, When } from '../model/index.js';
+import type { AtWidth, Json, Node, NodeId, Setting, SlotFill, When } from '../model/index.js';
 import { ATTR_CHECKS, attrTakes, shapes } from '../shape/index.js';
 import { isId, isObject, text, type JsonObject, type Report } from './checks.js';
 
@@ -56,8 +56,10 @@ export function readTree(
     const bind = isObject(value['bind'])
       ? Object.fromEntries(Object.entries(value['bind']).filter((e): e is [string, string] => typeof e[1] === 'string'))
       : null;
+    const widths = readWidths(value['widths'], `${where}, ${id}`, local, report);
     const common = {
       id,
+      ...(widths.length > 0 ? { widths } : {}),
       attrs: readAttrs(value['attrs'], `${where}, ${id}`, report),
       ...(name ? { name } : {}),
       ...(means ? { means } : {}),
@@ -167,6 +169,32 @@ function readSetting(s: Json, component: string, local: (ref: string) => string)
     ...(through ? { through: (s['through'] as string[]).map((t) => (t === '' ? t : local(t))) } : {}),
     ...(s['when'] !== undefined && whenShape(s['when'], 'when') === null ? { when: s['when'] as When } : {}),
   };
+}
+
+/** What a part is at some widths only. */
+function readWidths(
+  json: Json | undefined,
+  where: string,
+  local: (ref: string) => string,
+  report: Report,
+): readonly AtWidth[] {
+  return (Array.isArray(json) ? json : []).flatMap((w: Json): AtWidth[] => {
+    if (!isObject(w)) return [];
+    const { minWidth, maxWidth } = w;
+    const range = {
+      ...(typeof minWidth === 'number' ? { minWidth } : {}),
+      ...(typeof maxWidth === 'number' ? { maxWidth } : {}),
+    };
+    const attrs = readAttrs(w['attrs'], where, report);
+    const made = {
+      ...range,
+      attrs,
+      ...(typeof w['component'] === 'string' ? { component: local(w['component']) } : {}),
+    };
+    if (shapes.atWidth(made, where) === null) return [made];
+    report.add('left out', 'part.width', where, `${where}: what it is at some widths cannot be read; it was left out.`);
+    return [];
+  });
 }
 
 function readAttrs(json: Json | undefined, where: string, report: Report): Record<string, Json> {

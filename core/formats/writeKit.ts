@@ -100,6 +100,7 @@ export function writeTree(nodes: Nodes, id: NodeId): Json {
     locked: node.locked,
     attrs: node.attrs as unknown as Json,
     bind: node.bind as Json | undefined,
+    widths: node.widths as unknown as Json | undefined,
   };
   return tidy({ ...common, ...own(node, inside, nodes) });
 }

@@ -111,6 +111,7 @@ export {
   rangeWords,
   sameRange,
   settledAt,
+  withWidths,
   type AtWidth,
   type WidthRange,
 } from './width.js';

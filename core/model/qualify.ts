@@ -1,5 +1,6 @@
 import type { Json } from '../base/index.js';
 import type { Attrs, KitRef, Node, NodeId } from './node.js';
+import { withWidths } from './width.js';
 
 /** A value of an attribute that is written in a kit's own terms, as it is said outside of it: tokens and text styles name the kit. */
 export function qualifyValue(name: string, value: Json, ref: KitRef): Json {
@@ -22,7 +23,11 @@ export function qualify(nodes: Readonly<Record<NodeId, Node>>, ref: KitRef): Rec
   return Object.fromEntries(
     Object.values(nodes).map((n) => [
       n.id,
-      { ...n, attrs: qualifyAttrs(n.attrs as Readonly<Record<string, unknown>>, ref) } as Node,
+      {
+        ...n,
+        attrs: qualifyAttrs(n.attrs as Readonly<Record<string, unknown>>, ref),
+        ...withWidths(n, (a) => qualifyAttrs(a as Readonly<Record<string, unknown>>, ref)),
+      } as Node,
     ]),
   );
 }

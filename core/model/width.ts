@@ -24,6 +24,22 @@ export function rangeWords({ minWidth, maxWidth }: WidthRange): string {
 }
 export const hasRange = (w: When | undefined): boolean => w?.minWidth !== undefined || w?.maxWidth !== undefined;
 
+/** What is said of some widths, with its attributes and components as they are said elsewhere: when a part goes into a kit, or out of one. */
+export const withWidths = (
+  node: Node,
+  attrs: (a: Attrs) => Attrs,
+  component: (ref: ComponentRef) => ComponentRef = (r) => r,
+): Pick<Node, 'widths'> =>
+  node.widths
+    ? {
+        widths: node.widths.map((w) => ({
+          ...w,
+          attrs: attrs(w.attrs),
+          ...(w.component === undefined ? {} : { component: component(w.component) }),
+        })),
+      }
+    : {};
+
 const effective = new Memory<Node>(12);
 /** A node as it is at a width: the same object where nothing is said of that width. Later entries win over earlier ones. */
 export function atWidth(node: Node, width: number): Node {

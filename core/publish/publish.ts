@@ -8,6 +8,7 @@ import {
   kitAt,
   placesOf,
   shownComponent,
+  withWidths,
   shownKit,
   splitRef,
   tokenValue,
@@ -238,7 +239,15 @@ function nodesOf(m: Making, nodes: Nodes, kit: Kit | undefined, wears: readonly 
   const made: Record<NodeId, Node> = {};
   for (const n of Object.values(nodes)) {
     const { was: _, ...rest } = n;
-    const base = { ...rest, attrs: attrsOf(m, n.attrs, kit) } as Node;
+    const base = {
+      ...rest,
+      attrs: attrsOf(m, n.attrs, kit),
+      ...withWidths(
+        n,
+        (a) => attrsOf(m, a, kit),
+        (ref) => refOf(m, shownComponent(wears, ref)),
+      ),
+    } as Node;
     if (base.type === 'instance' && n.type === 'instance') made[n.id] = instanceOf(m, n, base, kit, wears);
     else if (base.type === 'series')
       made[n.id] = {

@@ -1,4 +1,5 @@
 import {
+  atWidth,
   listItems,
   placesOf,
   qualifyAttrs,
@@ -86,8 +87,9 @@ function expandInside(inside: Inside, newId: () => NodeId, slots: boolean): Expa
     return ref === null ? (rest as Attrs) : qualifyAttrs(rest, ref);
   };
   const build = (at: Scope, part: NodeId, path: readonly string[], own?: NodeId): NodeId | null => {
-    const n = at.nodes[part];
-    if (!n) return null;
+    const written = at.nodes[part];
+    if (!written) return null;
+    const n = atWidth(written, context.width);
     const key = `${at.prefix}${part}`;
     const made = own ?? newId();
     const way = own === undefined ? [...path, part] : [];

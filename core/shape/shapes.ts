@@ -1,4 +1,4 @@
-export { attrs, entry, node, nodes, setting, tree, when } from './node.js';
+export { atWidth, attrs, entry, node, nodes, setting, tree, when } from './node.js';
 export {
   column,
   component,
