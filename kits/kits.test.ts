@@ -3,11 +3,15 @@ import { fileURLToPath } from 'node:url';
 import { Ajv2020, type AnySchema } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
 import {
+  blankScreen,
   composite,
   componentsInOrder,
   contrast,
   kitRef,
+  layout,
   layoutNode,
+  misfits,
+  resolve,
   readKit,
   resolveSample,
   emptyProject,
@@ -16,6 +20,7 @@ import {
   type Setting,
   type World,
 } from '../core/index.js';
+import { qualify } from '../core/model/index.js';
 import { shippedKits } from '../e2e/wall.js';
 import { KITS, kitText } from './make/main.js';
 
@@ -116,5 +121,18 @@ describe('the full kits', () => {
         new Set(['phone', 'tablet', 'desktop']),
       );
     }
+  });
+  it('have page starters on which everything fits, from 320 to 1600 px', () => {
+    for (const k of full)
+      for (const t of k.templates.filter((x) => x.kind === 'page'))
+        for (const width of [320, 390, 600, 834, 1024, 1280, 1600]) {
+          const nodes = qualify(t.nodes, kitRef(k));
+          const screen = { ...blankScreen('s', 'S', 'flow-1', 'custom', width, 844), root: t.root, nodes };
+          const found = misfits(layout(resolve({ ...world(k) }, screen), fonts));
+          expect(
+            found.map((f) => `${f.name} ${f.what}`),
+            `${k.name}, ${t.name} at ${width} px`,
+          ).toEqual([]);
+        }
   });
 });

@@ -8,10 +8,12 @@ const props = defineProps<{ screen: Screen; zoom: number; height: number; curren
 const exact = useExact();
 const columns = computed(() => (exact.shows.columns ? columnsOf(props.screen.grid, props.screen.width) : []));
 const base = computed(() => (exact.shows.base ? (props.screen.base ?? 0) : 0));
+/** Smaller than this only pictures are seen. */
+const SEEN = 0.15;
 /** Where a device of that height ends, when there is more below it. */
 const fold = computed(() => {
   const h = props.screen.height;
-  return props.current && h !== null && props.height > h + 1 ? h : null;
+  return props.current && h !== null && props.height > h + 1 && props.zoom > SEEN ? h : null;
 });
 /** Lines nearer than this on the glass are not drawn: they would be a grey field. */
 const APART = 4;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue';
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { refDebounced } from '@vueuse/core';
 import { useDrag } from '../stores/drag.js';
 import { useStage } from '../stores/stage.js';
@@ -159,6 +159,10 @@ const unland = drag.lands((x, y) => {
 useSlide(frame, pan);
 
 const { pressed } = useIntoView(zoom, here, reveal, showWhole);
+watch(
+  () => widths.beside.length,
+  (n, was) => n > was && void nextTick(() => showWhole(stage.screenId)),
+);
 onMounted(() => {
   stage.focusWall = () => frame.value?.focus({ preventScroll: true });
   void nextTick(() => {

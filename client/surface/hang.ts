@@ -70,7 +70,7 @@ export function measured(
 
 /** Hangs what was measured in rows by flow at a zoom; a long flow wraps. */
 export function hangAt({ flows, most }: Measured, zoom: number): Hanging {
-  const gap = Math.max(2, 46 * zoom);
+  const gap = Math.max(1, 46 * zoom);
   // Where screens are too narrow even for a number there are no labels, and no room for them.
   const label = zoom * 390 < NUMBERED ? 6 : LABEL;
   const hung: Hung[] = [];
@@ -128,7 +128,7 @@ export function fitting(
   h: number,
   most: number,
 ): number {
-  let low = 0.004;
+  let low = 0.002;
   let high = most;
   for (let i = 0; i < 16; i++) {
     const middle = (low + high) / 2;

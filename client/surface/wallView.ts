@@ -3,7 +3,7 @@ import { computed, ref, watch, type Ref } from 'vue';
 import type { Flow, Screen } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
-import { extent, fitting, hangAt, hungAlike, HEAD, LABEL, measured, type Hanging, type Hung } from './hang.js';
+import { BESIDE, extent, fitting, hangAt, hungAlike, HEAD, LABEL, measured, type Hanging, type Hung } from './hang.js';
 
 /** A rectangle of the Wall, px on the glass before it is moved. */
 export interface Area {
@@ -71,7 +71,7 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
     },
     { immediate: true },
   );
-  const room = (): readonly [number, number] => [view.value.w - 2 * EDGE, view.value.h - 40];
+  const room = (): readonly [number, number] => [view.value.w - 2 * EDGE, view.value.h - BARS - 20];
   const all = (z: number): readonly Hung[] => at(z).hung;
   /** The zoom at which everything can be seen, or less: there is no use in going further away. */
   const least = computed(() => Math.min(LEAST, fitting(all, true, ...room(), 1)));
@@ -104,7 +104,7 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
     if (e)
       pan.value = {
         x: Math.max(EDGE, (view.value.w - e.w) / 2) - e.x,
-        y: Math.max(14, (view.value.h - e.h) / 2) - e.y,
+        y: Math.max(10, (view.value.h - BARS - e.h) / 2) - e.y,
       };
     fitted = { one, pan: pan.value };
   }
@@ -128,7 +128,9 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   }
   /** Brings a whole screen into view, smaller if it must be. */
   function showWhole(screen: string): void {
-    const of = (list: readonly Hung[]): readonly Hung[] => list.filter((r) => r.screen.id === screen);
+    // With itself at other widths beside it.
+    const of = (list: readonly Hung[]): readonly Hung[] =>
+      list.filter((r) => r.screen.id === screen || r.screen.id.startsWith(screen + BESIDE));
     zoom.value = Math.min(
       zoom.value,
       fitting((z) => of(all(z)), false, ...room(), MOST),
