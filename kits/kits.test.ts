@@ -11,6 +11,7 @@ import {
   layout,
   layoutNode,
   misfits,
+  qualify,
   resolve,
   readKit,
   resolveSample,
@@ -20,7 +21,6 @@ import {
   type Setting,
   type World,
 } from '../core/index.js';
-import { qualify } from '../core/model/index.js';
 import { shippedKits } from '../e2e/wall.js';
 import { KITS, kitText } from './make/main.js';
 
