@@ -86,7 +86,7 @@ export async function longest(page: Page, what: () => Promise<unknown>): Promise
   await page.evaluate(() => new Promise((r) => setTimeout(r, 500)));
   return page.evaluate(() => Math.max(0, ...(window as unknown as { bench: Watching }).bench.tasks));
 }
-async function typed(page: Page, selector: string, text: string): Promise<readonly number[]> {
+export async function typed(page: Page, selector: string, text: string): Promise<readonly number[]> {
   const field = await page.waitForSelector(selector);
   await field?.click({ count: 3 });
   await page.evaluate(() => void ((window as unknown as { bench: Watching }).bench.frames = []));
@@ -113,7 +113,7 @@ export const saved = (page: Page): Promise<unknown> =>
     timeout: 60_000,
     polling: 10,
   });
-const SAYS = 'Port Ellery to Gull Holm and on to Tarn Isle by night';
+export const SAYS = 'Port Ellery to Gull Holm and on to Tarn Isle by night';
 
 export async function open(browser: Browser, house: House, path: string, ready = '.sample .picture'): Promise<Page> {
   const page = await browser.newPage();

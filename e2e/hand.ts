@@ -63,7 +63,7 @@ export class Hand {
             const now = [r.x, r.y, r.width, r.height].join();
             same = now === last ? same + 1 : 0;
             last = now;
-            if (same >= 20 || ++frames > 240) done(same >= 20);
+            if (same >= 14 || ++frames > 240) done(same >= 14);
             else requestAnimationFrame(look);
           };
           look();

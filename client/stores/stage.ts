@@ -8,12 +8,14 @@ import {
   componentAt,
   findAt,
   lensWears,
+  misfits,
   placeOfKey,
   screenOf,
   shownComponent,
   shownKit,
   wearsOf,
   type Box,
+  type Fit,
   type ComponentRef,
   type InstanceNode,
   type Project,
@@ -36,6 +38,7 @@ import { sampleOf, templateOf, type Sample } from './samples.js';
 
 const NOTHING_WORN: readonly Wear[] = [];
 const NO_SCREENS: readonly Screen[] = [];
+const NOTHING_WRONG: readonly Fit[] = [];
 /** All of a project but its screens. */
 const GROUND: readonly (keyof Project)[] = [
   'id',
@@ -156,6 +159,11 @@ export const useStage = defineStore('stage', () => {
     };
   });
   const box = computed(() => (current.value ? boxOf(current.value) : null));
+
+  /** What does not fit at the width at which it is seen, while widths are looked at. */
+  const wrong = computed<readonly Fit[]>(() =>
+    widths.isOn && bench.of === '' && box.value ? misfits(box.value) : NOTHING_WRONG,
+  );
 
   /** The picture of the current screen, drawn on the page at once. */
   const picture = computed<Picture | null>(() => (box.value ? pictureOf(box.value) : null));
@@ -399,6 +407,7 @@ export const useStage = defineStore('stage', () => {
     boxOf: plain(boxOf),
     treeBy: plain(treeBy),
     box,
+    wrong,
     picture,
     bitmapsAt: plain(bitmapsAt),
     sample: plain(sample),

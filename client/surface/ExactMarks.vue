@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { columnsOf, type Measure, type Screen, type SnapLine } from '../../core/index.js';
+import { columnsOf, MISFITS, type Measure, type Screen, type SnapLine } from '../../core/index.js';
 import { useExact } from '../stores/exact.js';
+import { useStage } from '../stores/stage.js';
 
 /** What a screen is laid out by: its column grid, base grid and guides; what is in line while something is moved, and how far apart. */
 const props = defineProps<{ screen: Screen; zoom: number; height: number; current: boolean }>();
 const exact = useExact();
+const stage = useStage();
 const columns = computed(() => (exact.shows.columns ? columnsOf(props.screen.grid, props.screen.width) : []));
 const base = computed(() => (exact.shows.base ? (props.screen.base ?? 0) : 0));
 /** Smaller than this only pictures are seen. */
@@ -32,6 +34,17 @@ const says = (m: Measure): string => String(Math.round((m.to - m.from) * 10) / 1
 <template>
   <div v-for="(c, i) in columns" :key="`c${i}`" class="column" :style="{ left: px(c.at), width: px(c.size) }" />
   <div v-if="base * zoom >= APART" class="base" :style="{ backgroundSize: `100% ${base * zoom}px` }" />
+  <template v-if="current">
+    <div
+      v-for="f in stage.wrong"
+      :key="`${f.key} ${f.what}`"
+      class="wrong"
+      :data-misfit="f.what"
+      :style="{ left: px(f.at.x), top: px(f.at.y), width: px(f.at.w), height: px(f.at.h) }"
+    >
+      <span>{{ MISFITS[f.what] }}</span>
+    </div>
+  </template>
   <div v-if="fold !== null" class="fold" :style="{ top: px(fold) }">
     <span>fold, {{ fold }} px</span>
   </div>
@@ -59,6 +72,22 @@ div {
   inset: 0;
   z-index: 1;
   background-image: linear-gradient(to bottom, #8a6a1a33 1px, transparent 1px);
+}
+.wrong {
+  outline: 2px dashed var(--bad);
+  outline-offset: -1px;
+  z-index: 2;
+}
+.wrong span {
+  position: absolute;
+  top: 100%;
+  left: 0;
+  background: var(--bad);
+  color: #fff;
+  font-size: 11px;
+  line-height: 15px;
+  padding: 0 4px;
+  white-space: nowrap;
 }
 .fold {
   left: -8px;

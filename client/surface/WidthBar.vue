@@ -2,7 +2,7 @@
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, nextTick, ref, watch } from 'vue';
-import { arithmetic, misfits, MISFITS, rangeWords } from '../../core/index.js';
+import { arithmetic, MISFITS, rangeWords } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useStage } from '../stores/stage.js';
 import { NARROWEST, USUAL, useWidths, WIDEST, type Reach } from '../stores/widths.js';
@@ -70,7 +70,7 @@ const told = computed(() => {
   return range ? `Changes hold ${rangeWords(range)}.` : '';
 });
 /** What does not fit at this width. */
-const wrong = computed(() => (widths.isOn && stage.box ? misfits(stage.box) : []));
+const wrong = computed(() => stage.wrong);
 const next = ref(0);
 function showNext(): void {
   const f = wrong.value[next.value % wrong.value.length];
