@@ -209,7 +209,7 @@ async function large(browser: Browser, house: House, id: string, tell: Tell): Pr
   tell('200 x 100: types into a prop, key to frame, median', median(frames), 'ms', { below: 16.8 });
   tell('  p95', percentile(frames, 95), 'ms', { below: 33 });
   await saved(page);
-  const all = await page.waitForSelector('.alike button:last-of-type');
+  const all = await page.waitForSelector('.alike button[aria-label*="select all alike"]:last-of-type');
   const count = await all?.evaluate((e) => e.textContent?.trim() ?? '');
   const told = (): Promise<unknown> =>
     page.waitForFunction(

@@ -10,6 +10,8 @@ import { NAMED, NUMBERED, type Hung } from './hang.js';
  * there are, the page is put together of one layer. Drawn with every move; sizes in px on the glass.
  */
 const props = defineProps<{
+  /** Everything that hangs, and what of it is in sight. */
+  hung: readonly Hung[];
   visible: readonly Hung[];
   /** Of those, the ones that stand in the page themselves: they show what is selected and pointed at on their own. */
   near: ReadonlySet<string>;
@@ -75,6 +77,14 @@ function corners(ctx: CanvasRenderingContext2D, x: number, y: number, w: number,
     }
 }
 
+/** The screens but for the one that is worked on, and where they hang: the same list for as long as nothing of that is another. */
+const others = computed<readonly unknown[]>((was) => {
+  const here = stage.screenId;
+  const now: unknown[] = [];
+  for (const r of props.hung) now.push(r.screen.id === here ? null : r.screen, r.x, r.y, r.tall);
+  return was?.length === now.length && now.every((v, i) => v === was[i]) ? was : now;
+});
+
 interface Strip {
   readonly x: number;
   readonly y: number;
@@ -95,11 +105,12 @@ function shift(
   const was = last;
   const [x, y] = [props.pan.x * dpr, props.pan.y * dpr];
   last = { state, x, y };
-  if (!was?.state.every((v, i) => v === state[i])) return null;
+  if (was?.state.length !== state.length || !was.state.every((v, i) => v === state[i])) return null;
   const [dx, dy] = [Math.round(x - was.x), Math.round(y - was.y)];
   // Less than a whole pixel cannot be moved; and there is no use when next to nothing stays.
   if (Math.abs(x - was.x - dx) > 1e-6 || Math.abs(y - was.y - dy) > 1e-6) return null;
   if (Math.abs(dx) > el.width / 3 || Math.abs(dy) > el.height / 3) return null;
+  if (dx === 0 && dy === 0) return [];
   ctx.globalCompositeOperation = 'copy';
   ctx.drawImage(el, dx, dy);
   ctx.globalCompositeOperation = 'source-over';
@@ -126,11 +137,14 @@ function paintGround(): void {
   const rests = props.sharp === zoom || props.visible.length < MANY;
   const here = stage.screenId;
   const bitmapOf = stage.bitmapsAt();
+  // All that what is painted depends on, but for where the Wall was moved to: a key pressed on the screen that is worked on
+  // changes nothing here.
   const state = [
-    ...[zoom, scale, here, w, h, props.near],
-    ...[drawing.serial, stage.ground, doc.shown?.screens, stage.lens, stage.picked, stage.elsewhere, doc.missing],
+    ...[zoom, scale, here, w, h, props.near, others.value],
+    ...[drawing.serial, stage.ground, stage.lens, stage.picked, stage.elsewhere, doc.missing],
   ];
   const bare = shift(el, ctx, state, dpr);
+  if (bare?.length === 0) return;
   ctx.save();
   if (bare) {
     ctx.beginPath();

@@ -190,7 +190,15 @@ defineExpose({ fit, zoomBy });
     @keydown="spaceKey"
     @keyup="spaceKey"
   >
-    <WallGround :visible="visible" :near="nearIds" :pan="pan" :zoom="zoom" :sharp="sharpZoom" :view="view" />
+    <WallGround
+      :hung="hanging.hung"
+      :visible="visible"
+      :near="nearIds"
+      :pan="pan"
+      :zoom="zoom"
+      :sharp="sharpZoom"
+      :view="view"
+    />
     <div class="world" :style="{ transform: `translate(${pan.x}px, ${pan.y}px)` }">
       <p v-for="h in hanging.heads" :key="h.id" class="flow" :style="{ top: `${h.y}px` }">
         <strong>{{ h.name }}</strong> {{ h.count }} {{ h.count === 1 ? 'screen' : 'screens' }}
