@@ -102,6 +102,7 @@ export { type Problem, type Read } from './problem.js';
 export { contentValue, plainValue, contentWords, type ContentValue } from './content.js';
 export { blankScreen } from './blank.js';
 export { madeUpSet, MADE_UP, type MadeUp } from './madeup.js';
+export { AMONG_OTHERS } from './node.js';
 export { attrName, plainKind } from './names.js';
 export {
   atWidth,

@@ -108,6 +108,24 @@ export interface Attrs {
   readonly path?: string;
 }
 export type AttrName = keyof Attrs;
+/** What a thing says of its place among others: that is no part of what it is. */
+export const AMONG_OTHERS = [
+  'x',
+  'y',
+  'right',
+  'bottom',
+  'edges',
+  'column',
+  'row',
+  'span',
+  'rowSpan',
+  'pin',
+  'grow',
+  'shrink',
+  'share',
+  'alignSelf',
+  'bleed',
+] as const satisfies readonly AttrName[];
 
 /** One choice made on an instance, kept for good in the terms it was made in. */
 export interface Setting {

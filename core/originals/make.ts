@@ -1,4 +1,5 @@
 import {
+  AMONG_OTHERS,
   componentAt,
   listAt,
   placesOf,
@@ -47,26 +48,7 @@ export type Made =
   | { readonly problem: string };
 
 /** What a thing says of its place among others stays with each instance; all else is the component's. */
-const OF_ITS_PLACE: ReadonlySet<string> = new Set([
-  'x',
-  'y',
-  'right',
-  'bottom',
-  'edges',
-  'column',
-  'row',
-  'span',
-  'rowSpan',
-  'pin',
-  'alignSelf',
-  'grow',
-  'shrink',
-  'share',
-  'bleed',
-  'width',
-  'minWidth',
-  'maxWidth',
-]);
+const OF_ITS_PLACE: ReadonlySet<string> = new Set([...AMONG_OTHERS, 'width', 'minWidth', 'maxWidth']);
 
 /** Why nothing can be made of a thing; null: it can. */
 export function notToBeMade(screen: Screen, id: NodeId): string | null {

@@ -1,11 +1,12 @@
 import { Memory } from '../base/index.js';
-import type { InstanceNode } from '../model/index.js';
+import { AMONG_OTHERS, type InstanceNode } from '../model/index.js';
 import type { Look } from './look.js';
 import { toLook } from './values.js';
 import type { Context, Scope } from './scope.js';
 
 /** What the tree that places an instance says about its room. */
 export const PLACE: ReadonlySet<string> = new Set([
+  ...AMONG_OTHERS,
   'visible',
   'opacity',
   'width',
@@ -14,22 +15,7 @@ export const PLACE: ReadonlySet<string> = new Set([
   'maxWidth',
   'minHeight',
   'maxHeight',
-  'grow',
-  'shrink',
-  'alignSelf',
-  'x',
-  'y',
-  'right',
-  'bottom',
-  'edges',
-  'column',
-  'row',
-  'span',
-  'rowSpan',
-  'pin',
   'aspect',
-  'share',
-  'bleed',
 ]);
 
 /** The look of an instance's root with what the tree that places it says about its room; the rest is the original's. */
