@@ -89,7 +89,25 @@ export {
 } from './model/index.js';
 
 // Text and fonts.
-export { Fonts, clusters, paragraph } from './text/index.js';
+export {
+  Fonts,
+  caretAt,
+  clusters,
+  isAddress,
+  isStrong,
+  linkAt,
+  marked,
+  paragraph,
+  plainText,
+  readMarks,
+  retyped,
+  unitAt,
+  writeMarks,
+  type Line,
+  type Marked,
+  type Paragraph,
+  type Span,
+} from './text/index.js';
 
 // What is shown, and why.
 export {

@@ -3,6 +3,7 @@ import {
   childrenOf,
   lookIn,
   Memory,
+  plainText,
   rulesOn,
   tellNode,
   whenSentence,
@@ -71,7 +72,7 @@ export function useLines() {
   }
   /** What a part of an original says comes from its contract. */
   function linked(node: Node, box: Box | undefined): string {
-    if (node.type === 'text' && box?.node.text) return box.node.text;
+    if (node.type === 'text' && box?.node.text) return plainText(box.node.text);
     const from = Object.values(node.bind ?? {}).map(
       (id) => bench.component?.contract.props.find((p) => p.id === id.split('.')[0])?.name ?? id,
     );

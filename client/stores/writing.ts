@@ -1,14 +1,18 @@
 import { defineStore } from 'pinia';
-import { shallowRef } from 'vue';
+import { computed, shallowRef } from 'vue';
 import {
   boxesByKey,
   chooseSteps,
+  plainText,
+  readMarks,
   screenOf,
   textPlace,
   treeOfScreen,
   withItemField,
+  writeMarks,
   type Box,
   type Json,
+  type Marked,
   type Screen,
   type Shows,
   type Step,
@@ -21,9 +25,13 @@ import { useStage } from './stage.js';
 interface Open {
   readonly screen: string;
   readonly key: string;
+  /** Where it was seen when it was opened. */
   readonly box: Box;
   readonly before: string;
 }
+/** The longest text that is kept: UTF-16 units. */
+const MOST = 20_000;
+const short = (text: string): string => (text.length > 30 ? `${text.slice(0, 29)}…` : text);
 
 /** Editing what is seen, where it is seen: texts, and icons by choosing another. */
 export const useWriting = defineStore('writing', () => {
@@ -31,6 +39,13 @@ export const useWriting = defineStore('writing', () => {
   const stage = useStage();
   const bench = useBench();
   const open = shallowRef<Open | null>(null);
+  /** What is written, and not kept yet: the Wall shows it as if it were. */
+  const draft = shallowRef<Marked>(readMarks(''));
+  /** The text that is open as it is laid out now, with what has been typed. */
+  const box = computed<Box | null>(() => {
+    const o = open.value;
+    return o ? (stage.boxMap.get(o.key) ?? o.box) : null;
+  });
   const picking = shallowRef<{ readonly screen: string; readonly key: string; readonly box: Box } | null>(null);
 
   function boxIn(screen: Screen, key: string): Box | null {
@@ -50,7 +65,23 @@ export const useWriting = defineStore('writing', () => {
     return found;
   }
   function start(screen: Screen, box: Box): void {
+    stage.ghost = null;
     open.value = { screen: screen.id, key: box.node.key, box, before: box.node.text };
+    draft.value = readMarks(box.node.text);
+  }
+  /** Another text, shown at once. */
+  function change(text: Marked): void {
+    draft.value = text;
+    const o = open.value;
+    const ready = o ? stepsFor(o, writeMarks(text).slice(0, MOST)) : null;
+    stage.ghost = o && ready ? { screen: o.screen, steps: ready, made: [] } : null;
+  }
+  /** Steps that make the open text another; null when it is not there any more. */
+  function stepsFor(o: Open, text: string): readonly Step[] | null {
+    const screen = stage.treeBy(o.screen);
+    const w = stage.world;
+    const place = screen && w ? textPlace(w, stage.wearsShown(screen), screen, o.key) : null;
+    return screen && place ? stepsAt(screen, place, text, 'text') : null;
   }
   /** The first text at or inside a part of the current screen that can be written. */
   function firstText(key: string): Box | undefined {
@@ -106,23 +137,27 @@ export const useWriting = defineStore('writing', () => {
     }
     return chooseSteps(w, stage.wearsShown(screen), tree, node, place.target, chosen, item);
   }
-  function commit(value: string): void {
+  function commit(): void {
     const o = open.value;
+    const value = writeMarks(draft.value);
     open.value = null;
-    const screen = o ? stage.treeBy(o.screen) : undefined;
-    if (!o || !screen || !stage.world || value === o.before) return;
-    const place = textPlace(stage.world, stage.wearsShown(screen), screen, o.key);
-    if (!place) return;
-    const text = value.slice(0, 20_000);
-    doc.act(`Type “${text.length > 30 ? `${text.slice(0, 29)}…` : text}”`, stepsAt(screen, place, text, 'text'));
-    if (value.length > text.length)
-      doc.say(`This text had ${value.length} characters; the first 20,000 were kept.`, true);
+    stage.ghost = null;
+    if (!o || value === o.before) return;
+    const text = value.slice(0, MOST);
+    const steps = stepsFor(o, text);
+    if (!steps) {
+      doc.say(`The text you were writing is not there any more. You had typed “${value.slice(0, 200)}”.`, true);
+      return;
+    }
+    doc.act(`Type “${short(plainText(text))}”`, steps);
+    if (value.length > MOST)
+      doc.say(`This text had ${value.length} characters; the first ${MOST.toLocaleString('en-GB')} were kept.`, true);
   }
   /** Commits and opens the next text: that of the next selected thing when several are, else the next on the screen. */
-  function next(value: string, by: 1 | -1): void {
+  function next(by: 1 | -1): void {
     const o = open.value;
     if (!o) return;
-    commit(value);
+    commit();
     const project = doc.shown;
     const screen = project ? stage.treeBy(o.screen) : undefined;
     if (!project || !screen) return;
@@ -185,8 +220,24 @@ export const useWriting = defineStore('writing', () => {
     if (screen && place) doc.act(`Choose the icon ${icon}`, stepsAt(screen, place, icon, 'icon'));
   }
   function leave(): void {
+    if (open.value) stage.ghost = null;
     open.value = null;
     picking.value = null;
   }
-  return { open, picking, firstText, write, commit, next, pickIcon, setIcon, leave, stepsAt, boxIn };
+  return {
+    open,
+    box,
+    draft,
+    change,
+    picking,
+    firstText,
+    write,
+    commit,
+    next,
+    pickIcon,
+    setIcon,
+    leave,
+    stepsAt,
+    boxIn,
+  };
 });

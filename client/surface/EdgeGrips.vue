@@ -35,10 +35,12 @@ function style(s: Side): Record<string, string> {
   const b = box.value;
   if (!b) return {};
   const z = props.zoom;
-  const along = (at: number, size: number, way: number): readonly [number, number] =>
-    way === 0
-      ? [at * z + THICK / 2, Math.max(0, size * z - THICK)]
-      : [(way < 0 ? at : at + size) * z - THICK / 2, THICK];
+  const along = (at: number, size: number, way: number): readonly [number, number] => {
+    // Half of an edge lies within the thing, less of it in what is small: its middle can always be pressed.
+    const inner = Math.min(THICK / 2, (size * z) / 4);
+    if (way === 0) return [at * z + inner, Math.max(0, size * z - inner * 2)];
+    return [way < 0 ? at * z - THICK + inner : (at + size) * z - inner, THICK];
+  };
   const [left, width] = along(b.x, b.w, s.x);
   const [top, height] = along(b.y, b.h, s.y);
   return { left: `${left}px`, top: `${top}px`, width: `${width}px`, height: `${height}px` };

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import type { Box } from '../../core/index.js';
+import { plainText, type Box } from '../../core/index.js';
 
 /** Everything that lies under the pointer, outermost first, to choose from. */
 defineProps<{ boxes: readonly Box[]; x: number; y: number }>();
 defineEmits<{ choose: [key: string] }>();
 const nameOf = (b: Box): string =>
-  b.node.type === 'text' && b.node.text !== '' ? `${b.node.name}: ${b.node.text.slice(0, 24)}` : b.node.name;
+  b.node.type === 'text' && b.node.text !== '' ? `${b.node.name}: ${plainText(b.node.text).slice(0, 24)}` : b.node.name;
 </script>
 
 <template>

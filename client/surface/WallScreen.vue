@@ -187,7 +187,7 @@ defineExpose({ landAt, screen: props.screen });
     >
       +
     </button>
-    <WritingField v-if="open" :key="open.key" :box="open.box" :before="open.before" :zoom="zoom" />
+    <WritingField v-if="open" :key="open.key" :zoom="zoom" />
     <IconPicker
       v-if="picking"
       class="icons"

@@ -111,7 +111,7 @@ defineExpose({ landAt });
           width: `${m.at.w * zoom}px`,
         }"
     /></template>
-    <WritingField v-if="open" :key="open.key" :box="open.box" :before="open.before" :zoom="zoom" />
+    <WritingField v-if="open" :key="open.key" :zoom="zoom" />
     <IconPicker
       v-if="picking"
       class="icons"

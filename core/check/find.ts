@@ -1,4 +1,5 @@
 import type { Json, Node, Screen } from '../model/index.js';
+import { plainText } from '../text/index.js';
 
 /** Something on a screen that says something. */
 export interface Said {
@@ -19,7 +20,10 @@ function saidBy(node: Node): string {
   if (node.name !== undefined) all.push(node.name);
   if (node.attrs.text !== undefined) all.push(node.attrs.text);
   if (node.type === 'instance') for (const s of node.settings) if (s.kind === 'prop') strings(s.value, all);
-  return all.filter((t) => t !== '').join(' · ');
+  return all
+    .filter((t) => t !== '')
+    .map(plainText)
+    .join(' · ');
 }
 
 const known = new WeakMap<Screen, readonly { readonly node: string; readonly text: string; readonly low: string }[]>();

@@ -256,18 +256,30 @@ function paintText(box: Box, out: Primitive[]): void {
       });
     } else {
       // Browsers set baselines on whole pixels; so does every picture.
-      out.push({
-        p: 'text',
-        key: para.lines.length > 1 ? `${node.key}~${i}` : node.key,
-        x,
-        y: Math.round(top + para.baseline),
-        width: line.width,
-        runs: line.runs,
-        size: style.size,
-        spacing: style.letterSpacing,
-        fill: look.color,
-        underline: look.underline,
-      });
+      const y = Math.round(top + para.baseline);
+      const key = para.lines.length > 1 ? `${node.key}~${i}` : node.key;
+      const one = (name: string, from: number, width: number, runs: readonly Run[], underline: boolean): void => {
+        out.push({
+          p: 'text',
+          key: name,
+          x: from,
+          y,
+          width,
+          runs,
+          size: style.size,
+          spacing: style.letterSpacing,
+          fill: look.color,
+          underline,
+        });
+      };
+      const leads = line.runs.filter((r) => r.link !== undefined);
+      if (leads.length === 0) one(key, x, line.width, line.runs, look.underline);
+      else {
+        const rest = line.runs.filter((r) => r.link === undefined);
+        if (rest.length > 0) one(key, x, line.width, rest, look.underline);
+        // What leads somewhere is underlined, each by itself.
+        leads.forEach((r, n) => one(`${key}~to${n}`, x + r.x, r.width, [{ ...r, x: 0 }], true));
+      }
     }
   });
 }

@@ -1,5 +1,6 @@
 import { carryInstance } from '../carry/index.js';
 import { componentAt, plainKind, shownComponent, type Json, type Node, type Wear, type World } from '../model/index.js';
+import { plainText } from '../text/index.js';
 
 /** What is said of a node where it stands in a list. */
 export interface Told {
@@ -25,7 +26,7 @@ export function tellNode(
   node: Node,
   shown?: Readonly<Record<string, Json>>,
 ): Told {
-  if (node.type === 'text') return { kind: plainKind(node), says: node.attrs.text ?? '', own: 0 };
+  if (node.type === 'text') return { kind: plainKind(node), says: plainText(node.attrs.text ?? ''), own: 0 };
   if (node.type === 'series') {
     const set = node.rows === undefined ? undefined : (world.project.contentSets[node.rows]?.name ?? 'a content set');
     return { kind: plainKind(node), says: set === undefined ? times(node.entries.length) : `from ${set}`, own: 0 };
@@ -43,7 +44,7 @@ export function tellNode(
   const expected = new Set(plain.filter((s) => CONTENT.includes(props.find((p) => p.id === s.name)?.kind ?? '')));
   return {
     kind: component?.name ?? 'Gone',
-    says: texts.slice(0, 2).join(': '),
+    says: texts.slice(0, 2).map(plainText).join(': '),
     own: settings.filter((s) => s.from >= 0 && !expected.has(s)).length,
   };
 }

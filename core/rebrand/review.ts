@@ -13,7 +13,7 @@ import {
   type World,
 } from '../model/index.js';
 import { resolve } from '../resolve/index.js';
-import type { Fonts } from '../text/index.js';
+import { plainText, type Fonts } from '../text/index.js';
 import { carry, carryInstance, type Carry, type Outcome } from '../carry/index.js';
 import { composite, contrast } from '../colour/index.js';
 
@@ -233,7 +233,8 @@ function texts(box: Box, into: Map<string, Seen>): void {
   for (const c of box.children) texts(c, into);
 }
 
-function short(text: string): string {
+function short(written: string): string {
+  const text = plainText(written);
   return text.length > 40 ? `${text.slice(0, 39)}…` : text;
 }
 

@@ -1,2 +1,24 @@
 export { Fonts, Face } from './fonts.js';
-export { clusters, paragraph, longestWord, type Paragraph, type Line, type Run } from './measure.js';
+export {
+  caretAt,
+  clusters,
+  paragraph,
+  longestWord,
+  unitAt,
+  type Caret,
+  type Paragraph,
+  type Line,
+  type Run,
+} from './measure.js';
+export {
+  isAddress,
+  isStrong,
+  linkAt,
+  marked,
+  plainText,
+  readMarks,
+  retyped,
+  writeMarks,
+  type Marked,
+  type Span,
+} from './marks.js';

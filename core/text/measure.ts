@@ -1,6 +1,7 @@
 import LineBreaker from 'linebreak';
 import type { TextStyle } from '../model/index.js';
 import type { Face, Fonts } from './fonts.js';
+import { readMarks, type Marked } from './marks.js';
 
 /** A stretch of one line in one font. `x` and `width` in px from the line's start. */
 export interface Run {
@@ -10,9 +11,14 @@ export interface Run {
   readonly family: string;
   readonly weight: number;
   readonly italic: boolean;
+  /** Where it leads. */
+  readonly link?: string;
 }
 export interface Line {
   readonly text: string;
+  /** What of the text it shows, UTF-16 units of what is read; spaces and the break at its end are not among it. */
+  readonly from: number;
+  readonly to: number;
   /** px, trailing spaces not counted */
   readonly width: number;
   readonly runs: readonly Run[];
@@ -30,6 +36,8 @@ export interface Paragraph {
 }
 
 interface Piece {
+  /** Where it begins; with its last spaces, and without. */
+  readonly at: number;
   readonly text: string;
   readonly bare: string;
   /** Ends a line whatever follows. */
@@ -61,7 +69,7 @@ function split(text: string): readonly Piece[] {
   for (let at = breaker.nextBreak(); at; at = breaker.nextBreak()) {
     const part = text.slice(from, at.position);
     const clean = part.replace(/[\r\n\u2028\u2029\u000b\u000c\u0085]+$/u, '');
-    found.push({ text: clean, bare: trimLine(clean), hard: clean !== part && at.position < text.length });
+    found.push({ at: from, text: clean, bare: trimLine(clean), hard: clean !== part && at.position < text.length });
     from = at.position;
   }
   if (pieces.size > 20_000) pieces.clear();
@@ -69,15 +77,15 @@ function split(text: string): readonly Piece[] {
   return found;
 }
 
-/** Splits a line by the first font that has each character. */
-function runsOf(line: string, faces: readonly Face[], size: number, spacing: number): Run[] {
+/** Splits a stretch by the first font that has each character. `x`: where it begins, px. */
+function runsOf(line: string, faces: readonly Face[], size: number, spacing: number, x = 0, link?: string): Run[] {
   const main = faces[0];
   if (!main) return [];
   const runs: Run[] = [];
-  let x = 0;
   const push = (text: string, face: Face): void => {
     const width = face.advance(text) * size + (spacing === 0 ? 0 : spacing * clusters(text).length);
-    runs.push({ text, x, width, family: face.family, weight: face.weight, italic: face.italic });
+    const run = { text, x, width, family: face.family, weight: face.weight, italic: face.italic };
+    runs.push(link === undefined ? run : { ...run, link });
     x += width;
   };
   let from = 0;
@@ -95,6 +103,50 @@ function runsOf(line: string, faces: readonly Face[], size: number, spacing: num
   if (at < line.length) at = line.length;
   if (at > from) push(line.slice(from, at), current);
   return runs;
+}
+
+/** Cuts stretches out of a text in its fonts: those of what is strong, and of the rest. */
+interface Shaper {
+  readonly faces: readonly Face[];
+  /** @param tail what follows the stretch though the text does not have it: the sign of what is left out */
+  readonly runs: (from: number, to: number, tail?: string) => readonly Run[];
+  /** px */
+  readonly width: (from: number, to: number, tail?: string) => number;
+}
+/** Weight of what is strong in a text of a weight (CSS Fonts 4, 2.2.1: bolder). */
+const bolder = (weight: number): number => (weight < 350 ? 400 : weight < 550 ? 700 : 900);
+
+function shaper(fonts: Fonts, { plain, spans }: Marked, style: TextStyle): Shaper {
+  const { size, letterSpacing: spacing } = style;
+  const faces = fonts.pick(style.family, style.weight, style.italic);
+  if (spans.length === 0)
+    return {
+      faces,
+      runs: (from, to, tail = '') => runsOf(plain.slice(from, to) + tail, faces, size, spacing),
+      width: (from, to, tail = '') => widthOf(plain.slice(from, to) + tail, faces, size, spacing),
+    };
+  const strong = fonts.pick(style.family, bolder(style.weight), style.italic);
+  const runs = (from: number, to: number, tail = ''): readonly Run[] => {
+    const found: Run[] = [];
+    let x = 0;
+    const push = (a: number, b: number, bold: boolean, link: string | null): void => {
+      const text = plain.slice(a, b) + (b === to ? tail : '');
+      if (text === '') return;
+      found.push(...runsOf(text, bold ? strong : faces, size, spacing, x, link ?? undefined));
+      const last = found.at(-1);
+      if (last) x = last.x + last.width;
+    };
+    let at = from;
+    for (const s of spans) {
+      if (s.to <= from || s.from >= to) continue;
+      if (s.from > at) push(at, s.from, false, null);
+      at = Math.min(to, s.to);
+      push(Math.max(from, s.from), at, s.strong, s.link);
+    }
+    if (at < to || (from === to && tail !== '')) push(at, to, false, null);
+    return found;
+  };
+  return { faces, runs, width: (from, to, tail) => runs(from, to, tail).reduce((sum, r) => sum + r.width, 0) };
 }
 
 /** Of no width of their own, and drawn by whatever draws what they belong to. */
@@ -137,18 +189,21 @@ export function paragraph(fonts: Fonts, text: string, style: TextStyle, maxWidth
 }
 
 function breakLines(fonts: Fonts, text: string, style: TextStyle, maxWidth: number, maxLines: number): Paragraph {
-  const faces = fonts.pick(style.family, style.weight, style.italic);
-  const { size, letterSpacing: spacing } = style;
-  const measure = (t: string): number => widthOf(t, faces, size, spacing);
+  const read = readMarks(text);
+  const { plain } = read;
+  const { faces, runs, width: measure } = shaper(fonts, read, style);
+  const { size } = style;
   const limit = maxWidth + SLACK;
-  const rows: string[] = [];
-  let row = '';
+  const rows: { from: number; to: number }[] = [];
+  let from = 0;
+  let to = 0;
   let rowWidth = 0;
   let cut = false;
-  const all = split(text);
-  const endRow = (): void => {
-    rows.push(trimLine(row));
-    row = '';
+  const all = split(plain);
+  /** @param next where the next one begins */
+  const endRow = (next: number): void => {
+    rows.push({ from, to: from + trimLine(plain.slice(from, to)).length });
+    from = to = next;
     rowWidth = 0;
   };
   for (let i = 0; i < all.length; i++) {
@@ -158,43 +213,46 @@ function breakLines(fonts: Fonts, text: string, style: TextStyle, maxWidth: numb
       cut = true;
       break;
     }
-    const bare = measure(piece.bare);
+    const end = piece.at + piece.text.length;
+    const bareEnd = piece.at + piece.bare.length;
+    const bare = measure(piece.at, bareEnd);
     // Sum of words is close to the whole line's width but not equal (kerning across the gap): shape near the limit.
-    if (row !== '' && rowWidth + bare > limit - 1 && measure(row + piece.bare) > limit) {
-      endRow();
+    if (to > from && rowWidth + bare > limit - 1 && measure(from, bareEnd) > limit) {
+      endRow(piece.at);
       if (maxLines > 0 && rows.length >= maxLines) {
         cut = true;
         break;
       }
     }
-    if (row === '' && bare > limit && maxWidth < Infinity) {
-      for (const part of breakWord(piece.bare, limit, measure)) {
-        if (row !== '') endRow();
-        row = part;
+    if (to === from) from = piece.at;
+    if (to <= from && bare > limit && maxWidth < Infinity) {
+      to = from;
+      for (const part of breakWord(piece.bare, limit, (a, b) => measure(piece.at + a, piece.at + b))) {
+        if (to > from) endRow(to);
+        to = from + part;
       }
-      row += piece.text.slice(piece.bare.length);
-      rowWidth = measure(row);
+      to = end;
+      rowWidth = measure(from, to);
     } else {
-      row += piece.text;
-      rowWidth += measure(piece.text);
+      to = end;
+      rowWidth += measure(piece.at, end);
     }
-    if (piece.hard) endRow();
+    if (piece.hard) endRow(all[i + 1]?.at ?? plain.length);
   }
-  if (row !== '' || rows.length === 0) endRow();
+  if (to > from || rows.length === 0) endRow(plain.length);
   if (maxLines > 0 && rows.length > maxLines) {
     rows.length = maxLines;
     cut = true;
   }
-  if (cut && rows.length > 0) {
-    const last = rows.length - 1;
-    rows[last] = ellipsis(rows[last] ?? '', limit, measure);
-  }
+  const last = rows.at(-1);
+  if (cut && last) last.to = ellipsis(plain, last, limit, measure);
   let width = 0;
-  const lines = rows.map((t): Line => {
-    const runs = runsOf(t, faces, size, spacing);
-    const w = runs.reduce((sum, r) => sum + r.width, 0);
+  const lines = rows.map((r, i): Line => {
+    const tail = cut && i === rows.length - 1 ? '…' : '';
+    const shaped = runs(r.from, r.to, tail);
+    const w = shaped.reduce((sum, x) => sum + x.width, 0);
     if (w > width) width = w;
-    return { text: t, width: w, runs };
+    return { text: plain.slice(r.from, r.to) + tail, from: r.from, to: r.to, width: w, runs: shaped };
   });
   const main = faces[0];
   const ascent = (main?.ascent ?? 0.9) * size;
@@ -208,15 +266,21 @@ function breakLines(fonts: Fonts, text: string, style: TextStyle, maxWidth: numb
   };
 }
 
-/** A word in parts that fit, each as long as can be; at least one character each, so that it ends. Linear in its length. */
-function breakWord(word: string, limit: number, measure: (t: string) => number): string[] {
-  const parts: string[] = [];
+/**
+ * Lengths of the parts of a word that fit, each as long as can be; at least one character each, so that it ends. Linear in its
+ * length.
+ */
+function breakWord(word: string, limit: number, measure: (from: number, to: number) => number): number[] {
+  const parts: number[] = [];
   const chars = clusters(word);
+  const ends = [0];
+  for (const c of chars) ends.push((ends.at(-1) ?? 0) + c.length);
+  const endOf = (n: number): number => ends[n] ?? word.length;
   let at = 0;
   // What fitted last is about what fits next: the search begins there and never measures much more than a line.
   let guess = 8;
   while (at < chars.length) {
-    const fits = (n: number): boolean => measure(chars.slice(at, at + n).join('')) <= limit;
+    const fits = (n: number): boolean => measure(endOf(at), endOf(at + n)) <= limit;
     const rest = chars.length - at;
     let low = 1;
     let high = Math.min(rest, guess);
@@ -229,23 +293,74 @@ function breakWord(word: string, limit: number, measure: (t: string) => number):
       if (fits(mid)) low = mid;
       else high = mid - 1;
     }
-    parts.push(chars.slice(at, at + low).join(''));
+    parts.push(endOf(at + low) - endOf(at));
     at += low;
     guess = low + 2;
   }
   return parts;
 }
 
-function ellipsis(line: string, limit: number, measure: (t: string) => number): string {
-  const chars = [...clusters(line)];
-  while (chars.length > 0 && measure(`${trimLine(chars.join(''))}…`) > limit) chars.pop();
-  return `${trimLine(chars.join(''))}…`;
+/** Where a line ends that an ellipsis follows. */
+function ellipsis(
+  plain: string,
+  line: { readonly from: number; readonly to: number },
+  limit: number,
+  measure: (from: number, to: number, tail: string) => number,
+): number {
+  const chars = [...clusters(plain.slice(line.from, line.to))];
+  const end = (): number => line.from + trimLine(chars.join('')).length;
+  while (chars.length > 0 && measure(line.from, end(), '…') > limit) chars.pop();
+  return end();
 }
 
 /** The narrowest a text can be without breaking inside a word, px. */
 export function longestWord(fonts: Fonts, text: string, style: TextStyle): number {
-  const faces = fonts.pick(style.family, style.weight, style.italic);
+  const read = readMarks(text);
+  const { width } = shaper(fonts, read, style);
   let widest = 0;
-  for (const p of split(text)) widest = Math.max(widest, widthOf(p.bare, faces, style.size, style.letterSpacing));
+  for (const p of split(read.plain)) widest = Math.max(widest, width(p.at, p.at + p.bare.length));
   return widest;
+}
+
+/** Where in a paragraph something is typed: its line, and px from that line's start. */
+export interface Caret {
+  readonly line: number;
+  readonly x: number;
+}
+/**
+ * Where the caret stands before the nth unit of what is read. What is cut off by a line limit is behind the last line's end; after
+ * a last line break it stands on a line that is not there yet.
+ * @param at 0 to the length of what is read
+ */
+export function caretAt(fonts: Fonts, para: Paragraph, text: string, style: TextStyle, at: number): Caret {
+  const read = readMarks(text);
+  const { width } = shaper(fonts, read, style);
+  const { lines } = para;
+  let n = lines.findIndex((l, i) => at <= l.to || (lines[i + 1]?.from ?? Infinity) > at);
+  if (n < 0) n = lines.length - 1;
+  const line = lines[n];
+  if (!line) return { line: 0, x: 0 };
+  if (n === lines.length - 1 && !para.cut && at > line.to && BREAK.test(read.plain.slice(line.to, at)))
+    return { line: n + 1, x: 0 };
+  if (para.cut && at > line.to) return { line: n, x: line.width };
+  // Spaces behind a line's end are not seen in it, but they are typed.
+  return { line: n, x: width(line.from, Math.max(line.from, at)) };
+}
+const BREAK = /[\n\u2028\u2029\u000b\u000c\u0085]/u;
+/** The unit of what is read that is nearest to a point of a paragraph: px from its line's start, and which line. */
+export function unitAt(fonts: Fonts, para: Paragraph, text: string, style: TextStyle, line: number, x: number): number {
+  const read = readMarks(text);
+  const { width } = shaper(fonts, read, style);
+  const l = para.lines[Math.max(0, Math.min(para.lines.length - 1, line))];
+  if (!l) return 0;
+  if (line >= para.lines.length) return read.plain.length;
+  let at = l.from;
+  let before = 0;
+  for (const c of clusters(read.plain.slice(l.from, l.to))) {
+    const next = width(l.from, at + c.length);
+    if (x < (before + next) / 2) return at;
+    before = next;
+    at += c.length;
+  }
+  return at;
 }
