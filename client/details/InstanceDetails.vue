@@ -16,6 +16,7 @@ import MineMenu from '../originals/MineMenu.vue';
 import MineSection from '../originals/MineSection.vue';
 import { useOriginals } from '../stores/originals.js';
 import { useBench } from '../stores/bench.js';
+import GroundRows from './GroundRows.vue';
 import PlaceRows from './PlaceRows.vue';
 import WidthRows from './WidthRows.vue';
 import PropRow from './PropRow.vue';
@@ -276,6 +277,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           :node="written"
           :component="top.component"
         />
+        <GroundRows v-if="at.length === 0 && !entry" />
         <RoomRows v-if="at.length === 0 && !entry" />
         <MineSection v-if="at.length === 0 && !entry" v-model:only="only" @back="allBack" />
         <div v-else-if="yoursCount > 0" class="section">

@@ -164,21 +164,23 @@ function cell(which: (typeof CELLS)[number]): void {
         <button class="quiet-link" @click="exact.order(false)">to the back</button>
       </span>
     </div>
-    <h3 class="when" title="Keep: the distance stays. Share: it grows with the room. Free: it gives way.">
-      When the room changes
-    </h3>
-    <div v-for="e in EDGES" :key="e.edge" class="row" role="group" :aria-label="e.name">
-      <label :for="`edge-${e.edge}`">{{ e.name }}</label>
-      <Select
-        :model-value="exact.free.things[0]?.node.attrs.edges?.[e.edge] ?? e.usual"
-        :options="DOES"
-        option-label="name"
-        option-value="id"
-        size="small"
-        :input-id="`edge-${e.edge}`"
-        @update:model-value="(v: string) => edge(e.edge, v)"
-      />
-    </div>
+    <template v-if="one?.node.attrs.over === undefined">
+      <h3 class="when" title="Keep: the distance stays. Share: it grows with the room. Free: it gives way.">
+        When the room changes
+      </h3>
+      <div v-for="e in EDGES" :key="e.edge" class="row" role="group" :aria-label="e.name">
+        <label :for="`edge-${e.edge}`">{{ e.name }}</label>
+        <Select
+          :model-value="exact.free.things[0]?.node.attrs.edges?.[e.edge] ?? e.usual"
+          :options="DOES"
+          option-label="name"
+          option-value="id"
+          size="small"
+          :input-id="`edge-${e.edge}`"
+          @update:model-value="(v: string) => edge(e.edge, v)"
+        />
+      </div>
+    </template>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>
   <div v-else-if="cells" class="section">

@@ -10,6 +10,7 @@ import { useOriginals } from '../stores/originals.js';
 import { useStage } from '../stores/stage.js';
 import { attrValue, LENGTHS, lookValue, PLAIN_PROPS, plainProps, qualified } from './attrProps.js';
 import CropRow from './CropRow.vue';
+import GroundRows from './GroundRows.vue';
 import PlaceRows from './PlaceRows.vue';
 import WidthRows from './WidthRows.vue';
 import PropRow, { type RowActions } from './PropRow.vue';
@@ -116,6 +117,7 @@ const does: RowActions = {
       :kit="stage.mainKit"
       :does="does"
     />
+    <GroundRows />
     <RoomRows />
   </div>
 </template>

@@ -26,7 +26,13 @@ const problem = ref('');
 const typed = ref<Record<string, string>>({});
 const instances = computed(() => Object.values(props.screen.nodes).filter((n) => n.type === 'instance').length);
 const picture = computed(() => `/api/projects/${doc.id}/screens/${props.screen.id}`);
-const lens = computed(() => (stage.lens ? `lens=${encodeURIComponent(stage.lens)}` : ''));
+/** What is seen is what is saved: through the lens, and with what lies over the screen. */
+const lens = computed(() =>
+  [
+    ...(stage.lens ? [`lens=${encodeURIComponent(stage.lens)}`] : []),
+    ...(stage.over && props.screen.id === stage.screenId ? [`over=${encodeURIComponent(stage.over)}`] : []),
+  ].join('&'),
+);
 /** All that are meant: those that are selected as such, or this one. */
 const screens = computed(() => (stage.placing.length > 1 ? stage.placing : [props.screen]));
 

@@ -90,6 +90,13 @@ export const COMMANDS = {
   nameScreens: { group: 'Change', name: 'Rename screens by a pattern', keys: ['n'], when: 'screen' },
   sheet: { group: 'Look', name: 'Contact sheet of the screens', keys: ['Ctrl+p'], when: 'screen' },
   find: { group: 'Look', name: 'Find: screens, things, components, commands', keys: ['Ctrl+k'], when: 'always' },
+  nextOver: { group: 'Look', name: 'What lies over the screen: the next, then none', keys: ['o'], when: 'screen' },
+  fold: {
+    group: 'Look',
+    name: 'As its device shows it, to be scrolled; again: all of it',
+    keys: ['f'],
+    when: 'screen',
+  },
   lens: { group: 'Look', name: 'Next lens', keys: ['l'], when: 'screen' },
   wholeWall: { group: 'Look', name: 'All screens', keys: ['g'], when: 'screen' },
   thisScreen: { group: 'Look', name: 'This screen', keys: ['Shift+g'], when: 'screen' },

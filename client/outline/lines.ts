@@ -29,6 +29,8 @@ export interface Line {
   /** Not there yet: what Enter would place. */
   readonly ghost: boolean;
   readonly head?: boolean;
+  /** It lies over the screen. */
+  readonly over: boolean;
 }
 
 const NO_BOXES: ReadonlyMap<string, Box> = new Map();
@@ -52,7 +54,17 @@ export function useLines() {
       () => {
         const { kind, says, own } = tellNode(world, wears, node, box?.node.instance?.props);
         const text = bench.of === '' ? says : `${(node.name ?? '') || says || linked(node, box)}${onlyIn(node)}`;
-        return { key: `${screen.id}/${node.id}`, screen, id: node.id, depth, kind, text, count: own, ghost };
+        return {
+          key: `${screen.id}/${node.id}`,
+          screen,
+          id: node.id,
+          depth,
+          kind,
+          text,
+          count: own,
+          ghost,
+          over: depth === 0 && node.attrs.over !== undefined,
+        };
       },
       lookIn(world),
     );
@@ -112,6 +124,7 @@ export function useLines() {
           count: 0,
           ghost: false,
           head: true,
+          over: false,
         };
         if (x.id !== s.id && !unfolded.value.has(x.id)) return [head];
         const boxes = x.id === s.id ? stage.boxMap : NO_BOXES;

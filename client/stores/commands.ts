@@ -18,6 +18,9 @@ import {
   moveSteps,
   newInstance,
   laySteps,
+  floated,
+  groundSteps,
+  roleFacts,
   nudgeSteps,
   placeSteps,
   placesOf,
@@ -76,11 +79,17 @@ export const useCommands = defineStore('commands', () => {
   /** Where something new goes on a screen: behind or inside the selection there, bars to their end. */
   function spot(screen: Screen, role: string, inside: boolean): Spot {
     const here = screen.id === stage.screenId ? (stage.selectedPlace?.node ?? null) : null;
+    if (bench.of === '' && roleFacts(role).over !== undefined)
+      return { into: { parent: screen.root }, after: lastOn(screen) };
     if (here === null && (role === 'banner' || role === 'navigation'))
       return { into: { parent: screen.root }, after: null };
     return spotFor(world(), stage.wearsShown(screen), screen, here, inside);
   }
 
+  const lastOn = (screen: Screen): string | null => {
+    const ground = screen.nodes[screen.root];
+    return ground?.type === 'box' ? (ground.children.at(-1) ?? null) : null;
+  };
   const rootsOf = (pieces: readonly Piece[]): readonly Node[] => pieces.flatMap((p) => p.nodes[p.root] ?? []);
   /** The steps that place the same on every selected screen, a phone screen first when there is none. */
   function placingSteps(
@@ -102,9 +111,9 @@ export const useCommands = defineStore('commands', () => {
       added = fresh.id;
     }
     for (const screen of screens) {
-      const pieces = make(screen);
       const tree = treeOfScreen(screen);
       const where = at && screen.id === stage.screenId ? at : spot(screen, role, inside);
+      const pieces = floated(world(), screen, make(screen), where);
       steps.push(...placeSteps(tree, pieces, where), ...laySteps(tree, rootsOf(pieces), where));
       made.push({ screen: screen.id, ids: pieces.map((p) => p.root) });
     }
@@ -159,10 +168,16 @@ export const useCommands = defineStore('commands', () => {
       return;
     }
     let n = 0;
-    const pieces = buildPieces(plan, () => `ghost-${++n}`, stage.behind);
+    const where = at ?? spot(screen, roleOf(plan), false);
+    const pieces = floated(
+      world(),
+      screen,
+      buildPieces(plan, () => `ghost-${++n}`, stage.behind),
+      where,
+    );
     stage.ghost = {
       screen: screen.id,
-      steps: placeSteps(treeOfScreen(screen), pieces, at ?? spot(screen, roleOf(plan), false)),
+      steps: placeSteps(treeOfScreen(screen), pieces, where),
       made: pieces.map((p) => p.root),
     };
   }
@@ -292,7 +307,12 @@ export const useCommands = defineStore('commands', () => {
     const ids = stage.selectedIds;
     if (!from || ids.length === 0) return;
     if (copy) {
-      const pieces = ids.map((id) => copyPiece(from.nodes, id, stage.newId));
+      const pieces = floated(
+        world(),
+        screen,
+        ids.map((id) => copyPiece(from.nodes, id, stage.newId)),
+        to,
+      );
       if (
         doc.act(`Copy ${named()}${screen.id === from.id ? '' : ` to ${screen.name}`}`, [
           ...placeSteps(treeOfScreen(screen), pieces, to),
@@ -307,11 +327,16 @@ export const useCommands = defineStore('commands', () => {
     else if (screen.id === from.id) {
       const tree = treeOfScreen(screen);
       const things = ids.flatMap((id) => screen.nodes[id] ?? []);
-      doc.act(`Move ${named()}`, [...moveSteps(tree, screen, ids, to), ...laySteps(tree, things, to)]);
+      doc.act(`Move ${named()}`, [
+        ...moveSteps(tree, screen, ids, to),
+        ...laySteps(tree, things, to),
+        ...groundSteps(tree, screen, things, to),
+      ]);
     } else {
       const got = transferSteps(from, screen, ids, to, stage.newId);
       const things = got.made.map((id, i) => ({ id, attrs: from.nodes[ids[i] ?? '']?.attrs ?? {} }));
-      const steps = [...got.steps, ...laySteps(treeOfScreen(screen), things, to)];
+      const tree = treeOfScreen(screen);
+      const steps = [...got.steps, ...laySteps(tree, things, to), ...groundSteps(tree, screen, things, to)];
       if (doc.act(`Move ${named()} to ${screen.name}`, steps)) stage.goTo(screen.id, got.made);
     }
   }

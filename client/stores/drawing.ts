@@ -95,8 +95,8 @@ const painted = new Memory<Picture>(1);
 /** What a laid out screen looks like; painted once. */
 export const pictureOf = (box: Box): Picture => painted.of(box, [], () => ({ primitives: paint(box), height: box.h }));
 /** A screen laid out on the page. What did not change is remembered by the core. */
-export const boxOf = (world: World, screen: Screen, wears: readonly Wear[]): Box =>
-  layout(resolve(world, screen, { wears }), fonts);
+export const boxOf = (world: World, screen: Screen, wears: readonly Wear[], over = ''): Box =>
+  layout(resolve(world, screen, { wears, over }), fonts);
 
 /**
  * Pictures of screens, drawn by the worker and kept for as long as nothing they depend on is another. Which that is, each

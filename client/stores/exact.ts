@@ -99,6 +99,13 @@ export const useExact = defineStore('exact', () => {
     if (!s || keys.length === 0) return null;
     const parent = holderOf(keys[0] ?? '');
     const node = parent === undefined ? undefined : s.nodes[parent];
+    const [first] = keys;
+    const lies = first === undefined ? null : stage.findBox(first);
+    if (lies?.node.look.over === 'free' && keys.length === 1 && first !== undefined && s.nodes[first] && stage.box) {
+      // Over the screen, where it is put: what it lies in is what is seen of the screen.
+      const room = { ...stage.box, h: s.height ?? stage.box.h, children: [] };
+      return { holder: room, things: [{ node: s.nodes[first], box: lies }] };
+    }
     const holder = parent === undefined ? null : stage.findBox(parent);
     if (node?.type !== 'box' || holder?.node.look.flow !== 'free') return null;
     const things = keys.flatMap((id): Lying[] => {
@@ -127,9 +134,10 @@ export const useExact = defineStore('exact', () => {
     return snapField({
       boxes,
       within: holder,
-      guides: on.guides ? (s?.guides ?? []) : [],
+      // Lines across lie on the screen, not on the device: what is scrolled has moved away from them.
+      guides: on.guides ? (s?.guides ?? []).filter((g) => g.axis === 'x' || stage.scroll === null) : [],
       columns: on.columns ? columnsOf(s?.grid, top?.w ?? s?.width ?? 0) : [],
-      base: on.base ? (s?.base ?? 0) : 0,
+      base: on.base && stage.scroll === null ? (s?.base ?? 0) : 0,
     });
   }
   function show(field: SnapField, r: Rect, snapped: { lines: readonly SnapLine[]; gaps: readonly Measure[] }): void {

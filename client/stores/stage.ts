@@ -34,6 +34,7 @@ import { boxOf as layOut, pictureOf, useDrawing, type Bitmap, type Picture } fro
 import { useLibrary } from './library.js';
 import { useWidths } from './widths.js';
 import { plain } from './plain.js';
+import { useSeen } from './seen.js';
 import { sampleOf, templateOf, type Sample } from './samples.js';
 
 const NOTHING_WORN: readonly Wear[] = [];
@@ -129,7 +130,7 @@ export const useStage = defineStore('stage', () => {
   function boxOf(of: Screen): Box | null {
     const w = world.value;
     if (bench.of !== '' && of.id === bench.surface?.id) return bench.boxIn(bench.look, wearsShown(of), of.nodes);
-    return w ? layOut(w, of, wearsShown(of)) : null;
+    return w ? layOut(w, of, wearsShown(of), of.id === screenId.value ? seen.over.value : '') : null;
   }
   /** The screen with what is about to be placed on it. */
   const outlined = computed<Screen | undefined>(() => {
@@ -158,11 +159,19 @@ export const useStage = defineStore('stage', () => {
       nodes: { ...s.nodes, [node.id]: { ...node, component: t.ref, placed: node.placed ?? node.component } },
     };
   });
-  const box = computed(() => (current.value ? boxOf(current.value) : null));
+  const seen = useSeen(screen, outlined, selection, () => ghost.value?.made ?? []);
+  /** All of it, laid out. */
+  const whole = computed(() => (current.value ? boxOf(current.value) : null));
+  watch(selection, (keys) => {
+    const last = keys.at(-1);
+    if (last !== undefined) seen.bringIn(whole.value, last);
+  });
+  /** The same as it is seen: scrolled on its device, when it is looked at so. */
+  const box = computed(() => (current.value && whole.value ? seen.seenOf(whole.value, current.value) : null));
 
   /** What does not fit at the width at which it is seen, while widths are looked at. */
   const wrong = computed<readonly Fit[]>(() =>
-    widths.isOn && bench.of === '' && box.value ? misfits(box.value) : NOTHING_WRONG,
+    widths.isOn && bench.of === '' && whole.value ? misfits(whole.value) : NOTHING_WRONG,
   );
 
   /** The picture of the current screen, drawn on the page at once. */
@@ -222,7 +231,10 @@ export const useStage = defineStore('stage', () => {
   });
   const calmScreen = computed(() => (calmWorld.value ? screenOf(calmWorld.value.project, screenId.value) : undefined));
   /** Every box of the current screen by its key: as it is, whatever is being tried on. */
-  const truth = computed(() => (trial.value && outlined.value ? boxOf(outlined.value) : box.value));
+  const truth = computed(() =>
+    trial.value && outlined.value ? onDevice(boxOf(outlined.value), outlined.value) : box.value,
+  );
+  const onDevice = (laid: Box | null, of: Screen): Box | null => (laid ? seen.seenOf(laid, of) : null);
   const boxMap = computed<ReadonlyMap<string, Box>>(() => (truth.value ? boxesByKey(truth.value) : new Map()));
 
   const selected = computed(() => selection.value.at(-1) ?? null);
@@ -407,6 +419,13 @@ export const useStage = defineStore('stage', () => {
     boxOf: plain(boxOf),
     treeBy: plain(treeBy),
     box,
+    whole,
+    /** Things that lie over the screen, and the one that is shown. */
+    overs: seen.overs,
+    over: seen.over,
+    opened: seen.opened,
+    scroll: seen.scroll,
+    scrollBy: (by: number) => seen.scrollBy(whole.value, by),
     wrong,
     picture,
     bitmapsAt: plain(bitmapsAt),

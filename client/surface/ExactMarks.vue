@@ -10,13 +10,6 @@ const exact = useExact();
 const stage = useStage();
 const columns = computed(() => (exact.shows.columns ? columnsOf(props.screen.grid, props.screen.width) : []));
 const base = computed(() => (exact.shows.base ? (props.screen.base ?? 0) : 0));
-/** Smaller than this only pictures are seen. */
-const SEEN = 0.15;
-/** Where a device of that height ends, when there is more below it. */
-const fold = computed(() => {
-  const h = props.screen.height;
-  return props.current && h !== null && props.height > h + 1 && props.zoom > SEEN ? h : null;
-});
 /** Lines nearer than this on the glass are not drawn: they would be a grey field. */
 const APART = 4;
 const px = (v: number): string => `${v * props.zoom}px`;
@@ -45,9 +38,6 @@ const says = (m: Measure): string => String(Math.round((m.to - m.from) * 10) / 1
       <span>{{ MISFITS[f.what] }}</span>
     </div>
   </template>
-  <div v-if="fold !== null" class="fold" :style="{ top: px(fold) }">
-    <span>fold, {{ fold }} px</span>
-  </div>
   <template v-if="current">
     <div v-for="(l, i) in exact.lines" :key="`l${i}`" class="line" :class="l.kind" :style="line(l)" />
     <div v-for="(m, i) in exact.gaps" :key="`g${i}`" class="gap" :class="m.axis" :style="span(m)" />
@@ -87,23 +77,6 @@ div {
   font-size: 11px;
   line-height: 15px;
   padding: 0 4px;
-  white-space: nowrap;
-}
-.fold {
-  left: -8px;
-  right: -8px;
-  border-top: 1px dashed var(--ink);
-  z-index: 2;
-}
-.fold span {
-  position: absolute;
-  right: 0;
-  bottom: 1px;
-  transform: translateX(100%);
-  padding-left: 4px;
-  font-size: 11px;
-  line-height: 1;
-  color: #5c5548;
   white-space: nowrap;
 }
 .line {

@@ -10,6 +10,7 @@ import { useDrawing, type Picture } from '../stores/drawing.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
 import { useBring } from './bring.js';
+import DeviceMarks from './DeviceMarks.vue';
 import EdgeGrips from './EdgeGrips.vue';
 import ExactMarks from './ExactMarks.vue';
 import GuideLines from './GuideLines.vue';
@@ -122,6 +123,13 @@ function landAt(x: number, y: number): ReturnType<typeof dropAt> {
   const without = h.kind === 'selection' && h.from === props.screen.id && !drag.copying ? h.ids : [];
   return dropAt(stage.world, stage.wearsShown(props.screen), props.screen, root.value, at.x, at.y, h.roles, without);
 }
+/** Scrolled on its device, the wheel moves the screen, and the Wall where that ends. */
+function wheel(event: WheelEvent): void {
+  if (!current.value || event.ctrlKey || event.metaKey || event.shiftKey || !stage.scrollBy(event.deltaY / props.zoom))
+    return;
+  event.preventDefault();
+  event.stopPropagation();
+}
 const bring = useBring();
 function bringFile(event: DragEvent): void {
   const file = event.dataTransfer?.files[0];
@@ -149,6 +157,7 @@ defineExpose({ landAt, screen: props.screen });
     @dblclick="deeper"
     @mousemove="move"
     @mouseleave="hover = null"
+    @wheel="wheel"
   >
     <PictureCanvas
       v-if="page"
@@ -167,8 +176,9 @@ defineExpose({ landAt, screen: props.screen });
       :current="current"
     />
     <ScreenMarks :zoom="zoom" :marks="marks" :whole="whole" :hover="pointedAt" :ghosts="ghosts" :landing="landing" />
+    <DeviceMarks v-if="current && bench.of === ''" :screen="screen" :zoom="zoom" :height="height" />
     <GuideLines
-      v-if="current && exact.shows.guides && bench.of === '' && zoom > 0.15"
+      v-if="current && exact.shows.guides && stage.scroll === null && bench.of === '' && zoom > 0.15"
       :screen="screen"
       :zoom="zoom"
       :height="height"

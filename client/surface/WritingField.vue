@@ -101,7 +101,7 @@ const chosen = computed(() => {
 const cut = computed(() => {
   const b = box.value;
   const p = para.value;
-  const whole = stage.box;
+  const whole = stage.whole;
   if (!b || !p || !whole) return '';
   if (p.cut) {
     const hidden = writing.draft.plain.slice(p.lines.at(-1)?.to ?? 0).trim();

@@ -1,5 +1,5 @@
 import { ref, shallowRef, type Ref } from 'vue';
-import { pathAt, type Box, type Screen } from '../../core/index.js';
+import { pathAt, SCRIM, type Box, type Screen } from '../../core/index.js';
 import { useBench } from '../stores/bench.js';
 import { useCommands } from '../stores/commands.js';
 import { heldPicture, useDrag, type Held } from '../stores/drag.js';
@@ -83,6 +83,7 @@ export function usePointing(
   /** Does it lie in a free box? */
   function isFree(id: string): boolean {
     const parent = exact.holderOf(id);
+    if (boxes.value.get(id)?.node.look.over === 'free') return true;
     return parent !== undefined && boxes.value.get(parent)?.node.look.flow === 'free';
   }
   /** What the pointer holds when something is dragged. */
@@ -118,6 +119,8 @@ export function usePointing(
       list.value = { x: p.x * at.zoom, y: p.y * at.zoom, boxes: stops(event) };
       return;
     }
+    // Pressed beside what lies over the screen, that is put away.
+    if (pathUnder(event).at(-1)?.node.key === SCRIM) stage.opened = '';
     const key = meant(event)?.node.key;
     if (!event.shiftKey || key === undefined) stage.select(key === undefined ? [] : [key]);
     else if (stage.selection.includes(key)) stage.select(stage.selection.filter((k) => k !== key));

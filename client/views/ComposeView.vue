@@ -57,7 +57,25 @@ function goBy(by: 1 | -1): void {
 const own: OwnCommands = {
   out: () => {
     if (stage.picked.length > 0) stage.picked = [];
+    else if (stage.selection.length === 0 && stage.opened !== '') stage.opened = '';
     else stage.climb();
+  },
+  nextOver: () => {
+    // One after the other; behind the last one none.
+    const next = stage.overs[stage.overs.indexOf(stage.over) + 1];
+    stage.select(next === undefined ? [] : [next]);
+    if (next === undefined) stage.opened = '';
+    if (stage.overs.length === 0)
+      doc.say('Nothing lies over this screen. Place a dialog, or choose for a thing on its ground that it lies over.');
+  },
+  fold: () => {
+    const s = stage.screen;
+    if (!s || !stage.whole) return;
+    if (stage.scroll !== null) stage.scroll = null;
+    else if (s.height === null) doc.say('This screen is as tall as its content. Give it a height, and it has a fold.');
+    else if (stage.whole.h <= s.height + 1)
+      doc.say('All of this screen fits on its device: there is nothing to scroll.');
+    else stage.scroll = 0;
   },
   alikeHere: () => commands.selectAlike('screen'),
   alikeAnywhere: () => commands.selectAlike('project'),

@@ -49,6 +49,8 @@ const own: OwnCommands = {
   thisScreen: () => sheet.value?.one(),
   zoomIn: () => sheet.value?.zoomBy(1.25),
   zoomOut: () => sheet.value?.zoomBy(0.8),
+  nextOver: () => undefined,
+  fold: () => undefined,
 };
 </script>
 

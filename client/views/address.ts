@@ -16,6 +16,8 @@ type OwnId = Extract<
   | 'thisScreen'
   | 'zoomIn'
   | 'zoomOut'
+  | 'nextOver'
+  | 'fold'
 >;
 export type OwnCommands = Readonly<Record<OwnId, () => void>>;
 

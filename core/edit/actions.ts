@@ -4,6 +4,7 @@ import {
   componentAt,
   listAt,
   placesOf,
+  roleFacts,
   sameJson,
   settingKey,
   shownComponent,
@@ -277,6 +278,42 @@ export function laySteps(tree: TreeRef, things: readonly Pick<Node, 'id' | 'attr
     ];
   });
 }
+
+/**
+ * Pieces as they are put somewhere: on the ground of a screen what lies over screens by its role does so; anywhere else nothing does.
+ */
+export function floated(
+  world: World,
+  screen: Pick<Screen, 'root'>,
+  pieces: readonly Piece[],
+  spot: Spot,
+): readonly Piece[] {
+  const ground = spot.into.parent === screen.root && spot.into.slot === undefined;
+  return pieces.map((p): Piece => {
+    const node = p.nodes[p.root];
+    if (!node) return p;
+    const role = node.type === 'instance' ? componentAt(world, node.component)?.role : undefined;
+    const over = ground ? (node.attrs.over ?? roleFacts(role ?? '').over) : undefined;
+    if (over === node.attrs.over) return p;
+    const { over: _, ...attrs } = node.attrs;
+    return {
+      ...p,
+      nodes: { ...p.nodes, [p.root]: { ...node, attrs: over === undefined ? attrs : { ...attrs, over } } },
+    };
+  });
+}
+/** Of things that are moved off the ground of a screen: none of them lies over it any more. */
+export const groundSteps = (
+  tree: TreeRef,
+  screen: Pick<Screen, 'root'>,
+  things: readonly Pick<Node, 'id' | 'attrs'>[],
+  spot: Spot,
+): readonly Step[] =>
+  spot.into.parent === screen.root && spot.into.slot === undefined
+    ? []
+    : things.flatMap(({ id, attrs }): Step[] =>
+        attrs.over === undefined ? [] : [{ do: 'set', tree, node: id, field: 'attrs.over', value: null }],
+      );
 
 /**
  * Where something new goes: behind the selection; into it when it is an empty container or takes content and `inside`

@@ -31,6 +31,8 @@ export {
   removeSteps,
   duplicateSteps,
   laySteps,
+  floated,
+  groundSteps,
   nudgeSteps,
   indentSteps,
   lastIn,

@@ -2,6 +2,7 @@ import type { ResolvedScreen, RNode } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { layFree } from './free.js';
 import { layGrid } from './grid.js';
+import { layOver } from './over.js';
 import { layText } from './plain.js';
 import { layFlex } from './rows.js';
 import { leaf, noteOf, settle, within, type Box, type Laid, type Pass, type Rough } from './rough.js';
@@ -11,10 +12,10 @@ import { leaf, noteOf, settle, within, type Box, type Laid, type Pass, type Roug
  * A screen of given height is at least that tall; longer content makes it taller.
  */
 export function layout(screen: ResolvedScreen, fonts: Fonts): Box {
-  const box = layoutNode(screen.root, fonts, screen.width, undefined);
+  let box = layoutNode(screen.root, fonts, screen.width, undefined);
   if (screen.height !== null && box.h < screen.height)
-    return layoutNode(screen.root, fonts, screen.width, screen.height);
-  return box;
+    box = layoutNode(screen.root, fonts, screen.width, screen.height);
+  return screen.over ? layOver(passFor(fonts), box, screen.over, screen.height ?? box.h) : box;
 }
 
 /** The same for any resolved part. `width` and `height` in px; undefined: as large as the content, at most `available`. */
@@ -25,11 +26,22 @@ export function layoutNode(
   height: number | undefined,
   available = Infinity,
 ): Box {
-  const pass: Pass = { lay, layNew, fonts, version: fonts.version, tracks: new Map(), items: [], used: 0, sharing: 0 };
+  const pass = passFor(fonts);
   const w = width ?? (typeof root.look.width === 'number' ? root.look.width : undefined);
   const h = height ?? (typeof root.look.height === 'number' ? root.look.height : undefined);
   return settle(lay(pass, root, w, h, available, Infinity), 0, 0);
 }
+
+const passFor = (fonts: Fonts): Pass => ({
+  lay,
+  layNew,
+  fonts,
+  version: fonts.version,
+  tracks: new Map(),
+  items: [],
+  used: 0,
+  sharing: 0,
+});
 
 /** Sizes remembered for one part: a row asks for its base size and for its final one, and its container likewise. */
 const MOST_LAID = 8;

@@ -21,6 +21,8 @@ export const ATTR_NAMES: Readonly<Record<AttrName, string>> = {
   bottom: 'From the bottom',
   edges: 'Edges',
   pin: 'Stays at',
+  over: 'Lies over the screen',
+  scrim: 'Dims what is below',
   flow: 'Runs',
   gap: 'Gap',
   rowGap: 'Gap of rows',

@@ -24,6 +24,10 @@ export type Align = 'start' | 'center' | 'end' | 'stretch' | 'baseline';
 /** What an edge of a child of a free box does when the box changes size. */
 export type Edge = 'keep' | 'share' | 'free';
 
+/** Where something lies that lies over a screen: dialogs in the middle, drawers at a side, sheets and notices at an end, menus where they are put. */
+export const OVER = ['middle', 'left', 'right', 'top', 'bottom', 'free'] as const;
+export type Over = (typeof OVER)[number];
+
 /** Everything that can be set on a node. Absent means: the default of its kind. */
 export interface Attrs {
   readonly visible?: boolean;
@@ -51,6 +55,10 @@ export interface Attrs {
   readonly edges?: { readonly left?: Edge; readonly right?: Edge; readonly top?: Edge; readonly bottom?: Edge };
   /** Stays in place while the screen scrolls. */
   readonly pin?: 'top' | 'bottom';
+  /** Of something on the ground of a screen: it lies over the screen, there, and shows only when it is called for. */
+  readonly over?: Over;
+  /** Behind what lies over a screen: all else is dimmed. Absent: unless it lies at the top or where it is put. */
+  readonly scrim?: boolean;
   readonly flow?: BoxFlow;
   readonly gap?: Length;
   readonly rowGap?: Length;
@@ -120,6 +128,8 @@ export const AMONG_OTHERS = [
   'span',
   'rowSpan',
   'pin',
+  'over',
+  'scrim',
   'grow',
   'shrink',
   'share',

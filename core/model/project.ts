@@ -2,6 +2,7 @@ import { seen, type Json, type LookUp } from '../base/index.js';
 import type { Component } from './component.js';
 import type { Kit } from './kit.js';
 import { splitRef } from './component.js';
+import { atWidth } from './width.js';
 import { editionKey, editionOf, type Edition } from './editions.js';
 import type { ComponentRef, KitRef, NodeId, Nodes, PropId, SlotId } from './node.js';
 
@@ -171,6 +172,18 @@ export function kitOfRef(world: World, ref: ComponentRef): Kit | undefined {
 
 export function screenOf(project: Project, id: string): Screen | undefined {
   return project.screens.find((s) => s.id === id);
+}
+
+/** What lies over a screen, at its width: things on its ground, in order. */
+export function oversOf(screen: Pick<Screen, 'root' | 'nodes' | 'width'>): readonly NodeId[] {
+  const ground = screen.nodes[screen.root];
+  if (ground?.type !== 'box') return [];
+  return ground.children.filter((id) => {
+    const node = screen.nodes[id];
+    if (!node || (node.attrs.over === undefined && !node.widths)) return false;
+    const { attrs } = atWidth(node, screen.width);
+    return attrs.over !== undefined && attrs.visible !== false;
+  });
 }
 
 /** What a screen wears: its own choice when held back, else the project's. */

@@ -1,3 +1,5 @@
+import type { Over } from './node.js';
+
 /** All that is known of a role, in one place: what people call it, what stands in for what, where it goes. */
 export interface RoleFacts {
   /** What people say, whatever a kit calls its component. */
@@ -9,6 +11,8 @@ export interface RoleFacts {
   /** Reaches from edge to edge, whatever the padding around it. */
   readonly bleeds?: boolean;
   readonly pin?: 'bottom';
+  /** Lies over a screen, not in it. */
+  readonly over?: Over;
   /** Pressed or typed into: has a least size (WCAG 2.2, 2.5.8). */
   readonly target?: boolean;
   /** Belongs to a whole page: never into a card, an item or a row, and its appearance ends them. */
@@ -137,7 +141,11 @@ export const ROLES: Readonly<Record<string, RoleFacts>> = {
     kin: ['hold'],
     wide: true,
   },
-  dialog: { words: ['dialog', 'popup', 'modal', 'overlay', 'pop up', 'bottom sheet', 'confirmation'], kin: ['hold'] },
+  dialog: {
+    words: ['dialog', 'popup', 'modal', 'overlay', 'pop up', 'bottom sheet', 'confirmation'],
+    kin: ['hold'],
+    over: 'middle',
+  },
   status: { words: ['empty state', 'empty', 'nothing here', 'blank state'], kin: ['hold'], wide: true },
   group: { words: ['card row', 'cards row', 'card group', 'card grid'], wide: true },
   separator: { words: ['divider', 'separator', 'rule', 'line', 'hr', 'horizontal line'], wide: true },

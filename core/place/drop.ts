@@ -1,4 +1,4 @@
-import type { Box } from '../layout/index.js';
+import { SCRIM, type Box } from '../layout/index.js';
 import { slotPlace, type Spot } from '../edit/index.js';
 import {
   plainKind,
@@ -82,6 +82,8 @@ export function dropAt(
   const boxes = boxesByKey(root);
   for (let i = open.length - 1; i >= 0; i--) {
     const box = open[i];
+    // Nothing is put behind what lies over a screen.
+    if (box?.node.key === SCRIM) return null;
     const node = box ? screen.nodes[box.node.key] : undefined;
     if (!box || !node) continue;
     if (node.type === 'box')
@@ -146,7 +148,7 @@ function between(
   const list = listAt(screen.nodes, into);
   const there = list.flatMap((id) => {
     const b = boxes.get(id);
-    return b && !held.has(id) ? [{ id, b }] : [];
+    return b && !held.has(id) && b.node.look.over === undefined ? [{ id, b }] : [];
   });
   const row = around.node.look.flow === 'row' && around.node.type === 'box';
   const grid = around.node.look.flow === 'grid';

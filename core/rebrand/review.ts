@@ -5,6 +5,7 @@ import {
   roleFacts,
   shownComponent,
   splitRef,
+  oversOf,
   wearsOf,
   type InstanceNode,
   type Screen,
@@ -93,6 +94,16 @@ export function reviewScreen(world: World, screen: Screen, after: readonly Wear[
   }
   reviewTexts(screen, was, now, findings);
   reviewBoxes(screen, was, now, findings);
+  // What lies over it is looked at by itself, as it lies there.
+  for (const over of oversOf(screen)) {
+    const [a, b] = [before, after].map((wears) => {
+      const whole = layout(resolve(world, screen, { wears, over }), fonts);
+      return whole.children.find((c) => c.node.key === over);
+    });
+    if (!a || !b) continue;
+    reviewTexts(screen, a, b, findings);
+    reviewBoxes(screen, a, b, findings);
+  }
   findings.sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.measure - a.measure);
   return { screen: screen.id, findings, counts, instances };
 }

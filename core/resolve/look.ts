@@ -1,4 +1,4 @@
-import type { Align, Edge, BoxFlow, Icon, Justify, Kit, TextStyle, Track } from '../model/index.js';
+import type { Align, Edge, BoxFlow, Icon, Justify, Kit, Over, TextStyle, Track } from '../model/index.js';
 
 /** Attributes with every token followed: lengths in px, colours as CSS colours. All of them always, so that all looks are alike to the machine. */
 export interface Look {
@@ -24,6 +24,8 @@ export interface Look {
   readonly edges:
     { readonly left?: Edge; readonly right?: Edge; readonly top?: Edge; readonly bottom?: Edge } | undefined;
   readonly pin: 'top' | 'bottom' | undefined;
+  readonly over: Over | undefined;
+  readonly scrim: boolean | undefined;
   readonly flow: BoxFlow;
   readonly gap: number;
   readonly rowGap: number;
@@ -145,5 +147,7 @@ export interface ResolvedScreen {
   readonly width: number;
   readonly height: number | null;
   readonly root: RNode;
+  /** What lies over it, when that is shown. */
+  readonly over: RNode | undefined;
   readonly mainKit: Kit | undefined;
 }

@@ -58,7 +58,7 @@ export function resolve(world: World, screen: Screen | string, options: ResolveO
   if (options.trace || options.states || options.inside) return resolveNew(world, found, wears, first, options);
   return screens.of(
     found,
-    [wears, first, options.mode ?? '', options.emptySlots === true],
+    [wears, first, options.mode ?? '', options.emptySlots === true, options.over ?? ''],
     () => resolveNew(world, found, wears, first, options),
     lookIn(world),
   );
@@ -100,9 +100,13 @@ function resolveNew(
     count: 0,
   };
   const scope = outermost(found.nodes);
-  const root =
+  const all =
     resolveNode(context, scope, found.root)[0] ?? broken(context, scope, found.root, 'This screen has lost its root');
-  return { id: found.id, name: found.name, width: found.width, height: found.height, root, mainKit: main };
+  // What lies over a screen is no part of what it is laid out of.
+  const lies = all.children.some((c) => c.look.over !== undefined);
+  const root = lies ? { ...all, children: all.children.filter((c) => c.look.over === undefined), note: null } : all;
+  const over = lies ? all.children.find((c) => c.key === options.over && c.look.over !== undefined) : undefined;
+  return { id: found.id, name: found.name, width: found.width, height: found.height, root, over, mainKit: main };
 }
 
 /** How a component is shown by itself. */

@@ -19,6 +19,8 @@ import type { Terms } from './values.js';
 export interface ResolveOptions {
   /** Look through this instead of what the screen wears. */
   readonly wears?: readonly Wear[];
+  /** What lies over the screen is shown: which. Absent: nothing. */
+  readonly over?: NodeId;
   /** Token mode, for instance `dark`. */
   readonly mode?: string;
   /** States shown, by the key of an instance. */

@@ -199,6 +199,8 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     alignSelf: a.alignSelf,
     edges: a.edges,
     pin: a.pin,
+    over: a.over,
+    scrim: a.scrim,
     fill,
     stroke,
     shadow,

@@ -1,5 +1,5 @@
 import { isColour } from '../colour/index.js';
-import { aliasPath, isPathData, LARGEST, readTracks, toPx, type AttrName, type Json } from '../model/index.js';
+import { aliasPath, isPathData, LARGEST, OVER, readTracks, toPx, type AttrName, type Json } from '../model/index.js';
 
 type Takes = (v: Json) => boolean;
 const length: Takes = (v) => toPx(v) !== undefined || aliasPath(v) !== null;
@@ -15,7 +15,7 @@ const number = upTo(LARGEST, -LARGEST);
 const MOST_TEXT = 20_000;
 const string: Takes = (v) => typeof v === 'string' && v.length <= MOST_TEXT;
 const oneOf =
-  (...all: string[]): Takes =>
+  (...all: readonly string[]): Takes =>
   (v) =>
     typeof v === 'string' && all.includes(v);
 const path: Takes = (v) => typeof v === 'string' && isPathData(v);
@@ -48,6 +48,8 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
         ['left', 'right', 'top', 'bottom'].includes(edge) && ['keep', 'share', 'free'].includes(does as string),
     ),
   pin: oneOf('top', 'bottom'),
+  over: oneOf(...OVER),
+  scrim: flag,
   flow: oneOf('row', 'column', 'grid', 'free'),
   gap: length,
   rowGap: length,

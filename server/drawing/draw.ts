@@ -67,7 +67,10 @@ export class Draughtsman {
       wanted.lens && this.kits.has(wanted.lens)
         ? lensWears(world, screen, wanted.lens)
         : wearsOf(world.project, screen);
-    const box = layout(resolve(world, screen, { wears }), this.fonts);
+    const box = layout(
+      resolve(world, screen, { wears, ...(wanted.over === undefined ? {} : { over: wanted.over }) }),
+      this.fonts,
+    );
     const height = Math.ceil(box.h);
     const { scale } = wanted;
     if (!(screen.width * height * (scale ?? 1) ** 2 <= MOST_PIXELS))

@@ -1,5 +1,5 @@
 import type { FastifyInstance, FastifyReply } from 'fastify';
-import { screenOf, type Project } from '../../core/index.js';
+import { oversOf, screenOf, type Project } from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import type { PictureCache } from '../drawing/cache.js';
 import type { Inlined } from '../drawing/messages.js';
@@ -17,7 +17,7 @@ interface Options {
 }
 interface Query {
   Params: { id: string; file: string };
-  Querystring: { scale?: string; lens?: string };
+  Querystring: { scale?: string; lens?: string; over?: string };
 }
 /** A picture is only ever a picture, wherever it is opened. */
 const ONLY_A_PICTURE = "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:; sandbox";
@@ -41,7 +41,11 @@ export async function screenRoutes(
       throw new ProblemError('picture.scale', 'The scale of a picture goes from 0.1 to 4.', 'scale');
     const { project, revision } = await projects.open(id);
     if (!screenOf(project, screen)) throw notFound('screen', screen);
-    const key = JSON.stringify([id, revision, screen, lens, scale, kits.version]);
+    const { over } = request.query;
+    const shown = screenOf(project, screen);
+    if (over !== undefined && !(shown && oversOf(shown).includes(over)))
+      throw new ProblemError('picture.over', `Nothing called ${over.slice(0, 80)} lies over this screen.`, 'over');
+    const key = JSON.stringify([id, revision, screen, lens, over, scale, kits.version]);
     const drawn =
       cache.get(key) ??
       (await studio.screen(
@@ -50,6 +54,7 @@ export async function screenRoutes(
           project: only(project, screen),
           screen,
           ...(lens ? { lens } : {}),
+          ...(over === undefined ? {} : { over }),
           ...(scale === undefined ? {} : { scale }),
         },
         inlined,
