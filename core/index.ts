@@ -147,6 +147,7 @@ export {
   aligned,
   ALIGNS,
   columnsOf,
+  gridAt,
   inBox,
   measuresOf,
   movedBy,

@@ -227,6 +227,109 @@ describe('guides and grids over a screen', () => {
   });
 });
 
+describe('edges', () => {
+  it('are set on the edges themselves, and seen at work while the box changes size', async () => {
+    await begin(screenOf(FREE, ['free']));
+    await hand.click(await at(16 + 250, 16 + 150));
+    const knob = (name: string): string => `[data-tie="${name}"]`;
+    await page.waitForSelector(knob('right'));
+    await hand.click(knob('right'));
+    let p = await settled((x) => first(x).nodes['b']?.attrs.edges?.right === 'keep');
+    expect(first(p).nodes['b']?.attrs).toMatchObject({ x: 200, y: 120, right: 58, bottom: 120 });
+    expect(await page.$eval(knob('right'), (e) => e.getAttribute('aria-label'))).toBe('Right edge: keep');
+    await hand.click(knob('left'));
+    await settled((x) => first(x).nodes['b']?.attrs.edges?.left === 'share');
+    await hand.click(knob('left'));
+    await settled((x) => first(x).nodes['b']?.attrs.edges?.left === 'free');
+    // Dragged wider, the box shows what holds what.
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+    await hand.click(await at(16 + 10, 16 + 10));
+    await page.waitForFunction(() => location.search.includes('sel=free'));
+    const grip = await page.waitForSelector(edge('Lower edge'));
+    const from = await grip?.boundingBox();
+    await page.mouse.move((from?.x ?? 0) + (from?.width ?? 0) / 2, (from?.y ?? 0) + (from?.height ?? 0) / 2);
+    await page.mouse.down();
+    await page.mouse.move((from?.x ?? 0) + 60, (from?.y ?? 0) + 60, { steps: 6 });
+    expect((await page.$$('.tie')).length).toBeGreaterThan(4);
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    p = await desk.project();
+    expect(first(p).nodes['free']?.attrs.height).toBe(300);
+  });
+});
+
+describe('cells of a grid', () => {
+  const cells = ['p', 'q', 'r', 's5', 't'].map((id): Node => ({
+    id,
+    type: 'image',
+    attrs: { width: 'stretch', height: 60 },
+  }));
+  const grid = (): Step =>
+    screenOf(
+      [
+        box(
+          'grid',
+          { flow: 'grid', columns: 4, width: 'stretch', gap: 8 },
+          cells.map((c) => c.id),
+        ),
+        ...cells,
+      ],
+      ['grid'],
+    );
+  it('are chosen by dragging a child over them: a free one is taken, beside another it takes its turn', async () => {
+    await begin(grid());
+    await hand.drag(await at(40, 40), await at(330, 120));
+    let p = await settled((x) => first(x).nodes['p']?.attrs.column === 4);
+    expect(first(p).nodes['p']?.attrs).toMatchObject({ column: 4, row: 2 });
+    // In a row that is not there yet.
+    await hand.drag(await at(330, 110), await at(140, 141));
+    p = await settled((x) => first(x).nodes['p']?.attrs.column !== 4);
+    expect(first(p).nodes['p']?.attrs.column).toBe(2);
+    // Beside another it follows that, in no cell of its own.
+    const there = await page.waitForSelector('.marks');
+    const b = await there?.boundingBox();
+    await hand.drag({ x: (b?.x ?? 0) + (b?.width ?? 0) / 2, y: (b?.y ?? 0) + (b?.height ?? 0) / 2 }, await at(25, 40));
+    p = await settled((x) => first(x).nodes['p']?.attrs.column === undefined);
+    expect(first(p).nodes['p']?.attrs.row).toBeUndefined();
+    expect(inside(p, 'grid')[0]).toBe('p');
+  });
+  it('are as many as an edge is dragged over, across and down', async () => {
+    await begin(grid());
+    await hand.click(await at(40, 40));
+    const to = await at(190, 125);
+    await hand.drag(edge('Lower right corner'), to);
+    const p = await settled((x) => first(x).nodes['p']?.attrs.span === 2);
+    expect(first(p).nodes['p']?.attrs).toMatchObject({ span: 2, rowSpan: 2, width: 'stretch', height: 'stretch' });
+  });
+});
+
+describe('a column grid', () => {
+  it('may be another one from some width on', async () => {
+    await begin(screenOf([], [], { grid: { count: 4, gutter: 16, margin: 16 } }));
+    await page.waitForSelector('::-p-text(These hold at every width.)');
+    await page.click('button.widths');
+    await page.waitForSelector('.beside button');
+    await page.evaluate(() => {
+      const slider = document.querySelector<HTMLInputElement>('input[type="range"]');
+      if (!slider) return;
+      slider.value = '1280';
+      slider.dispatchEvent(new Event('input', { bubbles: true }));
+    });
+    const link = await page.waitForSelector('::-p-text(Others from 1280 px on)');
+    await link?.click();
+    const p = await settled((x) => first(x).grid?.from?.length === 1);
+    expect(first(p).grid).toMatchObject({ count: 4, from: [{ at: 1280, count: 12 }] });
+    await page.waitForSelector('::-p-text(These hold from 1280 px on.)');
+    await rest(400);
+    expect((await page.$$('.screen.current .column')).length).toBe(12);
+    await hand.click(`${row('Columns')} input`, { triple: true });
+    await hand.type('10', 'Enter');
+    const q = await settled((x) => first(x).grid?.from?.[0]?.count === 10);
+    expect(first(q).grid?.count).toBe(4);
+  });
+});
+
 describe('M. a screen on a grid of twelve columns with blocks of 12, 8, 4, 6 and 6', () => {
   const desktop = (): Step => screenOf([], [], { device: 'desktop', width: 1280 });
   const asked = (p: Project): boolean => {

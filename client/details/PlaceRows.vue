@@ -2,7 +2,7 @@
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, ref, watch } from 'vue';
-import { arithmetic, inBox, placesOf, treeOfScreen, type AlignTo, type Json, type Step } from '../../core/index.js';
+import { arithmetic, inBox, placesOf, treeOfScreen, type AlignTo, type Edge, type Step } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useExact } from '../stores/exact.js';
 import { useStage } from '../stores/stage.js';
@@ -76,27 +76,6 @@ function move(which: 'x' | 'y'): void {
   }
   problem.value = '';
   if (Math.abs(to - was) > 0.005) exact.moveBy(which === 'x' ? to - was : 0, which === 'y' ? to - was : 0);
-}
-function edge(which: (typeof EDGES)[number]['edge'], does: string): void {
-  const s = stage.screen;
-  const f = exact.free;
-  if (!s || !f) return;
-  const steps = f.things.flatMap((t): Step[] => {
-    const { node, box } = t;
-    const tree = treeOfScreen(s);
-    const at = inBox(box, f.holder);
-    // What an edge goes by is where it is now.
-    const far = { right: f.holder.w - at.x - at.w, bottom: f.holder.h - at.y - at.h };
-    const value: Json = { ...node.attrs.edges, [which]: does };
-    return [
-      ...(Object.entries({ x: at.x, y: at.y, ...far }) as [keyof typeof far | 'x' | 'y', number][]).flatMap(
-        ([name, v]): Step[] =>
-          node.attrs[name] === v ? [] : [{ do: 'set', tree, node: node.id, field: `attrs.${name}`, value: v }],
-      ),
-      { do: 'set', tree, node: node.id, field: 'attrs.edges', value },
-    ];
-  });
-  doc.act(`Change the ${EDGES.find((e) => e.edge === which)?.name.toLowerCase() ?? which}`, steps);
 }
 function cell(which: (typeof CELLS)[number]): void {
   const s = stage.screen;
@@ -177,7 +156,7 @@ function cell(which: (typeof CELLS)[number]): void {
           option-value="id"
           size="small"
           :input-id="`edge-${e.edge}`"
-          @update:model-value="(v: string) => edge(e.edge, v)"
+          @update:model-value="(v: Edge) => exact.setEdge(e.edge, v)"
         />
       </div>
     </template>

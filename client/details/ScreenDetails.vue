@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue';
 import {
   arithmetic,
   columnsOf,
+  gridAt,
   usualGrid,
   type Guide,
   type Json,
@@ -16,12 +17,14 @@ import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
 import { useExact } from '../stores/exact.js';
 import { useStage } from '../stores/stage.js';
+import { useWidths } from '../stores/widths.js';
 
 /** The screen itself: how large it is, and what it is laid out by. With several screens selected, all of them. */
 const props = defineProps<{ screen: Screen }>();
 const doc = useDocument();
 const stage = useStage();
 const exact = useExact();
+const widths = useWidths();
 const problem = ref('');
 const typed = ref<Record<string, string>>({});
 const instances = computed(() => Object.values(props.screen.nodes).filter((n) => n.type === 'instance').length);
@@ -50,20 +53,37 @@ interface Row {
   ) => { readonly field: 'width' | 'height' | 'grid' | 'base'; readonly value: Json };
 }
 const gridOf = (s: Screen): ScreenGrid => s.grid ?? usualGrid(s);
+/** At which width it is seen, px; and the columns that hold there. */
+const seen = (s: Screen): number => (s.id === stage.screenId ? widths.seenAt(s) : s.width);
+const holds = (s: Screen): ReturnType<typeof gridAt> => gridAt(gridOf(s), seen(s));
 const inGrid = (id: 'count' | 'gutter' | 'margin' | 'width', name: string, least: number, most: number): Row => ({
   id,
   name,
   least,
   most,
   ...(id === 'width' ? { empty: 'shared' } : {}),
-  now: (s) => gridOf(s)[id],
+  now: (s) => holds(s)[id],
   to: (s, v) => {
-    const { width, ...rest } = gridOf(s);
-    const grid = { ...rest, ...(width === undefined ? {} : { width }), ...(v === null ? {} : { [id]: v }) };
-    if (v === null && id === 'width') delete (grid as { width?: number }).width;
-    return { field: 'grid', value: grid };
+    const { from, ...ground } = gridOf(s);
+    const here = holds(s);
+    const { width: _, ...without } = here;
+    const grid = v === null && id === 'width' ? without : { ...here, ...(v === null ? {} : { [id]: v }) };
+    const list = from?.map((g) => ({ ...(g.at === here.at ? { ...grid, at: g.at } : g) }));
+    const first = here.at === undefined ? grid : ground;
+    return { field: 'grid', value: { ...first, ...(list ? { from: list } : {}) } };
   },
 });
+/** Other columns from the width on at which the screen is seen; or those that hold there no longer. */
+function gridFrom(add: boolean): void {
+  const at = seen(props.screen);
+  const gone = holds(props.screen).at;
+  act(add ? `Change the column grid from ${at} px on` : `Take the column grid from ${gone} px on away`, (s) => {
+    const { from, ...ground } = gridOf(s);
+    const rest = (from ?? []).filter((g) => g.at !== (add ? at : gone)).map((g) => ({ ...g }));
+    const list = add ? [...rest, { ...usualGrid({ width: at }), at }].sort((a, b) => a.at - b.at) : rest;
+    return { field: 'grid', value: { ...ground, ...(list.length > 0 ? { from: list } : {}) } };
+  });
+}
 const SIZE: readonly Row[] = [
   {
     id: 'w',
@@ -99,14 +119,14 @@ const BASE: Row = {
 };
 const ROWS = [...SIZE, ...GRID, BASE];
 watch(
-  () => [props.screen, screens.value.length],
+  () => [props.screen, screens.value.length, seen(props.screen)],
   () => {
     typed.value = Object.fromEntries(ROWS.map((r) => [r.id, String(r.now(props.screen) ?? '')]));
     problem.value = '';
   },
   { immediate: true },
 );
-const fits = computed(() => columnsOf(props.screen.grid, props.screen.width).length > 0);
+const fits = computed(() => columnsOf(props.screen.grid, seen(props.screen)).length > 0);
 function act(
   label: string,
   to: (s: Screen) => { readonly field: 'width' | 'height' | 'grid' | 'base' | 'guides'; readonly value: Json },
@@ -237,7 +257,26 @@ function copyGuides(): void {
             @keydown.enter="set(r)"
           />
         </div>
-        <p v-if="!fits" class="problem">These columns do not fit into {{ screen.width }} px.</p>
+        <p class="note">
+          {{
+            holds(screen).at !== undefined
+              ? `These hold from ${holds(screen).at} px on.`
+              : (screen.grid.from?.length ?? 0) > 0
+                ? `These hold below ${screen.grid.from?.[0]?.at} px.`
+                : 'These hold at every width.'
+          }}
+          <button
+            v-if="holds(screen).at === undefined || holds(screen).at !== seen(screen)"
+            class="quiet-link"
+            @click="gridFrom(true)"
+          >
+            Others from {{ seen(screen) }} px on
+          </button>
+          <button v-if="holds(screen).at !== undefined" class="quiet-link" @click="gridFrom(false)">
+            Take these away
+          </button>
+        </p>
+        <p v-if="!fits" class="problem">These columns do not fit into {{ seen(screen) }} px.</p>
         <label class="check"
           ><input v-model="exact.shows.columns" type="checkbox" /> Shown, and things snap to it</label
         >

@@ -72,8 +72,9 @@ const ALIGN = choice(
     ['center', 'middle'],
     ['end', 'end'],
     ['stretch', 'stretch'],
+    ['baseline', 'baseline'],
   ],
-  'Across the way it runs.',
+  'Across the way it runs. Baseline, in a row: first lines of text stand on one line.',
 );
 
 /** What can be set on a plain thing of a screen itself. */

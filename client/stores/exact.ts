@@ -4,13 +4,10 @@ import { computed, ref, shallowRef } from 'vue';
 import {
   aligned,
   columnsOf,
-  inBox,
   measuresOf,
   movedBy,
   placesOf,
-  putSteps,
   sameSize,
-  sizeSteps,
   snapField,
   snapTo,
   spread,
@@ -18,10 +15,10 @@ import {
   turnSteps,
   boxesByKey,
   type AlignTo,
+  inBox,
   type Box,
+  type Edge,
   type Measure,
-  type Node,
-  type Parts,
   type Rect,
   type Screen,
   type SnapField,
@@ -33,10 +30,9 @@ import { plural } from '../counts.js';
 import { useCommands } from './commands.js';
 import { useDocument } from './document.js';
 import { plain } from './plain.js';
+import { putIn, SLACK, useReshape, type Lying } from './reshape.js';
 import { useStage } from './stage.js';
 
-/** So near something snaps: px on the glass. */
-const SLACK = 6;
 /** How far the pointer goes before a press becomes a drag: px on the glass. */
 const AWAY = 4;
 /** One step of the arrow keys where there is no base grid, and how many at once with Shift: px. */
@@ -44,9 +40,6 @@ const STEP = 8;
 const STEPS = 10;
 /** Outside of what it lies in by so much, what is moved is taken out of it: px on the glass. */
 const OUT = 28;
-const LEAST = 1;
-/** So far beside a thing its size is told while that changes: px on the glass. */
-const BESIDE = 14;
 const NO_LINES: readonly SnapLine[] = [];
 const NO_MEASURES: readonly Measure[] = [];
 
@@ -59,18 +52,6 @@ const STAYS = {
   middle: { top: 'free', bottom: 'free' },
   bottom: { top: 'free', bottom: 'keep' },
 } as const;
-
-interface Lying {
-  readonly node: Node;
-  readonly box: Box;
-}
-/** Which sides of a thing are dragged: -1 the left or upper one, 1 the right or lower one, 0 neither. */
-export interface Side {
-  readonly x: -1 | 0 | 1;
-  readonly y: -1 | 0 | 1;
-}
-
-export type PadSide = 'left' | 'right' | 'top' | 'bottom';
 
 /** Placing to the px: in free boxes by pointer and keys, with what is near to be in line with; sizes of everything else. */
 export const useExact = defineStore('exact', () => {
@@ -152,8 +133,7 @@ export const useExact = defineStore('exact', () => {
     distances.value = NO_MEASURES;
     stage.ghost = null;
   }
-  const put = (screen: Screen, holder: Box, t: Lying, to: Rect): readonly Step[] =>
-    putSteps(treeOfScreen(screen), t.node, inBox(t.box, holder), inBox(to as Box, holder), holder);
+  const put = putIn;
   const preview = (screen: Screen, steps: readonly Step[]): void => {
     stage.ghost = { screen: screen.id, steps, made: [] };
   };
@@ -277,171 +257,16 @@ export const useExact = defineStore('exact', () => {
     );
   }
 
-  /** Makes what is selected larger or smaller by one of its edges or corners. */
-  function resize(event: PointerEvent, zoom: number, side: Side): void {
-    const t = sizable.value;
-    const s = stage.screen;
-    if (!t || !s) return;
-    const holder = holderOf(t.node.id);
-    const around = holder === undefined ? null : stage.findBox(holder);
-    const isFree = free.value !== null && around !== null;
-    const field = around ? fieldFor(around, new Set([t.node.id])) : null;
-    const parts = (way: -1 | 0 | 1): Parts => (way === 0 ? [] : way < 0 ? ['near'] : ['far']);
-    const ratio = t.box.h > 0 ? t.box.w / t.box.h : 1;
-    follow(
-      event,
-      zoom,
-      (dx, dy, e) => {
-        const b = t.box;
-        const size = (w: number, h: number): Rect => ({
-          x: side.x < 0 ? b.x + b.w - w : b.x,
-          y: side.y < 0 ? b.y + b.h - h : b.y,
-          w: Math.max(LEAST, w),
-          h: Math.max(LEAST, h),
-        });
-        let r = size(b.w + dx * side.x, b.h + dy * side.y);
-        const loose = e.ctrlKey || e.metaKey;
-        if (field && !loose) {
-          const snapped = snapTo(field, r, SLACK / zoom, { x: parts(side.x), y: parts(side.y) });
-          const w = snapped.dx === 0 ? Math.round(r.w) : r.w + snapped.dx * side.x;
-          const h = snapped.dy === 0 ? Math.round(r.h) : r.h + snapped.dy * side.y;
-          r = size(side.x === 0 ? b.w : w, side.y === 0 ? b.h : h);
-          show(field, r, snapped);
-        }
-        // Shift at a corner keeps its proportions.
-        if (e.shiftKey && side.x !== 0 && side.y !== 0) r = size(r.w, r.w / ratio);
-        const beside = BESIDE / zoom;
-        const cells = spanned(t, around, r);
-        if (cells && side.x > 0) {
-          distances.value = [];
-          lines.value = cells.lines;
-          return side.y > 0 ? [...cells.steps, ...sizeSteps(treeOfScreen(s), t.node, null, r.h)] : cells.steps;
-        }
-        distances.value = [
-          { axis: 'x', from: r.x, to: r.x + r.w, at: r.y + r.h + beside },
-          { axis: 'y', from: r.y, to: r.y + r.h, at: r.x + r.w + beside },
-        ].filter((m) => (m.axis === 'x' ? side.x !== 0 : side.y !== 0)) as Measure[];
-        return isFree
-          ? put(s, around, t, r)
-          : sizeSteps(treeOfScreen(s), t.node, side.x === 0 ? null : r.w, side.y === 0 ? null : r.h);
-      },
-      `Resize ${commands.named()}`,
-    );
-  }
-
-  /** The one row, column or grid that is selected: its padding and gaps can be dragged. */
-  const roomy = computed<Lying | null>(() => {
-    const s = stage.screen;
-    const key = stage.selected;
-    if (!s || key === null || stage.selection.length !== 1 || stage.countSelected > 1) return null;
-    const node = s.nodes[key];
-    const box = stage.findBox(key);
-    return node?.type === 'box' && !node.locked && box && box.node.look.flow !== 'free' && box.children.length > 0
-      ? { node, box }
-      : null;
+  const { resize, roomy, pad, gap } = useReshape({
+    free,
+    sizable,
+    lines,
+    distances,
+    holderOf,
+    fieldFor,
+    show,
+    follow,
   });
-  const setStep = (s: Screen, id: string, name: string, value: number): Step => ({
-    do: 'set',
-    tree: treeOfScreen(s),
-    node: id,
-    field: `attrs.${name}`,
-    value,
-  });
-  /** Makes the padding on one side larger or smaller; with Shift on the other side too. */
-  function pad(event: PointerEvent, zoom: number, side: PadSide): void {
-    const t = roomy.value;
-    const s = stage.screen;
-    if (!t || !s) return;
-    const { look } = t.box.node;
-    const { name, other, from, way, axis } = {
-      left: { name: 'paddingLeft', other: 'paddingRight', from: look.paddingLeft, way: 1, axis: 'x' },
-      right: { name: 'paddingRight', other: 'paddingLeft', from: look.paddingRight, way: -1, axis: 'x' },
-      top: { name: 'paddingTop', other: 'paddingBottom', from: look.paddingTop, way: 1, axis: 'y' },
-      bottom: { name: 'paddingBottom', other: 'paddingTop', from: look.paddingBottom, way: -1, axis: 'y' },
-    }[side];
-    follow(
-      event,
-      zoom,
-      (dx, dy, e) => {
-        const value = Math.max(0, Math.round(from + (axis === 'x' ? dx : dy) * way));
-        const b = t.box;
-        const far = way < 0;
-        distances.value = [
-          axis === 'x'
-            ? { axis, from: far ? b.x + b.w - value : b.x, to: far ? b.x + b.w : b.x + value, at: b.y + b.h / 2 }
-            : { axis: 'y', from: far ? b.y + b.h - value : b.y, to: far ? b.y + b.h : b.y + value, at: b.x + b.w / 2 },
-        ] as Measure[];
-        return [setStep(s, t.node.id, name, value), ...(e.shiftKey ? [setStep(s, t.node.id, other, value)] : [])];
-      },
-      'Change the padding',
-    );
-  }
-  /** Makes the gaps of a row or column larger or smaller by the one before its nth thing. */
-  function gap(event: PointerEvent, zoom: number, nth: number): void {
-    const t = roomy.value;
-    const s = stage.screen;
-    if (!t || !s) return;
-    const { look } = t.box.node;
-    const row = look.flow === 'row';
-    const from = row ? look.gap : look.rowGap;
-    const [a, b] = [t.box.children[nth - 1], t.box.children[nth]];
-    follow(
-      event,
-      zoom,
-      (dx, dy) => {
-        // All gaps before it grow too: so it stays under the pointer.
-        const value = Math.max(0, Math.round(from + (row ? dx : dy) / (nth - 0.5)));
-        if (a && b)
-          distances.value = [
-            row
-              ? { axis: 'x', from: a.x + a.w, to: a.x + a.w + value, at: t.box.y + t.box.h / 2 }
-              : { axis: 'y', from: a.y + a.h, to: a.y + a.h + value, at: t.box.x + t.box.w / 2 },
-          ];
-        return [setStep(s, t.node.id, row || look.gap === look.rowGap ? 'gap' : 'rowGap', value)];
-      },
-      'Change the gap',
-    );
-  }
-
-  /** In a grid a thing is as wide as the columns it takes: which those are when it reaches that far. */
-  function spanned(
-    t: Lying,
-    holder: Box | null,
-    r: Rect,
-  ): { readonly steps: readonly Step[]; readonly lines: readonly SnapLine[] } | null {
-    const s = stage.screen;
-    const cell = holder?.lines?.cells[holder.children.indexOf(t.box)];
-    if (!s || !holder?.lines || !cell) return null;
-    const ends = holder.lines.columns.map((c) => holder.x + c.at + c.size);
-    let last = cell.column;
-    for (let c = cell.column; c < ends.length; c++)
-      if (Math.abs((ends[c] ?? 0) - r.x - r.w) < Math.abs((ends[last] ?? 0) - r.x - r.w)) last = c;
-    const tree = treeOfScreen(s);
-    const set = (name: string, value: number | string | null): Step => ({
-      do: 'set',
-      tree,
-      node: t.node.id,
-      field: `attrs.${name}`,
-      value,
-    });
-    const span = last - cell.column + 1;
-    return {
-      steps: [
-        ...((t.node.attrs.span ?? 1) === span ? [] : [set('span', span === 1 ? null : span)]),
-        ...(t.node.attrs.width === 'stretch' ? [] : [set('width', 'stretch')]),
-      ],
-      lines: [
-        { axis: 'x', kind: 'column', at: ends[last] ?? 0, from: holder.y, to: holder.y + holder.h },
-        ...holder.lines.columns.map((c): SnapLine => ({
-          axis: 'x',
-          kind: 'centre',
-          at: holder.x + c.at,
-          from: holder.y,
-          to: holder.y + holder.h,
-        })),
-      ],
-    };
-  }
 
   /** Moves what is selected by keys: a step of the base grid, one px with Alt, ten steps with Shift. False: it lies in no free box. */
   function nudge(x: -1 | 0 | 1, y: -1 | 0 | 1, event: Pick<KeyboardEvent, 'altKey' | 'shiftKey'>): boolean {
@@ -488,6 +313,27 @@ export const useExact = defineStore('exact', () => {
       ...put(s, f.holder, t, to ?? t.box),
       { do: 'set', tree: treeOfScreen(s), node: t.node.id, field: 'attrs.edges', value: edges },
     ]);
+  }
+  /** Says what an edge of what is selected does when the room changes; it goes by where it is now. */
+  function setEdge(which: 'left' | 'right' | 'top' | 'bottom', does: Edge): void {
+    const s = stage.screen;
+    const f = free.value;
+    if (!s || !f) return;
+    const names = { left: 'left edge', right: 'right edge', top: 'upper edge', bottom: 'lower edge' };
+    const steps = f.things.flatMap(({ node, box }): Step[] => {
+      const tree = treeOfScreen(s);
+      const at = inBox(box, f.holder);
+      const now = { x: at.x, y: at.y, right: f.holder.w - at.x - at.w, bottom: f.holder.h - at.y - at.h };
+      return [
+        ...(['x', 'y', 'right', 'bottom'] as const).flatMap((name): Step[] =>
+          node.attrs[name] === now[name]
+            ? []
+            : [{ do: 'set', tree, node: node.id, field: `attrs.${name}`, value: now[name] }],
+        ),
+        { do: 'set', tree, node: node.id, field: 'attrs.edges', value: { ...node.attrs.edges, [which]: does } },
+      ];
+    });
+    doc.act(`Change the ${names[which]}`, steps);
   }
   const distribute = (axis: 'x' | 'y'): void => rearrange(`Spread ${commands.named()}`, (l) => spread(l, axis));
   const equalise = (axis: 'x' | 'y' | 'both'): void =>
@@ -569,6 +415,7 @@ export const useExact = defineStore('exact', () => {
     nudge,
     moveBy,
     align,
+    setEdge,
     distribute,
     equalise,
     order,

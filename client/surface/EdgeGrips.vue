@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useExact, type Side } from '../stores/exact.js';
+import { useExact } from '../stores/exact.js';
+import type { Side } from '../stores/reshape.js';
 
 /** The edges of what is selected: nothing is seen of them until the pointer is near; dragged, they make it larger or smaller. */
 const props = defineProps<{ zoom: number }>();

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useExact, type PadSide } from '../stores/exact.js';
+import { useExact } from '../stores/exact.js';
+import type { PadSide } from '../stores/reshape.js';
 
 /** Small bars in the padding and between the things of a selected row, column or grid: dragged, they make that room larger or smaller. */
 const props = defineProps<{ zoom: number }>();

@@ -40,7 +40,8 @@ const bar = (b: Rect): Record<string, string> => ({
     <div class="around" :style="px(landing.drop.around)">
       <span>{{ landing.says }}</span>
     </div>
-    <div class="bar" :style="bar(landing.drop.bar)" />
+    <div v-if="landing.drop.spot.cell" class="cell" :style="px(landing.drop.bar)" />
+    <div v-else class="bar" :style="bar(landing.drop.bar)" />
   </template>
 </template>
 
@@ -87,6 +88,12 @@ span {
   outline: 2px solid var(--tape);
   outline-offset: -1px;
   z-index: 3;
+}
+.cell {
+  background: #f5b30159;
+  outline: 2px solid var(--tape);
+  outline-offset: -2px;
+  z-index: 4;
 }
 .bar {
   background: var(--tape);

@@ -12,6 +12,7 @@ import { useWriting } from '../stores/writing.js';
 import { useBring } from './bring.js';
 import DeviceMarks from './DeviceMarks.vue';
 import EdgeGrips from './EdgeGrips.vue';
+import EdgeTies from './EdgeTies.vue';
 import ExactMarks from './ExactMarks.vue';
 import GuideLines from './GuideLines.vue';
 import PictureCanvas from './PictureCanvas.vue';
@@ -183,6 +184,7 @@ defineExpose({ landAt, screen: props.screen });
       :zoom="zoom"
       :height="height"
     />
+    <EdgeTies v-if="current && !drag.held && !open" :zoom="zoom" />
     <template v-if="current && !drag.held && !exact.active && !open">
       <RoomGrips :zoom="zoom" />
       <EdgeGrips :zoom="zoom" />

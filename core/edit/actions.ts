@@ -260,13 +260,23 @@ export interface Spot {
   readonly after: NodeId | null;
   /** In a free box: how far from its left and top edge; px. */
   readonly at?: { readonly x: number; readonly y: number };
+  /** In a grid: the cell it takes, from 1; null: it takes its turn. */
+  readonly cell?: { readonly column: number; readonly row: number } | null;
 }
 
 /** What takes all the width there is gets so much of it when it is put into a free box: px. */
 const WIDEST_FREE = 320;
-/** The steps that lay things that were put into a free box where they were let go, a little apart. */
+/** The steps that lay things that were put into a free box where they were let go, a little apart; or into cells of a grid. */
 export function laySteps(tree: TreeRef, things: readonly Pick<Node, 'id' | 'attrs'>[], spot: Spot): readonly Step[] {
-  const { at } = spot;
+  const { at, cell } = spot;
+  if (cell !== undefined)
+    return things.flatMap(({ id, attrs }, i): Step[] =>
+      (['column', 'row'] as const).flatMap((name): Step[] => {
+        // Several that are put into a cell: the first takes it, the others their turn.
+        const value = cell && i === 0 ? cell[name] : null;
+        return (attrs[name] ?? null) === value ? [] : [{ do: 'set', tree, node: id, field: `attrs.${name}`, value }];
+      }),
+    );
   if (!at) return [];
   return things.flatMap(({ id, attrs }, i): Step[] => {
     const set = (name: string, value: Json): Step => ({ do: 'set', tree, node: id, field: `attrs.${name}`, value });

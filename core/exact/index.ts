@@ -1,6 +1,6 @@
 export { aligned, ALIGNS, sameSize, spread, type Align as AlignTo } from './align.js';
 export { inBox, movedBy, putSteps, sizeSteps, turnSteps } from './put.js';
-export { columnsOf, usualGrid } from './ruled.js';
+export { columnsOf, gridAt, usualGrid } from './ruled.js';
 export {
   measuresOf,
   snapField,

@@ -73,6 +73,8 @@ export interface ScreenGrid {
   readonly gutter: number;
   readonly margin: number;
   readonly width?: number;
+  /** Other columns from some widths of the screen on (px), each up to the next. */
+  readonly from?: readonly (Omit<ScreenGrid, 'from'> & { readonly at: number })[];
 }
 /** A line over a screen, px from its left (`x`) or its top (`y`). */
 export interface Guide {

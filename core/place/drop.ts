@@ -1,4 +1,4 @@
-import { SCRIM, type Box } from '../layout/index.js';
+import { SCRIM, type Box, type GridLines } from '../layout/index.js';
 import { slotPlace, type Spot } from '../edit/index.js';
 import {
   plainKind,
@@ -159,6 +159,27 @@ function between(
     const at = { x: x - around.x, y: y - around.y };
     return { spot: { into, after: there.at(-1)?.id ?? null, at }, bar, around: rect(around), says };
   }
+  const lines = grid && around.node.type === 'box' ? around.lines : undefined;
+  const cell =
+    lines &&
+    cellAt(
+      lines,
+      around,
+      x,
+      y,
+      there.map(({ b }) => b),
+    );
+  if (lines && cell) {
+    const [c, r] = [lines.columns[cell.column - 1], lines.rows[cell.row - 1]];
+    const bar = {
+      x: around.x + (c?.at ?? 0),
+      y: around.y + (r?.at ?? around.h - thick),
+      w: c?.size ?? thick,
+      h: r?.size ?? thick,
+    };
+    const where = `column ${cell.column}, row ${cell.row} of ${says}`;
+    return { spot: { into, after: there.at(-1)?.id ?? null, cell }, bar, around: rect(around), says: where };
+  }
   let after: NodeId | null = null;
   let at = 0;
   for (const { id, b } of there) {
@@ -199,7 +220,39 @@ function between(
     };
   }
   // A held neighbour keeps its place in the list, so what is put down stands behind the last free one.
-  return { spot: { into, after: after ?? null }, bar, around: rect(around), says };
+  return { spot: { into, after: after ?? null, ...(lines ? { cell: null } : {}) }, bar, around: rect(around), says };
+}
+
+/** The free cell of a grid at a point, from 1; null where something stands, or outside of all columns. */
+function cellAt(
+  lines: GridLines,
+  around: Box,
+  x: number,
+  y: number,
+  taken: readonly Box[],
+): { readonly column: number; readonly row: number } | null {
+  if (taken.some((b) => inside(b, x, y))) return null;
+  const column = lines.columns.findIndex((c) => x >= around.x + c.at && x <= around.x + c.at + c.size);
+  const last = lines.rows.at(-1);
+  const below = last === undefined || y > around.y + last.at + last.size;
+  const row = below
+    ? lines.rows.length
+    : lines.rows.findIndex((r) => y >= around.y + r.at && y <= around.y + r.at + r.size);
+  if (column < 0 || row < 0) return null;
+  // What is held stands in the rows there are: one of them may be its own.
+  const free = !taken.some((b) => {
+    const [c, r] = [lines.columns[column], lines.rows[row]];
+    if (!c || !r) return false;
+    const [cx, cy] = [around.x + c.at + c.size / 2, around.y + r.at + r.size / 2];
+    return (
+      inside(b, cx, cy) ||
+      (b.x < around.x + c.at + c.size - 1 &&
+        b.x + b.w > around.x + c.at + 1 &&
+        b.y < around.y + r.at + r.size - 1 &&
+        b.y + b.h > around.y + r.at + 1)
+    );
+  });
+  return free ? { column: column + 1, row: row + 1 } : null;
 }
 
 /**

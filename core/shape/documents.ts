@@ -69,11 +69,12 @@ export const screenWidth = number(40, 10_000);
 export const screenHeight = orNull(number(40, 50_000));
 export const device = oneOf('phone', 'tablet', 'desktop', 'custom');
 
+const COLUMNS = { count: number(1, 100), gutter: number(0, 1000), margin: number(0, 5000) };
 /** What is drawn over a screen to lay it out by. */
-export const screenGrid: Check = group(
-  { count: number(1, 100), gutter: number(0, 1000), margin: number(0, 5000) },
-  { width: number(1, 10_000) },
-);
+export const screenGrid: Check = group(COLUMNS, {
+  width: number(1, 10_000),
+  from: list(group({ at: number(1, 10_000), ...COLUMNS }, { width: number(1, 10_000) }), 12),
+});
 export const screenBase = number(1, 500);
 export const guides: Check = list(group({ id, axis: oneOf('x', 'y'), at: number(-50_000, 50_000) }), 200);
 
