@@ -17,15 +17,18 @@ import {
   type Edit,
   type InstanceNode,
   type Project,
+  type RNode,
   type World,
 } from '../core/index.js';
 import type { Browser } from 'puppeteer-core';
 import { shippedKits } from '../e2e/wall.js';
+import { exactTree } from '../testing/exact.js';
+import { Chance } from '../testing/random.js';
 import { generated, tile } from './generated.js';
 import { best, median, tell as report } from './report.js';
 import { asHtml, asScreen, asYoga, listTree, randomTree, yogaLayout } from './trees.js';
 
-const { fonts } = shippedKits();
+const { fonts, kits } = shippedKits();
 const draw = (w: World, project: Project, at: number): number => {
   const screen = project.screens[at];
   return screen ? paint(layout(resolve({ ...w, project }, screen), fonts)).length : 0;
@@ -134,6 +137,41 @@ export async function measureCore(browser: Browser): Promise<void> {
       'ms',
     );
   }
+  // ── grids and free boxes ──
+  const exact = (
+    parts: number,
+  ): { readonly roots: readonly RNode[]; readonly html: string; readonly count: number } => {
+    const roots: RNode[] = [];
+    const html: string[] = [];
+    let count = 0;
+    for (let seed = 1; count < parts; seed++) {
+      const made = exactTree(new Chance(seed), kits, 'means:body');
+      roots.push(made.root);
+      html.push(made.html);
+      count += made.ids.length;
+    }
+    return { roots, html: html.join(''), count };
+  };
+  const cells = exact(10_000);
+  const rows = listTree(740);
+  /** Each time of trees that were never laid: what is remembered would cost nothing. */
+  const timed = (make: () => readonly RNode[]): number => {
+    const times: number[] = [];
+    for (let i = 0; i < 16; i++) {
+      const roots = make();
+      const t = performance.now();
+      for (const r of roots) layoutNode(r, fonts, 1200, undefined);
+      if (i > 4) times.push(performance.now() - t);
+    }
+    return median(times);
+  };
+  const mixed = timed(() => [asScreen(rows).root, ...exact(3340).roots]);
+  report('Layout alone, 10,000 parts never seen, a third of them in grids and free boxes', mixed, 'ms', { below: 20 });
+  report(
+    '  all of them in grids and free boxes',
+    timed(() => exact(10_000).roots),
+    'ms',
+  );
   // ── a rebrand ──
   {
     const t = performance.now();
@@ -179,8 +217,9 @@ export async function measureCore(browser: Browser): Promise<void> {
     for (const [what, made] of [
       ['rows of a long page', list],
       ['random, nine deep', tree],
+      ['grids and free boxes', null],
     ] as const) {
-      await page.setContent(asHtml(made));
+      await page.setContent(made ? asHtml(made) : `<div id="whole" style="width:1200px">${cells.html}</div>`);
       const native = await page.evaluate(() => {
         const whole = document.querySelector<HTMLElement>('#whole');
         const times: number[] = [];
@@ -195,7 +234,7 @@ export async function measureCore(browser: Browser): Promise<void> {
         }
         return times.sort((x, y) => x - y)[6] ?? 0;
       });
-      report(`  Chromium, the same as HTML with flexbox, ${what}`, native, 'ms');
+      report(`  Chromium, the same as HTML, ${what}`, native, 'ms');
     }
     await page.close();
   }

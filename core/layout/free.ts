@@ -20,17 +20,23 @@ export interface Along {
  * @returns where it begins, and how large it is; px
  */
 export function alongIn(a: Along, size: number, room: number): { readonly at: number; readonly size: number } {
-  if (a.far === null) return { at: a.near, size };
-  const was = a.near + size + a.far;
-  const part = was > 0 ? room / was : 1;
-  const held = (distance: number, edge: Edge): number | null =>
-    edge === 'keep' ? distance : edge === 'share' ? distance * part : null;
-  const near = held(a.near, a.nearEdge);
-  const far = held(a.far, a.farEdge);
-  if (near !== null && far !== null) return { at: near, size: Math.max(0, room - near - far) };
-  if (near !== null) return { at: near, size };
-  if (far !== null) return { at: room - far - size, size };
-  return { at: a.near + (room - was) / 2, size };
+  return { at: startIn(a, size, room), size: sizeIn(a, size, room) };
+}
+const held = (distance: number, edge: Edge, part: number): number => (edge === 'share' ? distance * part : distance);
+const partOf = (a: Along, size: number, room: number): number => {
+  const was = a.near + size + (a.far ?? 0);
+  return was > 0 ? room / was : 1;
+};
+function startIn(a: Along, size: number, room: number): number {
+  if (a.far === null) return a.near;
+  if (a.nearEdge !== 'free') return held(a.near, a.nearEdge, partOf(a, size, room));
+  if (a.farEdge !== 'free') return room - held(a.far, a.farEdge, partOf(a, size, room)) - size;
+  return a.near + (room - a.near - size - a.far) / 2;
+}
+function sizeIn(a: Along, size: number, room: number): number {
+  if (a.far === null || !isHeld(a)) return size;
+  const part = partOf(a, size, room);
+  return Math.max(0, room - held(a.near, a.nearEdge, part) - held(a.far, a.farEdge, part));
 }
 
 /** How a part of a free box is placed along an axis. */
@@ -42,6 +48,18 @@ export function alongOf(look: Look, axis: 'w' | 'h'): Along {
 }
 const isHeld = (a: Along): boolean => a.far !== null && a.nearEdge !== 'free' && a.farEdge !== 'free';
 
+/** The size a part says it has; undefined: it says none. */
+function own(look: Look, axis: 'w' | 'h'): number | undefined {
+  const size = axis === 'w' ? look.width : look.height;
+  return typeof size === 'number' ? within(look, axis, size) : undefined;
+}
+/** A size that edges or stretching give in a room; else its own. `natural`: what it takes by itself; px. */
+function given(look: Look, a: Along, axis: 'w' | 'h', natural: number, room: number): number | undefined {
+  if (isHeld(a)) return within(look, axis, sizeIn(a, natural, room));
+  const size = axis === 'w' ? look.width : look.height;
+  return size === 'stretch' ? within(look, axis, Math.max(0, room - a.near)) : own(look, axis);
+}
+
 /** Children where they are put, following their edges; what stretches fills the box from where it is. */
 export function layFree(
   pass: Pass,
@@ -51,45 +69,36 @@ export function layFree(
   aw: number,
   ah: number,
 ): Rough {
-  const { look } = node;
-  const lay = (c: RNode, cw: number | undefined, ch: number | undefined): Rough =>
-    pass.lay(pass, c, cw, ch, w ?? aw, h ?? ah);
-  const own = (c: RNode, axis: 'w' | 'h'): number | undefined => {
-    const size = axis === 'w' ? c.look.width : c.look.height;
-    return typeof size === 'number' ? within(c.look, axis, size) : undefined;
-  };
-  /** A size that edges or stretching give; undefined: its own. `natural`: what it takes by itself. */
-  const given = (c: RNode, axis: 'w' | 'h', natural: number, room: number | undefined): number | undefined => {
-    const a = alongOf(c.look, axis);
-    const size = axis === 'w' ? c.look.width : c.look.height;
-    if (room === undefined) return own(c, axis);
-    if (isHeld(a)) return within(c.look, axis, alongIn(a, natural, room).size);
-    return size === 'stretch' ? within(c.look, axis, Math.max(0, room - a.near)) : own(c, axis);
-  };
+  const { look, children } = node;
+  const [roomW, roomH] = [w ?? aw, h ?? ah];
   // As large as its content, a box is as large as what its parts were placed in, where they say so.
   let [right, bottom] = [0, 0];
-  const first = node.children.map((c) => {
-    const box = lay(c, own(c, 'w') ?? given(c, 'w', 0, undefined), own(c, 'h'));
-    right = Math.max(right, c.look.x + box.w + (c.look.edges?.right === 'keep' ? (c.look.right ?? 0) : 0));
-    bottom = Math.max(bottom, c.look.y + box.h + (c.look.edges?.bottom === 'keep' ? (c.look.bottom ?? 0) : 0));
-    return box;
-  });
+  const first: Rough[] = [];
+  for (const c of children) {
+    const box = pass.lay(pass, c, own(c.look, 'w'), own(c.look, 'h'), roomW, roomH);
+    const { x, y, edges } = c.look;
+    right = Math.max(right, x + box.w + (edges?.right === 'keep' ? (c.look.right ?? 0) : 0));
+    bottom = Math.max(bottom, y + box.h + (edges?.bottom === 'keep' ? (c.look.bottom ?? 0) : 0));
+    first.push(box);
+  }
   const wide = w ?? within(look, 'w', right);
   const high = h ?? within(look, 'h', bottom);
+  const kids: Rough[] = [];
   const places: number[] = [];
-  const kids = node.children.map((c, i) => {
+  for (let i = 0; i < children.length; i++) {
+    const c = children[i] as RNode;
     const natural = first[i] as Rough;
-    const cw = given(c, 'w', natural.w, wide);
-    let box = cw === undefined || cw === natural.w ? natural : lay(c, cw, own(c, 'h'));
-    const ch = given(c, 'h', box.h, high);
-    if (ch !== undefined && ch !== box.h) box = lay(c, cw ?? box.w, ch);
     const across = alongOf(c.look, 'w');
     const down = alongOf(c.look, 'h');
+    const cw = given(c.look, across, 'w', natural.w, wide);
+    let box = cw === undefined || cw === natural.w ? natural : pass.lay(pass, c, cw, own(c.look, 'h'), roomW, roomH);
+    const ch = given(c.look, down, 'h', box.h, high);
+    if (ch !== undefined && ch !== box.h) box = pass.lay(pass, c, cw ?? box.w, ch, roomW, roomH);
     places.push(
-      isHeld(across) ? alongIn(across, natural.w, wide).at : alongIn(across, box.w, wide).at,
-      isHeld(down) ? alongIn(down, natural.h, high).at : alongIn(down, box.h, high).at,
+      startIn(across, isHeld(across) ? natural.w : box.w, wide),
+      startIn(down, isHeld(down) ? natural.h : box.h, high),
     );
-    return box;
-  });
+    kids.push(box);
+  }
   return holding(node, wide, high, kids, places);
 }

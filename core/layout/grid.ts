@@ -1,6 +1,6 @@
 import type { Track } from '../model/index.js';
 import type { Look, RNode } from '../resolve/index.js';
-import { holding, same, within, type Pass, type Rough } from './rough.js';
+import { same, within, type Pass, type Rough } from './rough.js';
 
 /** Where the columns and rows of a grid came to lie (px from its left and top edge), and in which of them its children are. */
 export interface GridLines {
@@ -24,6 +24,8 @@ const MOST_ROWS = 2000;
  * column and row, then what names its row, then the others behind one another.
  */
 export function cellsOf(children: readonly RNode[], columns: number): readonly Cell[] {
+  const inTurn = cellsInTurn(children, columns);
+  if (inTurn) return inTurn;
   const taken: Uint8Array[] = [];
   const rowAt = (r: number): Uint8Array => {
     while (taken.length <= r) taken.push(new Uint8Array(columns));
@@ -77,13 +79,33 @@ export function cellsOf(children: readonly RNode[], columns: number): readonly C
   return cells;
 }
 
+/** The cells of children that name none and take one row each: one behind the other. Null when some do otherwise. */
+function cellsInTurn(children: readonly RNode[], columns: number): readonly Cell[] | null {
+  const cells: Cell[] = [];
+  let [row, column] = [0, 0];
+  for (const { look } of children) {
+    if (look.column > 0 || look.row > 0 || look.rowSpan > 1) return null;
+    const span = Math.min(columns, Math.max(1, look.span));
+    if (column + span > columns) [row, column] = [row + 1, 0];
+    cells.push({ column, row, span, rowSpan: 1 });
+    column += span;
+  }
+  return cells;
+}
+
 /** The columns there are in a width (px; undefined: as wide as it likes): as listed, or as many as fit of a least width. */
 function tracksIn(look: Look, inner: number | undefined): readonly Track[] {
   if (look.leastColumn <= 0) return look.tracks;
   const fit =
     inner === undefined ? 1 : Math.floor((inner + look.gap + 0.001) / Math.max(1, look.leastColumn + look.gap));
-  const n = Math.max(1, Math.min(fit, 500));
-  return Array.from({ length: n }, () => ({ kind: 'fr', size: 1 }));
+  return equal(Math.max(1, Math.min(fit, 500)));
+}
+const alike: (readonly Track[])[] = [];
+/** So many equal columns; the same list each time. */
+function equal(n: number): readonly Track[] {
+  let known = alike[n];
+  if (!known) alike[n] = known = Array.from({ length: n }, () => ({ kind: 'fr', size: 1 }));
+  return known;
 }
 
 const sum = (list: readonly number[], from: number, to: number): number => {
@@ -98,6 +120,21 @@ function share(sizes: number[], which: readonly number[], missing: number): void
   for (const i of which) sizes[i] = (sizes[i] ?? 0) + missing / which.length;
 }
 
+/** Columns of parts and px alone: what is in them says nothing. Null when there are others. `room`: less the gaps, px. */
+function sharedOnly(tracks: readonly Track[], room: number): readonly number[] | null {
+  let parts = 0;
+  let spare = room;
+  for (const t of tracks) {
+    if (t.kind === 'auto') return null;
+    if (t.kind === 'fr') parts += t.size;
+    else spare -= t.size;
+  }
+  const part = Math.max(0, spare) / Math.max(1, parts);
+  const sizes: number[] = [];
+  for (const t of tracks) sizes.push(t.kind === 'fr' ? part * t.size : t.kind === 'px' ? t.size : 0);
+  return sizes;
+}
+
 /** How wide the columns are: px. `inner`: the room there is; undefined: as much as they like. */
 function widths(
   tracks: readonly Track[],
@@ -106,30 +143,40 @@ function widths(
   gap: number,
   content: (i: number, least: boolean) => number,
 ): readonly number[] {
+  const quick = inner === undefined ? null : sharedOnly(tracks, inner - gap * (tracks.length - 1));
+  if (quick) return quick;
   const autos = tracks.flatMap((t, i) => (t.kind === 'auto' ? [i] : []));
   const parts = tracks.reduce((n, t) => n + (t.kind === 'fr' ? t.size : 0), 0);
   const least = tracks.map((t) => (t.kind === 'px' ? t.size : 0));
   const most = [...least];
+  let several: { readonly c: Cell; readonly i: number }[] | null = null;
   /** What a column holds alone first, then what reaches over several of them; fewer before more. */
   const grow = (sizes: number[], small: boolean): void => {
-    const order = cells
+    for (let i = 0; i < cells.length; i++) {
+      const c = cells[i] as Cell;
+      if (c.span === 1 && tracks[c.column]?.kind === 'auto')
+        sizes[c.column] = Math.max(sizes[c.column] ?? 0, content(i, small));
+    }
+    several ??= cells
       .map((c, i) => ({ c, i }))
-      .filter(({ c }) => tracks.slice(c.column, c.column + c.span).some((t) => t.kind === 'auto'))
-      .sort((a, b) => a.c.span - b.c.span);
-    for (const { c, i } of order) {
+      .filter(({ c }) => c.span > 1 && autos.some((x) => x >= c.column && x < c.column + c.span))
+      .sort((x, y) => x.c.span - y.c.span);
+    for (const { c, i } of several) {
       const own = tracks.slice(c.column, c.column + c.span);
-      if (c.span > 1 && own.some((t) => t.kind === 'fr')) continue;
+      if (own.some((t) => t.kind === 'fr')) continue;
       const missing = content(i, small) - sum(sizes, c.column, c.column + c.span) - gap * (c.span - 1);
       share(
         sizes,
-        autos.filter((a) => a >= c.column && a < c.column + c.span),
+        autos.filter((x) => x >= c.column && x < c.column + c.span),
         missing,
       );
     }
   };
   if (autos.length > 0) {
     grow(most, false);
-    if (inner !== undefined) grow(least, true);
+    // How narrow they can be matters only where they do not all get what they like best.
+    const fits = inner !== undefined && sum(most, 0, most.length) + gap * (tracks.length - 1) <= inner;
+    if (inner !== undefined && !fits) grow(least, true);
   }
   const gaps = gap * (tracks.length - 1);
   if (inner === undefined) {
@@ -169,34 +216,56 @@ function widths(
  * How tall rows are: as tall as what stands in one of them alone; what reaches over several makes those taller that hold nothing
  * alone, else all of them alike (CSS Grid Layout 1, 12.5).
  */
-function heights(
-  count: number,
-  items: readonly { readonly from: number; readonly span: number; readonly size: number }[],
-  gap: number,
-): readonly number[] {
-  const rows = Array.from({ length: count }, () => 0);
+function heights(count: number, cells: readonly Cell[], boxes: readonly Rough[], gap: number): readonly number[] {
+  const rows: number[] = [];
+  for (let i = 0; i < count; i++) rows.push(0);
+  let several = false;
+  for (let i = 0; i < cells.length; i++) {
+    const c = cells[i] as Cell;
+    const { h } = boxes[i] as Rough;
+    if (c.rowSpan > 1) several = true;
+    else if (h > (rows[c.row] ?? 0)) rows[c.row] = h;
+  }
+  return several ? stretched(rows, cells, boxes, gap) : rows;
+}
+/** The same with what reaches over several of them. */
+function stretched(rows: number[], cells: readonly Cell[], boxes: readonly Rough[], gap: number): readonly number[] {
   const open = new Set(rows.keys());
-  for (const i of items)
-    if (i.span === 1) {
-      rows[i.from] = Math.max(rows[i.from] ?? 0, i.size);
-      open.delete(i.from);
-    }
-  const spans = [...new Set(items.map((i) => i.span))].filter((s) => s > 1).sort((a, b) => a - b);
+  for (const c of cells) if (c.rowSpan === 1) open.delete(c.row);
+  const spans = [...new Set(cells.map((c) => c.rowSpan))].filter((n) => n > 1).sort((x, y) => x - y);
   for (const span of spans) {
     const more = new Map<number, number>();
-    for (const i of items) {
-      if (i.span !== span) continue;
-      const own = Array.from({ length: span }, (_, k) => i.from + k);
-      const missing = i.size - sum(rows, i.from, i.from + span) - gap * (span - 1);
+    cells.forEach((c, i) => {
+      if (c.rowSpan !== span) return;
+      const own = Array.from({ length: span }, (_, k) => c.row + k);
+      const missing = (boxes[i]?.h ?? 0) - sum(rows, c.row, c.row + span) - gap * (span - 1);
       const takes = own.some((r) => open.has(r)) ? own.filter((r) => open.has(r)) : own;
       for (const r of takes) more.set(r, Math.max(more.get(r) ?? 0, missing / takes.length));
-    }
+    });
     for (const [r, by] of more) {
       rows[r] = (rows[r] ?? 0) + Math.max(0, by);
       open.delete(r);
     }
   }
   return rows;
+}
+
+/** Where tracks lie one behind the other: px. `from`: where the first begins. */
+function tracksFrom(sizes: readonly number[], from: number, gap: number): GridLines['columns'] {
+  const found: { at: number; size: number }[] = [];
+  let at = from;
+  for (const size of sizes) {
+    found.push({ at, size });
+    at += size + gap;
+  }
+  return found;
+}
+/** The room that some tracks in a row have together, the gaps between them with it: px. */
+function roomOf(tracks: GridLines['columns'], from: number, span: number): number {
+  const first = tracks[from];
+  if (span === 1) return first?.size ?? 0;
+  const last = tracks[from + span - 1];
+  return first && last ? last.at + last.size - first.at : 0;
 }
 
 /**
@@ -213,65 +282,64 @@ export function layGrid(pass: Pass, node: RNode, w: number | undefined, h: numbe
   if (look.leastColumn > 0 && cells.length > 0) {
     // Of columns that only fit in, those with nothing in them are not there.
     const used = tracks.map((_t, i) => cells.some((c) => i >= c.column && i < c.column + c.span));
-    const before = (i: number): number => used.slice(0, i).filter(Boolean).length;
-    cells = cells.map((c) => ({ ...c, column: before(c.column) }));
-    tracks = tracks.filter((_t, i) => used[i]);
+    if (used.includes(false)) {
+      const before = (i: number): number => used.slice(0, i).filter(Boolean).length;
+      cells = cells.map((c) => ({ ...c, column: before(c.column) }));
+      tracks = tracks.filter((_t, i) => used[i]);
+    }
   }
-  const columns = widths(tracks, cells, inner, look.gap, (i, least) => {
+  const sizes = widths(tracks, cells, inner, look.gap, (i, least) => {
     const c = children[i] as RNode;
     const given = typeof c.look.width === 'number' ? within(c.look, 'w', c.look.width) : undefined;
     return given ?? pass.lay(pass, c, undefined, undefined, least ? 0 : Infinity, Infinity).w;
   });
-  const startOf = (c: number): number => look.paddingLeft + sum(columns, 0, c) + look.gap * c;
+  const columns = tracksFrom(sizes, look.paddingLeft, look.gap);
 
-  const laid = children.map((c, i) => {
+  const first: Rough[] = [];
+  let last = 0;
+  for (let i = 0; i < children.length; i++) {
+    const c = children[i] as RNode;
     const cell = cells[i] as Cell;
-    const room = sum(columns, cell.column, cell.column + cell.span) + look.gap * (cell.span - 1);
-    const fills = c.look.width === 'stretch' || (c.look.width === 'fit' && look.align === 'stretch');
-    const cw =
-      typeof c.look.width === 'number'
-        ? within(c.look, 'w', c.look.width)
-        : fills
-          ? within(c.look, 'w', room)
-          : undefined;
-    const ch = typeof c.look.height === 'number' ? within(c.look, 'h', c.look.height) : undefined;
-    const box = pass.lay(pass, c, cw, ch, room, Infinity);
-    return { c, cell, cw, room, box };
-  });
-  const last = cells.reduce((n, c) => Math.max(n, c.row + c.rowSpan), 0);
-  const rows = heights(
-    last,
-    laid.map(({ cell, box }) => ({ from: cell.row, span: cell.rowSpan, size: box.h })),
-    look.rowGap,
-  );
+    const room = roomOf(columns, cell.column, cell.span);
+    const { width, height } = c.look;
+    const fills = width === 'stretch' || (width === 'fit' && look.align === 'stretch');
+    const cw = typeof width === 'number' ? within(c.look, 'w', width) : fills ? within(c.look, 'w', room) : undefined;
+    const ch = typeof height === 'number' ? within(c.look, 'h', height) : undefined;
+    first.push(pass.lay(pass, c, cw, ch, room, Infinity));
+    if (cell.row + cell.rowSpan > last) last = cell.row + cell.rowSpan;
+  }
+  const rows = tracksFrom(heights(last, cells, first, look.rowGap), look.paddingTop, look.rowGap);
 
   const kids: Rough[] = [];
   const places: number[] = [];
-  for (const { c, cell, cw, room, box } of laid) {
-    const top = look.paddingTop + sum(rows, 0, cell.row) + look.rowGap * cell.row;
-    const tall = sum(rows, cell.row, cell.row + cell.rowSpan) + look.rowGap * (cell.rowSpan - 1);
-    const fills = c.look.height === 'stretch' || (c.look.height === 'fit' && look.align === 'stretch');
+  for (let i = 0; i < children.length; i++) {
+    const c = children[i] as RNode;
+    const cell = cells[i] as Cell;
+    const box = first[i] as Rough;
+    const tall = roomOf(rows, cell.row, cell.rowSpan);
+    const { height } = c.look;
+    const fills = height === 'stretch' || (height === 'fit' && look.align === 'stretch');
     const final =
-      fills && !same(box.h, tall) ? pass.lay(pass, c, cw ?? box.w, within(c.look, 'h', tall), room, tall) : box;
+      fills && !same(box.h, tall)
+        ? pass.lay(pass, c, box.w, within(c.look, 'h', tall), roomOf(columns, cell.column, cell.span), tall)
+        : box;
     kids.push(final);
+    const left = tall - final.h;
     places.push(
-      startOf(cell.column),
-      top + (look.align === 'center' ? (tall - final.h) / 2 : look.align === 'end' ? tall - final.h : 0),
+      columns[cell.column]?.at ?? look.paddingLeft,
+      (rows[cell.row]?.at ?? look.paddingTop) + (look.align === 'center' ? left / 2 : look.align === 'end' ? left : 0),
     );
   }
-  const wide = sum(columns, 0, columns.length) + look.gap * (columns.length - 1) + padX;
-  const high = sum(rows, 0, last) + look.rowGap * Math.max(0, last - 1) + look.paddingTop + look.paddingBottom;
-  const lines: GridLines = {
-    columns: columns.map((size, i) => ({ at: startOf(i), size })),
-    rows: rows.map((size, i) => ({ at: look.paddingTop + sum(rows, 0, i) + look.rowGap * i, size })),
-    cells,
-  };
-  const made = holding(
+  const wide = roomOf(columns, 0, columns.length) + padX;
+  const high = roomOf(rows, 0, last) + look.paddingTop + look.paddingBottom;
+  return {
     node,
-    w ?? (inner !== undefined ? limit : within(look, 'w', wide)),
-    h ?? within(look, 'h', high),
+    w: w ?? (inner !== undefined ? limit : within(look, 'w', wide)),
+    h: h ?? within(look, 'h', high),
     kids,
     places,
-  );
-  return { ...made, lines };
+    para: undefined,
+    lines: { columns, rows, cells },
+    textX: 0,
+  };
 }
