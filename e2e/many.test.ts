@@ -161,3 +161,96 @@ describe('Q. twenty screens picked, renamed by pattern, given one footer, and pr
   });
 });
 it('had no error on the page', () => expect(desk.wrong).toEqual([]));
+
+describe('very much of one thing', () => {
+  it('five thousand things in one box are opened, selected, deleted and brought back without standing still', async () => {
+    const N = 5000;
+    const blank = blankScreen('big', 'Big', 'flow-1', 'phone', 390, 844);
+    const ids = Array.from({ length: N }, (_, i) => `t${i}`);
+    const root = blank.nodes[blank.root];
+    const nodes = Object.fromEntries(
+      ids.map((id, i) => [id, { id, type: 'text' as const, attrs: { text: `Thing ${i}`, textStyle: 'means:body' } }]),
+    );
+    await desk.make('Much', [
+      {
+        do: 'insertScreen',
+        screen: {
+          ...blank,
+          nodes: root?.type === 'box' ? { ...nodes, [root.id]: { ...root, children: ids } } : blank.nodes,
+        },
+        after: null,
+      },
+    ]);
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
+    await page.waitForSelector('.screen.current canvas');
+    await rest(800);
+    await page.evaluate(() => {
+      const seen: number[] = [];
+      Object.assign(window, { longest: seen });
+      new PerformanceObserver((l) => {
+        for (const e of l.getEntries()) seen.push(e.duration);
+      }).observe({ entryTypes: ['longtask'] });
+    });
+    const count = (p: Project): number => Object.keys(p.screens[0]?.nodes ?? {}).length;
+    await page.focus('[aria-label="Wall"]');
+    await hand.chord('Control+a');
+    await rest(600);
+    await page.keyboard.press('Delete');
+    await settled((p) => count(p) === 1);
+    await hand.chord('Control+z');
+    await settled((p) => count(p) === N + 1);
+    await rest(600);
+    const longest = await page.evaluate(() => Math.max(0, ...(window as unknown as { longest: number[] }).longest));
+    expect(longest, 'ms that nothing answers').toBeLessThan(2500);
+  });
+  it('a screen of a hundred thousand px is drawn where it is looked at; one that is said to be so tall is refused', async () => {
+    const blank = blankScreen('tall', 'Tall', 'flow-1', 'phone', 390, 844);
+    const ids = Array.from({ length: 100 }, (_, i) => `t${i}`);
+    const root = blank.nodes[blank.root];
+    const nodes = Object.fromEntries(
+      ids.map((id, i) => [
+        id,
+        {
+          id,
+          type: 'box' as const,
+          attrs: { width: 'stretch', height: 1000, fill: i % 2 ? '#3366aa' : '#aa6633' },
+          children: [],
+        },
+      ]),
+    );
+    await desk.make('Tall', [
+      {
+        do: 'insertScreen',
+        screen: {
+          ...blank,
+          nodes: (root?.type === 'box' ? { ...nodes, [root.id]: { ...root, children: ids } } : blank.nodes) as never,
+        },
+        after: null,
+      },
+      { do: 'insertScreen', screen: blankScreen('small', 'Small', 'flow-1', 'phone', 390, 844), after: 'tall' },
+    ]);
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/small`);
+    await page.waitForSelector('.screen.current canvas');
+    await allDrawn(page);
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/tall?sel=t99`);
+    await page.waitForSelector('.screen.current canvas');
+    await rest(1200);
+    // The last of them was brought into view, and it is painted.
+    const seen = await page.evaluate(() => {
+      const wall = document.querySelector('.wall')?.getBoundingClientRect();
+      const mark = [...document.querySelectorAll('.marks')].at(-1)?.getBoundingClientRect();
+      return { top: mark?.top ?? -1, from: wall?.top ?? 0, to: wall?.bottom ?? 0 };
+    });
+    expect(seen.top).toBeGreaterThan(seen.from - 20);
+    expect(seen.top).toBeLessThan(seen.to);
+    await page.focus('[aria-label="Wall"]');
+    await page.keyboard.press('Escape');
+    const high = await page.waitForSelector('[aria-label="Details"] [role="group"][aria-label="Least height"] input');
+    await high?.click({ count: 3 });
+    await page.keyboard.type('100000');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector(
+      '::-p-text(“100000” is nothing for least height; type a number from 40 to 50,000, or nothing.)',
+    );
+  });
+});

@@ -22,6 +22,20 @@ function says(o: OnlyThere): string {
   if (typeof o.value === 'boolean') return o.value ? 'on' : 'off';
   return typeof o.value === 'object' ? 'other content' : String(o.value).slice(0, 40);
 }
+/** Where two of them say something of the same width, the later one counts: which widths those are, in words. */
+function beaten(o: OnlyThere, i: number): string {
+  for (const later of list.value.slice(i + 1)) {
+    if (later.kind !== o.kind || later.name !== o.name) continue;
+    const least = Math.max(o.range.minWidth ?? 0, later.range.minWidth ?? 0);
+    const most = Math.min(o.range.maxWidth ?? Infinity, later.range.maxWidth ?? Infinity);
+    if (least > most) continue;
+    return rangeWords({
+      ...(least > 0 ? { minWidth: least } : {}),
+      ...(most < Infinity ? { maxWidth: most } : {}),
+    });
+  }
+  return '';
+}
 </script>
 
 <template>
@@ -29,7 +43,10 @@ function says(o: OnlyThere): string {
     <h3>At some widths only</h3>
     <p v-for="(o, i) in list" :key="i" class="only">
       <span
-        >{{ nameOf(o) }}: {{ says(o) }} <span class="note">{{ rangeWords(o.range) }}</span></span
+        >{{ nameOf(o) }}: {{ says(o) }} <span class="note">{{ rangeWords(o.range) }}</span>
+        <span v-if="beaten(o, i)" class="note beaten" role="status"
+          >Another value is set {{ beaten(o, i) }} too: there that one counts.</span
+        ></span
       >
       <button
         class="quiet-link"
@@ -43,6 +60,10 @@ function says(o: OnlyThere): string {
 </template>
 
 <style scoped>
+.beaten {
+  display: block;
+  color: var(--bad);
+}
 .only {
   display: flex;
   justify-content: space-between;

@@ -168,7 +168,13 @@ onMounted(() => {
   void nextTick(() => {
     if (!frame.value) return;
     view.value = { w: frame.value.clientWidth, h: frame.value.clientHeight };
-    if (here.value) reveal({ ...here.value, y: here.value.y - 24 }, false);
+    const r = here.value;
+    if (!r) return;
+    reveal({ ...r, y: r.y - 24 }, false);
+    // What is selected from the beginning, by its address, is brought into view like anything else.
+    const box = stage.selected === null ? null : stage.findBox(stage.selected);
+    const z = zoom.value;
+    if (box) reveal({ x: r.x + box.x * z, y: r.y + box.y * z, w: box.w * z, h: box.h * z }, true);
   });
 });
 onBeforeUnmount(unland);

@@ -1,6 +1,7 @@
 import type { Project } from '../model/index.js';
 import type { Edit } from './edit.js';
 import { asOneEdit, type Refusal, type StepResult } from './kind.js';
+import { doRun } from './run.js';
 import { kindOf, shapeRefusal, type Step } from './steps/index.js';
 
 /** Done: the new project, and the steps that take it back (to be done in the order given). */
@@ -27,7 +28,15 @@ function applySteps(project: Project, edit: Edit): EditResult {
   let now = project;
   const inverse: Step[] = [];
   const skipped: Refusal[] = [];
-  for (const step of edit.steps) {
+  for (let i = 0; i < edit.steps.length; i++) {
+    const run = doRun(now, edit.steps, i);
+    if (run) {
+      now = run.project;
+      inverse.push(...run.inverse);
+      i += run.count - 1;
+      continue;
+    }
+    const step = edit.steps[i] as Step;
     const got = applyStep(now, step);
     if (got.ok) {
       now = got.project;

@@ -2,7 +2,9 @@ import type { Project } from '../model/index.js';
 import { applyEdit, applyStep } from './apply.js';
 import type { Edit } from './edit.js';
 import type { Before, Refusal } from './kind.js';
+import { doRun } from './run.js';
 import { kindOf, shapeRefusal, type Step } from './steps/index.js';
+import { listName } from './steps/tree.js';
 
 export type Rebased = { readonly ok: true; readonly edit: Edit } | { readonly ok: false; readonly refusal: Refusal };
 
@@ -22,7 +24,20 @@ export function rebaseEdit(edit: Edit, before: Project, others: readonly Edit[],
   let { steps } = edit;
   for (const other of others) {
     const lost = new Map<string, string | null>();
-    for (const step of other.steps) {
+    for (let i = 0; i < other.steps.length; i++) {
+      const run = doRun(now, other.steps, i);
+      if (run) {
+        // Where things stood that went or moved is where the steps that take it back put them.
+        for (const back of run.inverse)
+          if (back.do === 'insert' || back.do === 'move') {
+            const id = back.do === 'insert' ? back.root : back.node;
+            lost.set(mark(listName(back.tree, back.into), id), back.after);
+          }
+        now = run.project;
+        i += run.count - 1;
+        continue;
+      }
+      const step = other.steps[i] as Step;
       const left = kindOf(step).leaves?.(now, step);
       const got = applyStep(now, step);
       if (!got.ok) continue;
@@ -45,6 +60,8 @@ const mark = (list: string, id: string): string => `${list}>${id}`;
 
 /** The edit as it can be done on `now`. `could`: could it be done, up to this step, where it was made? */
 function fitting(edit: Edit, now: Project, could: (step: number) => boolean): Rebased {
+  const all = applyEdit(now, edit);
+  if (all.ok && all.skipped.length === 0) return { ok: true, edit };
   let at = now;
   const steps: Step[] = [];
   for (const [i, step] of edit.steps.entries()) {

@@ -1,6 +1,7 @@
 import type { Project } from '../model/index.js';
 import { applyStep } from './apply.js';
 import type { Edit } from './edit.js';
+import { treeOf } from './kind.js';
 import { kindOf, type Step } from './steps/index.js';
 
 /** What undoing did: the edit to send, and what it leaves alone because somebody changed it since, in words. */
@@ -22,6 +23,12 @@ export function revertEdit(
   id: string,
   label = `Undo ${undone.label}`,
 ): Reverted {
+  // What it changed is as it left it: all of it is taken back.
+  if (now === after || inverse.every((s) => isSameTree(now, after, s)))
+    return {
+      edit: { id, label, steps: inverse.map((s) => ({ ...s, ifThere: true })), undoes: undone.id },
+      left: [],
+    };
   const left = new Set<string>();
   const steps: Step[] = [];
   let at = now;
@@ -48,6 +55,13 @@ export function revertEdit(
   }
   return { edit: { id, label, steps, undoes: undone.id }, left: [...left] };
 }
+
+/** Does a step change a screen, and nothing but its tree, that is the same in both? */
+const isSameTree = (a: Project, b: Project, step: Step): boolean =>
+  'tree' in step &&
+  step.tree.startsWith('screen:') &&
+  treeOf(a, step.tree) !== undefined &&
+  treeOf(a, step.tree) === treeOf(b, step.tree);
 
 /** Who stood before something in the list that a step puts into, at the time the step would have been right. */
 function standsBefore(then: Project, step: Step, one: string): string | null {

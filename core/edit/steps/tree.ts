@@ -54,7 +54,7 @@ const into = check.group({ parent: check.id }, { slot: check.group({ home: check
 const slotKey = (s: { readonly home: string; readonly slot: string }): string => `${s.home}|${s.slot}`;
 const samePlace = (a: Into | undefined, b: Into | undefined): boolean =>
   a?.parent === b?.parent && (a?.slot ? slotKey(a.slot) : '') === (b?.slot ? slotKey(b.slot) : '');
-const listName = (tree: TreeRef, place: Into): string =>
+export const listName = (tree: TreeRef, place: Into): string =>
   `${tree}|${place.parent}|${place.slot ? slotKey(place.slot) : ''}`;
 
 function withChildren(parent: Node, place: Into, change: (list: readonly NodeId[]) => readonly NodeId[]): Node {
