@@ -193,6 +193,12 @@ export {
   reviewRebrand,
   reviewScreen,
   sumReviews,
+  causesOf,
+  proveFixes,
+  sameFinding,
+  type Cause,
+  type Concern,
+  type Fix,
   type Finding,
   type ScreenReview,
 } from './rebrand/index.js';

@@ -1,21 +1,20 @@
 <script setup lang="ts">
 import { useIntersectionObserver } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import type { Screen, Wear } from '../../core/index.js';
+import type { Screen, Wear, World } from '../../core/index.js';
 import { useDrawing } from '../stores/drawing.js';
-import { useStage } from '../stores/stage.js';
 import BitmapCanvas from '../surface/BitmapCanvas.vue';
 
 /** One screen before and after, with a divider between them. Drawn by the worker while it is in sight. */
 const props = defineProps<{
   screen: Screen;
+  world: World | null;
   before: readonly Wear[];
   after: readonly Wear[] | undefined;
   split: number;
   room: number;
   findings: number;
 }>();
-const stage = useStage();
 const drawing = useDrawing();
 const frame = ref<HTMLElement | null>(null);
 const near = ref(false);
@@ -32,15 +31,15 @@ const at = computed(() => (own.value && own.value.of === props.split ? own.value
 const zoom = computed(() => props.room / props.screen.width);
 const scale = computed(() => zoom.value * devicePixelRatio);
 const one = computed(() =>
-  near.value && stage.world
-    ? drawing.picture(stage.world, props.screen, props.before, scale.value)
+  near.value && props.world
+    ? drawing.picture(props.world, props.screen, props.before, scale.value)
     : (drawing.knownOf(props.screen, props.before) ?? null),
 );
 const two = computed(() =>
   !props.after
     ? null
-    : near.value && stage.world
-      ? drawing.picture(stage.world, props.screen, props.after, scale.value)
+    : near.value && props.world
+      ? drawing.picture(props.world, props.screen, props.after, scale.value)
       : (drawing.knownOf(props.screen, props.after) ?? null),
 );
 const height = computed(() => Math.max(one.value?.height ?? 0, two.value?.height ?? 0) || (props.screen.height ?? 800));

@@ -1,42 +1,106 @@
 <script setup lang="ts">
+import Button from 'primevue/button';
 import ProgressBar from 'primevue/progressbar';
-import type { Finding } from '../../core/index.js';
+import { computed, ref } from 'vue';
+import type { Cause, Finding, Fix } from '../../core/index.js';
+import { plural } from '../counts.js';
 
-/** What there is to look at after a rebrand, as far as it was reviewed. */
-defineProps<{
-  findings: readonly Finding[];
+/** What there is to look at after a rebrand, as far as it was reviewed: by what it comes from, with ways that were proven to mend it. */
+const props = defineProps<{
+  causes: readonly Cause[];
+  places: number;
+  /** Ways by the cause they mend; those of a cause that is not there are not tried yet. */
+  fixes: ReadonlyMap<string, readonly Fix[]>;
+  taken: readonly Fix[];
   /** Screens reviewed, and all of them. */
   done: number;
   of: number;
   stopped: boolean;
 }>();
-defineEmits<{ show: [finding: Finding]; stop: [] }>();
-/** So many are listed; with more, the kit is put on and they are looked at there. */
-const MOST = 200;
+defineEmits<{ show: [finding: Finding]; stop: []; take: [fix: Fix]; untake: [fix: Fix]; takeAll: [] }>();
+/** So many causes and places of one are listed; what there is beyond is counted. */
+const MOST = 120;
+const FEW = 30;
+const open = ref('');
+const reviewing = computed(() => props.done < props.of && !props.stopped);
+const trying = computed(() => !reviewing.value && props.causes.some((c) => !props.fixes.has(c.id)));
+const ready = computed(() => props.causes.filter((c) => (props.fixes.get(c.id)?.length ?? 0) > 0).length);
+const does = (f: Fix): string =>
+  f.of === 1
+    ? 'mends it, changes nothing else'
+    : `mends ${f.mends === f.of ? 'all' : f.mends} of ${f.of}, changes nothing else`;
 </script>
 
 <template>
   <aside class="look" aria-label="To look at" role="region">
     <header>
       <h2>To look at</h2>
-      <span class="note tabular">{{ findings.length }}</span>
+      <span class="note tabular">{{ plural(causes.length, 'cause') }}, {{ plural(places, 'place') }}</span>
     </header>
-    <div v-if="done < of && !stopped" class="progress empty">
+    <div v-if="reviewing" class="progress empty">
       <ProgressBar aria-label="Screens reviewed" :value="of === 0 ? 100 : Math.round((done / of) * 100)" />
       <span class="note">{{ done }} of {{ of }} screens</span>
       <button class="quiet-link" @click="$emit('stop')">Cancel</button>
     </div>
-    <p v-else-if="findings.length === 0" class="note empty">
-      {{ stopped ? 'The review was stopped.' : 'Nothing to look at: every setting is carried, every text fits.' }}
+    <p v-else-if="causes.length === 0" class="note empty">
+      {{
+        stopped
+          ? 'The review was stopped.'
+          : taken.length > 0
+            ? 'Nothing more to look at: what was found is mended.'
+            : 'Nothing to look at: every setting is carried, every text fits.'
+      }}
     </p>
+    <div v-else class="all">
+      <Button
+        v-if="ready > 0"
+        size="small"
+        severity="secondary"
+        outlined
+        :label="`Mend ${plural(ready, 'cause')}`"
+        title="Takes the best proven way for each"
+        @click="$emit('takeAll')"
+      />
+      <span class="note" role="status">{{
+        trying ? 'Trying what mends them …' : ready === 0 ? 'Nothing was proven to mend these.' : ''
+      }}</span>
+    </div>
     <ul>
-      <li v-for="(f, i) in findings.slice(0, MOST)" :key="i">
-        <strong>{{ f.title }}</strong>
-        <p class="note">{{ f.detail }}</p>
-        <button class="quiet-link" @click="$emit('show', f)">Show</button>
+      <li v-for="f in taken" :key="`taken ${f.cause}`" class="taken">
+        <strong>{{ f.says }}</strong>
+        <p class="note">Taken: {{ f.of === 1 ? 'mends its place' : `mends ${f.mends} of ${f.of} places` }}.</p>
+        <button class="quiet-link" @click="$emit('untake', f)">Take back</button>
+      </li>
+      <li v-for="c in causes.slice(0, MOST)" :key="c.id">
+        <strong>{{ c.title }}</strong>
+        <p class="note">
+          {{ c.about }}, {{ plural(c.places.length, 'place') }}{{ c.screens > 1 ? ` on ${c.screens} screens` : '' }}
+        </p>
+        <p v-for="f in fixes.get(c.id) ?? []" :key="f.id" class="fix">
+          <span
+            >{{ f.says }} <span class="note">{{ does(f) }}</span></span
+          >
+          <button class="quiet-link" :aria-label="`Take: ${f.says}`" @click="$emit('take', f)">Take</button>
+        </p>
+        <button
+          v-if="c.places.length > 1"
+          class="quiet-link"
+          :aria-expanded="open === c.id"
+          @click="open = open === c.id ? '' : c.id"
+        >
+          {{ open === c.id ? 'Fold' : 'Where' }}
+        </button>
+        <button v-else-if="c.places[0]" class="quiet-link" @click="$emit('show', c.places[0])">Show</button>
+        <ol v-if="open === c.id">
+          <li v-for="(p, i) in c.places.slice(0, FEW)" :key="i">
+            <p class="note">{{ p.detail }}</p>
+            <button class="quiet-link" @click="$emit('show', p)">Show</button>
+          </li>
+          <li v-if="c.places.length > FEW" class="note">and {{ c.places.length - FEW }} more</li>
+        </ol>
       </li>
     </ul>
-    <p v-if="findings.length > MOST" class="note empty">The first {{ MOST }} of {{ findings.length }} stand here.</p>
+    <p v-if="causes.length > MOST" class="note empty">The first {{ MOST }} of {{ causes.length }} stand here.</p>
   </aside>
 </template>
 
@@ -50,6 +114,32 @@ ul {
 li {
   padding: 10px 16px;
   border-bottom: 1px solid var(--line);
+}
+ol li {
+  padding: 6px 0 6px 10px;
+  border: 0;
+  border-left: 2px solid var(--line);
+  margin-top: 4px;
+}
+.all {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  align-items: center;
+  padding: 8px 16px;
+  border-bottom: 1px solid var(--line);
+}
+.taken {
+  background: var(--tape-soft);
+}
+.fix {
+  display: flex;
+  gap: 8px;
+  justify-content: space-between;
+  align-items: baseline;
+  padding: 3px 0 3px 8px;
+  border-left: 3px solid var(--tape);
+  margin: 4px 0;
 }
 .progress :deep(.p-progressbar) {
   width: 100%;

@@ -1,13 +1,19 @@
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import {
+  applyEdit,
+  causesOf,
+  choosePair,
   countUses,
   sumReviews,
   wearsOf,
+  type Fix,
   type Kit,
   type KitRef,
   type MatchSheet,
+  type Project,
   type Screen,
   type ScreenReview,
+  type Step,
   type Wear,
 } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
@@ -17,6 +23,9 @@ import { useStage } from '../stores/stage.js';
 
 /** How often what was found so far is shown: ms. */
 const TELL = 150;
+
+/** What of a project says how its screens look, besides themselves. */
+const GROUND = ['originals', 'editions', 'contentSets', 'wears'] as const satisfies readonly (keyof Project)[];
 
 /** What a rebrand would do to all screens. */
 export type Total = ReturnType<typeof sumReviews>;
@@ -92,28 +101,60 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {
 
   const uses = computed(() => (doc.shown ? countUses(doc.shown.screens, stage.wearsShown) : {}));
 
+  // ── what was taken to mend something ──
+  const taken = shallowRef<readonly Fix[]>([]);
+  watch([from, to], () => (taken.value = []));
+  /** The project as it would be with all that was taken; what nothing changes is the same. */
+  const mended = computed<Project | null>(() => {
+    const project = doc.shown;
+    const steps = taken.value.flatMap((f) => f.steps.map((s): Step => ({ ...s, ifThere: true })));
+    if (!project || steps.length === 0) return project;
+    const got = applyEdit(project, { id: 'mended', label: 'Mended', steps });
+    return got.ok ? got.project : project;
+  });
+  function take(fix: Fix): void {
+    const { pair } = fix;
+    if (pair && stage.world && sheet.value) edited.value = choosePair(stage.world, sheet.value, pair.from, pair.to);
+    taken.value = [...taken.value.filter((f) => f.cause !== fix.cause), fix];
+  }
+  /** Takes one back; what it paired otherwise is paired as it was planned. */
+  function untake(fix: Fix): void {
+    taken.value = taken.value.filter((f) => f !== fix);
+    const { pair } = fix;
+    const was = pair && planned.value?.pairs[pair.from];
+    if (pair && was && sheet.value)
+      edited.value = { ...sheet.value, pairs: { ...sheet.value.pairs, [pair.from]: was } };
+  }
+
   // ── the review, screen by screen ──
   const reviews = shallowRef<readonly ScreenReview[]>([]);
   const stopped = ref(false);
+  /** What was found on a screen that is the same and would wear the same. */
+  const known = new WeakMap<Screen, Map<readonly Wear[], ScreenReview>>();
   let run = 0;
   watch(
-    [after, () => doc.shown],
-    async () => {
+    [after, mended],
+    async ([, project], [, was]) => {
       const mine = ++run;
       reviews.value = [];
       stopped.value = false;
-      const project = doc.shown;
       const { worker } = library;
       if (after.value.size === 0 || !project || !worker) return;
       drawing.sync(project);
+      const same = was && GROUND.every((k) => was[k] === project[k]);
       const found: ScreenReview[] = [];
       let told = performance.now();
       for (const screen of project.screens) {
         const on = wearsAfterOf(screen);
         if (!on) continue;
-        const got = await drawing.review(screen, on);
+        const before = same ? known.get(screen)?.get(on) : undefined;
+        const got = before ?? (await drawing.review(screen, on));
         if (mine !== run) return;
-        if (got) found.push(got);
+        if (got) {
+          found.push(got);
+          const by = known.get(screen) ?? new Map<readonly Wear[], ScreenReview>();
+          known.set(screen, by.set(on, got));
+        }
         const now = performance.now();
         if (now - told < TELL && found.length > 1 && found.length < project.screens.length) continue;
         told = now;
@@ -127,7 +168,57 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {
     stopped.value = true;
   }
   const total = computed(() => sumReviews(reviews.value));
+  const causes = computed(() => causesOf(total.value.findings));
+
+  // ── ways to mend them, tried one cause after the other when the review is done ──
+  const fixes = shallowRef<ReadonlyMap<string, readonly Fix[]>>(new Map());
+  let trying = 0;
+  watch([reviews, stopped], async () => {
+    const mine = ++trying;
+    const on = sheet.value;
+    const project = mended.value;
+    const all = (project?.screens ?? []).flatMap((screen) => {
+      const worn = wearsAfterOf(screen);
+      return worn ? [{ screen, after: worn }] : [];
+    });
+    if (!on || !project || all.length === 0 || (reviews.value.length < all.length && !stopped.value)) return;
+    const found = new Map<string, readonly Fix[]>();
+    for (const cause of causes.value) {
+      drawing.sync(project);
+      const got = await drawing.fixes(cause, on, all);
+      if (mine !== trying) return;
+      if (!got) continue;
+      found.set(cause.id, got);
+      fixes.value = new Map(found);
+    }
+  });
+  /** Takes the best way for every cause that has one. */
+  function takeAll(): void {
+    for (const cause of causes.value) {
+      const best = fixes.value.get(cause.id)?.[0];
+      if (best) take(best);
+    }
+  }
   const counts = computed(() => new Map(reviews.value.map((r) => [r.screen, r.findings.length])));
 
-  return { sheet, edited, failure, after, wearsAfterOf, uses, reviews, stopped, stop, total, counts };
+  return {
+    sheet,
+    edited,
+    failure,
+    after,
+    wearsAfterOf,
+    uses,
+    reviews,
+    stopped,
+    stop,
+    total,
+    counts,
+    causes,
+    fixes,
+    taken,
+    take,
+    untake,
+    takeAll,
+    mended,
+  };
 }

@@ -7,7 +7,10 @@ import {
   paint,
   resolve,
   type Box,
+  type Cause,
+  type Fix,
   type LookUp,
+  type MatchSheet,
   type Primitive,
   type Project,
   type Screen,
@@ -163,6 +166,18 @@ export const useDrawing = defineStore('drawing', () => {
   const review = (screen: Screen, after: readonly Wear[]): Promise<ScreenReview> | undefined =>
     library.worker?.review(screen.id, versionOf(screen), wearNumber(after));
 
+  /** Ways that were proven to mend a cause, on these screens as they would be worn. */
+  const fixes = (
+    cause: Cause,
+    sheet: MatchSheet,
+    on: readonly { readonly screen: Screen; readonly after: readonly Wear[] }[],
+  ): Promise<readonly Fix[]> | undefined =>
+    library.worker?.fixes(
+      cause,
+      sheet,
+      on.map(({ screen, after }) => ({ id: screen.id, version: versionOf(screen), after: wearNumber(after) })),
+    );
+
   const keyOf = (screen: Screen, wears: readonly Wear[]): string => `${screen.id}|${wearNumber(wears)}`;
   function holds(k: Bitmap, of: Screen, world: World): boolean {
     if (k.of !== of || k.fonts !== library.fontsKnown) return false;
@@ -310,6 +325,7 @@ export const useDrawing = defineStore('drawing', () => {
     clear,
     sync,
     review,
+    fixes,
     wearNumber: plain(wearNumber),
     picture: plain(picture),
     heights,

@@ -30,6 +30,8 @@ const field = ref<HTMLTextAreaElement | null>(null);
 const range = ref({ from: 0, to: 0, back: false });
 /** The address that is typed for a link; null: none is asked for. */
 const address = ref<string | null>(null);
+/** Which text this field is for: the next one has a field of its own. */
+const own = writing.open?.key;
 const problem = ref('');
 /** Smaller than this on the glass, or drawn as bars, a text is written on paper of its own: px. */
 const LEAST = 5;
@@ -167,7 +169,7 @@ function key(event: KeyboardEvent): void {
 }
 function blur(event: FocusEvent): void {
   if (event.relatedTarget instanceof Node && root.value?.contains(event.relatedTarget)) return;
-  if (writing.open?.key === box.value?.node.key) writing.commit();
+  if (writing.open?.key === own) writing.commit();
 }
 
 // ── strong words, and words that lead somewhere ──

@@ -42,12 +42,30 @@ watch(
   },
   { immediate: true },
 );
-const screens = computed(() => doc.shown?.screens ?? []);
+const screens = computed(() => mended.value?.screens ?? []);
+/** What is taken to mend something is seen, in both. */
+const world = computed(() => (mended.value ? { project: mended.value, kits: library.kits } : null));
 const n = computed(() => screens.value.length);
-const { sheet, edited, failure, after, wearsAfterOf, uses, reviews, stopped, stop, total, counts } = useRebrandPlan(
-  from,
-  to,
-);
+const {
+  sheet,
+  edited,
+  failure,
+  after,
+  wearsAfterOf,
+  uses,
+  reviews,
+  stopped,
+  stop,
+  total,
+  counts,
+  causes,
+  fixes,
+  taken,
+  take,
+  untake,
+  takeAll,
+  mended,
+} = useRebrandPlan(from, to);
 function choose(component: ComponentRef, target: string): void {
   if (stage.world && sheet.value)
     edited.value = choosePair(stage.world, sheet.value, component, target === '' ? null : target);
@@ -69,10 +87,14 @@ function rebrand(): void {
     undefined,
     (x) => after.value.get(x) ?? wearsAfter(w, x, on),
   );
-  if (doc.act(`Rebrand ${many.value} to ${name}`, steps))
+  // What was taken to mend something is a part of it, and undone with it; each is a setting like any other, too.
+  const more = taken.value.flatMap((f) => f.steps.map((s) => ({ ...s, ifThere: true })));
+  if (doc.act(`Rebrand ${many.value} to ${name}`, [...steps, ...more])) {
+    taken.value = [];
     doc.say(
       `${many.value} ${n.value === 1 ? 'wears' : 'wear'} ${name} now. Undo brings the other look back, all of it.`,
     );
+  }
 }
 function show(f: Finding): void {
   stage.screenId = f.screen;
@@ -128,6 +150,7 @@ const title = (ref: string): string => {
           v-for="s in screens.slice(0, upTo)"
           :key="s.id"
           :screen="s"
+          :world="world"
           :before="wearsOf(doc.shown!, s)"
           :after="wearsAfterOf(s)"
           :split="split"
@@ -136,7 +159,20 @@ const title = (ref: string): string => {
         />
       </div>
     </section>
-    <ToLookAt :findings="total.findings" :done="reviews.length" :of="n" :stopped="stopped" @show="show" @stop="stop" />
+    <ToLookAt
+      :causes="causes"
+      :places="total.findings.length"
+      :fixes="fixes"
+      :taken="taken"
+      :done="reviews.length"
+      :of="n"
+      :stopped="stopped"
+      @show="show"
+      @stop="stop"
+      @take="take"
+      @untake="untake"
+      @take-all="takeAll"
+    />
   </div>
 </template>
 

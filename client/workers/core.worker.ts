@@ -5,6 +5,7 @@ import {
   layout,
   paint,
   planSheet,
+  proveFixes,
   rankAlternatives,
   readKit,
   recorded,
@@ -14,6 +15,8 @@ import {
   wearsOf,
   type Alternative,
   type Box,
+  type Cause,
+  type Fix,
   type InstanceNode,
   type Kit,
   type KitRef,
@@ -55,6 +58,12 @@ export interface Drawn {
   /** x, y, w and h for each of `keys`. */
   readonly rects: Float32Array;
 }
+
+/** What was last found on a screen, and for what it would wear. */
+const reviewed = new WeakMap<
+  Screen,
+  { readonly after: readonly Wear[]; readonly shell: Project | null; readonly review: ScreenReview }
+>();
 
 function world(): World {
   if (!shell) throw new Error('The worker has no project yet');
@@ -231,6 +240,29 @@ const service = {
     const screen = screenAt(id, version);
     const now = world();
     return reviewScreen({ project: { ...now.project, screens: [screen] }, kits }, screen, wears(after, screen), fonts);
+  },
+  /**
+   * Ways that were proven to mend a cause: tried on these screens, each with what it would wear by its number. All of the cause's
+   * must be among them, and all that show a component that may be paired otherwise.
+   */
+  fixes(
+    cause: Cause,
+    sheet: MatchSheet,
+    on: readonly { readonly id: string; readonly version: number; readonly after: number }[],
+  ): readonly Fix[] {
+    const now = world();
+    const all = on.map((o) => ({ screen: screenAt(o.id, o.version), after: worn.get(o.after) ?? [] }));
+    const wearing = new Map(all.map((a) => [a.screen, a.after]));
+    const there = { project: { ...now.project, screens: all.map((a) => a.screen) }, kits };
+    const after = (s: Screen): readonly Wear[] => wearing.get(s) ?? [];
+    const reviewOf = (s: Screen): ScreenReview => {
+      const known = reviewed.get(s);
+      if (known?.after === after(s) && known.shell === shell) return known.review;
+      const review = reviewScreen(there, s, after(s), fonts);
+      reviewed.set(s, { after: after(s), shell, review });
+      return review;
+    };
+    return proveFixes({ world: there, sheet, after, fonts, reviewOf }, cause);
   },
   /** Which component stands for which when one kit is put on in another's place. */
   plan(from: KitRef, to: KitRef): MatchSheet {

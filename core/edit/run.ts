@@ -1,15 +1,16 @@
 import { childrenOf, placesOf, type Into, type Node, type NodeId, type Project } from '../model/index.js';
 import { tidyNodes, wholeTree } from '../shape/index.js';
 import { treeOf, withNodes } from './kind.js';
-import { shapeRefusal, type Step } from './steps/index.js';
+import { stepFault, type Step } from './steps/index.js';
 
 /** Fewer steps in a row are done one by one. */
 const LEAST = 8;
 type Moving = Extract<Step, { do: 'insert' | 'remove' | 'move' }>;
-const moves = (step: Step | undefined): step is Moving =>
-  step !== undefined &&
-  (step.do === 'insert' || step.do === 'remove' || step.do === 'move') &&
-  step.tree.startsWith('screen:');
+/** Is this a step that puts something into a place of this tree, takes it out or moves it? Whatever it is shaped like else. */
+const moves = (step: unknown, tree: string): step is Moving => {
+  const { do: what, tree: of } = (typeof step === 'object' && step !== null ? step : {}) as Partial<Moving>;
+  return (what === 'insert' || what === 'remove' || what === 'move') && of === tree;
+};
 
 /**
  * Does as many steps of an edit as possible in one go, from one of them on: those in a row that put things into boxes of one screen,
@@ -22,11 +23,10 @@ export function doRun(
   steps: readonly Step[],
   from: number,
 ): { readonly project: Project; readonly inverse: readonly Step[]; readonly count: number } | null {
-  const first = steps[from];
-  if (!moves(first)) return null;
-  let end = from;
-  for (let s = steps[end]; moves(s) && s.tree === first.tree; s = steps[++end]);
-  const tree = end - from < LEAST ? undefined : treeOf(project, first.tree);
+  const name = (steps[from] as Partial<Moving> | null | undefined)?.tree;
+  if (typeof name !== 'string' || !name.startsWith('screen:')) return null;
+  for (let i = from; i < from + LEAST; i++) if (!moves(steps[i], name)) return null;
+  const tree = treeOf(project, name);
   if (!tree) return null;
 
   const nodes: Record<NodeId, Node> = { ...tree.nodes };
@@ -72,8 +72,9 @@ export function doRun(
 
   const inverse: Step[] = [];
   let count = 0;
-  for (const step of steps.slice(from, end) as readonly Moving[]) {
-    if (shapeRefusal(step)) break;
+  for (let i = from; i < steps.length; i++) {
+    const step = steps[i];
+    if (!moves(step, name) || stepFault(step)) break;
     if (step.do === 'insert') {
       const list = step.into.slot === undefined ? listOf(step.into.parent) : null;
       if (!list || Object.keys(step.nodes).some((id) => Object.hasOwn(nodes, id))) break;
@@ -115,5 +116,5 @@ export function doRun(
   if (count < LEAST) return null;
   const made: Record<NodeId, Node> = {};
   for (const id of Object.keys(nodes)) made[id] = now(id) as Node;
-  return { project: withNodes(project, first.tree, made), inverse, count };
+  return { project: withNodes(project, name, made), inverse, count };
 }

@@ -20,3 +20,5 @@ export {
   type Review,
   type ScreenReview,
 } from './review.js';
+export { causesOf, sameFinding, type Cause } from './causes.js';
+export { proveFixes, type Fix, type Trial } from './fixes.js';

@@ -2,12 +2,15 @@ import { layout, type Box } from '../layout/index.js';
 import {
   aliasPath,
   componentAt,
+  kitAt,
+  tokenValue,
   roleFacts,
   shownComponent,
   splitRef,
   oversOf,
   wearsOf,
   type InstanceNode,
+  type Kit,
   type Screen,
   type SeriesNode,
   type Wear,
@@ -41,6 +44,14 @@ export interface Finding {
   readonly detail: string;
   /** px, contrast ratio or count, for sorting within a concern. */
   readonly measure: number;
+  /** The same for all places that come from the same: a part of a component, a pair of colours, a property. */
+  readonly cause: string;
+  /** What that is, in words. */
+  readonly about: string;
+  /** The part it is about, by its key; where it is no part of a picture, the node's. */
+  readonly key: string;
+  /** For contrast: what stands on what, as CSS colours. */
+  readonly colours?: { readonly text: string; readonly ground: string; readonly needs: number };
 }
 
 export interface ScreenReview {
@@ -57,7 +68,7 @@ export interface Review {
   readonly findings: readonly Finding[];
 }
 
-const WORST: readonly Concern[] = [
+export const WORST: readonly Concern[] = [
   'text-outside',
   'text-cut',
   'contrast',
@@ -92,7 +103,7 @@ export function reviewScreen(world: World, screen: Screen, after: readonly Wear[
     instances++;
     reviewSettings(world, screen, node, after, before, counts, findings);
   }
-  reviewTexts(screen, was, now, findings);
+  reviewTexts(world, screen, was, now, findings);
   reviewBoxes(screen, was, now, findings);
   // What lies over it is looked at by itself, as it lies there.
   for (const over of oversOf(screen)) {
@@ -101,7 +112,7 @@ export function reviewScreen(world: World, screen: Screen, after: readonly Wear[
       return whole.children.find((c) => c.node.key === over);
     });
     if (!a || !b) continue;
-    reviewTexts(screen, a, b, findings);
+    reviewTexts(world, screen, a, b, findings);
     reviewBoxes(screen, a, b, findings);
   }
   findings.sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.measure - a.measure);
@@ -151,7 +162,9 @@ function reviewEntries(
         const shown = shownComponent(wears, node.component);
         return carry(world, wears, { written: shown, shown, settings, fills: NO_FILLS });
       };
-      tell(at(after), at(before), screen, id, counts, findings, ` in an item of ${series.name ?? 'a series'}`);
+      const name = componentAt(world, shownComponent(before, node.component))?.name ?? node.component;
+      const of = { ref: node.component, name };
+      tell(at(after), at(before), screen, id, counts, findings, of, ` in an item of ${series.name ?? 'a series'}`);
     }
   }
 }
@@ -165,6 +178,7 @@ function tell(
   node: string,
   counts: Record<Outcome, number>,
   findings: Finding[],
+  of: { readonly ref: string; readonly name: string },
   where = '',
 ): void {
   for (const entry of now.ledger) {
@@ -177,6 +191,9 @@ function tell(
         title: `Parked: ${entry.what}`,
         detail: `${entry.why}${where}. Kept for later on ${screen.name}.`,
         measure: 1,
+        cause: `parked|${of.ref}|${entry.what}`,
+        about: of.name,
+        key: node,
       });
   }
 }
@@ -193,9 +210,20 @@ function reviewSettings(
   const got = carryInstance(world, after, node);
   const earlier = carryInstance(world, before, node);
   const name = node.name ?? componentAt(world, shownComponent(after, node.component))?.name ?? node.component;
-  tell(got, earlier, screen, node.id, counts, findings);
-  const push = (concern: Concern, title: string, detail: string, measure: number): void =>
-    void findings.push({ concern, screen: screen.id, node: node.id, title, detail, measure });
+  const original = componentAt(world, shownComponent(before, node.component))?.name ?? node.component;
+  tell(got, earlier, screen, node.id, counts, findings, { ref: node.component, name: original });
+  const push = (concern: Concern, title: string, detail: string, measure: number, more = ''): void =>
+    void findings.push({
+      concern,
+      screen: screen.id,
+      node: node.id,
+      title,
+      detail,
+      measure,
+      cause: `${concern}|${node.component}${more}`,
+      about: original,
+      key: node.id,
+    });
   for (const f of got.fills.parked) {
     const count = f.children.length;
     push(
@@ -228,6 +256,7 @@ function reviewSettings(
         `Own colour ${s.value} on ${name}`,
         `It is not a token, so it stays as it is on ${screen.name}.`,
         1,
+        `|${s.name}|${s.value}`,
       );
     }
   }
@@ -249,18 +278,20 @@ function short(written: string): string {
   return text.length > 40 ? `${text.slice(0, 39)}…` : text;
 }
 
-function reviewTexts(screen: Screen, was: Box, now: Box, findings: Finding[]): void {
+function reviewTexts(world: World, screen: Screen, was: Box, now: Box, findings: Finding[]): void {
   const before = new Map<string, Seen>();
   texts(was, before);
   const page = now.node.look.fill ?? '#ffffff';
-  const told = new Set<string>();
-  const walk = (box: Box, parent: Box | null, behind: string, instance: string): void => {
+  const walk = (box: Box, parent: Box | null, behind: string, instance: string, owner: Box | null): void => {
     const { look } = box.node;
     const ground = look.fill && box.node.type !== 'image' ? composite(look.fill, behind, look.opacity) : behind;
     const within = box.node.instance?.name ?? instance;
+    const inside = box.node.instance ? box : owner;
     if (box.para && box.node.text !== '' && look.visible) {
       const name = `“${short(box.node.text)}”`;
       const node = box.node.owner;
+      const { part, about } = partOf(box, inside);
+      const { key } = box.node;
       const inner = box.w - look.paddingLeft - look.paddingRight;
       const over = Math.max(
         box.para.width - inner,
@@ -275,6 +306,9 @@ function reviewTexts(screen: Screen, was: Box, now: Box, findings: Finding[]): v
           title: 'Text no longer fits',
           detail: `${name} is ${Math.round(over)} px larger than its ${within || 'place'} on ${screen.name}`,
           measure: over,
+          cause: `text-outside|${part}`,
+          about,
+          key,
         });
       else if (box.para.cut && look.maxLines > 0)
         findings.push({
@@ -284,6 +318,9 @@ function reviewTexts(screen: Screen, was: Box, now: Box, findings: Finding[]): v
           title: 'Text is cut off',
           detail: `${name} needs more than ${look.maxLines === 1 ? 'one line' : `${look.maxLines} lines`} in ${within || 'its place'} on ${screen.name}`,
           measure: box.para.lines.length,
+          cause: `text-cut|${part}`,
+          about,
+          key,
         });
       const seen = before.get(`${node}|${box.node.text}`);
       if (seen && box.para.lines.length > seen.lines && seen.lines === 1) {
@@ -294,15 +331,16 @@ function reviewTexts(screen: Screen, was: Box, now: Box, findings: Finding[]): v
           title: 'Text wraps now',
           detail: `${name} takes ${box.para.lines.length} lines instead of one on ${screen.name}`,
           measure: box.para.lines.length,
+          cause: `text-wrapped|${part}`,
+          about,
+          key,
         });
       }
       if (!look.bars && look.textStyle) {
         const ratio = contrast(look.color, ground);
         const large = look.textStyle.size >= 24 || (look.textStyle.size >= 18.66 && look.textStyle.weight >= 700);
         const needs = large ? 3 : 4.5;
-        const key = `${within}|${look.color}|${ground}`;
-        if (ratio !== null && ratio < needs - 0.005 && !told.has(key)) {
-          told.add(key);
+        if (ratio !== null && ratio < needs - 0.005) {
           findings.push({
             concern: 'contrast',
             screen: screen.id,
@@ -310,13 +348,49 @@ function reviewTexts(screen: Screen, was: Box, now: Box, findings: Finding[]): v
             title: `Contrast ${ratio.toFixed(1)} to 1`,
             detail: `${name}${within ? ` in ${within}` : ''} on ${screen.name}. AA asks ${needs}`,
             measure: needs - ratio,
+            cause: `contrast|${look.color}|${ground}|${needs}`,
+            about: pairName(world, inside, look.color, ground),
+            key,
+            colours: { text: look.color, ground, needs },
           });
         }
       }
     }
-    for (const c of box.children) walk(c, box, ground, within);
+    for (const c of box.children) walk(c, box, ground, within, inside);
   };
-  walk(now, null, page, '');
+  walk(now, null, page, '', null);
+}
+
+/** A colour on another, by the names of the kit that shows them where it has some. */
+function pairName(world: World, inside: Box | null, text: string, ground: string): string {
+  const kit = inside?.node.instance ? kitAt(world, splitRef(inside.node.instance.shown).kit) : undefined;
+  const name = (colour: string): string => (kit && colourNames(kit).get(colour.toLowerCase())) ?? colour;
+  return `${name(text)} on ${name(ground)}`;
+}
+const named = new WeakMap<Kit, ReadonlyMap<string, string>>();
+function colourNames(kit: Kit): ReadonlyMap<string, string> {
+  let names = named.get(kit);
+  if (!names) {
+    const made = new Map<string, string>();
+    for (const [path, token] of Object.entries(kit.tokens)) {
+      const value = token.type === 'color' ? tokenValue(kit, path) : undefined;
+      if (typeof value === 'string' && !made.has(value.toLowerCase()))
+        made.set(value.toLowerCase(), path.replace(/^color\./u, ''));
+    }
+    named.set(kit, (names = made));
+  }
+  return names;
+}
+
+/** A part of an original, the same in all instances of it, and what it is called. `inside`: the instance it is a part of. */
+function partOf(box: Box, inside: Box | null): { readonly part: string; readonly about: string } {
+  const { instance } = inside?.node ?? {};
+  if (!inside || !instance)
+    return { part: `screen/${box.node.look.textStyle?.id ?? ''}`, about: 'Text of the screens' };
+  // Items of a list are parts alike.
+  const way = box.node.key.slice(inside.node.key.length + 1).replace(/#[^/]*\//gu, '');
+  const last = box.node.name;
+  return { part: `${instance.shown}/${way}`, about: way === '' ? instance.name : `${instance.name}: ${last}` };
 }
 
 function reviewBoxes(screen: Screen, was: Box, now: Box, findings: Finding[]): void {
@@ -331,6 +405,9 @@ function reviewBoxes(screen: Screen, was: Box, now: Box, findings: Finding[]): v
         title: `Grew by ${Math.round(c.h - before)} px`,
         detail: `${c.node.name} on ${screen.name}`,
         measure: c.h - before,
+        cause: `grew|${c.node.instance?.shown ?? c.node.name}`,
+        about: c.node.instance?.name ?? c.node.name,
+        key: c.node.key,
       });
     }
   }
@@ -347,6 +424,9 @@ function reviewBoxes(screen: Screen, was: Box, now: Box, findings: Finding[]): v
         title: 'Content outside the screen',
         detail: `${node.name} reaches ${Math.round(box.x + box.w - right)} px past ${screen.name}`,
         measure: box.x + box.w - right,
+        cause: `outside|${node.instance?.shown ?? node.name}`,
+        about: node.instance?.name ?? node.name,
+        key: node.key,
       });
     }
     if (node.instance && roleFacts(node.instance.role).target && node.key === node.owner) {
@@ -359,6 +439,9 @@ function reviewBoxes(screen: Screen, was: Box, now: Box, findings: Finding[]): v
           title: `Target of ${Math.round(least)} px`,
           detail: `${node.name} on ${screen.name}. At least ${LEAST_TARGET} px is asked`,
           measure: LEAST_TARGET - least,
+          cause: `small-target|${node.instance.shown}`,
+          about: node.instance.name,
+          key: node.key,
         });
     }
     for (const c of box.children) walk(c, clipped || node.look.clip);

@@ -1,0 +1,55 @@
+import { WORST, type Concern, type Finding } from './review.js';
+
+/** What many places to look at come from: mended once, or not at all. */
+export interface Cause {
+  readonly id: string;
+  readonly concern: Concern;
+  /** What is wrong, in words that hold for all of its places. */
+  readonly title: string;
+  /** What it is about: a part of a component, a pair of colours, a property. */
+  readonly about: string;
+  readonly places: readonly Finding[];
+  /** How many screens they are on. */
+  readonly screens: number;
+}
+
+const TITLES: Readonly<Record<Concern, string>> = {
+  'text-outside': 'Text no longer fits',
+  'text-cut': 'Text is cut off',
+  'text-wrapped': 'Text wraps now',
+  contrast: 'Too little contrast',
+  outside: 'Reaches out of the screen',
+  'no-counterpart': 'No counterpart',
+  'parked-content': 'Content waits',
+  parked: 'Parked',
+  grew: 'Grew',
+  'small-target': 'Too small to hit',
+  literal: 'A colour that is no token',
+};
+
+/** Findings by what they come from: the worst concerns first, of those the ones with most places. */
+export function causesOf(findings: readonly Finding[]): readonly Cause[] {
+  const by = new Map<string, Finding[]>();
+  for (const f of findings) {
+    const list = by.get(f.cause);
+    if (list) list.push(f);
+    else by.set(f.cause, [f]);
+  }
+  return [...by]
+    .map(([id, places]): Cause => {
+      const first = places[0] as Finding;
+      const own = first.concern === 'parked' || first.concern === 'literal' || first.concern === 'contrast';
+      return {
+        id,
+        concern: first.concern,
+        title: own ? first.title.replace(/ on .*$/u, '') : TITLES[first.concern],
+        about: first.about,
+        places,
+        screens: new Set(places.map((p) => p.screen)).size,
+      };
+    })
+    .sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.places.length - a.places.length);
+}
+
+/** One finding among those of all screens: what comes back under the same name is the same finding. */
+export const sameFinding = (f: Finding): string => `${f.cause}|${f.screen}|${f.key}`;

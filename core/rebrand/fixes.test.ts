@@ -1,0 +1,119 @@
+import { describe, expect, it } from 'vitest';
+import { demoProjects } from '../../kits/demo/index.js';
+import { shippedKits } from '../../e2e/wall.js';
+import { oddKit } from '../../testing/odd.js';
+import {
+  applyEdit,
+  causesOf,
+  choosePair,
+  layout,
+  paint,
+  planRebrand,
+  proveFixes,
+  resolve,
+  reviewRebrand,
+  sameFinding,
+  wearsAfter,
+  wearsOf,
+  type Fix,
+  type Kit,
+  type KitRef,
+  type Project,
+  type Screen,
+  type World,
+} from '../index.js';
+
+const { kits, fonts } = shippedKits();
+const SKERRY = 'skerry-line@2.1.0';
+const PLYWOOD = 'plywood@1.0.0';
+const skerry = kits.get(SKERRY) as Kit;
+const demo = (id: string): Project => demoProjects(kits).find((p) => p.id === id) as Project;
+
+/** A rebrand of a demo project to a kit, with what there is to look at and what mends it. */
+function planned(project: Project, from: KitRef, to: KitRef, more: ReadonlyMap<KitRef, Kit> = new Map()) {
+  const world: World = { project, kits: new Map([...kits, ...more]) };
+  const { sheet } = planRebrand(world, from, to);
+  const after = (s: Screen) => wearsAfter(world, wearsOf(project, s), sheet);
+  const review = reviewRebrand(world, after, fonts);
+  const by = new Map(review.screens.map((r) => [r.screen, r]));
+  const reviewOf = (s: Screen) => by.get(s.id) ?? { screen: s.id, findings: [], counts: review.counts, instances: 0 };
+  const causes = causesOf(review.findings);
+  const fixes = new Map(causes.map((c) => [c.id, proveFixes({ world, sheet, after, fonts, reviewOf }, c)]));
+  return { world, sheet, after, review, causes, fixes };
+}
+/** What is found once a fix is really done. */
+function found(p: ReturnType<typeof planned>, fix: Fix): ReadonlySet<string> {
+  const { project } = p.world;
+  const got = applyEdit(project, { id: 'f', label: 'Mend', steps: fix.steps });
+  if (!got.ok) throw new Error(got.refusal.message);
+  const world = { ...p.world, project: got.project };
+  const sheet = fix.pair ? choosePair(world, p.sheet, fix.pair.from, fix.pair.to) : p.sheet;
+  const after = (s: Screen) => wearsAfter(world, wearsOf(got.project, s), sheet);
+  return new Set(reviewRebrand(world, after, fonts).findings.map(sameFinding));
+}
+const harsh = oddKit(skerry, {
+  tokens: { 'color.slate': '#a9bccb' },
+  styles: (s) => ({ ...s, size: Math.round(s.size * 1.35), lineHeight: Math.round(s.lineHeight * 1.35) }),
+});
+const crossings = planned(demo('norrvik-crossings'), SKERRY, harsh.ref, new Map([[harsh.ref, harsh.kit]]));
+const summit = planned(demo('summit-pass'), PLYWOOD, SKERRY);
+
+describe('what there is to look at', () => {
+  it('is told by what it comes from, every place once', () => {
+    const { causes, review } = crossings;
+    expect(causes.length).toBeLessThan(review.findings.length / 4);
+    expect(causes.reduce((n, c) => n + c.places.length, 0)).toBe(review.findings.length);
+    const grey = causes.find((c) => c.about === 'slate on cloud');
+    expect(grey?.title).toBe('Contrast 2.0 to 1');
+    expect(grey?.places.length).toBeGreaterThan(50);
+    expect(grey?.screens).toBe(13);
+  });
+});
+
+describe('what mends a cause', () => {
+  it.each([
+    ['another brand with pale greys and large letters', crossings],
+    ['a brand in place of a wireframe', summit],
+  ])('mends as many places as it says, and brings nothing new: %s', (_, p) => {
+    const before = new Set(p.review.findings.map(sameFinding));
+    let proven = 0;
+    for (const c of p.causes)
+      for (const fix of p.fixes.get(c.id) ?? []) {
+        proven++;
+        const now = found(p, fix);
+        expect(
+          [...now].filter((f) => !before.has(f)),
+          fix.says,
+        ).toEqual([]);
+        const mended = c.places.filter((f) => !now.has(sameFinding(f))).length;
+        expect([mended, fix.of], `${c.title} of ${c.about}: ${fix.says}`).toEqual([fix.mends, c.places.length]);
+        expect(fix.mends).toBeGreaterThan(0);
+      }
+    expect(proven).toBeGreaterThan(0);
+  });
+  it('leaves what is worn now as it looks', () => {
+    const { world, causes, fixes } = crossings;
+    const picture = (w: World): string =>
+      JSON.stringify(w.project.screens.map((s) => paint(layout(resolve(w, s), fonts))));
+    const was = picture(world);
+    const steps = causes.flatMap((c) => fixes.get(c.id)?.[0]?.steps ?? []);
+    expect(steps.length).toBeGreaterThan(4);
+    const got = applyEdit(world.project, { id: 'f', label: 'Mend', steps });
+    expect(got.ok && picture({ ...world, project: got.project }) === was).toBe(true);
+    // And it is taken back like anything else.
+    const back = got.ok && applyEdit(got.project, { id: 'b', label: 'Back', steps: got.inverse });
+    expect(back && back.ok && back.project).toEqual(world.project);
+  });
+  it('is another component, where the one that was paired loses something', () => {
+    const lost = summit.causes.find((c) => c.title.startsWith('Parked: Text'));
+    const fix = summit.fixes.get(lost?.id ?? '')?.[0];
+    expect(fix?.pair?.from).toMatch(/^plywood/u);
+    expect(fix?.says).toMatch(/^Show .+ as .+/u);
+    expect(fix?.steps).toEqual([]);
+  });
+  it('is told of only when it was proven: where nothing helps, nothing is', () => {
+    const grew = crossings.causes.filter((c) => c.concern === 'grew');
+    expect(grew.length).toBeGreaterThan(0);
+    for (const c of grew) expect(crossings.fixes.get(c.id)).toEqual([]);
+  });
+});

@@ -1,0 +1,444 @@
+import { colourDistance, contrast } from '../colour/index.js';
+import {
+  applyEdit,
+  asEdition,
+  editionTree,
+  findAt,
+  placeOfKey,
+  treeOfScreen,
+  type Found,
+  type Step,
+  type TreeRef,
+} from '../edit/index.js';
+import { recorded } from '../base/index.js';
+import { layout, type Box } from '../layout/index.js';
+import { matched } from '../match/index.js';
+import {
+  componentAt,
+  componentsInOrder,
+  kitAt,
+  placesOf,
+  roleFacts,
+  settingKey,
+  shownComponent,
+  splitRef,
+  tokenValue,
+  wearsOf,
+  type ComponentRef,
+  type Json,
+  type Kit,
+  type MatchSheet,
+  type NodeId,
+  type Screen,
+  type TextStyle,
+  type Wear,
+  type World,
+} from '../model/index.js';
+import { resolve } from '../resolve/index.js';
+import type { Fonts } from '../text/index.js';
+import { sameFinding, type Cause } from './causes.js';
+import { choosePair, wearsAfter } from './plan.js';
+import { reviewScreen, type Finding, type ScreenReview } from './review.js';
+
+/** A way to mend a cause, tried on all of its places. */
+export interface Fix {
+  readonly id: string;
+  readonly cause: string;
+  /** What it does, in words. */
+  readonly says: string;
+  /** What it does to screens: settings, in the terms of what they will wear. */
+  readonly steps: readonly Step[];
+  /** Or what it pairs otherwise in the sheet: a component, and what shows it. */
+  readonly pair?: { readonly from: ComponentRef; readonly to: ComponentRef };
+  /** Places that are mended by it, of all; and what there would be to look at besides. */
+  readonly mends: number;
+  readonly of: number;
+  readonly fresh: number;
+}
+
+interface Candidate {
+  readonly id: string;
+  readonly says: string;
+  /** What it changes of the original that a place shows: for this project, in this kit alone. */
+  readonly edit?: (place: Finding, found: Found) => readonly Change[];
+  /** Or what it changes on a screen. */
+  readonly steps?: (screen: Screen, place: Finding) => readonly Step[];
+  readonly pair?: { readonly from: ComponentRef; readonly to: ComponentRef };
+}
+/** An attribute of a part of an original. */
+interface Change {
+  readonly ref: ComponentRef;
+  readonly part: NodeId;
+  readonly name: string;
+  readonly value: Json;
+}
+
+/** So many other components are tried for one that lost something. */
+const OTHERS = 4;
+/** So many ways are told of. */
+const MOST = 3;
+const LEAST_TARGET = 24;
+/** Colours more alike than this are taken for the same; see `colourDistance`. */
+const SAME = 0.03;
+
+const attr =
+  (name: string, value: Json) =>
+  (_: Finding, { ownerRef, part }: Found): readonly Change[] => [{ ref: ownerRef, part: part.id, name, value }];
+
+/** The original that what a place is about belongs to, and the part of it. Null for plain things of a screen. */
+function partAt(
+  world: World,
+  screens: ReadonlyMap<string, Screen>,
+  place: Finding | undefined,
+  after: (s: Screen) => readonly Wear[],
+): Found | null {
+  const screen = place && screens.get(place.screen);
+  const at = screen && placeOfKey(screen, place.key);
+  const node = at ? screen.nodes[at.node] : undefined;
+  if (!at || node?.type !== 'instance') return null;
+  if (at.at.length > 0) return findAt(world, after(screen), node, at.at);
+  const ownerRef = shownComponent(after(screen), node.component);
+  const owner = componentAt(world, ownerRef);
+  const part = owner?.nodes[owner.root];
+  return owner && part ? { owner, ownerRef, part } : null;
+}
+
+/** Ways that may mend a text that has not the room it needs. */
+function roomier(world: World, cause: Cause, found: Found | null): readonly Candidate[] {
+  const list: Candidate[] = [];
+  if (cause.concern === 'text-cut')
+    list.push({ id: 'lines', says: 'Let it take as many lines as it needs', edit: attr('maxLines', 0) });
+  const kit = found ? kitAt(world, splitRef(found.ownerRef).kit) : undefined;
+  for (const style of kit && found ? stylesBelow(kit, found.part.attrs.textStyle) : [])
+    list.push({ id: `style ${style.id}`, says: `Write it in ${style.name}`, edit: attr('textStyle', style.id) });
+  return list;
+}
+/** The next smaller text styles of a kit, in the same letters. */
+function stylesBelow(kit: Kit, id: string | undefined): readonly TextStyle[] {
+  const now = id === undefined || !Object.hasOwn(kit.textStyles, id) ? undefined : kit.textStyles[id];
+  if (!now) return [];
+  return Object.values(kit.textStyles)
+    .filter((t) => t.family === now.family && t.size < now.size && t.size >= 11)
+    .sort((a, b) => b.size - a.size || Math.abs(a.weight - now.weight) - Math.abs(b.weight - now.weight))
+    .slice(0, 2);
+}
+
+/** A token as the kit of an original says it; as its own value where that is another kit. */
+const tokenFor = (world: World, found: Found, kit: Kit, path: string): Json =>
+  kitAt(world, splitRef(found.ownerRef).kit) === kit ? `{${path}}` : (tokenValue(kit, path) ?? `{${path}}`);
+
+/** Colours of a kit that can be read on a ground, the one most like what stands there first. */
+function readable(kit: Kit, text: string, ground: string, needs: number): readonly { path: string; colour: string }[] {
+  return Object.keys(kit.tokens)
+    .flatMap((path) => {
+      const colour = kit.tokens[path]?.type === 'color' ? tokenValue(kit, path) : undefined;
+      const ratio = typeof colour === 'string' ? contrast(colour, ground) : null;
+      return typeof colour === 'string' && ratio !== null && ratio >= needs ? [{ path, colour }] : [];
+    })
+    .sort((a, b) => colourDistance(a.colour, text) - colourDistance(b.colour, text));
+}
+
+/** Other components that may show what now loses something, the likeliest first. */
+function others(world: World, sheet: MatchSheet, from: ComponentRef): readonly Candidate[] {
+  const a = componentAt(world, from);
+  const kit = kitAt(world, sheet.to);
+  if (!a || !kit) return [];
+  const now = sheet.pairs[from]?.to;
+  return componentsInOrder(kit)
+    .map((b) => {
+      const ref = `${sheet.to}/${b.id}`;
+      const pair = matched(world, from, a, ref, b);
+      const shared = Object.values(pair.props).filter((p) => p.to !== null).length;
+      const kin = (roleFacts(a.role).kin ?? []).some((k) => roleFacts(b.role).kin?.includes(k));
+      return { ref, b, score: shared / Math.max(1, a.contract.props.length) + (a.role === b.role ? 1 : kin ? 0.4 : 0) };
+    })
+    .filter((x) => x.ref !== now && x.score > 0.4)
+    .sort((x, y) => y.score - x.score)
+    .slice(0, OTHERS)
+    .map(({ ref, b }) => ({ id: `pair ${ref}`, says: `Show ${a.name} as ${b.name}`, pair: { from, to: ref } }));
+}
+
+/** Everything that may mend a cause. */
+function candidates(
+  world: World,
+  screens: ReadonlyMap<string, Screen>,
+  cause: Cause,
+  sheet: MatchSheet,
+  after: (s: Screen) => readonly Wear[],
+): readonly Candidate[] {
+  const first = cause.places[0];
+  const found = partAt(world, screens, first, after);
+  switch (cause.concern) {
+    case 'text-cut':
+    case 'text-outside':
+    case 'text-wrapped':
+      return roomier(world, cause, found);
+    case 'contrast': {
+      const { colours } = first ?? {};
+      const kit = found ? kitAt(world, splitRef(found.ownerRef).kit) : undefined;
+      if (!colours || !kit) return [];
+      return readable(kit, colours.text, colours.ground, colours.needs)
+        .slice(0, 2)
+        .map(({ path }) => ({
+          id: `colour ${path}`,
+          says: `Write it in ${path.replace(/^color\./u, '')}`,
+          edit: (_: Finding, f: Found) => [
+            // Each in the words of the kit that its original belongs to.
+            { ref: f.ownerRef, part: f.part.id, name: 'color', value: tokenFor(world, f, kit, path) },
+          ],
+        }));
+    }
+    case 'small-target':
+      return [
+        {
+          id: 'target',
+          says: `Make it at least ${LEAST_TARGET} px`,
+          edit: (_, { instance, ownerRef, owner, part }) => {
+            // The thing itself: the root of what it shows.
+            const ref = instance?.ref ?? ownerRef;
+            const root = instance?.component.root ?? (part.id === owner.root ? owner.root : undefined);
+            return root === undefined
+              ? []
+              : (['minHeight', 'minWidth'] as const).map((name) => ({ ref, part: root, name, value: LEAST_TARGET }));
+          },
+        },
+      ];
+    case 'outside':
+      return [{ id: 'wrap', says: 'Let what it stands in wrap', steps: (s, p) => wrapAround(s, p.node) }];
+    case 'parked':
+    case 'parked-content':
+    case 'no-counterpart': {
+      const screen = first && screens.get(first.screen);
+      const node = screen?.nodes[first?.node ?? ''];
+      if (!screen || node?.type !== 'instance') return [];
+      return others(world, sheet, shownComponent(wearsOf(world.project, screen), node.component));
+    }
+    case 'literal':
+      return asToken(world, first, screens);
+    case 'grew':
+      return [];
+  }
+}
+function wrapAround(screen: Screen, id: string): readonly Step[] {
+  const into = placesOf(screen.nodes).get(id);
+  const holder = into && into.slot === undefined ? screen.nodes[into.parent] : undefined;
+  return holder?.type === 'box' && holder.attrs.flow === 'row' && holder.attrs.wrap !== true
+    ? [{ do: 'set', tree: treeOfScreen(screen), node: holder.id, field: 'attrs.wrap', value: true }]
+    : [];
+}
+/** A colour of one's own, as the token of the kit it was chosen in that looks the same. */
+function asToken(world: World, place: Finding | undefined, screens: ReadonlyMap<string, Screen>): readonly Candidate[] {
+  const node = place && screens.get(place.screen)?.nodes[place.node];
+  if (node?.type !== 'instance') return [];
+  const [, , name, colour = ''] = place?.cause.split('|') ?? [];
+  const setting = node.settings.find((s) => s.kind === 'attr' && s.name === name && s.value === colour);
+  const kit = setting && kitAt(world, splitRef(setting.home).kit);
+  const nearest =
+    kit &&
+    Object.keys(kit.tokens)
+      .flatMap((path) => {
+        const value = kit.tokens[path]?.type === 'color' ? tokenValue(kit, path) : undefined;
+        return typeof value === 'string' ? [{ path, by: colourDistance(value, colour) }] : [];
+      })
+      .sort((a, b) => a.by - b.by)[0];
+  if (!nearest || nearest.by > SAME) return [];
+  return [
+    {
+      id: `token ${nearest.path}`,
+      says: `Say it as the token ${nearest.path.replace(/^color\./u, '')}, which looks the same`,
+      steps: (s, p) => {
+        const one = s.nodes[p.node];
+        if (one?.type !== 'instance') return [];
+        return one.settings.flatMap((x): Step[] =>
+          x.kind === 'attr' && x.name === name && x.value === colour
+            ? [
+                {
+                  do: 'setting',
+                  tree: treeOfScreen(s),
+                  node: p.node,
+                  key: settingKey(x),
+                  value: { ...x, value: `{${nearest.path}}` },
+                },
+              ]
+            : [],
+        );
+      },
+    },
+  ];
+}
+
+/** Where everything stands and in how many lines: what a change must leave alone now. */
+function placesIn(root: Box): string {
+  const all: string[] = [];
+  const walk = (b: Box): void => {
+    all.push(`${b.node.key} ${b.x} ${b.y} ${b.w} ${b.h} ${b.para?.lines.length ?? 0}`);
+    b.children.forEach(walk);
+  };
+  walk(root);
+  return all.join('\n');
+}
+
+/** What is needed to try something. */
+export interface Trial {
+  /** With all screens: what is changed of an original is looked at wherever it shows. */
+  readonly world: World;
+  readonly sheet: MatchSheet;
+  readonly after: (s: Screen) => readonly Wear[];
+  readonly fonts: Fonts;
+  /** What there is to look at on a screen as it is. */
+  readonly reviewOf: (s: Screen) => ScreenReview;
+}
+
+type Made = WeakMap<Screen, { readonly after: readonly Wear[]; readonly refs: ReadonlySet<string> }>;
+const madeThen: Made = new WeakMap();
+const madeNow: Made = new WeakMap();
+const originalsNow = (world: World, screen: Screen): ReadonlySet<string> =>
+  originalsOn(world, screen, wearsOf(world.project, screen), madeNow);
+/** The originals that a screen is made of when it wears something, nested ones too. */
+function originalsOn(world: World, screen: Screen, after: readonly Wear[], kept = madeThen): ReadonlySet<string> {
+  const known = kept.get(screen);
+  if (known?.after === after) return known.refs;
+  const { reads } = recorded(() => resolve(world, screen, { wears: after }));
+  const refs = new Set(reads.get('component')?.keys() ?? []);
+  kept.set(screen, { after, refs });
+  return refs;
+}
+
+/** Changes of originals as steps: of an edition of what a kit brought, of the project's own as it is. */
+function editing(world: World, changes: readonly Change[]): readonly Step[] {
+  const by = new Map<ComponentRef, Step[]>();
+  const told = new Set<string>();
+  for (const { ref, part, name, value } of changes) {
+    const id = `${ref} ${part} ${name}`;
+    if (told.has(id)) continue;
+    told.add(id);
+    const { kit, id: own } = splitRef(ref);
+    const tree: TreeRef = kit === 'project' ? `original:${own}` : editionTree(ref);
+    const list = by.get(ref) ?? [];
+    list.push({ do: 'set', tree, node: part, field: `attrs.${name}`, value });
+    by.set(ref, list);
+  }
+  return [...by].flatMap(([ref, steps]): readonly Step[] => {
+    if (splitRef(ref).kit === 'project') return steps;
+    let n = 0;
+    const got = asEdition(world, ref, steps, () => `mend-${++n}`);
+    return got.ok ? got.steps : [];
+  });
+}
+
+/**
+ * Tries everything that may mend a cause on all of its places, and tells what was proven: it mends some or all of them, nothing
+ * new is to be looked at anywhere for it, and what is worn now stays as it looks; best first. Nothing is changed.
+ */
+export function proveFixes(trial: Trial, cause: Cause): readonly Fix[] {
+  const { world, sheet, after } = trial;
+  const screens = new Map(world.project.screens.map((s) => [s.id, s]));
+  const wanted = new Set(cause.places.map(sameFinding));
+  const proven: Fix[] = [];
+  for (const c of candidates(world, screens, cause, sheet, after)) {
+    const got = c.pair
+      ? tryPair(trial, c.pair, wanted)
+      : c.edit
+        ? tryEdit(trial, cause, c.edit, screens, wanted)
+        : tryScreens(trial, cause, c.steps, screens, wanted);
+    if (!got || got.mends === 0 || got.fresh > 0) continue;
+    const { id, says, pair } = c;
+    proven.push({ id, cause: cause.id, says, ...got, of: wanted.size, ...(pair ? { pair } : {}) });
+  }
+  return proven.sort((a, b) => b.mends - a.mends).slice(0, MOST);
+}
+interface Tried {
+  readonly steps: readonly Step[];
+  readonly mends: number;
+  readonly fresh: number;
+}
+/** How many of what is wanted are gone, and how many others have come. */
+function judge(was: ScreenReview, now: ScreenReview, wanted: ReadonlySet<string>): { mends: number; fresh: number } {
+  const there = new Set(now.findings.map(sameFinding));
+  const before = new Set(was.findings.map(sameFinding));
+  let [mends, fresh] = [0, 0];
+  for (const id of before) if (wanted.has(id) && !there.has(id)) mends++;
+  for (const id of there) if (!before.has(id)) fresh++;
+  return { mends, fresh };
+}
+function tryPair(
+  { world, sheet, fonts, reviewOf }: Trial,
+  pair: { readonly from: ComponentRef; readonly to: ComponentRef },
+  wanted: ReadonlySet<string>,
+): Tried {
+  const other = choosePair(world, sheet, pair.from, pair.to);
+  let [mends, fresh] = [0, 0];
+  for (const s of world.project.screens) {
+    if (!showsOn(world, s, pair.from)) continue;
+    const wears = wearsAfter(world, wearsOf(world.project, s), other);
+    const got = judge(reviewOf(s), reviewScreen(world, s, wears, fonts), wanted);
+    mends += got.mends;
+    fresh += got.fresh;
+    if (fresh > 0) break;
+  }
+  return { steps: [], mends, fresh };
+}
+function tryEdit(
+  { world, after, fonts, reviewOf }: Trial,
+  cause: Cause,
+  edit: NonNullable<Candidate['edit']>,
+  screens: ReadonlyMap<string, Screen>,
+  wanted: ReadonlySet<string>,
+): Tried | null {
+  const worn = new Set(world.project.screens.flatMap((s) => [...originalsNow(world, s)]));
+  const changes = cause.places
+    .flatMap((p) => {
+      const found = partAt(world, screens, p, after);
+      return found ? edit(p, found) : [];
+    })
+    // What shows now, the project's own components above all, stays as it looks.
+    .filter((c) => !worn.has(c.ref));
+  const steps = editing(world, changes);
+  const got = steps.length > 0 ? applyEdit(world.project, { id: 'try', label: 'Try', steps }) : null;
+  if (!got?.ok) return null;
+  const there = { ...world, project: got.project };
+  const touched = new Set(changes.map((c) => c.ref));
+  let [mends, fresh] = [0, 0];
+  for (const s of world.project.screens) {
+    const on = after(s);
+    if (![...originalsOn(world, s, on)].some((ref) => touched.has(ref))) continue;
+    const one = judge(reviewOf(s), reviewScreen(there, s, on, fonts), wanted);
+    mends += one.mends;
+    fresh += one.fresh;
+    if (fresh > 0) break;
+  }
+  return { steps, mends, fresh };
+}
+function tryScreens(
+  { world, after, fonts, reviewOf }: Trial,
+  cause: Cause,
+  make: Candidate['steps'],
+  screens: ReadonlyMap<string, Screen>,
+  wanted: ReadonlySet<string>,
+): Tried | null {
+  const steps: Step[] = [];
+  let [mends, fresh] = [0, 0];
+  for (const [id, screen] of screens) {
+    const places = cause.places.filter((p) => p.screen === id);
+    const own = places.flatMap((p) => make?.(screen, p) ?? []);
+    const project = { ...world.project, screens: [screen] };
+    const got = own.length > 0 ? applyEdit(project, { id: 'try', label: 'Try', steps: own }) : null;
+    const made = got?.ok ? got.project.screens[0] : undefined;
+    if (!made) continue;
+    const there = { ...world, project: { ...project, screens: [made] } };
+    const one = judge(reviewOf(screen), reviewScreen(there, made, after(screen), fonts), wanted);
+    if (one.mends === 0) continue;
+    // What is done for the other brand must leave this one as it is.
+    const now = wearsOf(world.project, screen);
+    const laid = (w: World, s: Screen): string => placesIn(layout(resolve(w, s, { wears: now }), fonts));
+    if (laid(world, screen) !== laid(there, made)) return null;
+    mends += one.mends;
+    fresh += one.fresh;
+    steps.push(...own);
+  }
+  return { steps, mends, fresh };
+}
+const showsOn = (world: World, screen: Screen, ref: ComponentRef): boolean =>
+  Object.values(screen.nodes).some(
+    (n) => n.type === 'instance' && shownComponent(wearsOf(world.project, screen), n.component) === ref,
+  );
