@@ -16,6 +16,7 @@ export {
   screenOf,
   oversOf,
   wearsOf,
+  wornInFlow,
   shownKit,
   shownComponent,
   emptyProject,

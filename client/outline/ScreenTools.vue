@@ -3,7 +3,7 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Menu from 'primevue/menu';
 import { computed, defineAsyncComponent, ref } from 'vue';
-import { blankScreen, DEVICES } from '../../core/index.js';
+import { blankScreen, DEVICES, wornInFlow } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 import RenameDialog from './RenameDialog.vue';
@@ -39,7 +39,9 @@ const presets = DEVICES.map((d) => ({
     if (!project || !flow) return;
     const id = stage.newId();
     const same = project.screens.filter((s) => s.name.startsWith(d.name)).length;
-    const screen = blankScreen(id, same === 0 ? d.name : `${d.name} ${same + 1}`, flow, d.device, d.width, d.height);
+    const worn = wornInFlow(project, flow);
+    const blank = blankScreen(id, same === 0 ? d.name : `${d.name} ${same + 1}`, flow, d.device, d.width, d.height);
+    const screen = worn ? { ...blank, wears: worn } : blank;
     if (doc.act(`Add the screen ${screen.name}`, [{ do: 'insertScreen', screen, after: stage.screenId || null }]))
       stage.goTo(id);
   },

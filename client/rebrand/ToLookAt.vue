@@ -26,9 +26,7 @@ const reviewing = computed(() => props.done < props.of && !props.stopped);
 const trying = computed(() => !reviewing.value && props.causes.some((c) => !props.fixes.has(c.id)));
 const ready = computed(() => props.causes.filter((c) => (props.fixes.get(c.id)?.length ?? 0) > 0).length);
 const does = (f: Fix): string =>
-  f.of === 1
-    ? 'mends it, changes nothing else'
-    : `mends ${f.mends === f.of ? 'all' : f.mends} of ${f.of}, changes nothing else`;
+  `${f.of === 1 ? 'mends it' : `mends ${f.mends === f.of ? 'all' : f.mends} of ${f.of}`}, nothing new to look at`;
 </script>
 
 <template>

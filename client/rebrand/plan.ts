@@ -36,8 +36,11 @@ export const firstToPutOn = (kits: ReadonlyMap<KitRef, Kit>, from: KitRef): KitR
   return (others.find(([, k]) => k.fidelity === 'brand') ?? others[0])?.[0];
 };
 
-/** A rebrand that is being planned: its sheet, what screens would wear, and what there would be to look at. All found by the worker. */
-export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {
+/**
+ * A rebrand that is being planned: its sheet, what screens would wear, and what there would be to look at. All found by the worker.
+ * @param scope ids of the screens that are meant; null: all
+ */
+export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<ReadonlySet<string> | null>) {
   const doc = useDocument();
   const library = useLibrary();
   const stage = useStage();
@@ -99,7 +102,8 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {
   const wearsAfterOf = (s: Screen): readonly Wear[] | undefined =>
     doc.shown ? after.value.get(wearsOf(doc.shown, s)) : undefined;
 
-  const uses = computed(() => (doc.shown ? countUses(doc.shown.screens, stage.wearsShown) : {}));
+  const isMeant = (s: Screen): boolean => scope.value?.has(s.id) ?? true;
+  const uses = computed(() => (doc.shown ? countUses(doc.shown.screens.filter(isMeant), stage.wearsShown) : {}));
 
   // ── what was taken to mend something ──
   const taken = shallowRef<readonly Fix[]>([]);
@@ -133,7 +137,7 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {
   const known = new WeakMap<Screen, Map<readonly Wear[], ScreenReview>>();
   let run = 0;
   watch(
-    [after, mended],
+    [after, mended, scope],
     async ([, project], [, was]) => {
       const mine = ++run;
       reviews.value = [];
@@ -144,7 +148,7 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {
       const same = was && GROUND.every((k) => was[k] === project[k]);
       const found: ScreenReview[] = [];
       let told = performance.now();
-      for (const screen of project.screens) {
+      for (const screen of project.screens.filter(isMeant)) {
         const on = wearsAfterOf(screen);
         if (!on) continue;
         const before = same ? known.get(screen)?.get(on) : undefined;
@@ -156,7 +160,8 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {
           known.set(screen, by.set(on, got));
         }
         const now = performance.now();
-        if (now - told < TELL && found.length > 1 && found.length < project.screens.length) continue;
+        if (now - told < TELL && found.length > 1 && found.length < (scope.value?.size ?? project.screens.length))
+          continue;
         told = now;
         reviews.value = [...found];
       }
@@ -177,7 +182,7 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>) {
     const mine = ++trying;
     const on = sheet.value;
     const project = mended.value;
-    const all = (project?.screens ?? []).flatMap((screen) => {
+    const all = (project?.screens ?? []).filter(isMeant).flatMap((screen) => {
       const worn = wearsAfterOf(screen);
       return worn ? [{ screen, after: worn }] : [];
     });

@@ -21,6 +21,7 @@ import ToLookAt from '../rebrand/ToLookAt.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
+import { plural } from '../counts.js';
 import { useGrowing } from '../surface/slices.js';
 
 /** Puts another brand's kit on all screens: what stands for what, before and after, and what there is to look at. */
@@ -28,7 +29,33 @@ const doc = useDocument();
 const library = useLibrary();
 const stage = useStage();
 const router = useRouter();
-const from = computed(() => (doc.shown ? (wornKit(doc.shown) ?? '') : ''));
+/** Which screens are meant: all (empty), those of a flow, or those that are picked. */
+const on = ref('');
+const PICKED = 'picked';
+const choices = computed(() => [
+  { id: '', name: `all ${plural(doc.shown?.screens.length ?? 0, 'screen')}` },
+  ...(stage.picked.length > 1 ? [{ id: PICKED, name: `the ${stage.picked.length} that are picked` }] : []),
+  ...((doc.shown?.flows.length ?? 0) > 1 ? (doc.shown?.flows ?? []) : []).map((f) => ({
+    id: `flow ${f.id}`,
+    name: f.name,
+  })),
+]);
+watch(choices, (all) => {
+  if (!all.some((c) => c.id === on.value)) on.value = '';
+});
+const scope = computed<ReadonlySet<string> | null>((was) => {
+  if (on.value === '') return null;
+  const ids =
+    on.value === PICKED
+      ? stage.picked
+      : (doc.shown?.screens ?? []).filter((s) => `flow ${s.flow}` === on.value).map((s) => s.id);
+  return was && was.size === ids.length && ids.every((id) => was.has(id)) ? was : new Set(ids);
+});
+/** What those wear that are meant. */
+const from = computed(() => {
+  const p = doc.shown;
+  return p ? (wornKit(p, scope.value ? p.screens.find((s) => scope.value?.has(s.id)) : undefined) ?? '') : '';
+});
 const kits = computed(() =>
   [...library.kits.values()]
     .filter((k) => kitRef(k) !== from.value)
@@ -42,7 +69,7 @@ watch(
   },
   { immediate: true },
 );
-const screens = computed(() => mended.value?.screens ?? []);
+const screens = computed(() => (mended.value?.screens ?? []).filter((s) => scope.value?.has(s.id) ?? true));
 /** What is taken to mend something is seen, in both. */
 const world = computed(() => (mended.value ? { project: mended.value, kits: library.kits } : null));
 const n = computed(() => screens.value.length);
@@ -65,7 +92,7 @@ const {
   untake,
   takeAll,
   mended,
-} = useRebrandPlan(from, to);
+} = useRebrandPlan(from, to, scope);
 function choose(component: ComponentRef, target: string): void {
   if (stage.world && sheet.value)
     edited.value = choosePair(stage.world, sheet.value, component, target === '' ? null : target);
@@ -84,7 +111,7 @@ function rebrand(): void {
   const steps = applyRebrand(
     w,
     { from: from.value, to: to.value, sheet: on },
-    undefined,
+    scope.value ? [...scope.value] : undefined,
     (x) => after.value.get(x) ?? wearsAfter(w, x, on),
   );
   // What was taken to mend something is a part of it, and undone with it; each is a setting like any other, too.
@@ -111,7 +138,19 @@ const title = (ref: string): string => {
   <div class="rebrand">
     <div class="totals">
       <div class="kit">
-        <span class="note">Screens wear</span><strong>{{ title(from) }}</strong>
+        <label class="note" for="rebrand-on">Put it on</label>
+        <Select
+          v-model="on"
+          input-id="rebrand-on"
+          size="small"
+          :options="choices"
+          option-label="name"
+          option-value="id"
+          aria-label="Screens that are meant"
+        />
+      </div>
+      <div class="kit">
+        <span class="note">They wear</span><strong class="clip">{{ title(from) }}</strong>
       </div>
       <span class="note">to</span>
       <div class="kit">
@@ -140,7 +179,7 @@ const title = (ref: string): string => {
     />
     <section class="wall" aria-label="Before and after" role="region">
       <header>
-        <h2>Before and after, all {{ n }} screens</h2>
+        <h2>Before and after, {{ scope ? '' : 'all ' }}{{ many }}</h2>
         <label class="note">
           Divider <input v-model.number="split" type="range" min="0" max="100" aria-label="Divider" />
         </label>

@@ -79,6 +79,7 @@ export {
   screenOf,
   oversOf,
   wearsOf,
+  wornInFlow,
   shownKit,
   shownComponent,
   emptyProject,

@@ -1,4 +1,4 @@
-import { seen, type Json, type LookUp } from '../base/index.js';
+import { sameJson, seen, type Json, type LookUp } from '../base/index.js';
 import type { Component } from './component.js';
 import type { Kit } from './kit.js';
 import { splitRef } from './component.js';
@@ -191,6 +191,13 @@ export function oversOf(screen: Pick<Screen, 'root' | 'nodes' | 'width'>): reado
 /** What a screen wears: its own choice when held back, else the project's. */
 export function wearsOf(project: Project, screen?: Screen): readonly Wear[] {
   return screen?.wears ?? project.wears;
+}
+
+/** What a new screen of a flow wears: what all that are in it were given, when that is the same; undefined: what the project wears. */
+export function wornInFlow(project: Project, flow: string): readonly Wear[] | undefined {
+  const mates = project.screens.filter((s) => s.flow === flow);
+  const first = mates[0]?.wears;
+  return first && mates.every((s) => sameJson(s.wears ?? null, first)) ? first : undefined;
 }
 
 /** The kit that shows for a kit, following what is worn. */

@@ -1,0 +1,88 @@
+import type { Page } from 'puppeteer-core';
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { Project } from '../core/index.js';
+import { demoProjects } from '../kits/demo/index.js';
+import { Desk } from './desk.js';
+import { Hand } from './hand.js';
+import { press } from './house.js';
+import { shippedKits } from './wall.js';
+
+const desk = new Desk();
+const { kits } = shippedKits();
+let page: Page;
+let hand: Hand;
+const settled: typeof desk.settled = (is) => desk.settled(is);
+const PLYWOOD = 'plywood@1.0.0';
+const SKERRY = 'skerry-line@2.1.0';
+const summit = demoProjects(kits).find((p) => p.id === 'summit-pass') as Project;
+
+beforeEach(async () => {
+  page = await desk.newPage();
+  hand = new Hand(page);
+  // Two flows, in a wireframe kit.
+  await desk.make('Passes', [
+    { do: 'flow', flow: 'later', value: { id: 'later', name: 'Later' }, after: 'flow-1' },
+    ...summit.screens.map((screen, i) => ({
+      do: 'insertScreen' as const,
+      screen: { ...screen, flow: i === 0 ? 'flow-1' : 'later' },
+      after: i === 0 ? null : (summit.screens[i - 1]?.id ?? null),
+    })),
+  ]);
+  await page.goto(`${desk.house.address}/p/${desk.id}/rebrand`);
+  await page.waitForSelector('[aria-label="To look at"] li');
+});
+const causes = (): Promise<string[]> =>
+  page.$$eval('[aria-label="To look at"] > ul > li:not(.taken) > strong', (all) => all.map((e) => e.textContent ?? ''));
+const wears = (p: Project, i: number): string | undefined => p.screens[i]?.wears?.[0]?.shows;
+
+describe('a rebrand', () => {
+  it('tells causes, tries what mends them, and does what was taken with the rebrand', async () => {
+    await page.waitForSelector('.fix');
+    const before = await causes();
+    const lost = before.findIndex((c) => c.startsWith('Parked: Text'));
+    expect(lost).toBeGreaterThanOrEqual(0);
+    expect(await page.$eval('.fix', (e) => e.textContent)).toMatch(/^Show Empty state as .+ mends it, nothing new/u);
+    await hand.click('[aria-label="Take: Show Empty state as Card"]');
+    await page.waitForSelector('.taken');
+    await page.waitForFunction(
+      () =>
+        ![...document.querySelectorAll('[aria-label="To look at"] strong')].some((e) =>
+          e.textContent?.startsWith('Parked: Text'),
+        ),
+    );
+    // Taken back, it is there again.
+    await hand.click('.taken button');
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('[aria-label="To look at"] strong')].some((e) =>
+        e.textContent?.startsWith('Parked: Text'),
+      ),
+    );
+    expect(await causes()).toEqual(before);
+    await page.waitForSelector('.all button');
+    await hand.click('.all button');
+    await page.waitForSelector('.taken');
+    await hand.click('::-p-aria(Rebrand 4 screens)');
+    const p = await settled((x) => x.wears.length > 0);
+    const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
+    expect(chosen.map((x) => [x.from, x.to])).toEqual([[`${PLYWOOD}/empty`, `${SKERRY}/panel-card`]]);
+    await press(page, 'button', 'Undo Rebrand 4 screens to Skerry Line');
+    const back = await settled((x) => x.wears.length === 0);
+    expect(back.screens.map((s) => s.nodes)).toEqual(summit.screens.map((s) => s.nodes));
+  });
+  it('is put on one flow alone, and new screens there wear it too', async () => {
+    await hand.click('#rebrand-on');
+    await hand.click('.p-select-option:nth-child(3)');
+    await page.waitForSelector('::-p-aria(Rebrand 3 screens)');
+    expect((await page.$$('[aria-label="Screens before and after"] figure')).length).toBe(3);
+    await hand.click('::-p-aria(Rebrand 3 screens)');
+    const p = await settled((x) => wears(x, 1) === SKERRY);
+    expect(p.wears).toEqual([]);
+    expect([0, 1, 2, 3].map((i) => wears(p, i))).toEqual([undefined, SKERRY, SKERRY, SKERRY]);
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/${p.screens[3]?.id ?? ''}`);
+    await page.waitForSelector('.screen.current canvas');
+    await hand.click('::-p-aria(Add screen[role="button"])');
+    await hand.click('::-p-aria(Phone, 390 × 844[role="menuitem"])');
+    const q = await settled((x) => x.screens.length === 5);
+    expect(q.screens.map((s) => s.wears?.[0]?.shows).filter((w) => w === SKERRY)).toHaveLength(4);
+  });
+});
