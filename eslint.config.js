@@ -22,6 +22,7 @@ const CORE = [
   'exact',
   'formats',
   'publish',
+  'brand',
 ];
 /** An import that a folder must not have says why. `bans`: a pattern of what is imported, and the reason. */
 const keepOut = (...bans) => ({

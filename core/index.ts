@@ -45,6 +45,7 @@ export {
   type Template,
   type TextStyle,
   type Icon,
+  type FontFile,
   type Kit,
   type MatchSheet,
   type Wear,
@@ -172,7 +173,7 @@ export {
 export { paint, toSvg, fitPicture, escapeXml, familyList, hatchPath, type Primitive } from './paint/index.js';
 
 // Colours.
-export { composite, contrast, isColour, parseColour } from './colour/index.js';
+export { colourDistance, composite, contrast, isColour, parseColour, toHex } from './colour/index.js';
 
 // Matching one kit to another.
 export { pairContracts } from './match/index.js';
@@ -446,3 +447,13 @@ export {
   type Grade,
 } from './publish/index.js';
 export { writeKit, writeTokens } from './formats/index.js';
+
+// Brands made from a few colours.
+export {
+  colourPairs,
+  makeBrand,
+  nearestAccent,
+  nearestReadable,
+  type BrandWish,
+  type MadeBrand,
+} from './brand/index.js';

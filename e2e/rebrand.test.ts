@@ -86,3 +86,52 @@ describe('a rebrand', () => {
     expect(q.screens.map((s) => s.wears?.[0]?.shows).filter((w) => w === SKERRY)).toHaveLength(4);
   });
 });
+
+describe('S. a new brand from two colours and a font, on all screens', () => {
+  const made = (p: Project): boolean => p.wears[0]?.shows.startsWith('harbour-light@') === true;
+  const brand = async (): Promise<{ tokens: Record<string, Record<string, { $value: string }>> }> => {
+    const ref = (await desk.project()).wears[0]?.shows ?? '';
+    return (await fetch(`${desk.house.address}/api/kits/${ref}/kit.json`)).json() as never;
+  };
+  const button = (name: string): Promise<void> => hand.click(`::-p-aria(${name}[role="button"])`);
+  it('by keyboard', async () => {
+    await button('Make a brand');
+    await page.waitForSelector('#brand-name:focus');
+    await hand.type('Harbour Light', 'Tab');
+    await hand.type('#1f5fae', 'Tab');
+    await hand.type('#5d6470', 'Tab');
+    await hand.type('Bar', 'Tab');
+    await button('Make this brand');
+    await page.waitForFunction(() => !document.querySelector('.p-dialog'));
+    await page.waitForFunction(() => document.querySelector('[aria-label="Put on"]')?.textContent?.includes('Harbour'));
+    await page.waitForFunction(() => !document.querySelector('[aria-label="To look at"] .progress'));
+    await button('Rebrand 4 screens');
+    await settled(made);
+    const { tokens, ...rest } = await brand();
+    expect(tokens['color']?.['buoy']?.$value).toBe('#1f5fae');
+    expect(JSON.stringify(rest)).toContain('Barlow');
+    expect(hand.count, 'S by keyboard: actions').toBeLessThanOrEqual(8);
+  });
+  it('by pointer, with a colour that cannot be read first', async () => {
+    await button('Make a brand');
+    await page.waitForSelector('#brand-name:focus');
+    await hand.type('Harbour Light');
+    await hand.click('#brand-accent', { triple: true });
+    await hand.type('#0aa5a0');
+    await page.waitForSelector('::-p-text(Your accent stays as it is.)');
+    await hand.click('.wide .quiet-link');
+    await page.waitForSelector('::-p-text(AA holds in every look.)');
+    await hand.click('#brand-titles');
+    await hand.click('::-p-aria(Barlow[role="option"])');
+    await button('Make this brand');
+    await page.waitForFunction(() => !document.querySelector('.p-dialog'));
+    await page.waitForFunction(() => document.querySelector('[aria-label="Put on"]')?.textContent?.includes('Harbour'));
+    await page.waitForFunction(() => !document.querySelector('[aria-label="To look at"] .progress'));
+    await button('Rebrand 4 screens');
+    await settled(made);
+    expect(hand.count, 'S by pointer: actions').toBeLessThanOrEqual(10);
+    // Nothing that is installed is replaced: the second of that name is another version.
+    expect((await desk.project()).wears[0]?.shows).toBe('harbour-light@1.1.0');
+    expect(desk.wrong).toEqual([]);
+  });
+});

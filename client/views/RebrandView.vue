@@ -13,6 +13,7 @@ import {
   type ComponentRef,
   type Finding,
 } from '../../core/index.js';
+import BrandDialog from '../rebrand/BrandDialog.vue';
 import MatchSheet from '../rebrand/MatchSheet.vue';
 import PairFigure from '../rebrand/PairFigure.vue';
 import { firstToPutOn, useRebrandPlan } from '../rebrand/plan.js';
@@ -29,11 +30,12 @@ const doc = useDocument();
 const library = useLibrary();
 const stage = useStage();
 const router = useRouter();
-/** Which screens are meant: all (empty), those of a flow, or those that are picked. */
-const on = ref('');
+const ALL = 'all';
+/** Which screens are meant: all, those of a flow, or those that are picked. */
+const on = ref(ALL);
 const PICKED = 'picked';
 const choices = computed(() => [
-  { id: '', name: `all ${plural(doc.shown?.screens.length ?? 0, 'screen')}` },
+  { id: ALL, name: `all ${plural(doc.shown?.screens.length ?? 0, 'screen')}` },
   ...(stage.picked.length > 1 ? [{ id: PICKED, name: `the ${stage.picked.length} that are picked` }] : []),
   ...((doc.shown?.flows.length ?? 0) > 1 ? (doc.shown?.flows ?? []) : []).map((f) => ({
     id: `flow ${f.id}`,
@@ -41,10 +43,10 @@ const choices = computed(() => [
   })),
 ]);
 watch(choices, (all) => {
-  if (!all.some((c) => c.id === on.value)) on.value = '';
+  if (!all.some((c) => c.id === on.value)) on.value = ALL;
 });
 const scope = computed<ReadonlySet<string> | null>((was) => {
-  if (on.value === '') return null;
+  if (on.value === ALL) return null;
   const ids =
     on.value === PICKED
       ? stage.picked
@@ -62,6 +64,9 @@ const kits = computed(() =>
     .map((k) => ({ ref: kitRef(k), name: `${k.name} ${k.version}` })),
 );
 const to = ref('');
+const making = ref(false);
+/** A brand is based on one: on what is worn, or on what would be put on where that is a wireframe. */
+const brandBase = computed(() => (library.kits.get(from.value)?.fidelity === 'brand' ? from.value : to.value));
 watch(
   kits,
   (all) => {
@@ -154,7 +159,10 @@ const title = (ref: string): string => {
       </div>
       <span class="note">to</span>
       <div class="kit">
-        <label class="note" for="put-on">Put on</label>
+        <span class="between">
+          <label class="note" for="put-on">Put on</label>
+          <button class="quiet-link" @click="making = true">Make a brand</button>
+        </span>
         <Select
           v-model="to"
           input-id="put-on"
@@ -167,7 +175,7 @@ const title = (ref: string): string => {
       </div>
       <RebrandTotals :total="total" :screens="n" />
       <span class="gap" />
-      <Button :label="`Rebrand ${many}`" :disabled="after.size === 0 || n === 0" @click="rebrand" />
+      <Button class="do" :label="`Rebrand ${many}`" :disabled="after.size === 0 || n === 0" @click="rebrand" />
     </div>
     <MatchSheet
       :sheet="sheet"
@@ -212,6 +220,7 @@ const title = (ref: string): string => {
       @untake="untake"
       @take-all="takeAll"
     />
+    <BrandDialog v-if="making" v-model:visible="making" :base="brandBase" :from="from" @made="(ref) => (to = ref)" />
   </div>
 </template>
 
@@ -236,6 +245,20 @@ const title = (ref: string): string => {
 }
 .gap {
   flex: 1;
+}
+.between {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  white-space: nowrap;
+}
+.do {
+  flex: none;
+  white-space: nowrap;
+}
+.totals :deep(dl) {
+  min-width: 0;
+  overflow: hidden;
 }
 input[type='range'] {
   accent-color: var(--tape);

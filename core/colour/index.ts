@@ -1,2 +1,2 @@
 export { composite, contrast, isColour, parseColour } from './contrast.js';
-export { colourDistance, fromOklch, toOklab, toOklch, type Oklab, type Oklch } from './oklab.js';
+export { colourDistance, fromOklch, toHex, toOklab, toOklch, type Oklab, type Oklch } from './oklab.js';

@@ -1,4 +1,4 @@
-import { parseColour } from './contrast.js';
+import { isColour, parseColour } from './contrast.js';
 
 /** Lightness 0 to 1, and how far towards red from green (`a`) and towards yellow from blue (`b`). */
 export interface Oklab {
@@ -70,5 +70,14 @@ export function fromOklch(colour: Oklch): string {
       .toString(16)
       .padStart(2, '0'),
   );
+  return `#${hex.join('')}`;
+}
+
+/** A CSS colour as `#rrggbb`, its transparency left out; null: it is none. */
+export function toHex(colour: string): string | null {
+  if (!isColour(colour)) return null;
+  const hex = parseColour(colour)
+    .slice(0, 3)
+    .map((v) => Math.round(v).toString(16).padStart(2, '0'));
   return `#${hex.join('')}`;
 }

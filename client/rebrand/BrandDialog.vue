@@ -1,0 +1,355 @@
+<script setup lang="ts">
+import { refDebounced, useLocalStorage } from '@vueuse/core';
+import Button from 'primevue/button';
+import InputText from 'primevue/inputtext';
+import Select from 'primevue/select';
+import { computed, ref } from 'vue';
+import {
+  isColour,
+  kitRef,
+  layout,
+  makeBrand,
+  nearestAccent,
+  paint,
+  planSheet,
+  readKit,
+  resolve,
+  toHex,
+  wearsAfter,
+  wearsOf,
+  type BrandWish,
+  type FontFile,
+  type Kit,
+  type KitRef,
+  type World,
+} from '../../core/index.js';
+import { api } from '../api.js';
+import { packKit } from '../originals/pack.js';
+import AppDialog from '../parts/AppDialog.vue';
+import { useDocument } from '../stores/document.js';
+import { fonts, useLibrary } from '../stores/library.js';
+import { useStage } from '../stores/stage.js';
+import PictureCanvas from '../surface/PictureCanvas.vue';
+import { propId } from '../workbench/contract.js';
+
+/** Makes a brand kit of two colours, corners, gaps and letters, seen on the screens while it is chosen. */
+const visible = defineModel<boolean>('visible', { required: true });
+const props = defineProps<{ base: KitRef; from: KitRef }>();
+const emit = defineEmits<{ made: [ref: KitRef] }>();
+/** As the kit has it that the brand is based on. */
+const KEPT = 'kept';
+const doc = useDocument();
+const stage = useStage();
+const library = useLibrary();
+const author = useLocalStorage('dekkor-author', '');
+const name = ref('');
+const base = ref(props.base);
+const accent = ref('#7a3e9d');
+const neutral = ref('#5d6470');
+const corner = ref(KEPT);
+const spacing = ref(1);
+const titles = ref(KEPT);
+const letters = ref(KEPT);
+const busy = ref(false);
+const failure = ref('');
+
+const bases = computed(() =>
+  [...library.kits.values()].map((k) => ({ ref: kitRef(k), name: `${k.name} ${k.version}` })),
+);
+const families = computed(() => [
+  { id: KEPT, name: 'as they are' },
+  ...[...new Set([...library.kits.values()].flatMap((k) => k.fonts.map((f) => f.family)))].map((f) => ({
+    id: f,
+    name: f,
+  })),
+]);
+const CORNERS = [
+  { id: KEPT, name: 'as they are' },
+  { id: '0', name: 'square' },
+  { id: '4', name: 'small' },
+  { id: '10', name: 'soft' },
+  { id: '20', name: 'round' },
+];
+const GAPS = [
+  { id: 0.8, name: 'close' },
+  { id: 1, name: 'as they are' },
+  { id: 1.2, name: 'wide' },
+];
+const COLOURS = [
+  { id: 'accent', name: 'Accent', model: accent, does: 'Actions, links and what is selected.' },
+  { id: 'neutral', name: 'Neutral', model: neutral, does: 'Its tint goes into text, lines and grounds.' },
+] as const;
+const bad = computed(() => COLOURS.find((c) => !isColour(c.model.value.trim()))?.name ?? '');
+const id = computed(() => propId(name.value.trim() || 'brand', []));
+/** Nothing that is installed is ever replaced: the next version is free. */
+const version = computed(() => {
+  let n = 0;
+  while (library.kits.has(`${id.value}@1.${n}.0`)) n++;
+  return `1.${n}.0`;
+});
+const wish = computed<BrandWish>((was) => {
+  const now: BrandWish = {
+    id: id.value,
+    name: name.value.trim() || 'New brand',
+    version: version.value,
+    author: author.value.trim() || 'unknown',
+    accent: toHex(accent.value.trim()) ?? was?.accent ?? '#7a3e9d',
+    neutral: toHex(neutral.value.trim()) ?? was?.neutral ?? '#5d6470',
+    corner: corner.value === KEPT ? null : Number(corner.value),
+    spacing: spacing.value,
+    titles: titles.value === KEPT ? null : titles.value,
+    letters: letters.value === KEPT ? null : letters.value,
+  };
+  return now;
+});
+const kit = computed<Kit | undefined>(() => library.kits.get(base.value));
+/** Files of families that the kit it is based on has not got. */
+const files = computed<readonly FontFile[]>(() => {
+  const own = new Set(kit.value?.fonts.map((f) => f.family));
+  const wanted = new Set([titles.value, letters.value].filter((f) => f !== KEPT && !own.has(f)));
+  const all = [...library.kits.values()].flatMap((k) => k.fonts.filter((f) => wanted.has(f.family)));
+  return [...new Map(all.map((f) => [`${f.family} ${f.weight} ${f.italic}`, f])).values()];
+});
+const made = computed(() => (kit.value ? makeBrand(kit.value, wish.value, files.value) : null));
+const read = computed(() => (made.value ? readKit(made.value.json, { bases: library.kits }).value : null));
+const calm = refDebounced(wish, 250);
+const offer = computed(() =>
+  kit.value && made.value?.shortfalls.length ? nearestAccent(kit.value, calm.value) : null,
+);
+/** What cannot be read with this accent, in words. */
+const short = computed(() => {
+  const s = made.value?.shortfalls[0];
+  const more = (made.value?.shortfalls.length ?? 0) - 1;
+  return s
+    ? `In ${s.pair.where} there is a text with a contrast of ${s.ratio.toFixed(1)} to 1; AA asks ${s.pair.needs}.${more > 0 ? ` ${more} more like it.` : ''}`
+    : '';
+});
+
+// ── seen on the screens ──
+const SHOWN = 3;
+const ROOM = 172;
+const TALL = 400;
+const pictures = computed(() => {
+  const project = doc.shown;
+  const k = read.value;
+  if (!project || !k) return [];
+  const ref = kitRef(k);
+  const world: World = { project, kits: new Map([...library.kits, [ref, k]]) };
+  const at = Math.max(
+    0,
+    project.screens.findIndex((s) => s.id === stage.screenId),
+  );
+  const screens = project.screens.slice(at, at + SHOWN);
+  return screens.map((s) => {
+    const now = wearsOf(project, s);
+    const wears = wearsAfter(world, now, planSheet(world, props.from, ref));
+    const box = layout(resolve(world, s, { wears }), fonts);
+    return { screen: s, primitives: paint(box), height: box.h, zoom: ROOM / s.width };
+  });
+});
+
+async function save(): Promise<void> {
+  const m = made.value;
+  const k = read.value;
+  if (!m || !k || name.value.trim() === '' || bad.value !== '') return;
+  busy.value = true;
+  failure.value = '';
+  try {
+    // Letters of the kit it is based on come with that; others are put into the package, from the kits that brought them.
+    const from = [...library.kits.values()].filter((o) => {
+      const under = o.basedOn === undefined ? [] : (library.kits.get(o.basedOn)?.fonts ?? []);
+      return o.fonts.some((f) => files.value.some((x) => x.file === f.file) && !under.some((u) => u.file === f.file));
+    });
+    await api.install(await packKit({ ...k, fonts: files.value }, from.map(kitRef), m.json));
+    await library.refresh();
+    emit('made', m.ref);
+    visible.value = false;
+  } catch (error) {
+    failure.value = error instanceof Error ? error.message : String(error);
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <AppDialog v-model:visible="visible" header="Make a brand" :width="960">
+    <form class="brand" @submit.prevent="save">
+      <div class="wishes">
+        <label for="brand-name">Name</label>
+        <InputText id="brand-name" v-model="name" size="small" autofocus maxlength="60" />
+        <template v-for="c in COLOURS" :key="c.id">
+          <label :for="`brand-${c.id}`" :title="c.does">{{ c.name }}</label>
+          <span class="colour">
+            <input
+              type="color"
+              tabindex="-1"
+              :aria-label="`${c.name}, chosen by eye`"
+              :value="toHex(c.model.value.trim()) ?? '#000000'"
+              @input="c.model.value = ($event.target as HTMLInputElement).value"
+            />
+            <InputText
+              :id="`brand-${c.id}`"
+              size="small"
+              :model-value="c.model.value"
+              :invalid="bad === c.name"
+              @update:model-value="(v) => (c.model.value = v ?? '')"
+            />
+          </span>
+        </template>
+        <label for="brand-titles">Titles in</label>
+        <Select
+          v-model="titles"
+          input-id="brand-titles"
+          size="small"
+          :options="families"
+          option-label="name"
+          option-value="id"
+        />
+        <label for="brand-letters">Text in</label>
+        <Select
+          v-model="letters"
+          input-id="brand-letters"
+          size="small"
+          :options="families"
+          option-label="name"
+          option-value="id"
+        />
+        <label for="brand-corner">Corners</label>
+        <Select
+          v-model="corner"
+          input-id="brand-corner"
+          size="small"
+          :options="CORNERS"
+          option-label="name"
+          option-value="id"
+        />
+        <label for="brand-gaps">Gaps</label>
+        <Select
+          v-model="spacing"
+          input-id="brand-gaps"
+          size="small"
+          :options="GAPS"
+          option-label="name"
+          option-value="id"
+        />
+        <label for="brand-base">Based on</label>
+        <Select
+          v-model="base"
+          input-id="brand-base"
+          size="small"
+          :options="bases"
+          option-label="name"
+          option-value="ref"
+        />
+        <p v-if="bad" class="wide problem" role="alert">{{ bad }} is no colour; write one as #7a3e9d.</p>
+        <p v-else-if="short" class="wide note" role="status">
+          <strong>Your accent stays as it is.</strong> {{ short }}
+          <button v-if="offer" type="button" class="quiet-link" @click="accent = offer">
+            <i class="dot" :style="{ background: offer }" /> Take {{ offer }}, the nearest that can be read
+          </button>
+        </p>
+        <p v-else class="wide note" role="status">Everything the kit writes can be read: AA holds in every look.</p>
+        <p v-if="failure" class="wide problem" role="alert">{{ failure }}</p>
+      </div>
+      <div class="seen" role="group" aria-label="The screens in this brand">
+        <figure v-for="p in pictures" :key="p.screen.id">
+          <div class="paper" :style="{ width: `${ROOM}px`, height: `${Math.min(TALL, p.height * p.zoom)}px` }">
+            <PictureCanvas
+              :primitives="p.primitives"
+              :width="p.screen.width"
+              :height="p.height"
+              :zoom="p.zoom"
+              background="#ffffff"
+            />
+          </div>
+          <figcaption class="clip">{{ p.screen.name }}</figcaption>
+        </figure>
+        <p v-if="pictures.length === 0" class="note">Add a screen to see it in this brand.</p>
+      </div>
+      <footer>
+        <Button label="Cancel" severity="secondary" outlined type="button" @click="visible = false" />
+        <Button
+          type="submit"
+          :label="busy ? 'Installing …' : 'Make this brand'"
+          :disabled="busy || name.trim() === '' || bad !== ''"
+        />
+      </footer>
+    </form>
+  </AppDialog>
+</template>
+
+<style scoped>
+.brand {
+  display: grid;
+  grid-template: minmax(0, 1fr) auto / 300px minmax(0, 1fr);
+  gap: 14px 22px;
+}
+.wishes {
+  display: grid;
+  grid-template-columns: 84px minmax(0, 1fr);
+  gap: 8px;
+  align-items: center;
+  align-content: start;
+}
+.wishes :deep(input),
+.wishes :deep(.p-select) {
+  min-width: 0;
+  width: 100%;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.colour {
+  display: grid;
+  grid-template-columns: 34px minmax(0, 1fr);
+  gap: 6px;
+}
+.colour input[type='color'] {
+  width: 34px;
+  height: 100%;
+  padding: 0;
+  border: 1px solid var(--line-2);
+  border-radius: 4px;
+  background: none;
+}
+.dot {
+  display: inline-block;
+  width: 11px;
+  height: 11px;
+  border: 1px solid var(--line-2);
+  vertical-align: -1px;
+}
+.seen {
+  display: flex;
+  gap: 14px;
+  background: var(--wall);
+  padding: 14px;
+  min-height: 440px;
+  overflow: hidden;
+}
+figure {
+  margin: 0;
+  display: grid;
+  gap: 4px;
+  align-content: start;
+}
+figcaption {
+  color: #5c5548;
+  max-width: 172px;
+}
+.paper {
+  overflow: hidden;
+  background: #fff;
+  box-shadow: 0 1px 6px #25211a1f;
+}
+.problem {
+  color: var(--bad);
+}
+footer {
+  grid-column: 1 / -1;
+  display: flex;
+  justify-content: end;
+  gap: 8px;
+}
+</style>

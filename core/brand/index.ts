@@ -1,0 +1,2 @@
+export { makeBrand, nearestAccent, nearestReadable, type BrandWish, type MadeBrand, type Shortfall } from './make.js';
+export { colourPairs, type ColourPair } from './pairs.js';

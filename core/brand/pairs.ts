@@ -1,0 +1,71 @@
+import { kitRef, type Kit, type Setting, type StateName, type World, emptyProject } from '../model/index.js';
+import { resolveSample, type RNode } from '../resolve/index.js';
+
+/** Two colours of a kit that stand on one another somewhere: tokens by their paths, and the least contrast they need (WCAG 2.2, 1.4.3). */
+export interface ColourPair {
+  readonly text: string;
+  readonly ground: string;
+  readonly needs: number;
+  /** A component in which they do. */
+  readonly where: string;
+}
+
+const known = new WeakMap<Kit, readonly ColourPair[]>();
+const SAMPLE = 'sample';
+const LARGE = 24;
+const LARGE_STRONG = 18.66;
+
+/**
+ * Which colours of a kit stand on which, in every look of every component. Found by giving each colour a value of its own and
+ * looking at what is shown: so aliases, rules and nested components are followed as they are followed on screens. Remembered.
+ */
+export function colourPairs(kit: Kit): readonly ColourPair[] {
+  let found = known.get(kit);
+  if (!found) known.set(kit, (found = find(kit)));
+  return found;
+}
+
+function find(kit: Kit): readonly ColourPair[] {
+  const paths = Object.keys(kit.tokens).filter((p) => kit.tokens[p]?.type === 'color');
+  const mark = (i: number): string => `#${(i + 1).toString(16).padStart(6, '0')}`;
+  const byMark = new Map(paths.map((p, i) => [mark(i), p]));
+  const tokens = { ...kit.tokens };
+  paths.forEach((p, i) => {
+    const token = kit.tokens[p];
+    if (token) tokens[p] = { path: p, type: 'color', value: mark(i), ...(token.means ? { means: token.means } : {}) };
+  });
+  const marked: Kit = { ...kit, tokens };
+  const ref = kitRef(kit);
+  const world: World = { project: emptyProject('pairs', 'Pairs', ref), kits: new Map([[ref, marked]]) };
+  const page = paths.find((p) => kit.tokens[p]?.means === 'page');
+  const pairs = new Map<string, ColourPair>();
+  const walk = (node: RNode, ground: string | undefined, where: string): void => {
+    const { look } = node;
+    if (!look.visible) return;
+    const on = node.type !== 'image' && look.fill ? (byMark.get(look.fill) ?? undefined) : ground;
+    const text = node.type === 'text' && node.text !== '' ? byMark.get(look.color) : undefined;
+    if (text !== undefined && on !== undefined && look.textStyle && text !== on && !look.bars) {
+      const { size, weight } = look.textStyle;
+      const needs = size >= LARGE || (size >= LARGE_STRONG && weight >= 700) ? 3 : 4.5;
+      const key = `${text}|${on}|${needs}`;
+      if (!pairs.has(key)) pairs.set(key, { text, ground: on, needs, where });
+    }
+    for (const c of node.children) walk(c, on, where);
+  };
+  for (const component of Object.values(kit.components)) {
+    const home = `${ref}/${component.id}`;
+    const choose = (name: string, value: Setting['value']): Setting => ({ home, at: [], kind: 'prop', name, value });
+    const looks: { settings: readonly Setting[]; states: readonly StateName[] }[] = [{ settings: [], states: [] }];
+    for (const p of component.contract.props) {
+      if (p.kind === 'choice')
+        for (const o of p.options ?? []) looks.push({ settings: [choose(p.id, o.id)], states: [] });
+      if (p.kind === 'flag') looks.push({ settings: [choose(p.id, p.default !== true)], states: [] });
+    }
+    for (const state of component.contract.states) looks.push({ settings: [], states: [state as StateName] });
+    for (const { settings, states } of looks) {
+      const root = resolveSample(world, home, settings, states.length > 0 ? { states: { [SAMPLE]: states } } : {});
+      walk(root, page, component.name);
+    }
+  }
+  return [...pairs.values()];
+}
