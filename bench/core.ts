@@ -16,12 +16,14 @@ import {
   wearsOf,
   type Edit,
   type InstanceNode,
+  type Kit,
   type Project,
   type RNode,
   type World,
 } from '../core/index.js';
 import type { Browser } from 'puppeteer-core';
 import { shippedKits } from '../e2e/wall.js';
+import { agreement } from '../testing/agree.js';
 import { exactTree } from '../testing/exact.js';
 import { Chance } from '../testing/random.js';
 import { generated, tile } from './generated.js';
@@ -172,6 +174,14 @@ export async function measureCore(browser: Browser): Promise<void> {
     timed(() => exact(10_000).roots),
     'ms',
   );
+  // ── kits that nobody tuned for one another ──
+  for (const meanings of [true, false]) {
+    const of = meanings ? 'roles and meanings given' : 'without meanings';
+    const got = agreement(kits.get('plywood@1.0.0') as Kit, 30, meanings, 100);
+    report(`30 pairs of generated kits, ${of}: components`, got.components * 100, '%', { above: meanings ? 95 : 80 });
+    report('  props of those', got.props * 100, '%', meanings ? { above: 92 } : undefined);
+    report('  options of those', got.options * 100, '%', meanings ? { above: 90 } : undefined);
+  }
   // ── a rebrand ──
   {
     const t = performance.now();

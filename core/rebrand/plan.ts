@@ -4,6 +4,7 @@ import {
   kitAt,
   kitRef,
   lookIn,
+  roleFacts,
   componentsInOrder,
   shownKit,
   splitRef,
@@ -50,21 +51,41 @@ function likeness(
   const pair = matched(world, refA, a, refB, b);
   const sameRole = a.role === b.role;
   const total = a.contract.props.length;
-  const shared =
-    total === 0
-      ? b.contract.props.length === 0
-        ? 1
-        : 0.5
-      : Object.values(pair.props).filter((p) => p.to !== null).length / total;
-  const name = Math.max(
-    similarity(a.name, b.name),
-    ...a.words.map((w) => similarity(w, b.name)),
-    ...b.words.map((w) => similarity(w, a.name)),
-  );
+  const found = Object.values(pair.props).filter((p) => p.to !== null).length;
+  const carried = total === 0 ? (b.contract.props.length === 0 ? 1 : 0.5) : found / total;
+  // Of two that carry as much, the one that asks for little else is meant: a plain one and a rich one of the same role differ so.
+  const most = Math.max(total, b.contract.props.length);
+  const shared = 0.7 * carried + 0.3 * (most === 0 ? 1 : found / most);
+  const name = sameRole
+    ? besidesRole(a.name, b.name, a.role)
+    : Math.max(
+        similarity(a.name, b.name),
+        ...a.words.map((w) => similarity(w, b.name)),
+        ...b.words.map((w) => similarity(w, a.name)),
+      );
   const slots = a.contract.slots.length === 0 || Object.values(pair.slots).some((s) => s !== null);
   // Twins of one role are told apart by name: it weighs enough to decide between equals, never to cross roles alone.
   const score = (sameRole ? 0.55 : 0) + 0.25 * shared + 0.2 * name - (slots ? 0 : 0.1);
   return { score, pair };
+}
+
+/**
+ * How alike two names of one role are in what they say besides it: “Plain switch” and “Basic toggle” both say switch, so that tells
+ * nothing of which is which.
+ */
+function besidesRole(a: string, b: string, role: string): number {
+  const [x, y] = [unsaid(a, role), unsaid(b, role)];
+  if (x === '' && y === '') return 1;
+  return x === '' || y === '' ? 0.4 : similarity(x, y);
+}
+/** A name without the words that its role is called by, the longest taken out first. */
+function unsaid(name: string, role: string): string {
+  let rest = ` ${name.toLowerCase()} `;
+  for (const word of [...roleFacts(role).words].sort((p, q) => q.length - p.length)) {
+    const at = rest.indexOf(` ${word} `);
+    if (at >= 0) rest = `${rest.slice(0, at)} ${rest.slice(at + word.length + 2)}`;
+  }
+  return rest.trim();
 }
 
 const LEAST = 0.4;
