@@ -1,11 +1,12 @@
 import { createRouter, createWebHistory } from 'vue-router';
-import { compose, frame, home, rebrand, workbench } from './views/index.js';
+import { compose, frame, home, kits, rebrand, workbench } from './views/index.js';
 
 /** Everything has an address: the project, the view, the screen, what is selected and the lens. */
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'home', component: home },
+    { path: '/kits/:kit?', name: 'kits', component: kits },
     {
       path: '/p/:project',
       component: frame,

@@ -9,7 +9,9 @@ defineEmits<{ remove: []; save: [] }>();
 <template>
   <li class="home-card">
     <span class="swatches"><i v-for="s in kit.swatches" :key="s" :style="{ background: s }" /></span>
-    <strong>{{ kit.name }} {{ kit.version }}</strong>
+    <RouterLink :to="`/kits/${kit.ref}`"
+      ><strong>{{ kit.name }} {{ kit.version }}</strong></RouterLink
+    >
     <span class="note">{{ kit.summary }} {{ kit.components }} components.</span>
     <span class="acts">
       <button class="quiet-link" :aria-label="`Save the package of ${kit.name}`" @click="$emit('save')">

@@ -4,3 +4,4 @@ export const frame = () => import('./ProjectFrame.vue');
 export const compose = () => import('./ComposeView.vue');
 export const rebrand = () => import('./RebrandView.vue');
 export const workbench = () => import('./WorkbenchView.vue');
+export const kits = () => import('./KitsView.vue');
