@@ -197,6 +197,8 @@ export {
   reviewScreen,
   sumReviews,
   causesOf,
+  readSheet,
+  writeSheet,
   proveFixes,
   sameFinding,
   type Cause,

@@ -1,4 +1,7 @@
-import type { Page } from 'puppeteer-core';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Project } from '../core/index.js';
 import { demoProjects } from '../kits/demo/index.js';
@@ -68,6 +71,29 @@ describe('a rebrand', () => {
     await press(page, 'button', 'Undo Rebrand 4 screens to Skerry Line');
     const back = await settled((x) => x.wears.length === 0);
     expect(back.screens.map((s) => s.nodes)).toEqual(summit.screens.map((s) => s.nodes));
+  });
+  it('takes what was chosen from the file of a sheet, and says what it could not', async () => {
+    await page.waitForSelector('[aria-label="Counterpart of Card"]');
+    const give = async (json: unknown): Promise<void> => {
+      const path = join(mkdtempSync(join(tmpdir(), 'dekkor-sheet-')), 'sheet.json');
+      writeFileSync(path, typeof json === 'string' ? json : JSON.stringify(json));
+      const input = (await page.$('input[aria-label="A match sheet"]')) as ElementHandle<HTMLInputElement> | null;
+      await input?.uploadFile(path);
+    };
+    const pairs = [
+      { from: 'card', to: 'message', chosen: true },
+      { from: 'gone', to: 'message', chosen: true },
+    ];
+    await give({ format: 'dekkor-sheet/1', from: PLYWOOD, to: SKERRY, pairs });
+    await page.waitForSelector('::-p-text(1 choice taken from sheet.json. Left out: There is no plywood@1.0.0/gone)');
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('.what')].some((e) => e.textContent?.includes('chosen by you')),
+    );
+    await give('no json {');
+    await page.waitForSelector('::-p-text(This is no match sheet)');
+    await hand.click('::-p-aria(Rebrand 4 screens)');
+    const p = await settled((x) => x.wears.length > 0);
+    expect(p.wears[0]?.sheet.pairs[`${PLYWOOD}/card`]?.to).toBe(`${SKERRY}/message`);
   });
   it('is put on one flow alone, and new screens there wear it too', async () => {
     await hand.click('#rebrand-on');

@@ -1,15 +1,20 @@
 <script setup lang="ts">
 import Select from 'primevue/select';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import {
   componentAt,
   componentsInOrder,
   kitRef,
+  readSheet,
   shownComponent,
+  writeSheet,
   type ComponentRef,
   type Kit,
   type MatchSheet,
 } from '../../core/index.js';
+import { plural } from '../counts.js';
+import { saveFile } from '../originals/pack.js';
+import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import type { Sample } from '../stores/samples.js';
 import { useStage } from '../stores/stage.js';
@@ -25,8 +30,44 @@ const props = defineProps<{
   /** There are screens at all. */
   some: boolean;
 }>();
-defineEmits<{ choose: [component: ComponentRef, counterpart: string] }>();
+const emit = defineEmits<{ choose: [component: ComponentRef, counterpart: string]; read: [sheet: MatchSheet] }>();
 const stage = useStage();
+const doc = useDocument();
+const file = ref<HTMLInputElement | null>(null);
+/** The sheet as a file for others, and theirs for this one. */
+function save(): void {
+  const s = props.sheet;
+  if (!s) return;
+  const json = JSON.stringify(writeSheet(s), null, 1);
+  saveFile(new File([json], `${s.from} to ${s.to}.json`, { type: 'application/json' }));
+}
+const LARGEST = 4_000_000;
+async function read(): Promise<void> {
+  const chosen = file.value?.files?.[0];
+  if (file.value) file.value.value = '';
+  const [w, s] = [stage.ground, props.sheet];
+  if (!chosen || !w || !s) return;
+  let json: unknown = null;
+  try {
+    json = chosen.size > LARGEST ? null : JSON.parse(await chosen.text());
+  } catch {
+    // What is no JSON is no sheet: said below.
+  }
+  const got = readSheet(w, json, s);
+  const left = got.problems.filter((p) => p.level === 'left out');
+  if (!got.sheet) doc.say(got.problems[0]?.message ?? 'This is no match sheet.', true);
+  else {
+    emit('read', got.sheet);
+    const more =
+      left.length > 0
+        ? ` Left out: ${left
+            .map((p) => p.message)
+            .slice(0, 3)
+            .join(' ')}`
+        : '';
+    doc.say(`${plural(got.taken, 'choice')} taken from ${chosen.name}.${more}`, left.length > 0);
+  }
+}
 const library = useLibrary();
 const rows = computed(() => {
   const w = stage.ground;
@@ -96,12 +137,17 @@ const samples = useSlices<ComponentRef, Fitted>(
             option-value="ref"
             placeholder="None; leave as it is"
             :aria-label="`Counterpart of ${r.a?.name}`"
-            @update:model-value="(v: string) => $emit('choose', r.pair.from, v)"
+            @update:model-value="(v: string) => emit('choose', r.pair.from, v)"
           />
           <span class="note">{{ r.pair.why }}</span>
         </div>
       </li>
     </ul>
+    <p v-if="sheet && rows.length > 0" class="file">
+      <button class="quiet-link" @click="save">Save the sheet</button>
+      <button class="quiet-link" @click="file?.click()">Read a sheet</button>
+      <input ref="file" type="file" accept=".json" hidden aria-label="A match sheet" @change="read" />
+    </p>
     <p v-if="failure" class="note empty" role="alert">{{ failure }}</p>
     <p v-else-if="!sheet && some" class="note empty">Matching the kits …</p>
     <p v-else-if="rows.length === 0" class="note empty">Nothing is placed yet, so there is nothing to match.</p>
@@ -122,6 +168,12 @@ li {
   align-items: center;
   padding: 9px 12px;
   border-bottom: 1px solid var(--line);
+}
+.file {
+  display: flex;
+  gap: 16px;
+  padding: 9px 16px;
+  border-top: 1px solid var(--line);
 }
 .weak {
   background: var(--tape-soft);

@@ -184,6 +184,7 @@ const title = (ref: string): string => {
       :failure="failure"
       :some="n > 0"
       @choose="choose"
+      @read="(s) => (edited = s)"
     />
     <section class="wall" aria-label="Before and after" role="region">
       <header>

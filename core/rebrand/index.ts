@@ -22,3 +22,4 @@ export {
 } from './review.js';
 export { causesOf, sameFinding, type Cause } from './causes.js';
 export { proveFixes, type Fix, type Trial } from './fixes.js';
+export { readSheet, writeSheet, SHEET_FORMAT, type ReadSheet } from './sheetFile.js';

@@ -1,0 +1,65 @@
+import { describe, expect, it } from 'vitest';
+import { shippedKits } from '../../e2e/wall.js';
+import { choosePair, emptyProject, planRebrand, readSheet, writeSheet, type Json, type World } from '../index.js';
+
+const { kits } = shippedKits();
+const PLYWOOD = 'plywood@1.0.0';
+const SKERRY = 'skerry-line@2.1.0';
+const world: World = { project: emptyProject('p', 'P', PLYWOOD), kits };
+const { sheet } = planRebrand(world, PLYWOOD, SKERRY);
+const corrected = choosePair(
+  world,
+  choosePair(world, sheet, `${PLYWOOD}/card`, `${SKERRY}/message`),
+  `${PLYWOOD}/hero`,
+  null,
+);
+const file = writeSheet(corrected) as { readonly [k: string]: Json } & { readonly pairs: readonly Json[] };
+const again = JSON.parse(JSON.stringify(file)) as typeof file;
+
+describe('a match sheet as a file', () => {
+  it('gives what was chosen by hand to whoever reads it, and nothing else', () => {
+    const got = readSheet(world, again, sheet);
+    expect(got.problems).toEqual([]);
+    expect(got.taken).toBe(2);
+    expect(got.sheet).toEqual(corrected);
+    expect(file.pairs).toHaveLength(Object.keys(sheet.pairs).length);
+  });
+  it('is read the other way round, and for other versions of the kits', () => {
+    const other = planRebrand(world, SKERRY, PLYWOOD).sheet;
+    const got = readSheet(world, { ...again, from: 'plywood@0.9.0' }, other);
+    expect(got.taken).toBe(1);
+    expect(got.sheet?.pairs[`${SKERRY}/message`]).toMatchObject({ to: `${PLYWOOD}/card`, chosen: true });
+  });
+  it.each([
+    ['nothing', null],
+    ['a list', []],
+    ['another format', { format: 'dekkor-kit/1' }],
+    ['no pairs', { format: 'dekkor-sheet/1', from: PLYWOOD, to: SKERRY }],
+    ['other kits', { format: 'dekkor-sheet/1', from: 'x@1.0.0', to: SKERRY, pairs: [] }],
+  ])('that is %s is refused with a sentence', (_, bad) => {
+    const got = readSheet(world, bad, sheet);
+    expect(got.sheet).toBeNull();
+    expect(got.problems[0]?.message).toMatch(/^This .+\.$/u);
+  });
+  it('leaves out what is not there, names it, and takes the rest', () => {
+    const pairs: Json = [
+      { from: 'gone', to: 'message', chosen: true },
+      { from: 'card', to: 'gone', chosen: true },
+      { from: 7, to: 'message', chosen: true },
+      'nonsense',
+      { from: '__proto__', to: 'message', chosen: true },
+      { from: 'card', to: 'message', chosen: true },
+      { from: 'card', to: 'calm', chosen: true },
+    ];
+    const got = readSheet(world, { ...again, pairs }, sheet);
+    expect(got.taken).toBe(1);
+    expect(got.problems.map((p) => p.code)).toEqual([
+      'sheet.gone',
+      'sheet.gone',
+      'sheet.pair',
+      'sheet.gone',
+      'sheet.twice',
+    ]);
+    expect(got.sheet?.pairs[`${PLYWOOD}/card`]?.to).toBe(`${SKERRY}/message`);
+  });
+});

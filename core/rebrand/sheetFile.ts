@@ -1,0 +1,98 @@
+import {
+  componentAt,
+  splitRef,
+  type ComponentRef,
+  type Json,
+  type MatchSheet,
+  type Problem,
+  type World,
+} from '../model/index.js';
+import { choosePair } from './plan.js';
+
+export const SHEET_FORMAT = 'dekkor-sheet/1';
+/** More than this is no sheet between two kits. */
+const MOST = 5000;
+
+/** A match sheet in the open format (docs/sheet.schema.json): which component stands for which, how sure that is and why, and what was chosen by hand. */
+export function writeSheet(sheet: MatchSheet): Json {
+  const idOf = (ref: ComponentRef): string => splitRef(ref).id;
+  return {
+    format: SHEET_FORMAT,
+    from: sheet.from,
+    to: sheet.to,
+    pairs: Object.values(sheet.pairs).map((p) => ({
+      from: idOf(p.from),
+      to: p.to === null ? null : idOf(p.to),
+      confidence: Math.round(p.confidence * 100) / 100,
+      why: p.why,
+      ...(p.chosen ? { chosen: true } : {}),
+    })),
+  };
+}
+
+export interface ReadSheet {
+  /** The sheet with what was chosen in the file; null: it is no sheet, or one between other kits. */
+  readonly sheet: MatchSheet | null;
+  /** How many choices were taken. */
+  readonly taken: number;
+  readonly problems: readonly Problem[];
+}
+const isObject = (v: Json | undefined): v is { readonly [k: string]: Json } =>
+  typeof v === 'object' && v !== null && !Array.isArray(v);
+/** A kit whatever its version: what was chosen for one holds for others. */
+const kitName = (v: Json | undefined): string => (typeof v === 'string' ? (v.split('@')[0] ?? '') : '');
+
+/**
+ * Takes what was chosen by hand in the file of a sheet, over a sheet between the same kits; of other versions too, and the other way
+ * round. What names something that is not there is left out and told; nothing else changes.
+ */
+export function readSheet(world: World, json: unknown, onto: MatchSheet): ReadSheet {
+  const problems: Problem[] = [];
+  const tell = (level: Problem['level'], code: string, where: string, message: string): void =>
+    void problems.push({ level, code, where: where.slice(0, 120), message });
+  const refuse = (code: string, message: string): ReadSheet => {
+    tell('refused', code, 'the file', message);
+    return { sheet: null, taken: 0, problems };
+  };
+  const file = json as Json;
+  if (!isObject(file) || file['format'] !== SHEET_FORMAT || !Array.isArray(file['pairs']))
+    return refuse('sheet.format', `This is no match sheet: one has the format “${SHEET_FORMAT}” and pairs.`);
+  const [from, to] = [kitName(file['from']), kitName(file['to'])];
+  const same = from === kitName(onto.from) && to === kitName(onto.to);
+  const back = from === kitName(onto.to) && to === kitName(onto.from);
+  if (!same && !back)
+    return refuse(
+      'sheet.kits',
+      `This sheet is between ${String(file['from']).slice(0, 60)} and ${String(file['to']).slice(0, 60)}; here it is between ${onto.from} and ${onto.to}.`,
+    );
+  let sheet = onto;
+  let taken = 0;
+  const told = new Set<string>();
+  const list = file['pairs'] as readonly Json[];
+  if (list.length > MOST)
+    tell('left out', 'sheet.large', 'pairs', `Of ${list.length} pairs the first ${MOST} were read.`);
+  for (const [i, p] of list.slice(0, MOST).entries()) {
+    if (!isObject(p) || p['chosen'] !== true) continue;
+    const [a, b] = same ? [p['from'], p['to']] : [p['to'], p['from']];
+    // Left as it is by hand: only the way it was meant.
+    if (a === null) continue;
+    if (typeof a !== 'string' || (b !== null && typeof b !== 'string')) {
+      tell('left out', 'sheet.pair', `pair ${i + 1}`, `Pair ${i + 1} names no components, so it was left out.`);
+      continue;
+    }
+    const [own, other] = [`${onto.from}/${a}`, b === null ? null : `${onto.to}/${b}`];
+    const gone = [own, ...(other === null ? [] : [other])].find((ref) => !componentAt(world, ref));
+    if (gone !== undefined) {
+      tell('left out', 'sheet.gone', gone, `There is no ${gone.slice(0, 80)}, so what was chosen for it was left out.`);
+      continue;
+    }
+    if (told.has(own)) {
+      tell('left out', 'sheet.twice', own, `${a} is paired twice; the first pair was taken.`);
+      continue;
+    }
+    told.add(own);
+    sheet = choosePair(world, sheet, own, other);
+    taken++;
+  }
+  return { sheet, taken, problems };
+}
