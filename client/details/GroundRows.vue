@@ -4,6 +4,7 @@ import ToggleSwitch from 'primevue/toggleswitch';
 import { computed } from 'vue';
 import { dims, placesOf, treeOfScreen, type Json, type Over, type Step } from '../../core/index.js';
 import { useBench } from '../stores/bench.js';
+import FieldRow from '../parts/FieldRow.vue';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 
@@ -61,8 +62,7 @@ function lie(to: string): void {
 <template>
   <div v-if="node" class="section">
     <h3>On the screen</h3>
-    <div class="row" role="group" aria-label="Lies over it">
-      <label for="ground-over">Lies over it</label>
+    <FieldRow name="Lies over it" field="ground-over">
       <Select
         :model-value="node.attrs.over ?? 'in'"
         :options="[...LIES]"
@@ -72,17 +72,15 @@ function lie(to: string): void {
         input-id="ground-over"
         @update:model-value="lie"
       />
-    </div>
-    <div v-if="node.attrs.over !== undefined" class="row" role="group" aria-label="Dims what is below">
-      <span id="ground-dims">Dims the rest</span>
+    </FieldRow>
+    <FieldRow v-if="node.attrs.over !== undefined" name="Dims what is below" says="Dims the rest">
       <ToggleSwitch
         :model-value="look ? dims(look) : false"
-        aria-labelledby="ground-dims"
+        aria-label="Dims what is below"
         @update:model-value="(on: boolean) => set(on ? 'Dim what is below' : 'Dim nothing', { scrim: on })"
       />
-    </div>
-    <div v-else class="row" role="group" aria-label="While it scrolls">
-      <label for="ground-pin">Scrolling</label>
+    </FieldRow>
+    <FieldRow v-else name="While it scrolls" says="Scrolling" field="ground-pin">
       <Select
         :model-value="node.attrs.pin ?? 'no'"
         :options="STAYS"
@@ -92,19 +90,6 @@ function lie(to: string): void {
         input-id="ground-pin"
         @update:model-value="(v: string) => set('Change what stays', { pin: v === 'no' ? null : v })"
       />
-    </div>
+    </FieldRow>
   </div>
 </template>
-
-<style scoped>
-.row {
-  display: grid;
-  grid-template-columns: 100px minmax(0, 1fr);
-  gap: 6px;
-  align-items: center;
-}
-.row :deep(.p-select) {
-  min-width: 0;
-  width: 100%;
-}
-</style>

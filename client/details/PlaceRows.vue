@@ -3,6 +3,7 @@ import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, ref, watch } from 'vue';
 import { arithmetic, inBox, placesOf, treeOfScreen, type AlignTo, type Edge, type Step } from '../../core/index.js';
+import FieldRow from '../parts/FieldRow.vue';
 import { useDocument } from '../stores/document.js';
 import { useExact } from '../stores/exact.js';
 import { useStage } from '../stores/stage.js';
@@ -104,8 +105,7 @@ function cell(which: (typeof CELLS)[number]): void {
   <div v-if="exact.free" class="section">
     <h3>Place</h3>
     <template v-if="one">
-      <div v-for="a in AT" :key="a.id" class="row" role="group" :aria-label="a.name">
-        <label :for="`place-${a.id}`">{{ a.name }}</label>
+      <FieldRow v-for="a in AT" :key="a.id" :name="a.name" :field="`place-${a.id}`">
         <InputText
           :id="`place-${a.id}`"
           v-model="typed[a.id]"
@@ -113,42 +113,37 @@ function cell(which: (typeof CELLS)[number]): void {
           @change="move(a.id)"
           @keydown.enter="move(a.id)"
         />
-      </div>
+      </FieldRow>
     </template>
-    <div class="row" role="group" aria-label="Align">
-      <span>Align</span>
+    <FieldRow name="Align">
       <span class="choices">
         <button v-for="a in ALIGN" :key="a.how" class="quiet-link" @click="exact.align(a.how)">{{ a.name }}</button>
       </span>
-    </div>
-    <div v-if="exact.free.things.length > 2" class="row" role="group" aria-label="Spread">
-      <span>Spread</span>
+    </FieldRow>
+    <FieldRow v-if="exact.free.things.length > 2" name="Spread">
       <span class="choices">
         <button class="quiet-link" @click="exact.distribute('x')">across</button>
         <button class="quiet-link" @click="exact.distribute('y')">down</button>
       </span>
-    </div>
-    <div v-if="exact.free.things.length > 1" class="row" role="group" aria-label="Same size">
-      <span>Same</span>
+    </FieldRow>
+    <FieldRow v-if="exact.free.things.length > 1" name="Same size" says="Same">
       <span class="choices">
         <button class="quiet-link" @click="exact.equalise('x')">width</button>
         <button class="quiet-link" @click="exact.equalise('y')">height</button>
         <button class="quiet-link" @click="exact.equalise('both')">both</button>
       </span>
-    </div>
-    <div class="row" role="group" aria-label="Order">
-      <span>Order</span>
+    </FieldRow>
+    <FieldRow name="Order">
       <span class="choices">
         <button class="quiet-link" @click="exact.order(true)">to the front</button>
         <button class="quiet-link" @click="exact.order(false)">to the back</button>
       </span>
-    </div>
+    </FieldRow>
     <template v-if="one?.node.attrs.over === undefined">
       <h3 class="when" title="Keep: the distance stays. Share: it grows with the room. Free: it gives way.">
         When the room changes
       </h3>
-      <div v-for="e in EDGES" :key="e.edge" class="row" role="group" :aria-label="e.name">
-        <label :for="`edge-${e.edge}`">{{ e.name }}</label>
+      <FieldRow v-for="e in EDGES" :key="e.edge" :name="e.name" :field="`edge-${e.edge}`">
         <Select
           :model-value="exact.free.things[0]?.node.attrs.edges?.[e.edge] ?? e.usual"
           :options="DOES"
@@ -158,14 +153,13 @@ function cell(which: (typeof CELLS)[number]): void {
           :input-id="`edge-${e.edge}`"
           @update:model-value="(v: Edge) => exact.setEdge(e.edge, v)"
         />
-      </div>
+      </FieldRow>
     </template>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>
   <div v-else-if="cells" class="section">
     <h3>Cells it takes</h3>
-    <div v-for="c in CELLS" :key="c.id" class="row" role="group" :aria-label="c.name">
-      <label :for="`cell-${c.id}`">{{ c.name }}</label>
+    <FieldRow v-for="c in CELLS" :key="c.id" :name="c.name" :field="`cell-${c.id}`">
       <InputText
         :id="`cell-${c.id}`"
         v-model="typed[c.id]"
@@ -174,23 +168,12 @@ function cell(which: (typeof CELLS)[number]): void {
         @change="cell(c)"
         @keydown.enter="cell(c)"
       />
-    </div>
+    </FieldRow>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>
 </template>
 
 <style scoped>
-.row {
-  display: grid;
-  grid-template-columns: 100px minmax(0, 1fr);
-  gap: 6px;
-  align-items: center;
-}
-.row :deep(input),
-.row :deep(.p-select) {
-  min-width: 0;
-  width: 100%;
-}
 .choices {
   display: flex;
   flex-wrap: wrap;

@@ -14,6 +14,7 @@ import {
   type Step,
 } from '../../core/index.js';
 import { plural } from '../counts.js';
+import FieldRow from '../parts/FieldRow.vue';
 import { useDocument } from '../stores/document.js';
 import { useExact } from '../stores/exact.js';
 import { useStage } from '../stores/stage.js';
@@ -224,8 +225,7 @@ function copyGuides(): void {
   </header>
   <div class="body">
     <div class="part">
-      <div v-for="r in SIZE" :key="r.id" class="row" role="group" :aria-label="r.name">
-        <label :for="`screen-${r.id}`">{{ r.name }}</label>
+      <FieldRow v-for="r in SIZE" :key="r.id" :name="r.name" :field="`screen-${r.id}`">
         <InputText
           :id="`screen-${r.id}`"
           v-model="typed[r.id]"
@@ -234,7 +234,7 @@ function copyGuides(): void {
           @change="set(r)"
           @keydown.enter="set(r)"
         />
-      </div>
+      </FieldRow>
     </div>
     <div class="section">
       <div class="between">
@@ -246,8 +246,7 @@ function copyGuides(): void {
         />
       </div>
       <template v-if="screen.grid">
-        <div v-for="r in GRID" :key="r.id" class="row" role="group" :aria-label="r.name">
-          <label :for="`screen-${r.id}`">{{ r.name }}</label>
+        <FieldRow v-for="r in GRID" :key="r.id" :name="r.name" :field="`screen-${r.id}`">
           <InputText
             :id="`screen-${r.id}`"
             v-model="typed[r.id]"
@@ -256,7 +255,7 @@ function copyGuides(): void {
             @change="set(r)"
             @keydown.enter="set(r)"
           />
-        </div>
+        </FieldRow>
         <p class="note">
           {{
             holds(screen).at !== undefined
@@ -292,8 +291,7 @@ function copyGuides(): void {
         />
       </div>
       <template v-if="screen.base !== undefined">
-        <div class="row" role="group" :aria-label="BASE.name">
-          <label for="screen-base">{{ BASE.name }}</label>
+        <FieldRow :name="BASE.name" field="screen-base">
           <InputText
             id="screen-base"
             v-model="typed['base']"
@@ -301,7 +299,7 @@ function copyGuides(): void {
             @change="set(BASE)"
             @keydown.enter="set(BASE)"
           />
-        </div>
+        </FieldRow>
         <label class="check"><input v-model="exact.shows.base" type="checkbox" /> Shown, and things snap to it</label>
       </template>
     </div>
@@ -345,19 +343,12 @@ function copyGuides(): void {
   display: grid;
   gap: 6px;
 }
-.row {
-  display: grid;
-  grid-template-columns: 100px minmax(0, 1fr);
-  gap: 6px;
-  align-items: center;
-}
 .guide {
   display: grid;
   grid-template-columns: 100px minmax(0, 1fr) auto;
   gap: 6px;
   align-items: center;
 }
-.row :deep(input),
 .guide :deep(input) {
   min-width: 0;
   width: 100%;
