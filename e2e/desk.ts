@@ -42,9 +42,20 @@ export class Desk {
       await this.house?.kill();
     });
   }
-  /** A page that knows nothing of earlier ones. */
-  async newPage(): Promise<Page> {
-    await this.context?.close();
+  /**
+   * Does the page at hand answer at all? Now and then a renderer of Chromium without a GPU stands still, using no time, when it
+   * goes from one view with many canvases to another.
+   */
+  answers(): Promise<boolean> {
+    return Promise.race([
+      this.page.evaluate(() => true).catch(() => false),
+      new Promise<boolean>((done) => setTimeout(() => done(false), 4000)),
+    ]);
+  }
+  /** A page that knows nothing of earlier ones. `leave`: the one before does not answer, and is not waited for. */
+  async newPage(leave = false): Promise<Page> {
+    if (leave) void this.context?.close().catch(() => undefined);
+    else await this.context?.close();
     this.context = await this.browser.createBrowserContext();
     await this.context.overridePermissions(this.house.address, ['clipboard-read', 'clipboard-write']);
     this.page = await this.context.newPage();
