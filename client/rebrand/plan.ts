@@ -134,7 +134,7 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<Re
   const reviews = shallowRef<readonly ScreenReview[]>([]);
   const stopped = ref(false);
   /** What was found on a screen that is the same and would wear the same. */
-  const known = new WeakMap<Screen, Map<readonly Wear[], ScreenReview>>();
+  let known = new WeakMap<Screen, Map<readonly Wear[], ScreenReview>>();
   let run = 0;
   watch(
     [after, mended, scope],
@@ -143,16 +143,16 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<Re
       reviews.value = [];
       stopped.value = false;
       const { worker } = library;
+      // What was found while something else was edited, or half of it, says nothing of how it is now.
+      if (!was || GROUND.some((k) => was[k] !== project?.[k])) known = new WeakMap();
       if (after.value.size === 0 || !project || !worker) return;
       drawing.sync(project);
-      const same = was && GROUND.every((k) => was[k] === project[k]);
       const found: ScreenReview[] = [];
       let told = performance.now();
       for (const screen of project.screens.filter(isMeant)) {
         const on = wearsAfterOf(screen);
         if (!on) continue;
-        const before = same ? known.get(screen)?.get(on) : undefined;
-        const got = before ?? (await drawing.review(screen, on));
+        const got = known.get(screen)?.get(on) ?? (await drawing.review(screen, on));
         if (mine !== run) return;
         if (got) {
           found.push(got);
@@ -180,6 +180,8 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<Re
   let trying = 0;
   watch([reviews, stopped], async () => {
     const mine = ++trying;
+    // What was proven before something was taken is proven no longer.
+    fixes.value = new Map();
     const on = sheet.value;
     const project = mended.value;
     const all = (project?.screens ?? []).filter(isMeant).flatMap((screen) => {

@@ -24,7 +24,10 @@ export type Align = 'start' | 'center' | 'end' | 'stretch' | 'baseline';
 /** What an edge of a child of a free box does when the box changes size. */
 export type Edge = 'keep' | 'share' | 'free';
 
-/** Where something lies that lies over a screen: dialogs in the middle, drawers at a side, sheets and notices at an end, menus where they are put. */
+/**
+ * Where something lies that lies over a screen: dialogs in the middle, drawers at a side, sheets and notices at an end, menus where
+ * they are put.
+ */
 export const OVER = ['middle', 'left', 'right', 'top', 'bottom', 'free'] as const;
 export type Over = (typeof OVER)[number];
 

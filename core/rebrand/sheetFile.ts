@@ -13,7 +13,10 @@ export const SHEET_FORMAT = 'dekkor-sheet/1';
 /** More than this is no sheet between two kits. */
 const MOST = 5000;
 
-/** A match sheet in the open format (docs/sheet.schema.json): which component stands for which, how sure that is and why, and what was chosen by hand. */
+/**
+ * A match sheet in the open format (docs/sheet.schema.json): which component stands for which, how sure that is and why, and what
+ * was chosen by hand.
+ */
 export function writeSheet(sheet: MatchSheet): Json {
   const idOf = (ref: ComponentRef): string => splitRef(ref).id;
   return {
