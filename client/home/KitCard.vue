@@ -25,6 +25,13 @@ defineEmits<{ remove: []; save: [] }>();
 </template>
 
 <style scoped>
+a {
+  color: var(--ink);
+  text-decoration-color: var(--line-2);
+}
+a:hover {
+  text-decoration-color: currentColor;
+}
 .acts {
   display: flex;
   gap: 14px;
