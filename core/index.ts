@@ -23,6 +23,7 @@ export {
   DEVICES,
   aliasPath,
   tokenMeaning,
+  modesOf,
   tokenValue,
   defaultRoom,
   contentValue,
@@ -81,6 +82,8 @@ export {
   writeTracks,
   type Edge,
   OVER,
+  SHAPES,
+  type Shape,
   type Over,
   type Attrs,
   type Track,
@@ -177,7 +180,7 @@ export { paint, toSvg, fitPicture, escapeXml, familyList, hatchPath, type Primit
 export { colourDistance, composite, contrast, isColour, parseColour, toHex } from './colour/index.js';
 
 // Matching one kit to another.
-export { pairContracts } from './match/index.js';
+export { meaningsOf, pairContracts } from './match/index.js';
 
 // Carrying settings from one component to another.
 export { carry, carryInstance, targetKey, rankAlternatives, type Alternative } from './carry/index.js';

@@ -20,7 +20,7 @@ let loaded: { kits: Map<KitRef, Kit>; fonts: Fonts } | null = null;
 export function shippedKits(): { kits: ReadonlyMap<KitRef, Kit>; fonts: Fonts } {
   if (loaded) return loaded;
   const kits = new Map<KitRef, Kit>();
-  for (const id of ['plywood', 'skerry-line', 'fjell-coach']) {
+  for (const id of ['plywood', 'skerry-line', 'fjell-coach', 'lumen-night-rail']) {
     const { value } = readKit(JSON.parse(readFileSync(`${home}kits/${id}/kit.json`, 'utf8')), { bases: kits });
     if (!value) throw new Error(`${id} cannot be read`);
     kits.set(kitRef(value), value);

@@ -10,7 +10,9 @@ import {
   kitRef,
   layout,
   layoutNode,
+  meaningsOf,
   misfits,
+  modesOf,
   qualify,
   resolve,
   readKit,
@@ -19,6 +21,8 @@ import {
   type Box,
   type Kit,
   type Setting,
+  tokenMeaning,
+  tokenValue,
   type World,
 } from '../core/index.js';
 import { shippedKits } from '../e2e/wall.js';
@@ -37,8 +41,15 @@ function texts(box: Box, behind = '#ffffff'): { box: Box; behind: string }[] {
     ...box.children.flatMap((c) => texts(c, fill)),
   ];
 }
-const drawn = (kit: Kit, id: string, settings: readonly Setting[], width = 358): Box =>
-  layoutNode(resolveSample(world(kit), `${kitRef(kit)}/${id}`, settings, { width: 390 }), fonts, width, undefined);
+const drawn = (kit: Kit, id: string, settings: readonly Setting[], width = 358, mode = ''): Box =>
+  layoutNode(
+    resolveSample(world(kit), `${kitRef(kit)}/${id}`, settings, { width: Math.max(width, 390), mode }),
+    fonts,
+    width,
+    undefined,
+  );
+/** The ground of a screen in a mode. */
+const page = (kit: Kit, mode: string): string => String(tokenValue(kit, tokenMeaning(kit, 'page')?.path ?? '', mode));
 
 describe.each(all.map((k) => [k.name, k] as const))('%s', (_, kit) => {
   it('is what its source makes, and is read without a problem', () => {
@@ -56,32 +67,42 @@ describe.each(all.map((k) => [k.name, k] as const))('%s', (_, kit) => {
       false,
     );
   });
-  it('has text of AA contrast in every component, at rest and in each state', () => {
-    for (const c of componentsInOrder(kit)) {
-      const state = c.contract.props.find((p) => p.means === 'state');
-      for (const shown of state?.options ?? [null]) {
-        if (shown?.means === 'disabled') continue; // WCAG 1.4.3 leaves inactive controls out.
-        const settings: Setting[] =
-          state && shown
-            ? [{ home: `${kitRef(kit)}/${c.id}`, at: [], kind: 'prop', name: state.id, value: shown.id }]
-            : [];
-        for (const { box, behind } of texts(drawn(kit, c.id, settings))) {
-          const large = (box.node.look.textStyle?.size ?? 16) >= 24;
-          const ratio = contrast(box.node.look.color, behind);
-          expect(
-            ratio,
-            `${c.name}, ${shown?.name ?? 'at rest'}: “${box.node.text}” ${box.node.look.color} on ${behind}`,
-          ).toBeGreaterThanOrEqual(large ? 3 : 4.5);
+  it.each(['', ...modesOf(kit)])(
+    'has text of AA contrast in every component, at rest and in each state (mode: %s)',
+    (mode) => {
+      for (const c of componentsInOrder(kit)) {
+        const state = c.contract.props.find((p) => p.means === 'state');
+        for (const shown of state?.options ?? [null]) {
+          if (shown?.means === 'disabled') continue; // WCAG 1.4.3 leaves inactive controls out.
+          const settings: Setting[] =
+            state && shown
+              ? [{ home: `${kitRef(kit)}/${c.id}`, at: [], kind: 'prop', name: state.id, value: shown.id }]
+              : [];
+          for (const { box, behind } of texts(drawn(kit, c.id, settings, 358, mode), page(kit, mode))) {
+            const large = (box.node.look.textStyle?.size ?? 16) >= 24;
+            const ratio = contrast(box.node.look.color, behind);
+            expect(
+              ratio,
+              `${c.name}, ${shown?.name ?? 'at rest'}: “${box.node.text}” ${box.node.look.color} on ${behind}`,
+            ).toBeGreaterThanOrEqual(large ? 3 : 4.5);
+          }
         }
       }
-    }
-  });
-  it('holds labels of 2 and of 60 characters: nothing runs out of its component', () => {
+    },
+  );
+  it.each([
+    [280, 'Ok'],
+    [280, 'A label that somebody has made rather long, sixty characters'],
+    [358, 'Ok'],
+    [358, 'A label that somebody has made rather long, sixty characters'],
+    [1600, 'A label that somebody has made rather long, sixty characters'],
+  ])('holds its labels at %i px: nothing runs out of its component (%s)', (width, value) => {
     for (const c of componentsInOrder(kit)) {
-      const label = c.contract.props.find((p) => p.kind === 'text' && p.means === 'label');
+      const label = c.contract.props.find((p) => p.kind === 'text' && meaningsOf(p).includes('label'));
       if (!label) continue;
-      for (const value of ['Ok', 'A label that somebody has made rather long, sixty characters']) {
-        const box = drawn(kit, c.id, [{ home: `${kitRef(kit)}/${c.id}`, at: [], kind: 'prop', name: label.id, value }]);
+      {
+        const settings: Setting[] = [{ home: `${kitRef(kit)}/${c.id}`, at: [], kind: 'prop', name: label.id, value }];
+        const box = drawn(kit, c.id, settings, width);
         for (const t of texts(box)) {
           expect(t.box.x + t.box.w, `${c.name}: ${t.box.node.text}`).toBeLessThanOrEqual(box.x + box.w + 0.5);
           expect(t.box.y + t.box.h, `${c.name}: ${t.box.node.text}`).toBeLessThanOrEqual(box.y + box.h + 0.5);

@@ -207,9 +207,19 @@ export const PLAIN_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>
         ['ellipse', 'ellipse'],
         ['line', 'line'],
         ['path', 'path'],
+        ['bars', 'bars'],
+        ['curve', 'curve'],
+        ['ring', 'ring'],
       ],
       'What it draws in its room.',
     ),
+    {
+      id: 'values',
+      name: 'Numbers',
+      kind: 'text',
+      default: '',
+      description: 'What it shows: numbers with commas between them. For a ring, per cent.',
+    },
     { id: 'path', name: 'Outline', kind: 'text', default: '', description: 'For a path: SVG path data, px.' },
     colour('fill', 'Fill'),
     colour('stroke', 'Line'),
@@ -287,6 +297,7 @@ export function plainProps(node: Node, kit: Kit | undefined, inKit: boolean): re
     if (GRID.has(p.id) && node.attrs.flow !== 'grid') return [];
     if (FLOWING.has(p.id) && node.attrs.flow === 'free') return [];
     if (p.id === 'path' && node.attrs.shape !== 'path') return [];
+    if (p.id === 'values' && !['bars', 'curve', 'ring'].includes(String(node.attrs.shape))) return [];
     if ((p.id === 'strokeWidth' || p.id === 'strokeSides' || p.id === 'dash') && !node.attrs.stroke) return [];
     const options = more[p.id];
     return p.kind === 'choice' && options

@@ -14,6 +14,7 @@ import {
   type InstanceNode,
   type Json,
   type NodeId,
+  type Piece,
   type Prop,
   type PropPair,
   type Setting,
@@ -26,6 +27,7 @@ import {
 } from '../model/index.js';
 import { convert, convertIcon, meaningOf, convertStyle, convertToken, type Converted } from './convert.js';
 import { mapFor, pairFor } from '../match/index.js';
+import { meet } from './meet.js';
 
 /** A setting in the terms of the component that is shown. */
 export interface Carried {
@@ -37,6 +39,8 @@ export interface Carried {
   /** Index of the setting it comes from; -1 for a meaning that is held. */
   readonly from: number;
 }
+/** One that takes a place in a value that says several things. */
+type Placed = Carried & { readonly into?: Piece };
 
 export type Outcome = 'kept' | 'mapped' | 'parked' | 'held';
 
@@ -111,20 +115,13 @@ interface Fate {
 function compute(world: World, wears: readonly Wear[], { written, shown, settings, fills }: CarryInput): Carry {
   const target = componentAt(world, shown);
   const fates: Fate[] = [];
-  const found: (Carried | null)[] = settings.map((s, i) => {
+  const found = settings.map((s, i) => {
     const [fate, carried] = carrySetting(world, wears, s, shown, target, i);
     fates.push(fate);
     return carried;
   });
-  // The later choice wins where two meet; the other waits.
-  const last = new Map<string, number>();
-  found.forEach((c, i) => c && last.set(targetKey(c), i));
-  const shownSettings: Carried[] = [];
-  found.forEach((c, i) => {
-    if (!c) return;
-    if (last.get(targetKey(c)) === i) shownSettings.push(c);
-    else fates[i] = { outcome: 'parked', why: 'a later choice shows in its place' };
-  });
+  const [shownSettings, covered] = meet(found, target);
+  for (const i of covered) fates[i] = { outcome: 'parked', why: 'a later choice shows in its place' };
   const held = target && written !== shown ? heldOf(world, wears, written, shown, target, shownSettings) : NOTHING_HELD;
   let said: readonly LedgerEntry[] | null = null;
   return {
@@ -151,8 +148,8 @@ function carrySetting(
   shown: ComponentRef,
   target: Component | undefined,
   from: number,
-): readonly [Fate, Carried | null] {
-  const parked = (why: string): readonly [Fate, null] => [{ outcome: 'parked', why }, null];
+): readonly [Fate, readonly Placed[]] {
+  const parked = (why: string): readonly [Fate, readonly Placed[]] => [{ outcome: 'parked', why }, []];
   if (!componentAt(world, s.home)) return parked(`its kit ${s.home} is not installed`);
   if (!target) return parked('what is shown here is missing');
   const plain = plainValue(world.project, s.value);
@@ -162,7 +159,7 @@ function carrySetting(
   const same = s.home === shown;
   return [
     { outcome: same ? 'kept' : 'mapped', to: got.to, why: same ? 'the same component' : got.why },
-    { at: got.at, kind: s.kind, name: got.name, value: got.value, from, ...(s.when ? { when: s.when } : {}) },
+    got.shows.map((one) => ({ at: got.at, kind: s.kind, from, ...(s.when ? { when: s.when } : {}), ...one })),
   ];
 }
 
@@ -172,12 +169,17 @@ export function targetKey(c: Pick<Carried, 'at' | 'kind' | 'name' | 'when'>): st
   return `${c.at.join('/')}|${c.kind}.${c.name}|${w ? `${w.state ?? ''}:${w.minWidth ?? ''}:${w.maxWidth ?? ''}` : ''}`;
 }
 
+interface Shows {
+  readonly name: string;
+  readonly value: Json;
+  readonly into?: Piece;
+}
 type One =
   | {
       readonly ok: true;
       readonly at: readonly string[];
-      readonly name: string;
-      readonly value: Json;
+      /** What it shows in: one thing, or several that say it together; none where what says it is as it should be. */
+      readonly shows: readonly Shows[];
       readonly why: string;
       readonly to: string;
     }
@@ -241,8 +243,7 @@ function carryOne(world: World, wears: readonly Wear[], s: Setting, shown: Compo
   return {
     ok: true,
     at: [...at, to],
-    name: s.name,
-    value: value.value,
+    shows: [{ name: s.name, value: value.value }],
     why: 'the same part',
     to: `${s.name} of ${node.name ?? to}`,
   };
@@ -271,16 +272,29 @@ function carryProp(
   if (!how || !to) return { ok: false, why: `${there.name} has no ${from.name.toLowerCase()}` };
   if (props === null) {
     const kept = stillTakes(to, s.value);
-    return kept.ok ? { ok: true, at, name: to.id, value: kept.value, why: how.why, to: to.name } : kept;
+    return kept.ok ? { ok: true, at, shows: [{ name: to.id, value: kept.value }], why: how.why, to: to.name } : kept;
   }
-  const got = convert(from, to, how, s.value, {
-    ...(map ? { map } : {}),
-    show: (ref) => shownComponent(wears, ref),
-    waiting: (w) => waitingAt(world, wears, w, shown, to),
-  });
-  if (!got.ok) return { ok: false, why: `${there.name}: ${got.why}` };
-  return { ok: true, at, name: to.id, value: got.value, why: withLost(from, how, s.value), to: to.name };
+  const shows: Shows[] = [];
+  const named: string[] = [];
+  for (const one of [how, ...(how.also ?? [])]) {
+    const into = there.contract.props.find((p) => p.id === one.to);
+    if (!into) continue;
+    if (saysNothing(from, into, one, s.value)) continue;
+    const got = convert(from, into, one, s.value, {
+      ...(map ? { map } : {}),
+      show: (ref) => shownComponent(wears, ref),
+      waiting: (w) => waitingAt(world, wears, w, shown, into),
+    });
+    if (!got.ok) return { ok: false, why: `${there.name}: ${got.why}` };
+    shows.push({ name: into.id, value: got.value, ...(one.into ? { into: one.into } : {}) });
+    named.push(into.name);
+  }
+  return { ok: true, at, shows, why: withLost(from, how, s.value), to: named.join(' and ') || to.name };
 }
+
+/** A flag for one option of a choice says something only when it is on. */
+const saysNothing = (from: Prop, to: Prop, how: PropPair, value: Json): boolean =>
+  from.kind === 'flag' && to.kind === 'choice' && value === false && !Object.hasOwn(how.options ?? {}, 'false');
 
 /** A value chosen on the same component, which may have changed since: as it was, as the prop's kind now has it, or the reason why not. */
 function stillTakes(p: Prop, value: Json): Converted {
@@ -403,29 +417,28 @@ function heldOf(
   const ledger: LedgerEntry[] = [];
   for (const from of home.contract.props) {
     const how = pair.props[from.id];
-    const to = target.contract.props.find((p) => p.id === how?.to);
-    if (
-      !how ||
-      !to ||
-      from.inherits ||
-      taken.some((c) => c.at.length === 0 && c.kind === 'prop' && c.name === to.id && !c.when)
-    )
-      continue;
-    const meant = meaningOf(from);
-    if (meant === undefined || from.kind !== to.kind || meant === meaningOf(to)) continue;
-    const got = convert(from, to, how, from.default, {
-      ...(map ? { map } : {}),
-      show: (r) => shownComponent(wears, r),
-    });
-    if (!got.ok) continue;
-    carried.push({ at: [], kind: 'prop', name: to.id, value: got.value, from: -1 });
-    ledger.push({
-      outcome: 'held',
-      setting: -1,
-      what: `${from.name}: ${showValue(from, from.default)}`,
-      to: to.name,
-      why: `${target.name} would start with ${showValue(to, to.default)}`,
-    });
+    if (!how || from.inherits) continue;
+    for (const one of [how, ...(how.also ?? [])]) {
+      const to = target.contract.props.find((p) => p.id === one.to);
+      if (!to || one.into || one.out) continue;
+      if (taken.some((c) => c.at.length === 0 && c.kind === 'prop' && c.name === to.id && !c.when)) continue;
+      const meant = meaningOf(from);
+      const flags = from.kind === 'choice' && to.kind === 'flag' && meant !== undefined;
+      if (!flags && (meant === undefined || from.kind !== to.kind || meant === meaningOf(to))) continue;
+      const got = convert(from, to, one, from.default, {
+        ...(map ? { map } : {}),
+        show: (r) => shownComponent(wears, r),
+      });
+      if (!got.ok || (flags && got.value === to.default)) continue;
+      carried.push({ at: [], kind: 'prop', name: to.id, value: got.value, from: -1 });
+      ledger.push({
+        outcome: 'held',
+        setting: -1,
+        what: `${from.name}: ${showValue(from, from.default)}`,
+        to: to.name,
+        why: `${target.name} would start with ${showValue(to, to.default)}`,
+      });
+    }
   }
   return { carried, ledger };
 }

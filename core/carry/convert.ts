@@ -5,6 +5,7 @@ import {
   PROP_KINDS,
   type ComponentRef,
   type Json,
+  type Piece,
   type Prop,
   type PropPair,
   type WaitingFields,
@@ -51,8 +52,18 @@ export function convertIcon(value: Json, map: KitMap | undefined): Converted {
   return to ? ok(to) : no(`there is no icon like ${value}`);
 }
 
+/** One place of a value that says several things. */
+function taken(value: Json, piece: Piece): string {
+  if (piece.of === 'item') return String(listItems(value)[piece.at]?.values[piece.field ?? ''] ?? '');
+  const lines = typeof value === 'string' ? value.split('\n') : [];
+  return piece.rest ? lines.slice(piece.at).join('\n') : (lines[piece.at] ?? '');
+}
+
 /** A prop's value in terms of the prop it is paired with. Pure; fails with a reason for people. */
 export function convert(a: Prop, b: Prop, pair: PropPair, value: Json, terms: Terms): Converted {
+  if (pair.out) return ok(taken(value, pair.out));
+  // A place of its own in a value that says several things: put there where all of them meet.
+  if (pair.into?.of === 'item') return ok(typeof value === 'string' ? value : '');
   if (a.kind === b.kind) {
     switch (a.kind) {
       case 'choice': {

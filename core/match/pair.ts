@@ -12,6 +12,7 @@ import {
   type SlotId,
 } from '../model/index.js';
 import { assign } from './assign.js';
+import { invertProps, meaningsOf, pairSeveral } from './several.js';
 import { similarity } from './similar.js';
 
 /** Looks an original up by reference. */
@@ -33,7 +34,14 @@ function propScore(a: Prop, b: Prop, sameKit: boolean): number {
   const fit = convertible(a, b);
   if (fit === 0) return 0;
   if (sameKit && (a.id === b.id || b.renamedFrom === a.id || a.renamedFrom === b.id)) return 1000 * fit;
-  if (a.means && b.means) return a.means === b.means ? 500 * fit : 0;
+  if (a.means && b.means) {
+    if (a.means === b.means) return 500 * fit;
+    // One of the things that the other says.
+    const [x, y] = [meaningsOf(a), meaningsOf(b)];
+    return a.kind === 'text' && b.kind === 'text' && x.some((m) => y.includes(m))
+      ? 400 - 10 * y.indexOf(x[0] ?? '')
+      : 0;
+  }
   const alike = Math.max(similarity(a.name, b.name), similarity(a.id, b.id));
   return alike >= ALIKE ? 100 * alike * fit : 0;
 }
@@ -85,7 +93,7 @@ export function pairProps(a: readonly Prop[], b: readonly Prop[], sameKit: boole
       ...(x.kind === 'list' && y.kind === 'list' ? { item: pairProps(x.item ?? [], y.item ?? [], sameKit) } : {}),
     };
   });
-  return pairs;
+  return sameKit ? pairs : pairSeveral(a, b, pairs);
 }
 
 const FLAG: readonly Option[] = [
@@ -218,20 +226,6 @@ const invert = (map: Readonly<Record<string, string | null>>): Record<string, st
   for (const [from, to] of Object.entries(map)) if (to !== null && !Object.hasOwn(back, to)) back[to] = from;
   return back;
 };
-
-function invertProps(props: Readonly<Record<string, PropPair>>): Record<string, PropPair> {
-  const back: Record<string, PropPair> = {};
-  for (const [from, p] of Object.entries(props)) {
-    if (p.to === null || Object.hasOwn(back, p.to)) continue;
-    back[p.to] = {
-      to: from,
-      why: p.why,
-      ...(p.options ? { options: invert(p.options) } : {}),
-      ...(p.item ? { item: invertProps(p.item) } : {}),
-    };
-  }
-  return back;
-}
 
 const inverses = new Memory<ComponentPair>();
 

@@ -18,6 +18,8 @@ export {
   type Align,
   type Edge,
   OVER,
+  SHAPES,
+  type Shape,
   type Over,
   type Attrs,
   type AttrName,
@@ -83,6 +85,7 @@ export {
   shownKit,
   shownComponent,
   emptyProject,
+  type Piece,
   type PropPair,
   type ComponentPair,
   type MatchSheet,
@@ -100,7 +103,7 @@ export { editionKey, editionOf, replaysEditions, type Edition, type EditionStep 
 export { bareValue, qualify, qualifyAttrs, qualifyValue } from './qualify.js';
 export { isPathData } from './path.js';
 export { MOST_TRACKS, readTracks, writeTracks, type Track } from './tracks.js';
-export { aliasPath, tokenMeaning, tokenValue, toPx, textStyleOf, LARGEST } from './tokens.js';
+export { aliasPath, modesOf, tokenMeaning, tokenValue, toPx, textStyleOf, LARGEST } from './tokens.js';
 export { akin, defaultRoom, type RoleFacts, ROLES, roleFacts } from './roles.js';
 export { type Problem, type Read } from './problem.js';
 export { contentValue, plainValue, contentWords, type ContentValue } from './content.js';

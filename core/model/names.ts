@@ -69,6 +69,7 @@ export const ATTR_NAMES: Readonly<Record<AttrName, string>> = {
   zoom: 'Zoom',
   shape: 'Shape',
   path: 'Outline',
+  values: 'Numbers',
 };
 
 /** What an attribute or any other choice on a part is called: `component` is a choice that is no attribute. */

@@ -31,6 +31,10 @@ export type Edge = 'keep' | 'share' | 'free';
 export const OVER = ['middle', 'left', 'right', 'top', 'bottom', 'free'] as const;
 export type Over = (typeof OVER)[number];
 
+/** What a shape draws in its room; the last three show numbers: bars, a line through points, parts of a ring. */
+export const SHAPES = ['ellipse', 'line', 'path', 'bars', 'curve', 'ring'] as const;
+export type Shape = (typeof SHAPES)[number];
+
 /** Everything that can be set on a node. Absent means: the default of its kind. */
 export interface Attrs {
   readonly visible?: boolean;
@@ -115,8 +119,10 @@ export interface Attrs {
   readonly focalY?: number;
   /** How much closer a picture is looked at than filling its room needs: 1 or more. With the focal point it is the crop. */
   readonly zoom?: number;
-  readonly shape?: 'ellipse' | 'line' | 'path';
+  readonly shape?: Shape;
   readonly path?: string;
+  /** For shapes that show numbers: them, with commas between. */
+  readonly values?: string;
 }
 export type AttrName = keyof Attrs;
 /** What a thing says of its place among others: that is no part of what it is. */

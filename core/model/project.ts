@@ -6,9 +6,26 @@ import { atWidth } from './width.js';
 import { editionKey, editionOf, type Edition } from './editions.js';
 import type { ComponentRef, KitRef, NodeId, Nodes, PropId, SlotId } from './node.js';
 
+/** A place in a value that says several things: a line of a text, an item of a list. */
+export interface Piece {
+  readonly of: 'line' | 'item';
+  /** Counted from 0. */
+  readonly at: number;
+  /** For items: which of its fields. */
+  readonly field?: PropId;
+  /** For lines: it and all that follow. */
+  readonly rest?: boolean;
+}
+
 /** How one prop of a pair is shown. `to: null`: nothing shows it. */
 export interface PropPair {
   readonly to: PropId | null;
+  /** It shows in one place of what `to` says; others show in the rest. */
+  readonly into?: Piece;
+  /** Only this of its value is meant. */
+  readonly out?: Piece;
+  /** It shows in several: these besides. */
+  readonly also?: readonly PropPair[];
   /** For choices: option id to option id. */
   readonly options?: Readonly<Record<string, string | null>>;
   /** For lists: the item's props. */

@@ -52,6 +52,11 @@ export function tokenValue(kit: Kit, path: string, mode = ''): Json | undefined 
   return value;
 }
 
+const modes = new Memory<readonly string[]>();
+/** The modes that a kit's tokens know besides their own values, in the order they are first named. */
+export const modesOf = (kit: Kit): readonly string[] =>
+  modes.of(kit, [], () => [...new Set(Object.values(kit.tokens).flatMap((t) => Object.keys(t.modes ?? {})))]);
+
 /** Px of a dimension: `16`, `"16px"`, `"1rem"`, `{value, unit}`. Anything else: undefined. */
 export function toPx(value: Json | undefined): number | undefined {
   if (typeof value === 'number') return sane(value);

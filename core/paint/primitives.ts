@@ -1,4 +1,5 @@
 import type { Box } from '../layout/index.js';
+import { figure, numbersIn } from './figure.js';
 import type { Run } from '../text/index.js';
 import type { Look, Shadow } from '../resolve/index.js';
 
@@ -326,13 +327,15 @@ function paintShape(box: Box, out: Primitive[]): void {
     if (w >= h) out.push({ p: 'line', key: node.key, x1: x, y1: y + h / 2, x2: x + w, y2: y + h / 2, stroke: s });
     else out.push({ p: 'line', key: node.key, x1: x + w / 2, y1: y, x2: x + w / 2, y2: y + h, stroke: s });
   } else {
+    const d = look.shape === 'path' ? look.path : figure(look.shape, numbersIn(look.values), w, h, look.strokeWidth);
+    if (d === '') return;
     out.push({
       p: 'path',
       key: node.key,
       x,
       y,
       scale: 1,
-      d: look.path,
+      d,
       width: look.strokeWidth || 1,
       ...(look.fill ? { fill: look.fill } : {}),
       ...(look.stroke ? { stroke: look.stroke } : {}),

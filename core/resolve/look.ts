@@ -1,4 +1,4 @@
-import type { Align, Edge, BoxFlow, Icon, Justify, Kit, Over, TextStyle, Track } from '../model/index.js';
+import type { Align, Edge, BoxFlow, Icon, Justify, Kit, Over, Shape, TextStyle, Track } from '../model/index.js';
 
 /** Attributes with every token followed: lengths in px, colours as CSS colours. All of them always, so that all looks are alike to the machine. */
 export interface Look {
@@ -69,8 +69,10 @@ export interface Look {
   readonly focalX: number;
   readonly focalY: number;
   readonly zoom: number;
-  readonly shape: 'ellipse' | 'line' | 'path';
+  readonly shape: Shape;
   readonly path: string;
+  /** What a shape of numbers shows. */
+  readonly values: string;
 }
 
 /** A drop shadow, px. */

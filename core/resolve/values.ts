@@ -196,6 +196,7 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     zoom: Math.max(1, number(a.zoom, 1)),
     shape: a.shape ?? 'ellipse',
     path: typeof a.path === 'string' && isPathData(a.path) ? a.path : '',
+    values: a.values === undefined ? '' : String(a.values as Json).slice(0, 4000),
     alignSelf: a.alignSelf,
     edges: a.edges,
     pin: a.pin,

@@ -1,5 +1,5 @@
 import { isColour } from '../colour/index.js';
-import { aliasPath, isPathData, LARGEST, OVER, readTracks, toPx, type AttrName, type Json } from '../model/index.js';
+import { aliasPath, isPathData, LARGEST, OVER, SHAPES, readTracks, toPx, type AttrName, type Json } from '../model/index.js';
 
 type Takes = (v: Json) => boolean;
 const length: Takes = (v) => toPx(v) !== undefined || aliasPath(v) !== null;
@@ -92,8 +92,9 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
   focalX: upTo(1),
   focalY: upTo(1),
   zoom: upTo(100),
-  shape: oneOf('ellipse', 'line', 'path'),
+  shape: oneOf(...SHAPES),
   path,
+  values: string,
 };
 
 /** Is this a value an attribute takes? Unknown attributes take nothing. */

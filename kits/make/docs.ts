@@ -67,6 +67,8 @@ export function documented(components: readonly Part[], pages: Pages): readonly 
   });
 }
 
+export const lumenPages: Pages = {};
+
 export const plywoodPages: Pages = {
   button: {
     use: 'For what somebody came to do on this screen. One **Main** button a screen; everything beside it is **Plain**. **Warning** is for what cannot be taken back.',

@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { fjellCoach } from './fjell-coach.js';
+import { lumenNightRail } from './lumen-night-rail.js';
 import { makePictures } from './pictures.js';
 import { plywood } from './plywood.js';
 import { skerryLine } from './skerry-line.js';
@@ -11,9 +12,14 @@ import { skerryLine } from './skerry-line.js';
 const here = dirname(fileURLToPath(import.meta.url));
 const require = createRequire(import.meta.url);
 const WEIGHTS: Readonly<Record<string, string>> = { '400': '400Regular', '600': '600SemiBold', '700': '700Bold' };
-const FONTS: Readonly<Record<string, string>> = { PublicSans: 'public-sans', Figtree: 'figtree', Barlow: 'barlow' };
+const FONTS: Readonly<Record<string, string>> = {
+  PublicSans: 'public-sans',
+  Figtree: 'figtree',
+  Barlow: 'barlow',
+  Fraunces: 'fraunces',
+};
 
-export const KITS = [plywood, skerryLine, fjellCoach];
+export const KITS = [plywood, skerryLine, fjellCoach, lumenNightRail];
 
 export const kitText = (kit: unknown): string => `${JSON.stringify(kit, null, 1)}\n`;
 

@@ -1,3 +1,5 @@
+import { breadth } from './breadth/index.js';
+import { PLYWOOD_WORDS } from './breadth/words.js';
 import { documented, plywoodPages } from './docs.js';
 import { actions, inputs } from './plywood/actions.js';
 import { content } from './plywood/content.js';
@@ -5,6 +7,16 @@ import { data, navigation } from './plywood/structure.js';
 import { templates } from './plywood/templates.js';
 import { textStyles, tokens } from './plywood/tokens.js';
 import { icons, ICONS, type Part } from './write.js';
+
+const own = [...actions, ...inputs, ...navigation, ...content, ...data];
+const common = breadth({
+  ...PLYWOOD_WORDS,
+  own,
+  tokens,
+  textStyles,
+  frame: { fill: '{@page}', stroke: '{@line}', paddingX: '{@gap}' },
+  sheet: { fill: '{@page}', stroke: '{@line}' },
+});
 
 export const plywood: Part = {
   format: 'dekkor-kit/1',
@@ -22,6 +34,6 @@ export const plywood: Part = {
   fonts: [400, 600, 700].map((weight) => ({ family: 'Public Sans', weight, file: `fonts/PublicSans-${weight}.ttf` })),
   icons: icons(ICONS, 1.5),
   families: ['Actions', 'Inputs', 'Navigation', 'Content', 'Feedback', 'Data', 'Sections'],
-  components: documented([...actions, ...inputs, ...navigation, ...content, ...data], plywoodPages),
+  components: documented([...own, ...common], plywoodPages),
   templates,
 };

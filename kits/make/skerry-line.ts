@@ -1,3 +1,5 @@
+import { breadth } from './breadth/index.js';
+import { SKERRY_WORDS } from './breadth/words.js';
 import { documented, skerryPages } from './docs.js';
 import { actions, inputs } from './skerry/actions.js';
 import { content } from './skerry/content.js';
@@ -5,6 +7,16 @@ import { data, navigation } from './skerry/structure.js';
 import { templates } from './skerry/templates.js';
 import { textStyles, tokens } from './skerry/tokens.js';
 import { icons, ICONS, type Part } from './write.js';
+
+const own = [...actions, ...inputs, ...navigation, ...content, ...data];
+const common = breadth({
+  ...SKERRY_WORDS,
+  own,
+  tokens,
+  textStyles,
+  frame: { fill: '{@page}', stroke: '{@line}', radius: '{@corner}', paddingX: '{@space-m}' },
+  sheet: { fill: '{@page}', stroke: '{@line-soft}', radius: '{@corner-card}', shadow: '{@raised}' },
+});
 
 export const skerryLine: Part = {
   format: 'dekkor-kit/1',
@@ -22,6 +34,6 @@ export const skerryLine: Part = {
   fonts: [400, 600, 700].map((weight) => ({ family: 'Figtree', weight, file: `fonts/Figtree-${weight}.ttf` })),
   icons: icons(ICONS, 2),
   families: ['Actions', 'Inputs', 'Navigation', 'Content', 'Feedback', 'Data', 'Sections'],
-  components: documented([...actions, ...inputs, ...navigation, ...content, ...data], skerryPages),
+  components: documented([...own, ...common], skerryPages),
   templates,
 };

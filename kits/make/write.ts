@@ -212,10 +212,10 @@ export const slotOf = (
 export const neededSlot = (id: string, name: string, description: string, accepts: readonly string[] = []): Part =>
   slotOf(id, name, description, accepts, 'content', 1);
 
-/** A token of a type, with what it means. */
-export const token = (value: Json, means?: string): Part => ({
+/** A token of a type, with what it means, and what it is in other modes. */
+export const token = (value: Json, means?: string, modes?: { readonly [mode: string]: Json }): Part => ({
   $value: value,
-  ...(means ? { $extensions: { dekkor: { means } } } : {}),
+  ...(means || modes ? { $extensions: { dekkor: { ...(means ? { means } : {}), ...(modes ? { modes } : {}) } } } : {}),
 });
 export const group = (type: string, tokens: { readonly [name: string]: Part }): Part => ({ $type: type, ...tokens });
 

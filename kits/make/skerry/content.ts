@@ -414,7 +414,7 @@ export const content: readonly Part[] = [
     props: [
       iconProp('glyph', 'Glyph', 'sailboat', 'The icon on top.', 'leading-icon'),
       textProp('title', 'Title', 'All quiet here', 'What is missing.', 'label'),
-      textProp('body', 'Body', 'What belongs here, and how to get it.', 'supporting'),
+      textProp('body', 'Body', 'What belongs here.', 'How to get it.', 'supporting'),
       textProp('button', 'Button', 'Find a crossing', 'The text of its action; empty for none.', 'action-label'),
     ],
     tree: box('root', { align: 'center', padding: '{space.xl}', gap: '{space.m}' }, [

@@ -1,0 +1,88 @@
+import {
+  listItems,
+  isFilled,
+  type Component,
+  type Json,
+  type ListItem,
+  type Piece,
+  type Prop,
+} from '../model/index.js';
+import { targetKey, type Carried } from './carry.js';
+
+type Placed = Carried & { readonly into?: Piece };
+
+/** What shows in one property: all of it by one setting, or a place each by several. */
+interface Place {
+  readonly carried: Carried;
+  /** Which setting shows in which place; '': all of it. */
+  readonly by: ReadonlyMap<string, number>;
+  /** What stands in the places, in order. */
+  readonly pieces: readonly Json[] | null;
+}
+
+const pieceKey = (p: Piece): string => `${p.of}${p.at}`;
+const lines = (value: Json | undefined): readonly Json[] =>
+  typeof value === 'string' && value !== '' ? value.split('\n') : [];
+
+function withPiece(pieces: readonly Json[], piece: Piece, value: Json): readonly Json[] {
+  const next = [...pieces];
+  while (next.length <= piece.at) next.push(piece.of === 'line' ? '' : null);
+  if (piece.of === 'line' && piece.rest) next.splice(piece.at);
+  const field = piece.field ?? '';
+  if (piece.of === 'line') next[piece.at] = value;
+  else {
+    const was = listItems([next[piece.at] ?? null])[0];
+    const made: ListItem = { key: was?.key ?? `k${piece.at + 1}`, values: { ...was?.values, [field]: value } };
+    next[piece.at] = isFilled(value) ? { key: made.key, values: made.values } : null;
+  }
+  return next;
+}
+
+const whole = (of: Piece['of'], pieces: readonly Json[]): Json =>
+  of === 'line' ? pieces.filter((p) => p !== '').join('\n') : pieces.filter((p) => p !== null);
+
+/**
+ * Settings where they meet: the later wins what both show in; those with a place of their own in one value stand side by side.
+ * @returns what shows, and the indices of the settings of which nothing does.
+ */
+export function meet(
+  found: readonly (readonly Placed[])[],
+  target: Component | undefined,
+): readonly [shown: readonly Carried[], covered: readonly number[]] {
+  const places = new Map<string, Place>();
+  /** In how many places each setting still shows. */
+  const left = found.map((list) => list.length);
+  const cover = (i: number | undefined): void => {
+    if (i !== undefined && i >= 0) left[i] = (left[i] ?? 1) - 1;
+  };
+  for (const list of found) {
+    for (const { into, ...carried } of list) {
+      const key = targetKey(carried);
+      const was = places.get(key);
+      // The later is at the end, where it was chosen.
+      places.delete(key);
+      if (!into) {
+        was?.by.forEach(cover);
+        places.set(key, { carried, by: new Map([['', carried.from]]), pieces: null });
+        continue;
+      }
+      const { when: _, ...always } = carried;
+      const before = was ?? places.get(targetKey(always));
+      const prop: Prop | undefined = target?.contract.props.find((p) => p.id === carried.name);
+      const start =
+        before?.pieces ??
+        (into.of === 'line'
+          ? lines(before?.carried.value)
+          : listItems(before?.carried.value ?? (carried.at.length === 0 ? prop?.default : [])).map((i): Json => ({
+              key: i.key,
+              values: i.values,
+            })));
+      const pieces = withPiece(start, into, carried.value);
+      cover(was?.by.get(pieceKey(into)));
+      const by = new Map(was?.by).set(pieceKey(into), carried.from);
+      places.set(key, { carried: { ...carried, value: whole(into.of, pieces) }, by, pieces });
+    }
+  }
+  const covered = found.flatMap((list, i) => (list.length > 0 && (left[i] ?? 0) <= 0 ? [i] : []));
+  return [[...places.values()].map((p) => p.carried), covered];
+}
