@@ -162,10 +162,13 @@ describe('carry', () => {
   });
   it('says what an alternative would park', () => {
     const world = type(start(), 'field From: Port Ellery');
-    const found = rankAlternatives(world, [], instances(world)[0] as InstanceNode, [
-      kits.get(PLY) as Kit,
-      kits.get(SKERRY) as Kit,
-    ]);
+    const found = rankAlternatives(
+      world,
+      [],
+      instances(world)[0] as InstanceNode,
+      [kits.get(PLY) as Kit, kits.get(SKERRY) as Kit],
+      200,
+    );
     expect(found[0]?.now).toBe(true);
     expect(found.find((a) => a.name === 'Button')?.parked).toBe(1);
     expect(found.find((a) => a.name === 'Entry')?.says).toBe('all carried');

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
+import Select from 'primevue/select';
 import ToggleSwitch from 'primevue/toggleswitch';
 import { computed, ref, watch } from 'vue';
 import {
   arithmetic,
   columnsOf,
   gridAt,
+  modesToSee,
   usualGrid,
   type Guide,
   type Json,
@@ -16,6 +18,7 @@ import {
 import { plural } from '../counts.js';
 import FieldRow from '../parts/FieldRow.vue';
 import { useDocument } from '../stores/document.js';
+import { useModes } from '../stores/modes.js';
 import { useExact } from '../stores/exact.js';
 import { useStage } from '../stores/stage.js';
 import { useWidths } from '../stores/widths.js';
@@ -25,6 +28,7 @@ const props = defineProps<{ screen: Screen }>();
 const doc = useDocument();
 const stage = useStage();
 const exact = useExact();
+const modes = useModes();
 const widths = useWidths();
 const problem = ref('');
 const typed = ref<Record<string, string>>({});
@@ -34,6 +38,7 @@ const picture = computed(() => `/api/projects/${doc.id}/screens/${props.screen.i
 const lens = computed(() =>
   [
     ...(stage.lens ? [`lens=${encodeURIComponent(stage.lens)}`] : []),
+    ...(modes.seen ? [`mode=${encodeURIComponent(modes.seen)}`] : []),
     ...(stage.over && props.screen.id === stage.screenId ? [`over=${encodeURIComponent(stage.over)}`] : []),
   ].join('&'),
 );
@@ -130,7 +135,7 @@ watch(
 const fits = computed(() => columnsOf(props.screen.grid, seen(props.screen)).length > 0);
 function act(
   label: string,
-  to: (s: Screen) => { readonly field: 'width' | 'height' | 'grid' | 'base' | 'guides'; readonly value: Json },
+  to: (s: Screen) => { readonly field: 'width' | 'height' | 'grid' | 'base' | 'guides' | 'mode'; readonly value: Json },
 ): void {
   const steps = screens.value.map((s): Step => ({ do: 'setScreen', screen: s.id, ...to(s) }));
   doc.act(screens.value.length > 1 ? `${label} on ${plural(screens.value.length, 'screen')}` : label, steps);
@@ -210,6 +215,16 @@ function copyGuides(): void {
     })),
   );
 }
+/** The mode of the kit that these screens always have; the kit's own when none is chosen. */
+const modeChoices = computed(() => {
+  const names = stage.mainKit ? modesToSee(stage.mainKit) : [];
+  const now = props.screen.mode;
+  const all = now !== undefined && !names.includes(now) ? [...names, now] : names;
+  return [{ id: '', name: 'as the kit is' }, ...all.map((id) => ({ id, name: id }))];
+});
+function setMode(mode: string): void {
+  act(mode === '' ? 'See it as the kit is' : `See it in ${mode}`, () => ({ field: 'mode', value: mode || null }));
+}
 </script>
 
 <template>
@@ -233,6 +248,18 @@ function copyGuides(): void {
           :placeholder="r.empty"
           @change="set(r)"
           @keydown.enter="set(r)"
+        />
+      </FieldRow>
+      <FieldRow v-if="modeChoices.length > 1" name="Mode" field="screen-mode">
+        <Select
+          input-id="screen-mode"
+          size="small"
+          fluid
+          :model-value="screen.mode ?? ''"
+          :options="modeChoices"
+          option-label="name"
+          option-value="id"
+          @update:model-value="setMode"
         />
       </FieldRow>
     </div>

@@ -6,12 +6,14 @@ import { computed, onBeforeUnmount, ref } from 'vue';
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
+import { useModes } from '../stores/modes.js';
 import { useStage } from '../stores/stage.js';
 
 /** Many screens, small, on pages: made by the server, with its progress, and left any time. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
 const stage = useStage();
+const modes = useModes();
 const kind = ref<'pdf' | 'png'>('pdf');
 const KINDS = [
   { id: 'pdf', name: 'PDF, pages' },
@@ -55,6 +57,7 @@ async function make(): Promise<void> {
         kind: kind.value,
         screens: screens.value.map((s) => s.id),
         ...(stage.lens ? { lens: stage.lens } : {}),
+        ...(modes.seen ? { mode: modes.seen } : {}),
       }),
       signal: control.signal,
     });

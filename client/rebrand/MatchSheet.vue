@@ -118,11 +118,11 @@ const samples = useSlices<ComponentRef, Fitted>(
     </header>
     <ul>
       <li v-for="r in rows.slice(0, upTo)" :key="r.pair.from" :class="{ weak: r.pair.confidence < 0.7 }">
-        <span class="sample">
+        <span class="sample" :style="{ background: samples.get(r.pair.from)?.background }">
           <PictureCanvas v-if="samples.get(r.pair.from)" v-bind="samples.get(r.pair.from)!" still />
         </span>
         <span class="note">to</span>
-        <span class="sample">
+        <span class="sample" :style="{ background: samples.get(r.pair.to ?? '')?.background }">
           <PictureCanvas v-if="r.pair.to && samples.get(r.pair.to)" v-bind="samples.get(r.pair.to)!" still />
           <span v-else-if="!r.pair.to" class="note">none yet</span>
         </span>

@@ -12,19 +12,18 @@ withDefaults(
     from?: string;
     says?: string;
     now?: boolean;
-    background?: string;
     /** Said in place of a picture by what has no look of its own. */
     plain?: boolean;
     as?: 'button' | 'div';
   }>(),
-  { as: 'button', from: '', says: '', background: '' },
+  { as: 'button', from: '', says: '' },
 );
 </script>
 
 <template>
   <component :is="as" class="plain sample" :class="{ now }">
-    <span class="stage">
-      <PictureCanvas v-if="sample" v-bind="toFit(sample)" :background="background" :still="as === 'button'" />
+    <span class="stage" :style="sample ? { background: sample.background } : {}">
+      <PictureCanvas v-if="sample" v-bind="toFit(sample)" :still="as === 'button'" />
       <span v-else-if="plain" class="note">{{ name }}</span>
     </span>
     <span class="foot" :class="{ two: says !== '' }">

@@ -21,7 +21,6 @@ const drawn = useSlices(
       v-for="t in stage.mainKit?.templates ?? []"
       :key="t.id"
       :sample="drawn.get(t)"
-      background="#ffffff"
       :name="t.name"
       :aria-label="t.name"
       :title="t.summary"

@@ -36,6 +36,7 @@ import {
 import { freshId } from '../ids.js';
 import { useDocument } from './document.js';
 import { fonts, useLibrary } from './library.js';
+import { useModes } from './modes.js';
 import { plain } from './plain.js';
 
 /** What an edit on the Workbench applies to. */
@@ -46,6 +47,7 @@ const NO_AXES: readonly Axis[] = [];
 export const useBench = defineStore('bench', () => {
   const doc = useDocument();
   const library = useLibrary();
+  const modes = useModes();
   /** `project/card`, or `kit@version/card` for the edition of an installed one; empty: nothing is on the Workbench. */
   const of = ref<ComponentRef>('');
   /** The look that is worked in. */
@@ -103,12 +105,13 @@ export const useBench = defineStore('bench', () => {
     const shown = nodes && nodes !== c.nodes ? { ...c, nodes } : c;
     return laid.of(
       shown,
-      [JSON.stringify(which), wears, room.value, of.value, fonts.version],
+      [JSON.stringify(which), wears, room.value, of.value, modes.seen, fonts.version],
       () => {
         const seen = seenIn(axes.value, which, of.value);
         const made = resolveSample(w, of.value, seen.settings, {
           wears,
           width: seen.width ?? room.value,
+          mode: modes.seen,
           open: true,
           instead: shown,
           ...(seen.states ? { states: seen.states } : {}),

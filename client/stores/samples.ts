@@ -1,5 +1,7 @@
 import {
   defaultRoom,
+  groundOf,
+  kitAt,
   kitRef,
   layout,
   layoutNode,
@@ -9,6 +11,7 @@ import {
   qualify,
   resolve,
   resolveSample,
+  splitRef,
   type ComponentRef,
   type InstanceNode,
   type Kit,
@@ -27,6 +30,8 @@ export interface Sample {
   /** px */
   readonly height: number;
   readonly width: number;
+  /** The colour of what it is meant to stand on. */
+  readonly background: string;
 }
 
 const NO_SETTINGS: readonly Setting[] = [];
@@ -43,21 +48,24 @@ export function sampleOf(
   wears: readonly Wear[],
   node?: InstanceNode,
   nodes?: Nodes,
+  mode = '',
 ): Sample {
   const inside = node && node.fills.length > 0 ? nodes : undefined;
   return drawn.of(
     node ?? ITSELF,
-    [ref, width, wears, inside, fonts.version],
+    [ref, width, wears, inside, mode, fonts.version],
     () => {
       const made = resolveSample(world, ref, node?.settings ?? NO_SETTINGS, {
         wears,
         width,
+        mode,
         ...(node ? { placed: node.placed ?? node.component, fills: node.fills } : {}),
         ...(inside ? { nodes: inside } : {}),
       });
       const wide = defaultRoom(made.instance?.role ?? '').width === 'stretch';
       const laid = layoutNode(made, fonts, wide ? width : undefined, undefined, width);
-      return { primitives: paint(laid), height: laid.h, width: laid.w };
+      const kit = kitAt(world, splitRef(made.instance?.shown ?? ref).kit);
+      return { primitives: paint(laid), height: laid.h, width: laid.w, background: groundOf(kit, mode) };
     },
     lookIn(world),
   );
@@ -66,10 +74,10 @@ export function sampleOf(
 const WIDTHS = { phone: 390, tablet: 834, desktop: 1280 } as const;
 
 /** A section or page starter drawn by itself. */
-export function templateOf(world: World, t: Template, kit: Kit, wears: readonly Wear[]): Sample {
+export function templateOf(world: World, t: Template, kit: Kit, wears: readonly Wear[], mode = ''): Sample {
   return starters.of(
     t,
-    [kit, wears, fonts.version],
+    [kit, wears, mode, fonts.version],
     () => {
       const width = t.kind === 'page' ? WIDTHS[t.device ?? 'phone'] : WIDTHS.phone;
       const height = t.kind === 'page' ? Math.round(width * (width < 500 ? 2 : 0.65)) : null;
@@ -78,11 +86,11 @@ export function templateOf(world: World, t: Template, kit: Kit, wears: readonly 
         resolve(
           world,
           { id: 'sample', name: t.name, flow: '', device: 'custom', width, height, root: t.root, nodes },
-          { wears },
+          { wears, mode },
         ),
         fonts,
       );
-      return { primitives: paint(laid), height: laid.h, width };
+      return { primitives: paint(laid), height: laid.h, width, background: groundOf(kit, mode) };
     },
     lookIn(world),
   );

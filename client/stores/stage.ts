@@ -7,6 +7,7 @@ import {
   boxesByKey,
   componentAt,
   findAt,
+  inMode,
   lensWears,
   misfits,
   placeOfKey,
@@ -32,6 +33,7 @@ import { useBench } from './bench.js';
 import { useDocument } from './document.js';
 import { boxOf as layOut, pictureOf, useDrawing, type Bitmap, type Picture } from './drawing.js';
 import { useLibrary } from './library.js';
+import { useModes } from './modes.js';
 import { useWidths } from './widths.js';
 import { plain } from './plain.js';
 import { useSeen } from './seen.js';
@@ -59,6 +61,7 @@ export const useStage = defineStore('stage', () => {
   const drawing = useDrawing();
   const bench = useBench();
   const widths = useWidths();
+  const modes = useModes();
   const here = ref('');
   watch(here, () => widths.leave());
   /** What is worked on: a screen, or the original on the Workbench as if it were one. */
@@ -103,7 +106,8 @@ export const useStage = defineStore('stage', () => {
   });
   /** The screens as they hang: the one that is worked on at the width at which it is seen, with itself at others beside it. */
   const hung = computed<readonly Screen[]>(() => {
-    const all = doc.shown?.screens ?? NO_SCREENS;
+    const own = doc.shown?.screens ?? NO_SCREENS;
+    const all = modes.seen === '' ? own : own.map((s) => inMode(s, modes.seen));
     if (!widths.isOn) return all;
     return all.flatMap((s) => (s.id === here.value ? widths.hung(s) : [s]));
   });
@@ -134,7 +138,8 @@ export const useStage = defineStore('stage', () => {
   }
   /** The screen with what is about to be placed on it. */
   const outlined = computed<Screen | undefined>(() => {
-    const s = withGhost.value;
+    const plain = withGhost.value;
+    const s = plain && bench.of === '' ? inMode(plain, modes.seen) : plain;
     return s && bench.of === '' ? widths.atAnother(s, widths.seenAt(s)) : s;
   });
   const withGhost = computed<Screen | undefined>(() => {
@@ -193,18 +198,20 @@ export const useStage = defineStore('stage', () => {
     return (of) => (of.id === here && own !== undefined ? own : known(of, worn(of)));
   });
 
+  /** The mode that things to place are seen in: the screen's. */
+  const modeSeen = computed(() => modes.seen || (screen.value?.mode ?? ''));
   /** A component drawn by itself, with what would be carried to it. */
   function sample(ref: ComponentRef, width: number, node?: InstanceNode): Sample | null {
     const w = world.value;
     void library.fontsKnown;
     const nodes = node && node.fills.length > 0 ? screen.value?.nodes : undefined;
-    return w ? sampleOf(w, ref, width, wears.value, node, nodes) : null;
+    return w ? sampleOf(w, ref, width, wears.value, node, nodes, modeSeen.value) : null;
   }
   /** A section or page starter drawn by itself. */
   function templateSample(t: Template): Sample | null {
     const w = world.value;
     const kit = mainKit.value;
-    return w && kit ? templateOf(w, t, kit, wears.value) : null;
+    return w && kit ? templateOf(w, t, kit, wears.value, modeSeen.value) : null;
   }
 
   /** The project as it was when it last rested: for whatever need not follow every key. */

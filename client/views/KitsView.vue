@@ -230,7 +230,6 @@ const nothing = computed(
             :sample="pages.get(t)"
             :name="t.name"
             :says="t.kind === 'page' ? `page, ${t.device ?? 'phone'}` : 'section'"
-            background="#ffffff"
           />
         </div>
       </section>

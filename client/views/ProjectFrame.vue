@@ -4,7 +4,7 @@ import Popover from 'primevue/popover';
 import Select from 'primevue/select';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { shownKit, wornKit } from '../../core/index.js';
+import { modesToSee, shownKit, wornKit } from '../../core/index.js';
 import { firstToPutOn } from '../rebrand/plan.js';
 import { useDrawing } from '../stores/drawing.js';
 import { rebrand as rebrandView } from './index.js';
@@ -13,6 +13,7 @@ import HistoryList from '../parts/HistoryList.vue';
 import LookingBar from '../parts/LookingBar.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
+import { useModes } from '../stores/modes.js';
 import { useStage } from '../stores/stage.js';
 import { tip } from '../keys/table.js';
 import { pageStands } from '../workers/client.js';
@@ -76,10 +77,17 @@ const worn = computed(() => {
   const first = project?.kits[0];
   return first && project ? library.kits.get(shownKit(project.wears, first)) : undefined;
 });
+const modes = useModes();
 const lenses = computed(() => [
   { ref: '', name: 'as is' },
   ...library.infos.filter((k) => library.kits.get(k.ref) !== worn.value).map((k) => ({ ref: k.ref, name: k.name })),
 ]);
+/** Modes of what is seen, for looking: whatever each screen says. */
+const modeChoices = computed(() => {
+  const kit = (stage.lens ? library.kits.get(stage.lens) : undefined) ?? worn.value;
+  const names = kit ? modesToSee(kit) : [];
+  return [{ id: '', name: 'own mode' }, ...names.map((id) => ({ id, name: id }))];
+});
 </script>
 
 <template>
@@ -142,6 +150,17 @@ const lenses = computed(() => [
           placeholder="as is"
           aria-label="Lens"
       /></label>
+      <Select
+        v-if="modeChoices.length > 1"
+        v-model="modes.seen"
+        class="modes"
+        size="small"
+        :options="modeChoices"
+        option-label="name"
+        option-value="id"
+        placeholder="own mode"
+        aria-label="Mode"
+      />
     </header>
     <div v-if="failure" class="failure" role="alert">
       <p>{{ failure }}</p>

@@ -2,6 +2,7 @@ import { watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { RunId } from '../keys/table.js';
 import { useDocument } from '../stores/document.js';
+import { useModes } from '../stores/modes.js';
 import { useStage } from '../stores/stage.js';
 
 /** Commands that do another thing on each place of work. */
@@ -30,24 +31,27 @@ export type OwnCommands = Readonly<Record<OwnId, () => void>>;
 export function useAddress(name: string, param: string, open: (asked: string) => void, now: () => string): void {
   const doc = useDocument();
   const stage = useStage();
+  const modes = useModes();
   const route = useRoute();
   const router = useRouter();
   watch(
-    [() => doc.shown?.id, () => route.params[param], () => route.query['sel'], () => route.query['lens']],
+    [() => doc.shown?.id, () => route.params[param], () => route.query['sel'], () => route.query['lens'], () => route.query['mode']],
     () => {
       if (!doc.shown || route.name !== name) return;
       open(String(route.params[param] ?? ''));
       stage.lens = String(route.query['lens'] ?? '');
+      modes.seen = String(route.query['mode'] ?? '');
       const sel = String(route.query['sel'] ?? '');
       if (sel !== stage.selection.join(',')) stage.select(sel === '' ? [] : sel.split(','));
     },
     { immediate: true },
   );
-  watch([now, () => stage.selection.join(','), () => stage.lens], () => {
+  watch([now, () => stage.selection.join(','), () => stage.lens, () => modes.seen], () => {
     if (route.name !== name || now() === '') return;
     const query = {
       ...(stage.selection.length > 0 ? { sel: stage.selection.join(',') } : {}),
       ...(stage.lens ? { lens: stage.lens } : {}),
+      ...(modes.seen ? { mode: modes.seen } : {}),
     };
     void router.replace({ path: `/p/${String(route.params['project'])}/${name}/${now()}`, query });
   });

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import Select from 'primevue/select';
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
-import { sheetOf, valueIn, type Axis, type LookChoice } from '../../core/index.js';
+import { groundOf, sheetOf, splitRef, valueIn, type Axis, type LookChoice } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useBench, type Applies } from '../stores/bench.js';
 import { useDrag } from '../stores/drag.js';
+import { useLibrary } from '../stores/library.js';
+import { useModes } from '../stores/modes.js';
 import { useStage } from '../stores/stage.js';
 import LookCell from './LookCell.vue';
 
@@ -123,6 +125,10 @@ defineExpose({
     zoom.value = 2;
   },
 });
+/** What all looks stand on: the page of the kit they are of, or of the one that is worn. */
+const library = useLibrary();
+const modes = useModes();
+const paper = computed(() => groundOf(library.kits.get(splitRef(bench.of).kit) ?? stage.mainKit, modes.seen));
 </script>
 
 <template>
@@ -214,7 +220,7 @@ defineExpose({
         <tbody>
           <tr v-for="r in rows" :key="r.key">
             <th v-if="down && !alone" scope="row">{{ r.name }}</th>
-            <td v-for="c in r.cells" :key="c.key" class="cell" :class="{ current: c.current, lit: c.lit }">
+            <td v-for="c in r.cells" :key="c.key" class="cell" :class="{ current: c.current, lit: c.lit }" :style="{ background: paper }">
               <span v-if="c.lit" class="says">changes</span>
               <LookCell
                 v-if="stage.screen"
@@ -315,7 +321,6 @@ th {
   position: relative;
   padding: 22px 20px;
   vertical-align: middle;
-  background: #fff;
   border: 1px solid var(--line);
 }
 .cell > :deep(.look) {

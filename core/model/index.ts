@@ -78,6 +78,7 @@ export {
   contentSetAt,
   lookIn,
   kitOfRef,
+  inMode,
   screenOf,
   oversOf,
   wearsOf,
@@ -103,7 +104,17 @@ export { editionKey, editionOf, replaysEditions, type Edition, type EditionStep 
 export { bareValue, qualify, qualifyAttrs, qualifyValue } from './qualify.js';
 export { isPathData } from './path.js';
 export { MOST_TRACKS, readTracks, writeTracks, type Track } from './tracks.js';
-export { aliasPath, modesOf, tokenMeaning, tokenValue, toPx, textStyleOf, LARGEST } from './tokens.js';
+export {
+  aliasPath,
+  groundOf,
+  modesOf,
+  modesToSee,
+  tokenMeaning,
+  tokenValue,
+  toPx,
+  textStyleOf,
+  LARGEST,
+} from './tokens.js';
 export { akin, defaultRoom, type RoleFacts, ROLES, roleFacts } from './roles.js';
 export { type Problem, type Read } from './problem.js';
 export { contentValue, plainValue, contentWords, type ContentValue } from './content.js';

@@ -55,6 +55,8 @@ export interface MatchSheet {
   readonly tokens: Readonly<Record<string, string | null>>;
   readonly textStyles: Readonly<Record<string, string | null>>;
   readonly icons: Readonly<Record<string, string | null>>;
+  /** Causes of what there was to look at that are left as they are, by their names. */
+  readonly accepted?: readonly string[];
 }
 
 /** One kit standing in for another, with the sheet frozen when it was put on. */
@@ -77,11 +79,24 @@ export interface Screen {
   readonly nodes: Nodes;
   /** Differs from the project when this screen is held back from a rebrand. */
   readonly wears?: readonly Wear[];
+  /** The mode of the kit's tokens it is always seen in: light, dark. Absent: as the kit is by itself. */
+  readonly mode?: string;
   /** What is drawn over it to lay it out by; never exported. */
   readonly grid?: ScreenGrid;
   /** Steps of its base grid, px. */
   readonly base?: number;
   readonly guides?: readonly Guide[];
+}
+
+const moded = new WeakMap<Screen, Map<string, Screen>>();
+/** The screen as it is seen in another mode; the same object each time. */
+export function inMode(screen: Screen, mode: string): Screen {
+  if (mode === '' || screen.mode === mode) return screen;
+  let known = moded.get(screen);
+  if (!known) moded.set(screen, (known = new Map()));
+  const made = known.get(mode) ?? { ...screen, mode };
+  known.set(mode, made);
+  return made;
 }
 
 /** Columns over a screen, px: so many between the margins, or of a given width in the middle. */

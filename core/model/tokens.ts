@@ -57,6 +57,19 @@ const modes = new Memory<readonly string[]>();
 export const modesOf = (kit: Kit): readonly string[] =>
   modes.of(kit, [], () => [...new Set(Object.values(kit.tokens).flatMap((t) => Object.keys(t.modes ?? {})))]);
 
+/** The modes a kit can be seen in, by name: light and dark, one of which is its own, and any other. None: it has one look. */
+export function modesToSee(kit: Kit): readonly string[] {
+  const own = modesOf(kit);
+  return own.length === 0 ? [] : [...new Set(['light', 'dark', ...own])];
+}
+
+/** The colour of the ground of screens in a kit, or white. */
+export function groundOf(kit: Kit | undefined, mode = ''): string {
+  const page = kit && tokenMeaning(kit, 'page');
+  const value = kit && page ? tokenValue(kit, page.path, mode) : undefined;
+  return typeof value === 'string' ? value : '#ffffff';
+}
+
 /** Px of a dimension: `16`, `"16px"`, `"1rem"`, `{value, unit}`. Anything else: undefined. */
 export function toPx(value: Json | undefined): number | undefined {
   if (typeof value === 'number') return sane(value);

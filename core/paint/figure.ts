@@ -41,7 +41,9 @@ export function figure(shape: Shape, numbers: readonly number[], w: number, h: n
   const least = Math.min(...numbers);
   const room = Math.max(...numbers) - least || 1;
   const step = numbers.length > 1 ? (w - stroke) / (numbers.length - 1) : 0;
-  const points = numbers.map((n, i) => `${at(inset + i * step)} ${at(inset + (1 - (n - least) / room) * (h - stroke))}`);
+  const points = numbers.map(
+    (n, i) => `${at(inset + i * step)} ${at(inset + (1 - (n - least) / room) * (h - stroke))}`,
+  );
   return points.length === 1 ? `M${points[0] ?? ''}h${at(w - stroke)}` : `M${points.join('L')}`;
 }
 

@@ -19,6 +19,8 @@ const TITLES: Readonly<Record<Concern, string>> = {
   'text-wrapped': 'Text wraps now',
   contrast: 'Too little contrast',
   outside: 'Reaches out of the screen',
+  overlap: 'Lies over another thing',
+  glyph: 'A sign the font has not',
   'no-counterpart': 'No counterpart',
   'parked-content': 'Content waits',
   parked: 'Parked',
@@ -38,7 +40,11 @@ export function causesOf(findings: readonly Finding[]): readonly Cause[] {
   return [...by]
     .map(([id, places]): Cause => {
       const first = places[0] as Finding;
-      const own = first.concern === 'parked' || first.concern === 'literal' || first.concern === 'contrast';
+      const own =
+        first.concern === 'parked' ||
+        first.concern === 'literal' ||
+        first.concern === 'contrast' ||
+        first.concern === 'glyph';
       return {
         id,
         concern: first.concern,

@@ -25,7 +25,6 @@ import {
 
 const { kits, fonts } = shippedKits();
 const SKERRY = 'skerry-line@2.1.0';
-const PLYWOOD = 'plywood@1.0.0';
 const skerry = kits.get(SKERRY) as Kit;
 const demo = (id: string): Project => demoProjects(kits).find((p) => p.id === id) as Project;
 
@@ -56,7 +55,7 @@ const harsh = oddKit(skerry, {
   styles: (s) => ({ ...s, size: Math.round(s.size * 1.35), lineHeight: Math.round(s.lineHeight * 1.35) }),
 });
 const crossings = planned(demo('norrvik-crossings'), SKERRY, harsh.ref, new Map([[harsh.ref, harsh.kit]]));
-const summit = planned(demo('summit-pass'), PLYWOOD, SKERRY);
+const lumen = planned(demo('norrvik-crossings'), SKERRY, 'lumen-night-rail@1.0.0');
 
 describe('what there is to look at', () => {
   it('is told by what it comes from, every place once', () => {
@@ -73,7 +72,7 @@ describe('what there is to look at', () => {
 describe('what mends a cause', () => {
   it.each([
     ['another brand with pale greys and large letters', crossings],
-    ['a brand in place of a wireframe', summit],
+    ['a kit of another structure', lumen],
   ])('mends as many places as it says, and brings nothing new: %s', (_, p) => {
     const before = new Set(p.review.findings.map(sameFinding));
     let proven = 0;
@@ -105,9 +104,9 @@ describe('what mends a cause', () => {
     expect(back && back.ok && back.project).toEqual(world.project);
   });
   it('is another component, where the one that was paired loses something', () => {
-    const lost = summit.causes.find((c) => c.title.startsWith('Parked: Text'));
-    const fix = summit.fixes.get(lost?.id ?? '')?.[0];
-    expect(fix?.pair?.from).toMatch(/^plywood/u);
+    const lost = lumen.causes.find((c) => c.concern === 'no-counterpart' && c.about === 'Toggle');
+    const fix = lumen.fixes.get(lost?.id ?? '')?.[0];
+    expect(fix?.pair?.from).toMatch(/^skerry-line/u);
     expect(fix?.says).toMatch(/^Show .+ as .+/u);
     expect(fix?.steps).toEqual([]);
   });

@@ -14,6 +14,7 @@ import { recorded } from '../base/index.js';
 import { layout, type Box } from '../layout/index.js';
 import { matched } from '../match/index.js';
 import {
+  akin,
   componentAt,
   componentsInOrder,
   kitAt,
@@ -128,10 +129,16 @@ const tokenFor = (world: World, found: Found, kit: Kit, path: string): Json =>
   kitAt(world, splitRef(found.ownerRef).kit) === kit ? `{${path}}` : (tokenValue(kit, path) ?? `{${path}}`);
 
 /** Colours of a kit that can be read on a ground, the one most like what stands there first. */
-function readable(kit: Kit, text: string, ground: string, needs: number): readonly { path: string; colour: string }[] {
+function readable(
+  kit: Kit,
+  text: string,
+  ground: string,
+  needs: number,
+  mode: string,
+): readonly { path: string; colour: string }[] {
   return Object.keys(kit.tokens)
     .flatMap((path) => {
-      const colour = kit.tokens[path]?.type === 'color' ? tokenValue(kit, path) : undefined;
+      const colour = kit.tokens[path]?.type === 'color' ? tokenValue(kit, path, mode) : undefined;
       const ratio = typeof colour === 'string' ? contrast(colour, ground) : null;
       return typeof colour === 'string' && ratio !== null && ratio >= needs ? [{ path, colour }] : [];
     })
@@ -149,7 +156,9 @@ function others(world: World, sheet: MatchSheet, from: ComponentRef): readonly C
       const ref = `${sheet.to}/${b.id}`;
       const pair = matched(world, from, a, ref, b);
       const shared = Object.values(pair.props).filter((p) => p.to !== null).length;
-      const kin = (roleFacts(a.role).kin ?? []).some((k) => roleFacts(b.role).kin?.includes(k));
+      // What takes the width of a screen is no stand-in for what takes a corner of it.
+      const kin = akin(a.role, b.role) && (roleFacts(a.role).wide ?? false) === (roleFacts(b.role).wide ?? false);
+      if (a.role !== b.role && !kin) return { ref, b, score: 0 };
       return { ref, b, score: shared / Math.max(1, a.contract.props.length) + (a.role === b.role ? 1 : kin ? 0.4 : 0) };
     })
     .filter((x) => x.ref !== now && x.score > 0.4)
@@ -177,7 +186,7 @@ function candidates(
       const { colours } = first ?? {};
       const kit = found ? kitAt(world, splitRef(found.ownerRef).kit) : undefined;
       if (!colours || !kit) return [];
-      return readable(kit, colours.text, colours.ground, colours.needs)
+      return readable(kit, colours.text, colours.ground, colours.needs, first?.mode ?? '')
         .slice(0, 2)
         .map(({ path }) => ({
           id: `colour ${path}`,
@@ -216,6 +225,8 @@ function candidates(
     case 'literal':
       return asToken(world, first, screens);
     case 'grew':
+    case 'overlap':
+    case 'glyph':
       return [];
   }
 }

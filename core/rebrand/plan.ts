@@ -187,7 +187,15 @@ function matchKits(
     pairs[ref] = worn ? invertPair(worn) : counterpart(world, ref, component, b, to);
   }
   const map = mapKit(a, b);
-  return { from, to, pairs, tokens: map.tokens, textStyles: map.textStyles, icons: map.icons };
+  return {
+    from,
+    to,
+    pairs,
+    tokens: map.tokens,
+    textStyles: map.textStyles,
+    icons: map.icons,
+    ...(saved?.accepted ? { accepted: saved.accepted } : {}),
+  };
 }
 
 /** Two sheets one after the other: the components the designer saw paired stay paired; their contracts are matched afresh. */

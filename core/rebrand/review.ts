@@ -2,8 +2,7 @@ import { layout, type Box } from '../layout/index.js';
 import {
   aliasPath,
   componentAt,
-  kitAt,
-  tokenValue,
+  modesOf,
   roleFacts,
   shownComponent,
   splitRef,
@@ -19,7 +18,8 @@ import {
 import { resolve } from '../resolve/index.js';
 import { plainText, type Fonts } from '../text/index.js';
 import { carry, carryInstance, type Carry, type Outcome } from '../carry/index.js';
-import { composite, contrast } from '../colour/index.js';
+import { reviewColours } from './colours.js';
+import { missing, reviewOverlap } from './placed.js';
 
 export type Concern =
   | 'text-cut'
@@ -28,6 +28,8 @@ export type Concern =
   | 'contrast'
   | 'small-target'
   | 'outside'
+  | 'overlap'
+  | 'glyph'
   | 'grew'
   | 'parked'
   | 'parked-content'
@@ -52,6 +54,8 @@ export interface Finding {
   readonly key: string;
   /** For contrast: what stands on what, as CSS colours. */
   readonly colours?: { readonly text: string; readonly ground: string; readonly needs: number };
+  /** The mode it is seen in, where that is not the screen's own. */
+  readonly mode?: string;
 }
 
 export interface ScreenReview {
@@ -73,6 +77,8 @@ export const WORST: readonly Concern[] = [
   'text-cut',
   'contrast',
   'outside',
+  'overlap',
+  'glyph',
   'no-counterpart',
   'parked-content',
   'parked',
@@ -88,12 +94,15 @@ const GROWN = 40;
 
 /**
  * Lays a screen out before and after, and lists what to look at: text that no longer fits or newly wraps, contrast below
- * WCAG AA, small targets, content outside its container, sections that grew, settings that wait, literals.
+ * WCAG AA in every mode of the kit, signs a font has not, small targets, content outside its container or newly over other
+ * content, sections that grew, settings that wait, literals.
  */
 export function reviewScreen(world: World, screen: Screen, after: readonly Wear[], fonts: Fonts): ScreenReview {
   const before = wearsOf(world.project, screen);
-  const was = layout(resolve(world, screen, { wears: before }), fonts);
-  const now = layout(resolve(world, screen, { wears: after }), fonts);
+  const made = resolve(world, screen, { wears: before });
+  const resolved = resolve(world, screen, { wears: after });
+  const was = layout(made, fonts);
+  const now = layout(resolved, fonts);
   const findings: Finding[] = [];
   const counts = { kept: 0, mapped: 0, parked: 0, held: 0 };
   let instances = 0;
@@ -103,8 +112,13 @@ export function reviewScreen(world: World, screen: Screen, after: readonly Wear[
     instances++;
     reviewSettings(world, screen, node, after, before, counts, findings);
   }
-  reviewTexts(world, screen, was, now, findings);
+  reviewTexts(screen, fonts, was, now, findings);
   reviewBoxes(screen, was, now, findings);
+  reviewOverlap(screen, was, now, findings);
+  reviewColours(world, screen, made.root, resolved.root, '', findings);
+  // In the other modes only the colours are others.
+  for (const mode of otherModes(resolved.mainKit, screen.mode))
+    reviewColours(world, screen, undefined, resolve(world, screen, { wears: after, mode }).root, mode, findings);
   // What lies over it is looked at by itself, as it lies there.
   for (const over of oversOf(screen)) {
     const [a, b] = [before, after].map((wears) => {
@@ -112,11 +126,19 @@ export function reviewScreen(world: World, screen: Screen, after: readonly Wear[
       return whole.children.find((c) => c.node.key === over);
     });
     if (!a || !b) continue;
-    reviewTexts(world, screen, a, b, findings);
+    reviewTexts(screen, fonts, a, b, findings);
     reviewBoxes(screen, a, b, findings);
+    reviewColours(world, screen, a.node, b.node, '', findings);
   }
   findings.sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.measure - a.measure);
   return { screen: screen.id, findings, counts, instances };
+}
+
+/** The modes a screen may be seen in besides its own: `own` says the kit's without a name. */
+function otherModes(kit: Kit | undefined, own: string | undefined): readonly string[] {
+  if (!kit) return [];
+  const all = modesOf(kit);
+  return own !== undefined && all.includes(own) ? all.filter((m) => m !== own) : all;
 }
 
 /** All screens of a project, one at a time; `each` is told after every screen and stops the review by returning false. */
@@ -278,13 +300,11 @@ function short(written: string): string {
   return text.length > 40 ? `${text.slice(0, 39)}…` : text;
 }
 
-function reviewTexts(world: World, screen: Screen, was: Box, now: Box, findings: Finding[]): void {
+function reviewTexts(screen: Screen, fonts: Fonts, was: Box, now: Box, findings: Finding[]): void {
   const before = new Map<string, Seen>();
   texts(was, before);
-  const page = now.node.look.fill ?? '#ffffff';
-  const walk = (box: Box, parent: Box | null, behind: string, instance: string, owner: Box | null): void => {
+  const walk = (box: Box, parent: Box | null, instance: string, owner: Box | null): void => {
     const { look } = box.node;
-    const ground = look.fill && box.node.type !== 'image' ? composite(look.fill, behind, look.opacity) : behind;
     const within = box.node.instance?.name ?? instance;
     const inside = box.node.instance ? box : owner;
     if (box.para && box.node.text !== '' && look.visible) {
@@ -322,6 +342,19 @@ function reviewTexts(world: World, screen: Screen, was: Box, now: Box, findings:
           about,
           key,
         });
+      const lacks = look.textStyle ? missing(fonts, look.textStyle, box.node.text) : '';
+      if (lacks !== '')
+        findings.push({
+          concern: 'glyph',
+          screen: screen.id,
+          node,
+          title: `No ${lacks} in ${look.textStyle?.family ?? ''}`,
+          detail: `${name} on ${screen.name} takes it from another font`,
+          measure: 1,
+          cause: `glyph|${look.textStyle?.family ?? ''}|${lacks}`,
+          about: look.textStyle?.family ?? '',
+          key,
+        });
       const seen = before.get(`${node}|${box.node.text}`);
       if (seen && box.para.lines.length > seen.lines && seen.lines === 1) {
         findings.push({
@@ -336,50 +369,10 @@ function reviewTexts(world: World, screen: Screen, was: Box, now: Box, findings:
           key,
         });
       }
-      if (!look.bars && look.textStyle) {
-        const ratio = contrast(look.color, ground);
-        const large = look.textStyle.size >= 24 || (look.textStyle.size >= 18.66 && look.textStyle.weight >= 700);
-        const needs = large ? 3 : 4.5;
-        if (ratio !== null && ratio < needs - 0.005) {
-          findings.push({
-            concern: 'contrast',
-            screen: screen.id,
-            node,
-            title: `Contrast ${ratio.toFixed(1)} to 1`,
-            detail: `${name}${within ? ` in ${within}` : ''} on ${screen.name}. AA asks ${needs}`,
-            measure: needs - ratio,
-            cause: `contrast|${look.color}|${ground}|${needs}`,
-            about: pairName(world, inside, look.color, ground),
-            key,
-            colours: { text: look.color, ground, needs },
-          });
-        }
-      }
     }
-    for (const c of box.children) walk(c, box, ground, within, inside);
+    for (const c of box.children) walk(c, box, within, inside);
   };
-  walk(now, null, page, '', null);
-}
-
-/** A colour on another, by the names of the kit that shows them where it has some. */
-function pairName(world: World, inside: Box | null, text: string, ground: string): string {
-  const kit = inside?.node.instance ? kitAt(world, splitRef(inside.node.instance.shown).kit) : undefined;
-  const name = (colour: string): string => (kit && colourNames(kit).get(colour.toLowerCase())) ?? colour;
-  return `${name(text)} on ${name(ground)}`;
-}
-const named = new WeakMap<Kit, ReadonlyMap<string, string>>();
-function colourNames(kit: Kit): ReadonlyMap<string, string> {
-  let names = named.get(kit);
-  if (!names) {
-    const made = new Map<string, string>();
-    for (const [path, token] of Object.entries(kit.tokens)) {
-      const value = token.type === 'color' ? tokenValue(kit, path) : undefined;
-      if (typeof value === 'string' && !made.has(value.toLowerCase()))
-        made.set(value.toLowerCase(), path.replace(/^color\./u, ''));
-    }
-    named.set(kit, (names = made));
-  }
-  return names;
+  walk(now, null, '', null);
 }
 
 /** A part of an original, the same in all instances of it, and what it is called. `inside`: the instance it is a part of. */

@@ -54,12 +54,13 @@ export function resolve(world: World, screen: Screen | string, options: ResolveO
   const found = typeof screen === 'string' ? screenOf(world.project, screen) : screen;
   if (!found) throw new RangeError(`There is no screen ${String(screen)}`);
   const wears = options.wears ?? wearsOf(world.project, found);
+  const mode = options.mode ?? found.mode ?? '';
   const first = world.project.kits[0];
-  if (options.trace || options.states || options.inside) return resolveNew(world, found, wears, first, options);
+  if (options.trace || options.states || options.inside) return resolveNew(world, found, wears, first, mode, options);
   return screens.of(
     found,
-    [wears, first, options.mode ?? '', options.emptySlots === true, options.over ?? ''],
-    () => resolveNew(world, found, wears, first, options),
+    [wears, first, mode, options.emptySlots === true, options.over ?? ''],
+    () => resolveNew(world, found, wears, first, mode, options),
     lookIn(world),
   );
 }
@@ -86,13 +87,14 @@ function resolveNew(
   found: Screen,
   wears: readonly Wear[],
   first: KitRef | undefined,
+  mode: string,
   options: ResolveOptions,
 ): ResolvedScreen {
   const main = first === undefined ? undefined : kitAt(world, shownKit(wears, first));
   const context: Context = {
     world,
     wears,
-    mode: options.mode ?? '',
+    mode,
     main,
     width: found.width,
     options,

@@ -1,5 +1,15 @@
 import { isColour } from '../colour/index.js';
-import { aliasPath, isPathData, LARGEST, OVER, SHAPES, readTracks, toPx, type AttrName, type Json } from '../model/index.js';
+import {
+  aliasPath,
+  isPathData,
+  LARGEST,
+  OVER,
+  SHAPES,
+  readTracks,
+  toPx,
+  type AttrName,
+  type Json,
+} from '../model/index.js';
 
 type Takes = (v: Json) => boolean;
 const length: Takes = (v) => toPx(v) !== undefined || aliasPath(v) !== null;

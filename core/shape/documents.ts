@@ -40,7 +40,11 @@ export const wears: Check = list(wear, 100);
 
 const mapping: Check = record(orNull(text(240)), 20_000);
 const propPair: Check = (v, w) =>
-  group({ to: orNull(text(120)), why: text(400) }, { options: mapping, item: record(propPair, 500) })(v, w);
+  group(
+    { to: orNull(text(120)), why: text(400) },
+    { options: mapping, item: record(propPair, 500), into: piece, out: piece, also: list(propPair, 50) },
+  )(v, w);
+const piece: Check = group({ of: oneOf('line', 'item'), at: number(0, 50) }, { field: text(120), rest: flag });
 const pair: Check = group(
   {
     from: ref,
@@ -53,14 +57,17 @@ const pair: Check = group(
   },
   { chosen: flag },
 );
-export const sheet: Check = group({
-  from: ref,
-  to: ref,
-  pairs: record(pair, 2000),
-  tokens: mapping,
-  textStyles: mapping,
-  icons: mapping,
-});
+export const sheet: Check = group(
+  {
+    from: ref,
+    to: ref,
+    pairs: record(pair, 2000),
+    tokens: mapping,
+    textStyles: mapping,
+    icons: mapping,
+  },
+  { accepted: list(text(600), 2000) },
+);
 
 export const flow: Check = group({ id, name: name(200) });
 
@@ -76,12 +83,13 @@ export const screenGrid: Check = group(COLUMNS, {
   from: list(group({ at: number(1, 10_000), ...COLUMNS }, { width: number(1, 10_000) }), 12),
 });
 export const screenBase = number(1, 500);
+export const screenMode = name(60);
 export const guides: Check = list(group({ id, axis: oneOf('x', 'y'), at: number(-50_000, 50_000) }), 200);
 
 export const screen: Check = both(
   group(
     { id, name: name(200), flow: id, device, width: screenWidth, height: screenHeight, root: id, nodes: () => null },
-    { wears, grid: screenGrid, base: screenBase, guides },
+    { wears, mode: screenMode, grid: screenGrid, base: screenBase, guides },
   ),
   (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
   (v, w) => {

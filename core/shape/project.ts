@@ -18,6 +18,7 @@ import {
   kits,
   screen,
   screenHeight,
+  screenMode,
   screenWidth,
   sheet,
   guides,
@@ -144,6 +145,7 @@ function mendScreen(value: unknown, at: number, tell: (where: string, message: s
     ...Object.fromEntries(
       (
         [
+          ['mode', screenMode],
           ['grid', screenGrid],
           ['base', screenBase],
           ['guides', guides],

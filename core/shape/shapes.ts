@@ -17,6 +17,7 @@ export {
   screenBase,
   screenGrid,
   screenHeight,
+  screenMode,
   screenWidth,
   sheet,
   slot,

@@ -72,6 +72,13 @@ export class Fonts {
     this.version++;
   }
 
+  /** Has a face of the family a sign for a character? A family that is not known has none to lack. */
+  covers(family: string, char: string): boolean {
+    const faces = this.faces.filter((f) => f.family === family);
+    const code = char.codePointAt(0) ?? 0;
+    return faces.length === 0 || code < 0x21 || faces.some((f) => f.has(code));
+  }
+
   get families(): readonly string[] {
     return [...new Set(this.faces.map((f) => f.family))];
   }

@@ -26,7 +26,9 @@ const common = breadth({
   textStyles,
   frame: { stroke: '{@line}', strokeSides: 'bottom' },
   sheet: { fill: '{@surface}', stroke: '{@line}' },
-}).map((c): Part => ({ ...c, family: FAMILIES[String(c['family'])] ?? 'To read' }));
+});
+/** In the families of this kit. */
+const ours = (c: Part): Part => ({ ...c, family: FAMILIES[String(c['family'])] ?? c['family'] ?? 'To read' });
 
 /** Sleeper trains: dark, square, in serif, and of a structure of its own. */
 export const lumenNightRail: Part = {
@@ -48,6 +50,6 @@ export const lumenNightRail: Part = {
   ],
   icons: icons(ICONS, 1.6),
   families: ['To press', 'To fill in', 'To find the way', 'To read', 'To see', 'To tell', 'To compare'],
-  components: documented([...own, ...common], lumenPages),
+  components: documented([...own, ...common].map(ours), lumenPages),
   templates,
 };

@@ -5,6 +5,7 @@ import {
   Fonts,
   kitRef,
   layout,
+  inMode,
   lensWears,
   paint,
   readKit,
@@ -61,8 +62,9 @@ export class Draughtsman {
     }
     if (wanted.what === 'sheet') return { png: this.png(sheetSvg(wanted.cells), 1), name: wanted.label };
     const world: World = { project: wanted.project, kits: this.kits };
-    const screen = screenOf(world.project, wanted.screen);
-    if (!screen) throw notFound('screen', wanted.screen);
+    const found = screenOf(world.project, wanted.screen);
+    if (!found) throw notFound('screen', wanted.screen);
+    const screen = inMode(found, wanted.mode ?? '');
     const wears =
       wanted.lens && this.kits.has(wanted.lens)
         ? lensWears(world, screen, wanted.lens)

@@ -3,7 +3,7 @@ import { Readable } from 'node:stream';
 import type { FastifyInstance } from 'fastify';
 import { nanoid } from 'nanoid';
 import * as yup from 'yup';
-import { screenOf, type Project, type Screen } from '../../core/index.js';
+import { inMode, screenOf, type Project, type Screen } from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import { sheetPdf, type Cell } from '../drawing/contact.js';
 import type { Studio } from '../drawing/studio.js';
@@ -27,6 +27,7 @@ const wanted = yup.object({
   kind: yup.string().oneOf(['pdf', 'png']).required(),
   screens: yup.array(yup.string().max(160).required()).max(MOST_SCREENS).required(),
   lens: yup.string().max(240),
+  mode: yup.string().max(60),
 });
 /** So many screens fit on a sheet that is one picture. */
 const MOST_IN_PNG = 60;
@@ -67,7 +68,7 @@ export async function contactRoutes(
       try {
         for (const screen of asked) {
           if (gone.signal.aborted) return;
-          cells.push(await cellOf(project, screen, lens, gone.signal));
+          cells.push(await cellOf(project, inMode(screen, body.mode ?? ''), lens, gone.signal));
           yield line({ done: cells.length, of: asked.length });
         }
         const name = `${project.name}, contact sheet`;

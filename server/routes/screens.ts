@@ -17,7 +17,7 @@ interface Options {
 }
 interface Query {
   Params: { id: string; file: string };
-  Querystring: { scale?: string; lens?: string; over?: string };
+  Querystring: { scale?: string; lens?: string; mode?: string; over?: string };
 }
 /** A picture is only ever a picture, wherever it is opened. */
 const ONLY_A_PICTURE = "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:; sandbox";
@@ -42,10 +42,11 @@ export async function screenRoutes(
     const { project, revision } = await projects.open(id);
     if (!screenOf(project, screen)) throw notFound('screen', screen);
     const { over } = request.query;
+    const mode = request.query.mode?.slice(0, 60) ?? '';
     const shown = screenOf(project, screen);
     if (over !== undefined && !(shown && oversOf(shown).includes(over)))
       throw new ProblemError('picture.over', `Nothing called ${over.slice(0, 80)} lies over this screen.`, 'over');
-    const key = JSON.stringify([id, revision, screen, lens, over, scale, kits.version]);
+    const key = JSON.stringify([id, revision, screen, lens, mode, over, scale, kits.version]);
     const drawn =
       cache.get(key) ??
       (await studio.screen(
@@ -54,6 +55,7 @@ export async function screenRoutes(
           project: only(project, screen),
           screen,
           ...(lens ? { lens } : {}),
+          ...(mode ? { mode } : {}),
           ...(over === undefined ? {} : { over }),
           ...(scale === undefined ? {} : { scale }),
         },

@@ -12,10 +12,19 @@ export type ScreenStep =
   | { readonly do: 'screenWears'; readonly screen: string; readonly value: readonly Wear[] | null };
 type Of<K extends ScreenStep['do']> = Extract<ScreenStep, { do: K }>;
 
-export type ScreenField = 'name' | 'device' | 'width' | 'height' | 'grid' | 'base' | 'guides';
-export const SCREEN_FIELDS: readonly ScreenField[] = ['name', 'device', 'width', 'height', 'grid', 'base', 'guides'];
+export type ScreenField = 'name' | 'device' | 'width' | 'height' | 'grid' | 'base' | 'guides' | 'mode';
+export const SCREEN_FIELDS: readonly ScreenField[] = [
+  'name',
+  'device',
+  'width',
+  'height',
+  'grid',
+  'base',
+  'guides',
+  'mode',
+];
 /** Fields that a screen need not have: null takes them away. */
-const MAY: ReadonlySet<ScreenField> = new Set(['grid', 'base', 'guides']);
+const MAY: ReadonlySet<ScreenField> = new Set(['grid', 'base', 'guides', 'mode']);
 const FIELD_CHECKS = {
   name: check.name(200),
   device: shapes.device,
@@ -24,6 +33,7 @@ const FIELD_CHECKS = {
   grid: check.orNull(shapes.screenGrid),
   base: check.orNull(shapes.screenBase),
   guides: check.orNull(shapes.guides),
+  mode: check.orNull(shapes.screenMode),
 } as const;
 
 const LIST = 'screens';
@@ -116,7 +126,11 @@ const moveScreen: StepKind<Of<'moveScreen'>, ScreenStep> = {
   about,
   touches,
   leaves,
-  behind,
+  // What it was to stand behind may have gone to stand behind it: then it stays where it is.
+  behind(now, step, before) {
+    const put = behind(now, step, before);
+    return put.after === step.screen ? { ...put, after: beforeOf(now, step.screen) } : put;
+  },
   order,
 };
 

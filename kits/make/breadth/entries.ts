@@ -586,7 +586,7 @@ export const entries = (d: Dialect): readonly Part[] => [
         'items',
       ),
     ],
-    tree: box('root', { fill: PALE, stroke: HAIR, radius: '{@corner}', padding: 2 }, [
+    tree: box('root', { fill: PALE, stroke: HAIR, radius: '{@corner}', padding: 2, minWidth: 220 }, [
       series(
         'items',
         'items',

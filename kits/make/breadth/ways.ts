@@ -387,7 +387,7 @@ export const ways = (d: Dialect): readonly Part[] => [
         'items',
       ),
     ],
-    tree: box('root', {}, [
+    tree: box('root', { minWidth: 200 }, [
       series(
         'items',
         'items',

@@ -184,6 +184,7 @@ export const content: readonly Part[] = [
     words: ['image', 'photo'],
     props: [
       imageProp('file', 'File', 'Which picture.', 'image'),
+      textProp('says', 'Says', '', 'A line below; empty for none.', 'label'),
       choiceProp(
         'window',
         'Window',
@@ -201,12 +202,13 @@ export const content: readonly Part[] = [
         'fit',
       ),
     ],
-    tree: box('root', { minWidth: 40 }, [
+    tree: box('root', { minWidth: 40, gap: '{pitch.hair}' }, [
       picture(
         'file',
         { width: 'stretch', aspect: 1.9, fill: '{hue.plush}', stroke: '{hue.seam}' },
         { bind: { asset: 'file' } },
       ),
+      label('says', 'fine-print', '{hue.whisper}', { bind: { text: 'says' } }, { width: 'stretch' }),
     ]),
     rules: [
       rule({ window: 'square' }, { file: { aspect: 1 } }),
