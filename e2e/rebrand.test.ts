@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import type { Project } from '../core/index.js';
+import type { Node, Project, Screen } from '../core/index.js';
 import { demoProjects } from '../kits/demo/index.js';
 import { Desk } from './desk.js';
 import { Hand } from './hand.js';
@@ -17,7 +17,23 @@ let hand: Hand;
 const settled: typeof desk.settled = (is) => desk.settled(is);
 const PLYWOOD = 'plywood@1.0.0';
 const SKERRY = 'skerry-line@2.1.0';
+const LUMEN = 'lumen-night-rail@1.0.0';
 const summit = demoProjects(kits).find((p) => p.id === 'summit-pass') as Project;
+
+/** The screens of the demo, with a switch on the first. */
+const begun = summit.screens.map((s, i): Screen => {
+  const root = s.nodes[s.root];
+  if (i > 0 || root?.type !== 'box') return s;
+  const remind: Node = {
+    id: 'remind',
+    type: 'instance',
+    component: `${PLYWOOD}/switch`,
+    attrs: {},
+    settings: [],
+    fills: [],
+  };
+  return { ...s, nodes: { ...s.nodes, [root.id]: { ...root, children: [...root.children, remind.id] }, remind } };
+});
 
 beforeEach(async () => {
   page = await desk.newPage();
@@ -25,10 +41,10 @@ beforeEach(async () => {
   // Two flows, in a wireframe kit.
   await desk.make('Passes', [
     { do: 'flow', flow: 'later', value: { id: 'later', name: 'Later' }, after: 'flow-1' },
-    ...summit.screens.map((screen, i) => ({
+    ...begun.map((screen, i) => ({
       do: 'insertScreen' as const,
       screen: { ...screen, flow: i === 0 ? 'flow-1' : 'later' },
-      after: i === 0 ? null : (summit.screens[i - 1]?.id ?? null),
+      after: i === 0 ? null : (begun[i - 1]?.id ?? null),
     })),
   ]);
   await page.goto(`${desk.house.address}/p/${desk.id}/rebrand`);
@@ -36,41 +52,74 @@ beforeEach(async () => {
 });
 const causes = (): Promise<string[]> =>
   page.$$eval('[aria-label="To look at"] > ul > li:not(.taken) > strong', (all) => all.map((e) => e.textContent ?? ''));
+/** Chooses the kit that is put on, by pointer. */
+async function putOn(name: string): Promise<void> {
+  await hand.click('::-p-aria(Put on[role="combobox"])');
+  await hand.click(`::-p-aria(${name}[role="option"])`);
+}
+/** Waits until nothing more is found or tried: what is told has stood still for a second. */
+const tried = (): Promise<unknown> =>
+  page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        let last = '';
+        let since = performance.now();
+        const look = (): void => {
+          const now = document.querySelector('[aria-label="To look at"]')?.textContent ?? '';
+          if (now !== last || now.includes('Trying') || now.includes('Cancel')) since = performance.now();
+          last = now;
+          if (performance.now() - since > 1000) done();
+          else setTimeout(look, 50);
+        };
+        look();
+      }),
+  );
 const wears = (p: Project, i: number): string | undefined => p.screens[i]?.wears?.[0]?.shows;
 
 describe('a rebrand', () => {
   it('tells causes, tries what mends them, and does what was taken with the rebrand', async () => {
+    await putOn('Lumen Night Rail 1.0.0');
     await page.waitForSelector('.fix');
+    await tried();
     const before = await causes();
-    const lost = before.findIndex((c) => c.startsWith('Parked: Text'));
-    expect(lost).toBeGreaterThanOrEqual(0);
-    expect(await page.$eval('.fix', (e) => e.textContent)).toMatch(/^Show Empty state as .+ mends it, nothing new/u);
-    await hand.click('[aria-label="Take: Show Empty state as Card"]');
+    const lost = 'No counterpart';
+    expect(before).toContain(lost);
+    expect(await page.$eval('.fix', (e) => e.textContent)).toMatch(/^Show Switch as Agree mends it, nothing new/u);
+    await hand.click('[aria-label="Take: Show Switch as Agree"]');
     await page.waitForSelector('.taken');
-    await page.waitForFunction(
-      () =>
-        ![...document.querySelectorAll('[aria-label="To look at"] strong')].some((e) =>
-          e.textContent?.startsWith('Parked: Text'),
-        ),
-    );
+    const told = (what: string, is: boolean) =>
+      page.waitForFunction(
+        (text, wanted) =>
+          [...document.querySelectorAll('[aria-label="To look at"] li:not(.taken) > strong')].some(
+            (e) => e.textContent === text,
+          ) === wanted,
+        {},
+        what,
+        is,
+      );
+    await told(lost, false);
     // Taken back, it is there again.
     await hand.click('.taken button');
-    await page.waitForFunction(() =>
-      [...document.querySelectorAll('[aria-label="To look at"] strong')].some((e) =>
-        e.textContent?.startsWith('Parked: Text'),
-      ),
-    );
+    await told(lost, true);
+    await tried();
     expect(await causes()).toEqual(before);
+    // What is looked at and left as it is, is not told again until it is asked for.
+    const parked = before.find((c) => c.startsWith('Parked')) ?? '';
+    await hand.click(`[aria-label="Leave as it is: ${parked}"]`);
+    await told(parked, false);
+    await hand.click('.left summary');
+    await hand.click(`[aria-label="Look at again: ${parked}"]`);
+    await told(parked, true);
     await page.waitForSelector('.all button');
     await hand.click('.all button');
     await page.waitForSelector('.taken');
     await hand.click('::-p-aria(Rebrand 4 screens)');
     const p = await settled((x) => x.wears.length > 0);
     const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
-    expect(chosen.map((x) => [x.from, x.to])).toEqual([[`${PLYWOOD}/empty`, `${SKERRY}/panel-card`]]);
-    await press(page, 'button', 'Undo Rebrand 4 screens to Skerry Line');
+    expect(chosen.map((x) => [x.from, x.to])).toEqual([[`${PLYWOOD}/switch`, `${LUMEN}/agree`]]);
+    await press(page, 'button', 'Undo Rebrand 4 screens to Lumen Night Rail');
     const back = await settled((x) => x.wears.length === 0);
-    expect(back.screens.map((s) => s.nodes)).toEqual(summit.screens.map((s) => s.nodes));
+    expect(back.screens.map((s) => s.nodes)).toEqual(begun.map((s) => s.nodes));
   });
   it('takes what was chosen from the file of a sheet, and says what it could not', async () => {
     await page.waitForSelector('[aria-label="Counterpart of Card"]');
@@ -159,5 +208,74 @@ describe('S. a new brand from two colours and a font, on all screens', () => {
     // Nothing that is installed is replaced: the second of that name is another version.
     expect((await desk.project()).wears[0]?.shows).toBe('harbour-light@1.1.0');
     expect(desk.wrong).toEqual([]);
+  });
+});
+
+describe('R. all screens of the demo from one kit to another of its own structure, everything that is found mended', () => {
+  beforeEach(async () => {
+    desk.id = 'norrvik-crossings';
+    if ((await desk.project()).wears.length > 0) await undone();
+    await page.goto(`${desk.house.address}/p/norrvik-crossings/rebrand`);
+    await page.waitForSelector('[aria-label="Put on"]');
+    await page.waitForSelector('[aria-label="Counterpart of Card"]');
+  });
+  /** Puts the demo back into what it wore, as another session would. */
+  async function undone(): Promise<void> {
+    await page.goto(`${desk.house.address}/p/norrvik-crossings/compose/find`);
+    await page.waitForSelector('.screen');
+    await page.evaluate(() => undefined);
+    await desk.post(`/projects/norrvik-crossings/edits`, {
+      base: (
+        (await (await fetch(`${desk.house.address}/api/projects/norrvik-crossings`)).json()) as { revision: number }
+      ).revision,
+      edits: [
+        {
+          id: `back-${Date.now()}`,
+          label: 'Back',
+          steps: [
+            { do: 'wears', value: [] },
+            { do: 'sheet', key: `${SKERRY}>${LUMEN}`, value: null },
+          ],
+        },
+      ],
+    });
+  }
+  const look = (name: string) =>
+    `::-p-xpath(//aside[@aria-label="To look at"]//button[starts-with(normalize-space(.), "${name}")])`;
+  async function mendedAll(): Promise<void> {
+    const p = await settled((x) => x.wears.length > 0);
+    expect(p.screens).toHaveLength(13);
+    expect(p.wears[0]?.shows).toBe(LUMEN);
+    const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
+    expect(chosen.map((x) => x.to?.split('/')[1]).sort()).toEqual(['agree', 'view']);
+    expect(p.sheets[`${SKERRY}>${LUMEN}`]?.accepted?.length).toBeGreaterThan(0);
+    expect(desk.wrong).toEqual([]);
+  }
+  it('by keyboard', async () => {
+    await hand.click('::-p-aria(Put on[role="combobox"])');
+    await hand.type('Lumen', 'Enter');
+    await tried();
+    await page.waitForSelector(look('Mend'));
+    await hand.click(look('Mend'));
+    await page.waitForSelector('.taken');
+    await tried();
+    await page.waitForSelector(look('Leave these'));
+    await hand.click(look('Leave these'));
+    await page.waitForSelector('::-p-text(mended or left as it is)');
+    await hand.click('::-p-aria(Rebrand 13 screens)');
+    await mendedAll();
+    expect(hand.count, 'R by keyboard: actions').toBeLessThanOrEqual(8);
+  });
+  it('by pointer', async () => {
+    await putOn('Lumen Night Rail 1.0.0');
+    await tried();
+    await hand.click(look('Mend'));
+    await page.waitForSelector('.taken');
+    await tried();
+    await hand.click(look('Leave these'));
+    await page.waitForSelector('::-p-text(mended or left as it is)');
+    await hand.click('::-p-aria(Rebrand 13 screens)');
+    await mendedAll();
+    expect(hand.count, 'R by pointer: actions').toBeLessThanOrEqual(10);
   });
 });

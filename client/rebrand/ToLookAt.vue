@@ -8,6 +8,8 @@ import { plural } from '../counts.js';
 /** What there is to look at after a rebrand, as far as it was reviewed: by what it comes from, with ways that were proven to mend it. */
 const props = defineProps<{
   causes: readonly Cause[];
+  /** Those that somebody looked at and leaves as they are. */
+  accepted: readonly Cause[];
   places: number;
   /** Ways by the cause they mend; those of a cause that is not there are not tried yet. */
   fixes: ReadonlyMap<string, readonly Fix[]>;
@@ -17,7 +19,14 @@ const props = defineProps<{
   of: number;
   stopped: boolean;
 }>();
-defineEmits<{ show: [finding: Finding]; stop: []; take: [fix: Fix]; untake: [fix: Fix]; takeAll: [] }>();
+defineEmits<{
+  show: [finding: Finding];
+  stop: [];
+  take: [fix: Fix];
+  untake: [fix: Fix];
+  takeAll: [];
+  accept: [ids: readonly string[], yes: boolean];
+}>();
 /** So many causes and places of one are listed; what there is beyond is counted. */
 const MOST = 120;
 const FEW = 30;
@@ -25,6 +34,7 @@ const open = ref('');
 const reviewing = computed(() => props.done < props.of && !props.stopped);
 const trying = computed(() => !reviewing.value && props.causes.some((c) => !props.fixes.has(c.id)));
 const ready = computed(() => props.causes.filter((c) => (props.fixes.get(c.id)?.length ?? 0) > 0).length);
+const ids = computed(() => props.causes.map((c) => c.id));
 const does = (f: Fix): string =>
   `${f.of === 1 ? 'mends it' : `mends ${f.mends === f.of ? 'all' : f.mends} of ${f.of}`}, nothing new to look at`;
 </script>
@@ -45,8 +55,10 @@ const does = (f: Fix): string =>
         stopped
           ? 'The review was stopped.'
           : taken.length > 0
-            ? 'Nothing more to look at: what was found is mended.'
-            : 'Nothing to look at: every setting is carried, every text fits.'
+            ? `Nothing more to look at: what was found is mended${accepted.length > 0 ? ' or left as it is' : ''}.`
+            : accepted.length > 0
+              ? 'Nothing more to look at: the rest is left as it is.'
+              : 'Nothing to look at: every setting is carried, every text fits.'
       }}
     </p>
     <div v-else class="all">
@@ -58,6 +70,15 @@ const does = (f: Fix): string =>
         :label="`Mend ${plural(ready, 'cause')}`"
         title="Takes the best proven way for each"
         @click="$emit('takeAll')"
+      />
+      <Button
+        v-else-if="!trying"
+        size="small"
+        severity="secondary"
+        outlined
+        :label="causes.length === 1 ? 'Leave it as it is' : `Leave these ${causes.length} as they are`"
+        title="Looked at: not told again for these two kits"
+        @click="$emit('accept', ids, true)"
       />
       <span class="note" role="status">{{
         trying ? 'Trying what mends them …' : ready === 0 ? 'Nothing was proven to mend these.' : ''
@@ -89,6 +110,13 @@ const does = (f: Fix): string =>
           {{ open === c.id ? 'Fold' : 'Where' }}
         </button>
         <button v-else-if="c.places[0]" class="quiet-link" @click="$emit('show', c.places[0])">Show</button>
+        <button
+          class="quiet-link leave"
+          :aria-label="`Leave as it is: ${c.title}`"
+          @click="$emit('accept', [c.id], true)"
+        >
+          Leave as it is
+        </button>
         <ol v-if="open === c.id">
           <li v-for="(p, i) in c.places.slice(0, FEW)" :key="i">
             <p class="note">{{ p.detail }}</p>
@@ -98,6 +126,19 @@ const does = (f: Fix): string =>
         </ol>
       </li>
     </ul>
+    <details v-if="accepted.length > 0" class="left">
+      <summary class="note">
+        {{ plural(accepted.length, 'cause') }} left as {{ accepted.length === 1 ? 'it is' : 'they are' }}
+      </summary>
+      <p v-for="c in accepted" :key="c.id" class="fix">
+        <span
+          >{{ c.title }} <span class="note">{{ c.about }}, {{ plural(c.places.length, 'place') }}</span></span
+        >
+        <button class="quiet-link" :aria-label="`Look at again: ${c.title}`" @click="$emit('accept', [c.id], false)">
+          Look again
+        </button>
+      </p>
+    </details>
     <p v-if="causes.length > MOST" class="note empty">The first {{ MOST }} of {{ causes.length }} stand here.</p>
   </aside>
 </template>
@@ -138,6 +179,15 @@ ol li {
   padding: 3px 0 3px 8px;
   border-left: 3px solid var(--tape);
   margin: 4px 0;
+}
+.leave {
+  margin-left: 12px;
+}
+.left {
+  padding: 10px 16px;
+}
+.left summary {
+  cursor: pointer;
 }
 .progress :deep(.p-progressbar) {
   width: 100%;

@@ -30,10 +30,16 @@ const GROUND = ['originals', 'editions', 'contentSets', 'wears'] as const satisf
 /** What a rebrand would do to all screens. */
 export type Total = ReturnType<typeof sumReviews>;
 
-/** The kit that is likely put on next: a brand's, if there is one. */
+const rolesOf = (kit: Kit | undefined): ReadonlySet<string> =>
+  new Set(Object.values(kit?.components ?? {}).map((c) => c.role));
+/** The kit that is likely put on next: a brand's rather than a wireframe's, the one that has most of what is worn. */
 export const firstToPutOn = (kits: ReadonlyMap<KitRef, Kit>, from: KitRef): KitRef | undefined => {
-  const others = [...kits.entries()].filter(([ref]) => ref !== from);
-  return (others.find(([, k]) => k.fidelity === 'brand') ?? others[0])?.[0];
+  const worn = [...rolesOf(kits.get(from))];
+  const fit = (k: Kit): number => {
+    const has = rolesOf(k);
+    return (k.fidelity === 'brand' ? 1000 : 0) + worn.filter((r) => has.has(r)).length;
+  };
+  return [...kits].filter(([ref]) => ref !== from).sort(([, a], [, b]) => fit(b) - fit(a))[0]?.[0];
 };
 
 /**
@@ -86,7 +92,7 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<Re
   ]);
   let wearing = 0;
   watch(
-    [sheet, () => doc.shown?.wears, () => worn.value.length],
+    [() => sheet.value?.pairs, () => sheet.value?.from, () => doc.shown?.wears, () => worn.value.length],
     async () => {
       const mine = ++wearing;
       after.value = new Map();
@@ -173,7 +179,18 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<Re
     stopped.value = true;
   }
   const total = computed(() => sumReviews(reviews.value));
-  const causes = computed(() => causesOf(total.value.findings));
+  const found = computed(() => causesOf(total.value.findings));
+  /** What somebody looked at and leaves as it is: kept with the sheet, and not told again. */
+  const accepts = (id: string): boolean => sheet.value?.accepted?.includes(id) ?? false;
+  const causes = computed(() => found.value.filter((c) => !accepts(c.id)));
+  const accepted = computed(() => found.value.filter((c) => accepts(c.id)));
+  /** Nothing else of the sheet changes, so what was planned and found with it still holds. */
+  function accept(ids: readonly string[], yes = true): void {
+    const on = sheet.value;
+    if (!on) return;
+    const rest = (on.accepted ?? []).filter((id) => !ids.includes(id));
+    edited.value = { ...on, accepted: yes ? [...rest, ...ids] : rest };
+  }
 
   // ── ways to mend them, tried one cause after the other when the review is done ──
   const fixes = shallowRef<ReadonlyMap<string, readonly Fix[]>>(new Map());
@@ -221,6 +238,8 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<Re
     total,
     counts,
     causes,
+    accepted,
+    accept,
     fixes,
     taken,
     take,

@@ -91,6 +91,8 @@ const {
   total,
   counts,
   causes,
+  accepted,
+  accept,
   fixes,
   taken,
   take,
@@ -209,6 +211,7 @@ const title = (ref: string): string => {
     </section>
     <ToLookAt
       :causes="causes"
+      :accepted="accepted"
       :places="total.findings.length"
       :fixes="fixes"
       :taken="taken"
@@ -220,6 +223,7 @@ const title = (ref: string): string => {
       @take="take"
       @untake="untake"
       @take-all="takeAll"
+      @accept="accept"
     />
     <BrandDialog v-if="making" v-model:visible="making" :base="brandBase" :from="from" @made="(ref) => (to = ref)" />
   </div>

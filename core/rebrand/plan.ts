@@ -49,24 +49,30 @@ function likeness(
   b: Component,
 ): { score: number; pair: ComponentPair } {
   const pair = matched(world, refA, a, refB, b);
-  const sameRole = a.role === b.role;
   const total = a.contract.props.length;
   const found = Object.values(pair.props).filter((p) => p.to !== null).length;
   const carried = total === 0 ? (b.contract.props.length === 0 ? 1 : 0.5) : found / total;
   // Of two that carry as much, the one that asks for little else is meant: a plain one and a rich one of the same role differ so.
   const most = Math.max(total, b.contract.props.length);
   const shared = 0.7 * carried + 0.3 * (most === 0 ? 1 : found / most);
-  const name = sameRole
-    ? besidesRole(a.name, b.name, a.role)
-    : Math.max(
-        similarity(a.name, b.name),
-        ...a.words.map((w) => similarity(w, b.name)),
-        ...b.words.map((w) => similarity(w, a.name)),
-      );
   const slots = a.contract.slots.length === 0 || Object.values(pair.slots).some((s) => s !== null);
   // Twins of one role are told apart by name: it weighs enough to decide between equals, never to cross roles alone.
-  const score = (sameRole ? 0.55 : 0) + 0.25 * shared + 0.2 * name - (slots ? 0 : 0.1);
+  const score = byName(a, b) + CONTRACT * shared - (slots ? 0 : 0.1);
   return { score, pair };
+}
+/** What a contract that is the same to the last property adds. */
+const CONTRACT = 0.25;
+/** What is known of two components before their contracts are matched, which takes longest. */
+function byName(a: Component, b: Component): number {
+  if (a.role === b.role) return 0.55 + 0.2 * besidesRole(a.name, b.name, a.role);
+  return (
+    0.2 *
+    Math.max(
+      similarity(a.name, b.name),
+      ...a.words.map((w) => similarity(w, b.name)),
+      ...b.words.map((w) => similarity(w, a.name)),
+    )
+  );
 }
 
 /**
@@ -100,6 +106,8 @@ export function counterpart(
 ): ComponentPair {
   let best: { score: number; pair: ComponentPair } | undefined;
   for (const candidate of componentsInOrder(kit)) {
+    // However well their contracts went together, it would not be the best, or none at all.
+    if (byName(component, candidate) + CONTRACT < Math.max(LEAST, best?.score ?? 0)) continue;
     const got = likeness(world, ref, component, `${kitRef}/${candidate.id}`, candidate);
     if (!best || got.score > best.score + 1e-9) best = got;
   }

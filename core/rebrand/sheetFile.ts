@@ -12,6 +12,7 @@ import { choosePair } from './plan.js';
 export const SHEET_FORMAT = 'dekkor-sheet/1';
 /** More than this is no sheet between two kits. */
 const MOST = 5000;
+const MOST_LEFT = 1000;
 
 /**
  * A match sheet in the open format (docs/sheet.schema.json): which component stands for which, how sure that is and why, and what
@@ -30,6 +31,7 @@ export function writeSheet(sheet: MatchSheet): Json {
       why: p.why,
       ...(p.chosen ? { chosen: true } : {}),
     })),
+    ...(sheet.accepted && sheet.accepted.length > 0 ? { accepted: [...sheet.accepted] } : {}),
   };
 }
 
@@ -97,5 +99,9 @@ export function readSheet(world: World, json: unknown, onto: MatchSheet): ReadSh
     sheet = choosePair(world, sheet, own, other);
     taken++;
   }
+  // What was looked at is so for this way round only.
+  const left = same && Array.isArray(file['accepted']) ? file['accepted'] : [];
+  const known = left.filter((c): c is string => typeof c === 'string' && c.length <= 600).slice(0, MOST_LEFT);
+  if (known.length > 0) sheet = { ...sheet, accepted: [...new Set([...(sheet.accepted ?? []), ...known])] };
   return { sheet, taken, problems };
 }
