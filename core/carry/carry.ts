@@ -27,20 +27,9 @@ import {
 } from '../model/index.js';
 import { convert, convertIcon, meaningOf, convertStyle, convertToken, type Converted } from './convert.js';
 import { mapFor, pairFor } from '../match/index.js';
-import { meet } from './meet.js';
+import { meet, targetKey, type Carried, type Placed } from './meet.js';
 
-/** A setting in the terms of the component that is shown. */
-export interface Carried {
-  readonly at: readonly string[];
-  readonly kind: 'prop' | 'attr';
-  readonly name: string;
-  readonly value: Json;
-  readonly when?: When;
-  /** Index of the setting it comes from; -1 for a meaning that is held. */
-  readonly from: number;
-}
-/** One that takes a place in a value that says several things. */
-type Placed = Carried & { readonly into?: Piece };
+export { targetKey, type Carried } from './meet.js';
 
 export type Outcome = 'kept' | 'mapped' | 'parked' | 'held';
 
@@ -161,12 +150,6 @@ function carrySetting(
     { outcome: same ? 'kept' : 'mapped', to: got.to, why: same ? 'the same component' : got.why },
     got.shows.map((one) => ({ at: got.at, kind: s.kind, from, ...(s.when ? { when: s.when } : {}), ...one })),
   ];
-}
-
-/** Identity of what a carried setting shows in. */
-export function targetKey(c: Pick<Carried, 'at' | 'kind' | 'name' | 'when'>): string {
-  const w = c.when;
-  return `${c.at.join('/')}|${c.kind}.${c.name}|${w ? `${w.state ?? ''}:${w.minWidth ?? ''}:${w.maxWidth ?? ''}` : ''}`;
 }
 
 interface Shows {

@@ -6,10 +6,27 @@ import {
   type ListItem,
   type Piece,
   type Prop,
+  type When,
 } from '../model/index.js';
-import { targetKey, type Carried } from './carry.js';
 
-type Placed = Carried & { readonly into?: Piece };
+/** A setting in the terms of the component that is shown. */
+export interface Carried {
+  readonly at: readonly string[];
+  readonly kind: 'prop' | 'attr';
+  readonly name: string;
+  readonly value: Json;
+  readonly when?: When;
+  /** Index of the setting it comes from; -1 for a meaning that is held. */
+  readonly from: number;
+}
+/** One that takes a place in a value that says several things. */
+export type Placed = Carried & { readonly into?: Piece };
+
+/** Identity of what a carried setting shows in. */
+export function targetKey(c: Pick<Carried, 'at' | 'kind' | 'name' | 'when'>): string {
+  const w = c.when;
+  return `${c.at.join('/')}|${c.kind}.${c.name}|${w ? `${w.state ?? ''}:${w.minWidth ?? ''}:${w.maxWidth ?? ''}` : ''}`;
+}
 
 /** What shows in one property: all of it by one setting, or a place each by several. */
 interface Place {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shippedKits } from '../../e2e/wall.js';
+import type { Carry } from './index.js';
 import { invertPair } from '../match/index.js';
 import { carry, emptyProject, pairContracts, type Carry, type Component, type Json, type Setting } from '../index.js';
 
