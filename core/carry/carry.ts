@@ -22,12 +22,11 @@ import {
   type SlotId,
   type WaitingFields,
   type Wear,
-  type When,
   type World,
 } from '../model/index.js';
 import { convert, convertIcon, meaningOf, convertStyle, convertToken, type Converted } from './convert.js';
 import { mapFor, pairFor } from '../match/index.js';
-import { meet, targetKey, type Carried, type Placed } from './meet.js';
+import { meet, type Carried, type Placed } from './meet.js';
 
 export { targetKey, type Carried } from './meet.js';
 

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { shippedKits } from '../../e2e/wall.js';
 import type { Carry } from './index.js';
 import { invertPair } from '../match/index.js';
-import { carry, emptyProject, pairContracts, type Carry, type Component, type Json, type Setting } from '../index.js';
+import { carry, emptyProject, pairContracts, type Component, type Json, type Setting } from '../index.js';
 
 const { kits } = shippedKits();
 const SKERRY = 'skerry-line@2.1.0';
