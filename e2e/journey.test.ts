@@ -79,8 +79,8 @@ describe('from an empty project to a rebranded screen', () => {
     await press(page, 'tab', 'Try on');
     const action = await page.waitForSelector('.sample[aria-label^="Action, Skerry Line"]');
     expect(await action?.evaluate((e) => e.getAttribute('aria-label'))).toBe('Action, Skerry Line, all carried');
-    await (await page.waitForSelector('.sample[aria-label^="Field, Plywood"]'))?.click();
-    await until('Field Find crossings');
+    await (await page.waitForSelector('.sample[aria-label^="Link, Plywood"]'))?.click();
+    await until('Link Find crossings');
     await (await page.waitForSelector('.sample[aria-label^="Button, Plywood"]'))?.click();
     await until('Button Find crossings');
     await saved(page);
@@ -91,7 +91,7 @@ describe('from an empty project to a rebranded screen', () => {
   it('looks through a lens without changing anything', async () => {
     const before = await project();
     const address = page.url();
-    await page.goto(`${address}${address.includes('?') ? '&' : '?'}lens=skerry-line@2.1.0`);
+    await page.goto(`${address}${address.includes('?') ? '&' : '?'}lens=skerry-line@2.2.0`);
     await until('Action Find crossings');
     expect(await project()).toEqual(before);
   });
@@ -108,7 +108,7 @@ describe('from an empty project to a rebranded screen', () => {
     await saved(page);
     const after = await project();
     expect(after.screens).toEqual(before);
-    expect(after.wears.map((w) => w.shows)).toEqual(['skerry-line@2.1.0']);
+    expect(after.wears.map((w) => w.shows)).toEqual(['skerry-line@2.2.0']);
     await press(page, 'button', 'Undo Rebrand 1 screen to Skerry Line');
     await saved(page);
     expect((await project()).wears).toEqual([]);

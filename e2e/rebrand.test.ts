@@ -16,7 +16,9 @@ let page: Page;
 let hand: Hand;
 const settled: typeof desk.settled = (is) => desk.settled(is);
 const PLYWOOD = 'plywood@1.0.0';
-const SKERRY = 'skerry-line@2.1.0';
+const SKERRY = 'skerry-line@2.2.0';
+/** What the demo wears. */
+const WORN = 'skerry-line@2.1.0';
 const LUMEN = 'lumen-night-rail@1.0.0';
 const summit = demoProjects(kits).find((p) => p.id === 'summit-pass') as Project;
 
@@ -146,7 +148,8 @@ describe('a rebrand', () => {
   });
   it('is put on one flow alone, and new screens there wear it too', async () => {
     await hand.click('#rebrand-on');
-    await hand.click('.p-select-option:nth-child(3)');
+    await hand.click('.p-multiselect-option:nth-child(1)');
+    await page.keyboard.press('Escape');
     await page.waitForSelector('::-p-aria(Rebrand 3 screens)');
     expect((await page.$$('[aria-label="Screens before and after"] figure')).length).toBe(3);
     await hand.click('::-p-aria(Rebrand 3 screens)');
@@ -234,7 +237,7 @@ describe('R. all screens of the demo from one kit to another of its own structur
           label: 'Back',
           steps: [
             { do: 'wears', value: [] },
-            { do: 'sheet', key: `${SKERRY}>${LUMEN}`, value: null },
+            { do: 'sheet', key: `${WORN}>${LUMEN}`, value: null },
           ],
         },
       ],
@@ -248,7 +251,7 @@ describe('R. all screens of the demo from one kit to another of its own structur
     expect(p.wears[0]?.shows).toBe(LUMEN);
     const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
     expect(chosen.map((x) => x.to?.split('/')[1]).sort()).toEqual(['agree', 'view']);
-    expect(p.sheets[`${SKERRY}>${LUMEN}`]?.accepted?.length).toBeGreaterThan(0);
+    expect(p.sheets[`${WORN}>${LUMEN}`]?.accepted?.length).toBeGreaterThan(0);
     expect(desk.wrong).toEqual([]);
   }
   it('by keyboard', async () => {
@@ -277,5 +280,83 @@ describe('R. all screens of the demo from one kit to another of its own structur
     await hand.click('::-p-aria(Rebrand 13 screens)');
     await mendedAll();
     expect(hand.count, 'R by pointer: actions').toBeLessThanOrEqual(10);
+  });
+});
+
+describe('U. an update of the kit taken for two flows, held back for the third', () => {
+  beforeEach(async () => {
+    desk.id = 'norrvik-crossings';
+    const got = (await (await fetch(`${desk.house.address}/api/projects/norrvik-crossings`)).json()) as {
+      revision: number;
+      project: Project;
+    };
+    const { project } = got;
+    await desk.post(`/projects/norrvik-crossings/edits`, {
+      base: got.revision,
+      edits: [
+        {
+          id: `begin-${Date.now()}`,
+          label: 'Begin',
+          steps: [
+            { do: 'wears', value: [] },
+            ...project.screens.map((s) => ({ do: 'screenWears', screen: s.id, value: null })),
+            ...Object.keys(project.sheets).map((key) => ({ do: 'sheet', key, value: null })),
+          ],
+        },
+      ],
+    });
+    await page.goto(`${desk.house.address}/p/norrvik-crossings/compose/find`);
+    await page.waitForSelector('.newer');
+  });
+  async function held(): Promise<void> {
+    const p = await settled((x) => x.screens.some((s) => s.wears));
+    for (const s of p.screens) expect(s.wears?.[0]?.shows, s.name).toBe(s.flow === 'desk' ? undefined : SKERRY);
+    // What was split is shown by what took it over, with all that was chosen on it.
+    const cabin = Object.values(p.screens.find((s) => s.id === 'cabin')?.nodes ?? {});
+    expect(cabin.filter((n) => n.type === 'instance' && n.component === `${SKERRY}/photo-card`)).toHaveLength(1);
+    expect(desk.wrong).toEqual([]);
+  }
+  const mend = '::-p-xpath(//aside[@aria-label="To look at"]//button[starts-with(normalize-space(.), "Mend")])';
+  it('by keyboard', async () => {
+    await hand.click('.newer');
+    await page.waitForSelector('[aria-label="What the update changes"] li');
+    await hand.click('::-p-aria(Screens that are meant[role="combobox"])');
+    await hand.type('Deck', 'Enter');
+    await page.keyboard.press('Escape');
+    await tried();
+    await hand.click(mend);
+    await tried();
+    await hand.click('::-p-aria(Update 10 screens)');
+    await held();
+    expect(hand.count, 'U by keyboard: actions').toBeLessThanOrEqual(6);
+  });
+  it('by pointer, and undone in one', async () => {
+    await hand.click('.newer');
+    await page.waitForSelector('[aria-label="What the update changes"] li');
+    expect(await page.$eval('.update', (e) => e.textContent)).toContain('under is called second line now');
+    await hand.click('#rebrand-on');
+    await hand.click('::-p-aria(Deck desk[role="option"])');
+    await page.keyboard.press('Escape');
+    await tried();
+    await hand.click(mend);
+    await tried();
+    await hand.click('::-p-aria(Update 10 screens)');
+    await held();
+    expect(hand.count, 'U by pointer: actions').toBeLessThanOrEqual(7);
+    await press(page, 'button', 'Undo Update 10 screens to Skerry Line 2.2.0');
+    await settled((x) => x.screens.every((s) => !s.wears));
+  });
+  it('is told of until it is put off, and is there to be put on all the same', async () => {
+    await hand.click('.newer');
+    await page.waitForSelector('[aria-label="What the update changes"] li');
+    await hand.click('::-p-aria(Not now[role="button"])');
+    await page.waitForSelector('[aria-label="Wall"], .screen');
+    expect(await page.$('.newer')).toBeNull();
+    await page.reload();
+    await page.waitForSelector('.screen');
+    expect(await page.$('.newer')).toBeNull();
+    await page.goto(`${desk.house.address}/p/norrvik-crossings/rebrand`);
+    await hand.click('::-p-aria(Put on[role="combobox"])');
+    await page.waitForSelector('::-p-aria(Skerry Line 2.2.0[role="option"])');
   });
 });

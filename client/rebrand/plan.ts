@@ -2,6 +2,7 @@ import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import {
   applyEdit,
   causesOf,
+  chooseOption,
   choosePair,
   countUses,
   sumReviews,
@@ -37,9 +38,11 @@ export const firstToPutOn = (kits: ReadonlyMap<KitRef, Kit>, from: KitRef): KitR
   const worn = [...rolesOf(kits.get(from))];
   const fit = (k: Kit): number => {
     const has = rolesOf(k);
-    return (k.fidelity === 'brand' ? 1000 : 0) + worn.filter((r) => has.has(r)).length;
+    // Of two that fit as well, the one that others are based on.
+    return (k.fidelity === 'brand' ? 1000 : 0) + worn.filter((r) => has.has(r)).length - (k.basedOn ? 2 : 0);
   };
-  return [...kits].filter(([ref]) => ref !== from).sort(([, a], [, b]) => fit(b) - fit(a))[0]?.[0];
+  const id = kits.get(from)?.id;
+  return [...kits].filter(([, k]) => k.id !== id).sort(([, a], [, b]) => fit(b) - fit(a))[0]?.[0];
 };
 
 /**
@@ -123,17 +126,18 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<Re
     return got.ok ? got.project : project;
   });
   function take(fix: Fix): void {
-    const { pair } = fix;
+    const { pair, option } = fix;
     if (pair && stage.world && sheet.value) edited.value = choosePair(stage.world, sheet.value, pair.from, pair.to);
+    if (option && sheet.value) edited.value = chooseOption(sheet.value, option);
     taken.value = [...taken.value.filter((f) => f.cause !== fix.cause), fix];
   }
   /** Takes one back; what it paired otherwise is paired as it was planned. */
   function untake(fix: Fix): void {
     taken.value = taken.value.filter((f) => f !== fix);
-    const { pair } = fix;
-    const was = pair && planned.value?.pairs[pair.from];
-    if (pair && was && sheet.value)
-      edited.value = { ...sheet.value, pairs: { ...sheet.value.pairs, [pair.from]: was } };
+    const from = fix.pair?.from ?? fix.option?.from;
+    const was = from === undefined ? undefined : planned.value?.pairs[from];
+    if (from !== undefined && was && sheet.value)
+      edited.value = { ...sheet.value, pairs: { ...sheet.value.pairs, [from]: was } };
   }
 
   // ── the review, screen by screen ──

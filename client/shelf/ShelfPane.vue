@@ -4,7 +4,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { kitRef, type ComponentRef, type Plain, type Template } from '../../core/index.js';
 import { tip } from '../keys/table.js';
 import { useCommands } from '../stores/commands.js';
-import { useLibrary } from '../stores/library.js';
+import { useUpdates } from '../stores/updates.js';
 import { useStage } from '../stores/stage.js';
 import BasicParts from './BasicParts.vue';
 import FamilySamples from './FamilySamples.vue';
@@ -19,7 +19,7 @@ import { useBench } from '../stores/bench.js';
 /** What can be placed: by the line, by the samples of the kit's families, its starters; and what the selected thing could be. */
 defineEmits<{ keys: []; content: [] }>();
 const stage = useStage();
-const library = useLibrary();
+const updates = useUpdates();
 const commands = useCommands();
 const input = ref<HTMLTextAreaElement | null>(null);
 const { line, focused, chosen, things, plan, offers, take, paste, key, remember } = usePlaceLine(input, (how) =>
@@ -108,7 +108,7 @@ function tryOn(): void {
 }
 function nextLens(): void {
   const own = stage.mainKit && stage.lens === '' ? kitRef(stage.mainKit) : '';
-  const all = ['', ...[...library.kits.keys()].filter((k) => k !== own)];
+  const all = ['', ...updates.offered.map(kitRef).filter((k) => k !== own)];
   stage.lens = all[(all.indexOf(stage.lens) + 1) % all.length] ?? '';
 }
 onBeforeUnmount(() => {

@@ -4,6 +4,7 @@ import { kitRef, shownComponent, type Alternative, type ComponentRef, type Insta
 import { useCommands } from '../stores/commands.js';
 import { useDrawing } from '../stores/drawing.js';
 import { useLibrary } from '../stores/library.js';
+import { useUpdates } from '../stores/updates.js';
 import { useStage } from '../stores/stage.js';
 import { useSlices } from '../surface/slices.js';
 import SampleCard from './SampleCard.vue';
@@ -12,6 +13,7 @@ import SampleCard from './SampleCard.vue';
 const props = defineProps<{ instance: InstanceNode }>();
 const stage = useStage();
 const library = useLibrary();
+const updates = useUpdates();
 const commands = useCommands();
 const drawing = useDrawing();
 /** So many are shown, and so many are ranked. */
@@ -44,7 +46,7 @@ watch(
     }
     drawing.sync(w.project);
     const own = kitRef(stage.mainKit);
-    const kits = [own, ...[...library.kits.keys()].filter((k) => k !== own)];
+    const kits = [own, ...updates.offered.map(kitRef).filter((k) => k !== own)];
     const got = await worker.alternatives(toRaw(calm.value), drawing.wearNumber(stage.wears), kits, RANKED);
     if (mine === asked) ranked.value = got;
   },

@@ -5,7 +5,7 @@ import Select from 'primevue/select';
 import { useConfirm } from 'primevue/useconfirm';
 import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import type { Problem } from '../../core/index.js';
+import { compareVersions, type Problem } from '../../core/index.js';
 import { api, type BrokenKit, type KitInfo, type Listed } from '../api.js';
 import { useLibrary } from '../stores/library.js';
 import KitCard from '../home/KitCard.vue';
@@ -108,6 +108,11 @@ async function install(): Promise<void> {
   });
   if (file.value) file.value.value = '';
 }
+/** Kits to begin with: of each the newest version. */
+const newest = computed(() =>
+  kits.value.filter((k) => !kits.value.some((o) => idOf(o) === idOf(k) && compareVersions(o.version, k.version) > 0)),
+);
+const idOf = (k: KitInfo): string => k.ref.split('@')[0] ?? k.ref;
 </script>
 
 <template>
@@ -173,7 +178,7 @@ async function install(): Promise<void> {
       <form class="form" @submit.prevent="make">
         <label for="new-name">Name</label><InputText id="new-name" v-model="name" autofocus maxlength="200" />
         <label for="new-kit">Starts with</label
-        ><Select v-model="kit" input-id="new-kit" :options="kits" option-label="name" option-value="ref" />
+        ><Select v-model="kit" input-id="new-kit" :options="newest" option-label="name" option-value="ref" />
         <Button type="submit" label="Make project" :disabled="name.trim() === ''" />
       </form>
     </AppDialog>

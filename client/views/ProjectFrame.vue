@@ -4,7 +4,7 @@ import Popover from 'primevue/popover';
 import Select from 'primevue/select';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { modesToSee, shownKit, wornKit } from '../../core/index.js';
+import { kitRef, modesToSee, shownKit, wornKit } from '../../core/index.js';
 import { firstToPutOn } from '../rebrand/plan.js';
 import { useDrawing } from '../stores/drawing.js';
 import { rebrand as rebrandView } from './index.js';
@@ -14,6 +14,7 @@ import LookingBar from '../parts/LookingBar.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
+import { useUpdates } from '../stores/updates.js';
 import { useStage } from '../stores/stage.js';
 import { tip } from '../keys/table.js';
 import { pageStands } from '../workers/client.js';
@@ -78,9 +79,10 @@ const worn = computed(() => {
   return first && project ? library.kits.get(shownKit(project.wears, first)) : undefined;
 });
 const modes = useModes();
+const updates = useUpdates();
 const lenses = computed(() => [
   { ref: '', name: 'as is' },
-  ...library.infos.filter((k) => library.kits.get(k.ref) !== worn.value).map((k) => ({ ref: k.ref, name: k.name })),
+  ...updates.offered.filter((k) => k !== worn.value).map((k) => ({ ref: kitRef(k), name: k.name })),
 ]);
 /** Modes of what is seen, for looking: whatever each screen says. */
 const modeChoices = computed(() => {
@@ -138,6 +140,13 @@ const modeChoices = computed(() => {
       <span class="wears"
         ><span class="swatches"><i v-for="s in worn?.swatches" :key="s" :style="{ background: s }" /></span>Wears
         {{ worn?.name }}</span
+      >
+      <RouterLink
+        v-if="updates.next"
+        class="newer"
+        :to="`/p/${project}/rebrand?to=${kitRef(updates.next)}`"
+        :title="`${updates.next.name} ${updates.next.version} is there: see what it would change`"
+        >{{ updates.next.version }} is there</RouterLink
       >
       <label class="lens"
         >Lens
@@ -268,5 +277,17 @@ nav span.on {
 }
 h1 {
   font-size: 13px;
+}
+.newer {
+  color: var(--ink);
+  background: var(--tape);
+  border-radius: 3px;
+  padding: 1px 7px;
+  font-size: 12px;
+  text-decoration: none;
+  white-space: nowrap;
+}
+.newer:hover {
+  text-decoration: underline;
 }
 </style>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
+import MultiSelect from 'primevue/multiselect';
 import Select from 'primevue/select';
 import { computed, ref, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import {
   applyRebrand,
   choosePair,
@@ -12,15 +13,18 @@ import {
   wornKit,
   type ComponentRef,
   type Finding,
+  type Kit,
 } from '../../core/index.js';
 import BrandDialog from '../rebrand/BrandDialog.vue';
 import MatchSheet from '../rebrand/MatchSheet.vue';
 import PairFigure from '../rebrand/PairFigure.vue';
 import { firstToPutOn, useRebrandPlan } from '../rebrand/plan.js';
 import RebrandTotals from '../rebrand/RebrandTotals.vue';
+import UpdateSheet from '../rebrand/UpdateSheet.vue';
 import ToLookAt from '../rebrand/ToLookAt.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
+import { useUpdates } from '../stores/updates.js';
 import { useStage } from '../stores/stage.js';
 import { plural } from '../counts.js';
 import { useGrowing } from '../surface/slices.js';
@@ -30,27 +34,41 @@ const doc = useDocument();
 const library = useLibrary();
 const stage = useStage();
 const router = useRouter();
-const ALL = 'all';
-/** Which screens are meant: all, those of a flow, or those that are picked. */
-const on = ref(ALL);
+const updates = useUpdates();
 const PICKED = 'picked';
+const flows = computed(() => (doc.shown?.flows ?? []).map((f) => ({ id: f.id, name: f.name })));
 const choices = computed(() => [
-  { id: ALL, name: `all ${plural(doc.shown?.screens.length ?? 0, 'screen')}` },
-  ...(stage.picked.length > 1 ? [{ id: PICKED, name: `the ${stage.picked.length} that are picked` }] : []),
-  ...((doc.shown?.flows.length ?? 0) > 1 ? (doc.shown?.flows ?? []) : []).map((f) => ({
-    id: `flow ${f.id}`,
-    name: f.name,
-  })),
+  ...flows.value,
+  ...(stage.picked.length > 1 ? [{ id: PICKED, name: `the ${stage.picked.length} screens that are picked` }] : []),
 ]);
+/** Those that are meant; null: all. */
+const on = ref<readonly string[] | null>(null);
+const meant = computed(() => on.value ?? flows.value.map((f) => f.id));
+/** Picked screens are meant alone, or flows are. */
+function mean(ids: readonly string[]): void {
+  const fresh = ids.find((id) => !meant.value.includes(id));
+  const next = fresh === PICKED ? [PICKED] : ids.filter((id) => id !== PICKED);
+  on.value = next.length === flows.value.length ? null : next;
+}
 watch(choices, (all) => {
-  if (!all.some((c) => c.id === on.value)) on.value = ALL;
+  if (on.value && !on.value.every((id) => all.some((c) => c.id === id))) on.value = null;
 });
+const meantWords = computed(() =>
+  on.value === null
+    ? `all ${plural(doc.shown?.screens.length ?? 0, 'screen')}`
+    : on.value.length === 0
+      ? 'no screen'
+      : choices.value
+          .filter((c) => meant.value.includes(c.id))
+          .map((c) => c.name)
+          .join(', '),
+);
 const scope = computed<ReadonlySet<string> | null>((was) => {
-  if (on.value === ALL) return null;
-  const ids =
-    on.value === PICKED
-      ? stage.picked
-      : (doc.shown?.screens ?? []).filter((s) => `flow ${s.flow}` === on.value).map((s) => s.id);
+  const chosen = on.value;
+  if (chosen === null) return null;
+  const ids = chosen.includes(PICKED)
+    ? stage.picked
+    : (doc.shown?.screens ?? []).filter((s) => chosen.includes(s.flow)).map((s) => s.id);
   return was && was.size === ids.length && ids.every((id) => was.has(id)) ? was : new Set(ids);
 });
 /** What those wear that are meant. */
@@ -59,7 +77,7 @@ const from = computed(() => {
   return p ? (wornKit(p, scope.value ? p.screens.find((s) => scope.value?.has(s.id)) : undefined) ?? '') : '';
 });
 const kits = computed(() =>
-  [...library.kits.values()]
+  [...updates.newer, ...updates.offered]
     .filter((k) => kitRef(k) !== from.value)
     .map((k) => ({ ref: kitRef(k), name: `${k.name} ${k.version}` })),
 );
@@ -70,10 +88,33 @@ const brandBase = computed(() => (library.kits.get(from.value)?.fidelity === 'br
 watch(
   kits,
   (all) => {
-    if (!all.some((k) => k.ref === to.value)) to.value = firstToPutOn(library.kits, from.value) ?? '';
+    if (!all.some((k) => k.ref === to.value))
+      to.value = firstToPutOn(new Map(updates.offered.map((k) => [kitRef(k), k])), from.value) ?? '';
   },
   { immediate: true },
 );
+/** What the address asks for, as the offer of an update does. */
+const route = useRoute();
+let asked: unknown;
+watch(
+  [() => route.query['to'], kits],
+  ([wanted, all]) => {
+    if (wanted === asked || !all.some((k) => k.ref === wanted)) return;
+    asked = wanted;
+    to.value = String(wanted);
+  },
+  { immediate: true },
+);
+const kitAt = (ref: string): Kit | undefined => library.kits.get(ref);
+/** Another version of what is worn is an update, not another brand. */
+const update = computed(() => {
+  const [a, b] = [kitAt(from.value), kitAt(to.value)];
+  return a && b && a.id === b.id ? { from: a, to: b } : null;
+});
+function later(): void {
+  if (update.value) updates.putOff(update.value.to);
+  void router.push(`/p/${doc.id}/compose/${stage.screenId}`);
+}
 const screens = computed(() => (mended.value?.screens ?? []).filter((s) => scope.value?.has(s.id) ?? true));
 /** What is taken to mend something is seen, in both. */
 const world = computed(() => (mended.value ? { project: mended.value, kits: library.kits } : null));
@@ -123,10 +164,12 @@ function rebrand(): void {
   );
   // What was taken to mend something is a part of it, and undone with it; each is a setting like any other, too.
   const more = taken.value.flatMap((f) => f.steps.map((s) => ({ ...s, ifThere: true })));
-  if (doc.act(`Rebrand ${many.value} to ${name}`, [...steps, ...more])) {
+  const version = update.value ? ` ${update.value.to.version}` : '';
+  const done = `${update.value ? 'Update' : 'Rebrand'} ${many.value} to ${name}${version}`;
+  if (doc.act(done, [...steps, ...more])) {
     taken.value = [];
     doc.say(
-      `${many.value} ${n.value === 1 ? 'wears' : 'wear'} ${name} now. Undo brings the other look back, all of it.`,
+      `${many.value} ${n.value === 1 ? 'wears' : 'wear'} ${name}${version} now. Undo brings the other look back, all of it.`,
     );
   }
 }
@@ -146,15 +189,19 @@ const title = (ref: string): string => {
     <div class="totals">
       <div class="kit">
         <label class="note" for="rebrand-on">Put it on</label>
-        <Select
-          v-model="on"
+        <MultiSelect
+          :model-value="[...meant]"
           input-id="rebrand-on"
           size="small"
           :options="choices"
           option-label="name"
           option-value="id"
+          :show-toggle-all="false"
           aria-label="Screens that are meant"
-        />
+          @update:model-value="mean"
+        >
+          <template #value>{{ meantWords }}</template>
+        </MultiSelect>
       </div>
       <div class="kit">
         <span class="note">They wear</span><strong class="clip">{{ title(from) }}</strong>
@@ -177,9 +224,16 @@ const title = (ref: string): string => {
       </div>
       <RebrandTotals :total="total" :screens="n" />
       <span class="gap" />
-      <Button class="do" :label="`Rebrand ${many}`" :disabled="after.size === 0 || n === 0" @click="rebrand" />
+      <Button
+        class="do"
+        :label="`${update ? 'Update' : 'Rebrand'} ${many}`"
+        :disabled="after.size === 0 || n === 0"
+        @click="rebrand"
+      />
     </div>
+    <UpdateSheet v-if="update" :from="update.from" :to="update.to" :uses="uses" @later="later" />
     <MatchSheet
+      v-else
       :sheet="sheet"
       :uses="uses"
       :to="library.kits.get(to)"
@@ -247,6 +301,9 @@ const title = (ref: string): string => {
 .kit {
   display: grid;
   min-width: 150px;
+}
+.kit :deep(.p-multiselect) {
+  max-width: 220px;
 }
 .gap {
   flex: 1;

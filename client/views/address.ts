@@ -35,7 +35,13 @@ export function useAddress(name: string, param: string, open: (asked: string) =>
   const route = useRoute();
   const router = useRouter();
   watch(
-    [() => doc.shown?.id, () => route.params[param], () => route.query['sel'], () => route.query['lens'], () => route.query['mode']],
+    [
+      () => doc.shown?.id,
+      () => route.params[param],
+      () => route.query['sel'],
+      () => route.query['lens'],
+      () => route.query['mode'],
+    ],
     () => {
       if (!doc.shown || route.name !== name) return;
       open(String(route.params[param] ?? ''));

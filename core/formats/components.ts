@@ -140,6 +140,7 @@ export function readComponents(
       summary: text(value, 'summary', '', 300),
       words: texts(value, 'words'),
       ...(text(value, 'docs', '', MOST_DOCS) ? { docs: text(value, 'docs', '', MOST_DOCS) } : {}),
+      ...(isId(value['splitFrom']) ? { splitFrom: value['splitFrom'] } : {}),
       contract: { props, slots, states, events: texts(value, 'events') },
       root: tree.root,
       nodes: tree.nodes,

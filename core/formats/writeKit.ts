@@ -64,6 +64,7 @@ export function writeComponent(c: Component): Json {
     family: c.family,
     summary: c.summary,
     docs: c.docs,
+    splitFrom: c.splitFrom,
     words: some(c.words) as Json | undefined,
     props: some(contract.props.map(writeProp)),
     slots: some(contract.slots.map((s) => tidy(s as unknown as Readonly<Record<string, Json>>))),

@@ -128,6 +128,8 @@ export interface Component {
   readonly family: string;
   readonly summary: string;
   readonly docs?: string;
+  /** The component of earlier versions of its kit that it was a part of: it took over some of what that showed. */
+  readonly splitFrom?: string;
   /** Other words people use for it. */
   readonly words: readonly string[];
   readonly contract: Contract;

@@ -64,7 +64,10 @@ export {
 } from './component.js';
 export {
   kitRef,
+  compareVersions,
   componentsInOrder,
+  kitsToOffer,
+  updateOf,
   type TokenType,
   type Token,
   type TextStyle,

@@ -73,6 +73,38 @@ export interface Kit {
   readonly templates: readonly Template[];
 }
 
+/** Orders versions by their numbers (semver.org, 2.0.0, 11); what stands behind a hyphen comes before what has none. */
+export function compareVersions(a: string, b: string): number {
+  const [x = '', preX] = a.split('-', 2);
+  const [y = '', preY] = b.split('-', 2);
+  const [p, q] = [x.split('.').map(Number), y.split('.').map(Number)];
+  for (let i = 0; i < Math.max(p.length, q.length); i++) {
+    const by = (p[i] ?? 0) - (q[i] ?? 0);
+    if (by !== 0) return by;
+  }
+  return preX === preY ? 0 : preX === undefined ? 1 : preY === undefined ? -1 : preX < preY ? -1 : 1;
+}
+
+/** The newest of the versions of a kit that are newer than the one named; undefined: there is none. */
+export function updateOf(kits: ReadonlyMap<KitRef, Kit>, ref: KitRef): Kit | undefined {
+  const own = kits.get(ref);
+  if (!own) return undefined;
+  return [...kits.values()]
+    .filter((k) => k.id === own.id && compareVersions(k.version, own.version) > 0)
+    .sort((a, b) => compareVersions(b.version, a.version))[0];
+}
+
+/** The kits to choose from: those in use, and of all others the newest version; no other version of what is in use. */
+export function kitsToOffer(kits: ReadonlyMap<KitRef, Kit>, inUse: ReadonlySet<KitRef>): readonly Kit[] {
+  const used = new Set([...inUse].flatMap((ref) => kits.get(ref)?.id ?? []));
+  return [...kits].flatMap(([ref, k]) => {
+    if (inUse.has(ref)) return [k];
+    if (used.has(k.id)) return [];
+    const newer = [...kits.values()].some((o) => o.id === k.id && compareVersions(o.version, k.version) > 0);
+    return newer ? [] : [k];
+  });
+}
+
 /** `id@version`. */
 export function kitRef(kit: Pick<Kit, 'id' | 'version'>): KitRef {
   return `${kit.id}@${kit.version}`;

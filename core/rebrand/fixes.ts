@@ -10,6 +10,7 @@ import {
   type Step,
   type TreeRef,
 } from '../edit/index.js';
+import { carryInstance } from '../carry/index.js';
 import { recorded } from '../base/index.js';
 import { layout, type Box } from '../layout/index.js';
 import { matched } from '../match/index.js';
@@ -26,11 +27,13 @@ import {
   tokenValue,
   wearsOf,
   type ComponentRef,
+  type InstanceNode,
   type Json,
   type Kit,
   type MatchSheet,
   type NodeId,
   type Screen,
+  type Setting,
   type TextStyle,
   type Wear,
   type World,
@@ -38,7 +41,7 @@ import {
 import { resolve } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { sameFinding, type Cause } from './causes.js';
-import { choosePair, wearsAfter } from './plan.js';
+import { chooseOption, choosePair, wearsAfter } from './plan.js';
 import { reviewScreen, type Finding, type ScreenReview } from './review.js';
 
 /** A way to mend a cause, tried on all of its places. */
@@ -51,11 +54,16 @@ export interface Fix {
   readonly steps: readonly Step[];
   /** Or what it pairs otherwise in the sheet: a component, and what shows it. */
   readonly pair?: { readonly from: ComponentRef; readonly to: ComponentRef };
+  /** Or which option of what is paired it shows an option as. */
+  readonly option?: OptionChoice;
   /** Places that are mended by it, of all; and what there would be to look at besides. */
   readonly mends: number;
   readonly of: number;
   readonly fresh: number;
 }
+
+/** An option of a component of the first kit, and the option of what shows it that stands for it. */
+export type OptionChoice = Parameters<typeof chooseOption>[1];
 
 interface Candidate {
   readonly id: string;
@@ -65,6 +73,9 @@ interface Candidate {
   /** Or what it changes on a screen. */
   readonly steps?: (screen: Screen, place: Finding) => readonly Step[];
   readonly pair?: { readonly from: ComponentRef; readonly to: ComponentRef };
+  readonly option?: OptionChoice;
+  /** It is done with the change of kit and makes no sense without: what is worn now need not stay as it looks. */
+  readonly withIt?: boolean;
 }
 /** An attribute of a part of an original. */
 interface Change {
@@ -220,7 +231,11 @@ function candidates(
       const screen = first && screens.get(first.screen);
       const node = screen?.nodes[first?.node ?? ''];
       if (!screen || node?.type !== 'instance') return [];
-      return others(world, sheet, shownComponent(wearsOf(world.project, screen), node.component));
+      return [
+        ...(cause.concern === 'no-counterpart' ? [] : split(world, sheet, cause, node)),
+        ...(cause.concern === 'parked' ? otherOptions(world, sheet, cause, after(screen), node) : []),
+        ...others(world, sheet, shownComponent(wearsOf(world.project, screen), node.component)),
+      ];
     }
     case 'literal':
       return asToken(world, first, screens);
@@ -229,6 +244,74 @@ function candidates(
     case 'glyph':
       return [];
   }
+}
+/** The setting of an instance that a cause says is parked. */
+function parkedOf(world: World, cause: Cause, worn: readonly Wear[], node: InstanceNode): Setting | undefined {
+  const entry = carryInstance(world, worn, node).ledger.find(
+    (l) => l.outcome === 'parked' && cause.title === `Parked: ${l.what}`,
+  );
+  return entry && node.settings[entry.setting];
+}
+/** An option that has no counterpart, shown as one that is there: the one in the same place of the row first. */
+function otherOptions(
+  world: World,
+  sheet: MatchSheet,
+  cause: Cause,
+  worn: readonly Wear[],
+  node: InstanceNode,
+): readonly Candidate[] {
+  const s = parkedOf(world, cause, worn, node);
+  if (s?.kind !== 'prop' || s.at.length > 0 || typeof s.value !== 'string') return [];
+  const pair = sheet.pairs[s.home];
+  const from = componentAt(world, s.home)?.contract.props.find((p) => p.id === s.name);
+  const to = pair?.to
+    ? componentAt(world, pair.to)?.contract.props.find((p) => p.id === pair.props[s.name]?.to)
+    : undefined;
+  if (from?.kind !== 'choice' || to?.kind !== 'choice') return [];
+  const { value } = s;
+  const at = from.options.findIndex((o) => o.id === value) / Math.max(1, from.options.length - 1);
+  const far = (i: number): number => Math.abs(i / Math.max(1, to.options.length - 1) - at);
+  const name = from.options.find((o) => o.id === value)?.name ?? value;
+  return to.options
+    .map((o, i) => ({ o, by: far(i) }))
+    .sort((a, b) => a.by - b.by)
+    .slice(0, 2)
+    .map(({ o }) => ({
+      id: `option ${o.id}`,
+      says: `Show ${from.name.toLowerCase()} ${name} as ${o.name}`,
+      option: { from: s.home, prop: s.name, option: value, to: o.id },
+    }));
+}
+/** A component that took over what is parked, where a newer version of a kit split the one that had it. */
+function split(world: World, sheet: MatchSheet, cause: Cause, node: InstanceNode): readonly Candidate[] {
+  const kit = kitAt(world, sheet.to);
+  const id = splitRef(node.component).id;
+  if (!kit || sheet.from.split('@')[0] !== kit.id) return [];
+  const places = new Set(cause.places.map((p) => `${p.screen} ${p.node}`));
+  return componentsInOrder(kit)
+    .filter((c) => c.splitFrom === id)
+    .map((c) => ({
+      id: `split ${c.id}`,
+      says: `Show ${cause.places.length === 1 ? 'it' : 'these'} as ${c.name}, which took it over`,
+      withIt: true,
+      steps: (s: Screen, place: Finding) =>
+        places.has(`${s.id} ${place.node}`)
+          ? ([
+              {
+                do: 'set',
+                tree: treeOfScreen(s),
+                node: place.node,
+                field: 'component',
+                value: `${sheet.to}/${c.id}`,
+              },
+              { do: 'set', tree: treeOfScreen(s), node: place.node, field: 'placed', value: placedAs(s, place.node) },
+            ] as const)
+          : [],
+    }));
+}
+function placedAs(screen: Screen, id: NodeId): Json {
+  const n = screen.nodes[id];
+  return n?.type === 'instance' ? (n.placed ?? n.component) : null;
 }
 function wrapAround(screen: Screen, id: string): readonly Step[] {
   const into = placesOf(screen.nodes).get(id);
@@ -348,13 +431,23 @@ export function proveFixes(trial: Trial, cause: Cause): readonly Fix[] {
   const proven: Fix[] = [];
   for (const c of candidates(world, screens, cause, sheet, after)) {
     const got = c.pair
-      ? tryPair(trial, c.pair, wanted)
-      : c.edit
-        ? tryEdit(trial, cause, c.edit, screens, wanted)
-        : tryScreens(trial, cause, c.steps, screens, wanted);
+      ? trySheet(trial, choosePair(world, sheet, c.pair.from, c.pair.to), c.pair.from, wanted)
+      : c.option
+        ? trySheet(trial, chooseOption(sheet, c.option), c.option.from, wanted)
+        : c.edit
+          ? tryEdit(trial, cause, c.edit, screens, wanted)
+          : tryScreens(trial, cause, c, screens, wanted);
     if (!got || got.mends === 0 || got.fresh > 0) continue;
-    const { id, says, pair } = c;
-    proven.push({ id, cause: cause.id, says, ...got, of: wanted.size, ...(pair ? { pair } : {}) });
+    const { id, says, pair, option } = c;
+    proven.push({
+      id,
+      cause: cause.id,
+      says,
+      ...got,
+      of: wanted.size,
+      ...(pair ? { pair } : {}),
+      ...(option ? { option } : {}),
+    });
   }
   return proven.sort((a, b) => b.mends - a.mends).slice(0, MOST);
 }
@@ -372,15 +465,16 @@ function judge(was: ScreenReview, now: ScreenReview, wanted: ReadonlySet<string>
   for (const id of there) if (!before.has(id)) fresh++;
   return { mends, fresh };
 }
-function tryPair(
-  { world, sheet, fonts, reviewOf }: Trial,
-  pair: { readonly from: ComponentRef; readonly to: ComponentRef },
+/** Another sheet, in which one component is shown otherwise. */
+function trySheet(
+  { world, fonts, reviewOf }: Trial,
+  other: MatchSheet,
+  from: ComponentRef,
   wanted: ReadonlySet<string>,
 ): Tried {
-  const other = choosePair(world, sheet, pair.from, pair.to);
   let [mends, fresh] = [0, 0];
   for (const s of world.project.screens) {
-    if (!showsOn(world, s, pair.from)) continue;
+    if (!showsOn(world, s, from)) continue;
     const wears = wearsAfter(world, wearsOf(world.project, s), other);
     const got = judge(reviewOf(s), reviewScreen(world, s, wears, fonts), wanted);
     mends += got.mends;
@@ -423,7 +517,7 @@ function tryEdit(
 function tryScreens(
   { world, after, fonts, reviewOf }: Trial,
   cause: Cause,
-  make: Candidate['steps'],
+  { steps: make, withIt }: Candidate,
   screens: ReadonlyMap<string, Screen>,
   wanted: ReadonlySet<string>,
 ): Tried | null {
@@ -440,6 +534,12 @@ function tryScreens(
     const one = judge(reviewOf(screen), reviewScreen(there, made, after(screen), fonts), wanted);
     if (one.mends === 0) continue;
     // What is done for the other brand must leave this one as it is.
+    if (withIt) {
+      mends += one.mends;
+      fresh += one.fresh;
+      steps.push(...own);
+      continue;
+    }
     const now = wearsOf(world.project, screen);
     const laid = (w: World, s: Screen): string => placesIn(layout(resolve(w, s, { wears: now }), fonts));
     if (laid(world, screen) !== laid(there, made)) return null;

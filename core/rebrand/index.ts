@@ -1,6 +1,7 @@
 export {
   applyRebrand,
   behindLens,
+  chooseOption,
   choosePair,
   counterpart,
   lensWears,
@@ -21,5 +22,6 @@ export {
   type ScreenReview,
 } from './review.js';
 export { causesOf, sameFinding, type Cause } from './causes.js';
+export { kitUpdate, type KitChange, type KitUpdate } from './update.js';
 export { proveFixes, type Fix, type Trial } from './fixes.js';
 export { readSheet, writeSheet, SHEET_FORMAT, type ReadSheet } from './sheetFile.js';

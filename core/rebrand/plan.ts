@@ -140,6 +140,18 @@ export function choosePair(world: World, sheet: MatchSheet, from: ComponentRef, 
   return { ...sheet, pairs: { ...sheet.pairs, [from]: pair } };
 }
 
+/** An option that is to show as another, picked by hand. */
+export function chooseOption(
+  sheet: MatchSheet,
+  at: { readonly from: ComponentRef; readonly prop: string; readonly option: string; readonly to: string },
+): MatchSheet {
+  const pair = sheet.pairs[at.from];
+  const prop = pair?.props[at.prop];
+  if (!pair || !prop) return sheet;
+  const props = { ...pair.props, [at.prop]: { ...prop, options: { ...prop.options, [at.option]: at.to } } };
+  return { ...sheet, pairs: { ...sheet.pairs, [at.from]: { ...pair, props, chosen: true } } };
+}
+
 /**
  * Pairs every component, token, text style and icon of one kit with its best counterpart in another.
  * What the designer chose in an earlier sheet is kept. Throws RangeError when a kit is not installed.

@@ -202,7 +202,7 @@ export const component: Check = both(
       nodes: () => null,
       rules: list(rule, 1000),
     },
-    { docs: text(200_000) },
+    { docs: text(200_000), splitFrom: text(120) },
   ),
   (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
 );

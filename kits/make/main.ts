@@ -5,8 +5,10 @@ import { fileURLToPath } from 'node:url';
 import { fjellCoach } from './fjell-coach.js';
 import { lumenNightRail } from './lumen-night-rail.js';
 import { makePictures } from './pictures.js';
+import type { Part } from './write.js';
 import { plywood } from './plywood.js';
 import { skerryLine } from './skerry-line.js';
+import { skerryLineNext } from './skerry-line-next.js';
 
 /** Writes the shipped kits as packages in the open kit format: `kits/<id>/kit.json` and `kits/<id>/fonts/`. */
 const here = dirname(fileURLToPath(import.meta.url));
@@ -19,13 +21,19 @@ const FONTS: Readonly<Record<string, string>> = {
   Fraunces: 'fraunces',
 };
 
-export const KITS = [plywood, skerryLine, fjellCoach, lumenNightRail];
+export const KITS = [plywood, skerryLine, fjellCoach, lumenNightRail, skerryLineNext];
+
+/** A kit has a folder by its name; other versions of it by their numbers too. */
+export const folderOf = (kit: Part): string =>
+  KITS.find((k) => k['id'] === kit['id']) === kit
+    ? String(kit['id'])
+    : `${String(kit['id'])}-${String(kit['version'])}`;
 
 export const kitText = (kit: unknown): string => `${JSON.stringify(kit, null, 1)}\n`;
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
   for (const kit of KITS) {
-    const folder = join(here, '..', String(kit['id']));
+    const folder = join(here, '..', folderOf(kit));
     mkdirSync(join(folder, 'fonts'), { recursive: true });
     writeFileSync(join(folder, 'kit.json'), kitText(kit));
     for (const font of kit['fonts'] as readonly { file: string }[]) {

@@ -18,6 +18,9 @@ const common = breadth({
   sheet: { fill: '{@page}', stroke: '{@line-soft}', radius: '{@corner-card}', shadow: '{@raised}' },
 });
 
+/** All components, without their docs pages. */
+export const skerryComponents: readonly Part[] = [...own, ...common];
+
 export const skerryLine: Part = {
   format: 'dekkor-kit/1',
   id: 'skerry-line',
@@ -34,6 +37,6 @@ export const skerryLine: Part = {
   fonts: [400, 600, 700].map((weight) => ({ family: 'Figtree', weight, file: `fonts/Figtree-${weight}.ttf` })),
   icons: icons(ICONS, 2),
   families: ['Actions', 'Inputs', 'Navigation', 'Content', 'Feedback', 'Data', 'Sections'],
-  components: documented([...own, ...common], skerryPages),
+  components: documented(skerryComponents, skerryPages),
   templates,
 };
