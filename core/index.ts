@@ -464,7 +464,16 @@ export {
   type VersionAdvice,
   type Grade,
 } from './publish/index.js';
-export { writeKit, writeTokens } from './formats/index.js';
+export {
+  cssName,
+  readTokenFile,
+  writeKit,
+  writeTokenCss,
+  writeTokenFile,
+  writeTokens,
+  MOST_TOKEN_TEXT,
+  type TokenFile,
+} from './formats/index.js';
 
 // Brands made from a few colours.
 export {
@@ -474,4 +483,7 @@ export {
   nearestReadable,
   type BrandWish,
   type MadeBrand,
+  kitOfTokens,
+  tokenReview,
+  type TokenChange,
 } from './brand/index.js';

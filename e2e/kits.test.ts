@@ -1,13 +1,19 @@
-import type { Page } from 'puppeteer-core';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { Desk } from './desk.js';
+import { Hand } from './hand.js';
 import { shippedKits } from './wall.js';
 
 const desk = new Desk();
 const { kits } = shippedKits();
 let page: Page;
+let hand: Hand;
 beforeEach(async () => {
   page = await desk.newPage();
+  hand = new Hand(page);
 });
 const names = (): Promise<string[]> =>
   page.$$eval('.samples .sample strong', (all) => all.map((e) => e.textContent?.trim() ?? ''));
@@ -46,5 +52,46 @@ describe('the book of kits', () => {
     await page.goto(`${desk.house.address}/kits/gone@9.9.9`);
     await page.waitForSelector('::-p-text(gone@9.9.9 is not installed)');
     await page.waitForSelector('.samples .sample');
+  });
+  it('shows a kit in its other mode', async () => {
+    await page.goto(`${desk.house.address}/kits/skerry-line@2.1.0`);
+    await page.waitForSelector('.samples .sample canvas, .samples .sample img');
+    const ground = (): Promise<string> => page.$eval('.samples .stage', (e) => getComputedStyle(e).backgroundColor);
+    await page.waitForFunction(
+      () =>
+        getComputedStyle(document.querySelector('.samples .stage') as Element).backgroundColor === 'rgb(255, 255, 255)',
+    );
+    await hand.click('::-p-aria(Mode[role="combobox"])');
+    await hand.click('::-p-aria(dark[role="option"])');
+    await page.waitForFunction(
+      () =>
+        getComputedStyle(document.querySelector('.samples .stage') as Element).backgroundColor !== 'rgb(255, 255, 255)',
+    );
+    expect(await ground()).toBe('rgb(13, 27, 38)');
+  });
+  it('reads a file of tokens with a review, and makes a brand of them', async () => {
+    await page.goto(`${desk.house.address}/kits/skerry-line@2.1.0`);
+    const give = async (name: string, text: string): Promise<void> => {
+      const path = join(mkdtempSync(join(tmpdir(), 'dekkor-tokens-')), name);
+      writeFileSync(path, text);
+      const input = (await page.waitForSelector(
+        'input[aria-label="A file of tokens"]',
+      )) as ElementHandle<HTMLInputElement>;
+      await input.uploadFile(path);
+    };
+    await give('broken.json', '{ "color": ');
+    await page.waitForSelector('::-p-text(broken.json: It is no JSON)');
+    await give(
+      'evening-boats.css',
+      ':root { --color-buoy: #7a2f8f; --color-odd: blurple; } [data-mode="dark"] { --color-buoy: #e0a8f0; }',
+    );
+    await page.waitForSelector('::-p-text(2 values of Skerry Line would be another)');
+    const said = await page.$eval('.read', (e) => e.textContent ?? '');
+    expect(said).toContain('1 thing of the file left out');
+    expect(said).toMatch(/color\.buoy.*#c9331f.*#7a2f8f.*in Action/su);
+    await hand.click('::-p-aria(Make this brand)');
+    await page.waitForFunction(() => location.pathname === '/kits/evening-boats@1.0.0');
+    await page.waitForSelector('::-p-text(Based on)');
+    expect(desk.wrong).toEqual([]);
   });
 });

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
+import Select from 'primevue/select';
 import { computed, onMounted, ref, watch } from 'vue';
-import { useRoute } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import {
   aliasPath,
   componentsInOrder,
@@ -10,6 +11,8 @@ import {
   emptyProject,
   gradeKit,
   kitRef,
+  modesOf,
+  modesToSee,
   toPx,
   tokenValue,
   type Component,
@@ -21,6 +24,7 @@ import {
 } from '../../core/index.js';
 import IconGlyph from '../controls/IconGlyph.vue';
 import { plural } from '../counts.js';
+import TokenFiles from '../kits/TokenFiles.vue';
 import SampleCard from '../shelf/SampleCard.vue';
 import { useLibrary } from '../stores/library.js';
 import { sampleOf, templateOf } from '../stores/samples.js';
@@ -30,6 +34,7 @@ import { pageStands } from '../workers/client.js';
 /** Every installed kit as a book of samples: its components, tokens, text styles, icons and starters, and what can be said of it. */
 const library = useLibrary();
 const route = useRoute();
+const router = useRouter();
 const failure = ref('');
 const sought = ref('');
 async function load(): Promise<void> {
@@ -53,7 +58,13 @@ const unknown = computed(() => {
 const world = computed<World | null>(() =>
   kit.value ? { project: emptyProject('book', 'Book', kitRef(kit.value)), kits: library.kits } : null,
 );
-watch(kit, () => (sought.value = ''));
+watch(kit, () => ((sought.value = ''), (mode.value = '')));
+/** The mode of the kit that all is seen in. */
+const mode = ref('');
+const modeChoices = computed(() => [
+  { id: '', name: 'as it is' },
+  ...(kit.value ? modesToSee(kit.value) : []).map((id) => ({ id, name: id })),
+]);
 
 // ── components ──
 const WIDE = 260;
@@ -70,8 +81,11 @@ const families = computed(() =>
   }),
 );
 const samples = useSlices(
-  () => (void [kit.value, library.fontsKnown], components.value.map((c) => c.id)),
-  (id) => (world.value && kit.value ? sampleOf(world.value, `${kitRef(kit.value)}/${id}`, WIDE, []) : null),
+  () => (void [kit.value, library.fontsKnown, mode.value], components.value.map((c) => c.id)),
+  (id) =>
+    world.value && kit.value
+      ? sampleOf(world.value, `${kitRef(kit.value)}/${id}`, WIDE, [], undefined, undefined, mode.value)
+      : null,
 );
 /** In how many ways it can look by what is chosen: as its choices and flags are combined. */
 const looks = (c: Component): number =>
@@ -87,8 +101,8 @@ const title = (c: Component): string =>
 // ── starters ──
 const starters = computed(() => (kit.value?.templates ?? []).filter((t) => has(t.name)));
 const pages = useSlices(
-  () => (void [kit.value, library.fontsKnown], [...(kit.value?.templates ?? [])]),
-  (t: Template) => (world.value && kit.value ? templateOf(world.value, t, kit.value, []) : null),
+  () => (void [kit.value, library.fontsKnown, mode.value], [...(kit.value?.templates ?? [])]),
+  (t: Template) => (world.value && kit.value ? templateOf(world.value, t, kit.value, [], mode.value) : null),
 );
 
 // ── tokens ──
@@ -104,14 +118,14 @@ const tokens = computed(() => {
   const by = new Map<string, Shown[]>();
   for (const token of Object.values(k.tokens)) {
     if (!has(token.path, token.means ?? '')) continue;
-    const value = tokenValue(k, token.path);
+    const value = tokenValue(k, token.path, mode.value);
     const list = by.get(token.type) ?? [];
     by.set(token.type, list);
     list.push({
       token,
       value: typeof value === 'object' ? JSON.stringify(value) : String(value),
       px: token.type === 'dimension' ? (toPx(value) ?? null) : null,
-      alias: aliasPath(token.value),
+      alias: aliasPath(token.modes?.[mode.value] ?? token.value),
     });
   }
   return [...by].map(([type, list]) => ({ type, list }));
@@ -136,12 +150,18 @@ const grade = computed(() => {
   const k = kit.value;
   if (!k) return null;
   const { lines } = gradeKit(k);
-  const pairs = colourPairs(k).map((p) => {
-    const ratio = contrast(String(tokenValue(k, p.text)), String(tokenValue(k, p.ground))) ?? 0;
-    return { good: ratio >= p.needs - 0.005, name: `${p.text} on ${p.ground} in ${p.where}, ${ratio.toFixed(1)} to 1` };
-  });
+  const pairs = colourPairs(k).flatMap((p) =>
+    ['', ...modesOf(k)].map((m) => {
+      const ratio = contrast(String(tokenValue(k, p.text, m)), String(tokenValue(k, p.ground, m))) ?? 0;
+      const seen = m === '' ? '' : `, in ${m}`;
+      return {
+        good: ratio >= p.needs - 0.005,
+        name: `${p.text} on ${p.ground} in ${p.where}${seen}, ${ratio.toFixed(1)} to 1`,
+      };
+    }),
+  );
   const read: GradeLine = {
-    what: 'texts can be read in every look (AA)',
+    what: 'texts can be read in every look and mode (AA)',
     share: pairs.length === 0 ? 1 : pairs.filter((p) => p.good).length / pairs.length,
     short: pairs.filter((p) => !p.good).map((p) => p.name),
   };
@@ -202,8 +222,21 @@ const nothing = computed(
             >.
           </p>
         </div>
-        <InputText v-model="sought" size="small" placeholder="Find in this kit" aria-label="Find in this kit" />
+        <div class="tools">
+          <InputText v-model="sought" size="small" placeholder="Find in this kit" aria-label="Find in this kit" />
+          <Select
+            v-if="modeChoices.length > 1"
+            v-model="mode"
+            size="small"
+            :options="modeChoices"
+            option-label="name"
+            option-value="id"
+            placeholder="as it is"
+            aria-label="Mode"
+          />
+        </div>
       </section>
+      <TokenFiles :kit="kit" @made="(r: string) => router.push(`/kits/${r}`)" />
       <p v-if="nothing" class="note">Nothing in {{ kit.name }} is called “{{ sought }}”.</p>
 
       <section v-for="f in families" :key="f.family" :aria-label="f.family">
@@ -320,6 +353,14 @@ header {
 }
 .home {
   display: grid;
+}
+.head .tools {
+  display: flex;
+  gap: 8px;
+  align-items: start;
+}
+.tools :deep(.p-select) {
+  min-width: 110px;
 }
 nav {
   border-right: 1px solid var(--line);

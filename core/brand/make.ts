@@ -1,6 +1,7 @@
 import { contrast, fromOklch, toOklch, type Oklch } from '../colour/index.js';
 import {
   kitRef,
+  modesOf,
   tokenValue,
   toPx,
   type FontFile,
@@ -73,10 +74,10 @@ export function nearestReadable(
 }
 
 /** Colours of a kit, by path, as CSS colours. */
-function coloursOf(kit: Kit): ReadonlyMap<string, string> {
+function coloursOf(kit: Kit, mode: string): ReadonlyMap<string, string> {
   const all = new Map<string, string>();
   for (const [path, token] of Object.entries(kit.tokens)) {
-    const value = token.type === 'color' ? tokenValue(kit, path) : undefined;
+    const value = token.type === 'color' ? tokenValue(kit, path, mode) : undefined;
     if (typeof value === 'string') all.set(path, value);
   }
   return all;
@@ -84,9 +85,12 @@ function coloursOf(kit: Kit): ReadonlyMap<string, string> {
 const pathOf = (kit: Kit, means: string): string | undefined =>
   Object.keys(kit.tokens).find((p) => kit.tokens[p]?.means === means);
 
-/** First colours: the accent where it belongs, greys of the neutral's hue, each as light as in the kit it is based on. */
-function tinted(base: Kit, wish: BrandWish): Map<string, string> {
-  const colours = coloursOf(base);
+/**
+ * First colours of a mode: the accent where it belongs, greys of the neutral's hue, each as light as in the kit it is based on. In a
+ * mode of the kit that has a name, dark say, the accent's place is as light as there.
+ */
+function tinted(base: Kit, wish: BrandWish, mode: string): Map<string, string> {
+  const colours = coloursOf(base, mode);
   const primary = pathOf(base, 'primary');
   const was = toOklch(colours.get(primary ?? '') ?? wish.accent);
   const accent = toOklch(wish.accent);
@@ -95,13 +99,17 @@ function tinted(base: Kit, wish: BrandWish): Map<string, string> {
   for (const [path, colour] of colours) {
     const { means } = base.tokens[path] as Token;
     const own = toOklch(colour);
-    if (path === primary) made.set(path, wish.accent);
+    if (path === primary) made.set(path, mode === '' ? wish.accent : fromOklch({ l: own.l, c: accent.c, h: accent.h }));
     else if (means !== undefined && STATUS.test(means)) made.set(path, colour);
     else if (means !== undefined && ACCENT.test(means)) {
       // Strong ones keep their distance to the accent, soft ones their lightness.
       const strong = own.c > was.c * 0.45;
       const next: Oklch = strong
-        ? { l: Math.min(0.98, Math.max(0.05, accent.l + own.l - was.l)), c: accent.c, h: accent.h }
+        ? {
+            l: Math.min(0.98, Math.max(0.05, (mode === '' ? accent.l : was.l) + own.l - was.l)),
+            c: accent.c,
+            h: accent.h,
+          }
         : { l: own.l, c: Math.min(own.c, accent.c), h: accent.h };
       made.set(path, fromOklch(next));
     } else {
@@ -119,9 +127,27 @@ function tinted(base: Kit, wish: BrandWish): Map<string, string> {
  * @param fonts files of families that the kit it is based on has not got
  */
 export function makeBrand(base: Kit, wish: BrandWish, fonts: readonly FontFile[] = []): MadeBrand {
-  const colours = tinted(base, wish);
+  const own = readableIn(base, wish, '');
+  const others = modesOf(base).map((mode) => [mode, readableIn(base, wish, mode)] as const);
+  const modes = new Map(others.map(([mode, made]) => [mode, made.colours]));
+  const ref = `${wish.id}@${wish.version}`;
+  return {
+    json: written(base, wish, own.colours, modes, fonts),
+    ref,
+    colours: own.colours,
+    shortfalls: [...own.shortfalls, ...others.flatMap(([, made]) => made.shortfalls)],
+  };
+}
+
+/** The colours of one mode, each so light that it can be read, and where that cannot be. */
+function readableIn(
+  base: Kit,
+  wish: BrandWish,
+  mode: string,
+): { readonly colours: ReadonlyMap<string, string>; readonly shortfalls: readonly Shortfall[] } {
+  const colours = tinted(base, wish, mode);
   const pairs = colourPairs(base);
-  const primary = pathOf(base, 'primary');
+  const primary = mode === '' ? pathOf(base, 'primary') : undefined;
   const beside = (path: string): readonly { colour: string; needs: number }[] =>
     pairs.flatMap((p) => {
       const other = p.text === path ? p.ground : p.ground === path ? p.text : undefined;
@@ -143,8 +169,7 @@ export function makeBrand(base: Kit, wish: BrandWish, fonts: readonly FontFile[]
     const ratio = a === undefined || b === undefined ? 21 : ratioOf(a, b);
     return ratio < pair.needs - 0.005 ? [{ pair, ratio }] : [];
   });
-  const ref = `${wish.id}@${wish.version}`;
-  return { json: written(base, wish, colours, fonts), ref, colours, shortfalls };
+  return { colours, shortfalls };
 }
 
 /** How finely another accent is looked for: lightness. */
@@ -157,23 +182,33 @@ export function nearestAccent(base: Kit, wish: BrandWish): string | null {
     for (const l of [lch.l - by, lch.l + by]) {
       if (l < 0.05 || l > 0.98) continue;
       const accent = fromOklch({ ...lch, l });
-      if (makeBrand(base, { ...wish, accent }).shortfalls.length === 0) return accent;
+      if (readableIn(base, { ...wish, accent }, '').shortfalls.length === 0) return accent;
     }
   return null;
 }
 
 /** The kit as it is written: only what differs from what it is based on. */
-function written(base: Kit, wish: BrandWish, colours: ReadonlyMap<string, string>, fonts: readonly FontFile[]): Json {
+function written(
+  base: Kit,
+  wish: BrandWish,
+  colours: ReadonlyMap<string, string>,
+  modes: ReadonlyMap<string, ReadonlyMap<string, string>>,
+  fonts: readonly FontFile[],
+): Json {
   const tokens: Record<string, Json> = {};
   const put = (path: string, type: string, value: Json): void => {
     const parts = path.split('.');
     let at = tokens;
     for (const part of parts.slice(0, -1)) at = (at[part] ??= {}) as Record<string, Json>;
     const means = base.tokens[path]?.means;
+    const other = Object.fromEntries(
+      [...modes].flatMap(([mode, of]) => (type === 'color' && of.has(path) ? [[mode, of.get(path) ?? '']] : [])),
+    );
+    const ours = { ...(means ? { means } : {}), ...(Object.keys(other).length > 0 ? { modes: other } : {}) };
     at[parts.at(-1) ?? path] = {
       $type: type,
       $value: value,
-      ...(means ? { $extensions: { dekkor: { means } } } : {}),
+      ...(Object.keys(ours).length > 0 ? { $extensions: { dekkor: ours } } : {}),
     };
   };
   for (const [path, colour] of colours) put(path, 'color', colour);

@@ -12,4 +12,6 @@ export {
   MOST_ROWS,
   type ReadRows,
 } from './rows.js';
+export { readTokenFile, writeTokenCss, writeTokenFile, MOST_TOKEN_TEXT, type TokenFile } from './tokenFile.js';
+export { cssName } from './tokenCss.js';
 export { writeComponent, writeKit, writeTokens, writeTree } from './writeKit.js';
