@@ -487,3 +487,6 @@ export {
   tokenReview,
   type TokenChange,
 } from './brand/index.js';
+
+// Sheets of drawings.
+export { readDrawing, readSheetOfDrawings, type Drawing, type DrawingSheet } from './harvest/index.js';

@@ -6,6 +6,7 @@ import { computed, defineAsyncComponent, ref } from 'vue';
 import { blankScreen, DEVICES, wornInFlow } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
+import { useSheets } from './sheets.js';
 import RenameDialog from './RenameDialog.vue';
 
 const ContactDialog = defineAsyncComponent(() => import('./ContactDialog.vue'));
@@ -46,6 +47,19 @@ const presets = DEVICES.map((d) => ({
       stage.goTo(id);
   },
 }));
+/** Screens come empty in the size of a device, or with what is drawn on a sheet. */
+const sheet = ref<HTMLInputElement | null>(null);
+const sheets = useSheets();
+const adding = [
+  ...presets,
+  { separator: true },
+  { label: 'From a sheet of drawings (SVG) …', command: () => sheet.value?.click() },
+];
+async function readSheet(): Promise<void> {
+  const file = sheet.value?.files?.[0];
+  if (sheet.value) sheet.value.value = '';
+  if (file) await sheets.read(file);
+}
 const actions = computed(() => [
   { label: 'Rename screens', command: () => void (stage.asked = 'names') },
   { label: 'Contact sheet', command: () => void (stage.asked = 'sheet') },
@@ -165,7 +179,15 @@ function remove(): void {
         @click="more?.toggle($event)"
       />
     </div>
-    <Menu ref="menu" :model="presets" popup />
+    <Menu ref="menu" :model="adding" popup />
+    <input
+      ref="sheet"
+      type="file"
+      accept=".svg,image/svg+xml"
+      hidden
+      aria-label="A sheet of drawings"
+      @change="readSheet"
+    />
     <Menu ref="more" :model="actions" popup />
     <ContactDialog v-if="contact" v-model:visible="contact" />
     <RenameDialog v-if="batch" v-model:visible="batch" />

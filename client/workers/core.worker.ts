@@ -8,12 +8,14 @@ import {
   proveFixes,
   rankAlternatives,
   readKit,
+  readSheetOfDrawings,
   recorded,
   resolve,
   reviewScreen,
   wearsAfter,
   wearsOf,
   type Alternative,
+  type DrawingSheet,
   type Box,
   type Cause,
   type Fix,
@@ -263,6 +265,17 @@ const service = {
       return review;
     };
     return proveFixes({ world: there, sheet, after, fonts, reviewOf }, cause);
+  },
+  /** A sheet of drawings as loose parts, in the text styles of a kit; or the sentence that says why it is none. */
+  sheet(source: string, kit: KitRef, prefix: string): DrawingSheet | { readonly problem: string } {
+    const of = kits.get(kit);
+    if (!of) return { problem: `The kit ${kit} is not installed.` };
+    let n = 0;
+    try {
+      return readSheetOfDrawings(source, of, fonts, () => `${prefix}-${++n}`);
+    } catch (error) {
+      return { problem: error instanceof RangeError ? error.message : 'It cannot be read as a drawing.' };
+    }
   },
   /** Which component stands for which when one kit is put on in another's place. */
   plan(from: KitRef, to: KitRef): MatchSheet {

@@ -1,0 +1,66 @@
+import { kitRef, wornInFlow, type Screen } from '../../core/index.js';
+import { plural } from '../counts.js';
+import { useDocument } from '../stores/document.js';
+import { useLibrary } from '../stores/library.js';
+import { useStage } from '../stores/stage.js';
+
+/** So many parts a screen may have that comes from a sheet. */
+const MOST_PARTS = 30_000;
+/** The largest sheet, bytes. */
+const LARGEST = 16_000_000;
+
+/**
+ * Reads a sheet of drawings (SVG) as a screen of loose parts behind the one that is worked on, its drawings selected: ready to be made
+ * components. Says what was left out; what cannot be read changes nothing.
+ */
+export function useSheets(): { read: (file: File) => Promise<void> } {
+  const doc = useDocument();
+  const stage = useStage();
+  const library = useLibrary();
+  async function read(file: File): Promise<void> {
+    const refuse = (why: string): void => doc.say(`${file.name}: ${why} Nothing was changed.`, true);
+    const project = doc.shown;
+    const kit = stage.mainKit;
+    const flow = stage.screen?.flow ?? project?.flows[0]?.id;
+    if (!project || !kit || !flow || !library.worker) return;
+    if (file.size > LARGEST) return refuse('A sheet has at most 16 MB; this one has more.');
+    doc.say(`Reading ${file.name} …`);
+    const id = stage.newId();
+    const got = await library.worker.sheet(await file.text(), kitRef(kit), id);
+    if ('problem' in got) return refuse(got.problem);
+    if (got.drawings.length === 0) return refuse('There is nothing drawn in it.');
+    const parts = Object.keys(got.nodes).length;
+    if (parts > MOST_PARTS)
+      return refuse(
+        `It has ${plural(parts, 'part')}; a screen holds ${MOST_PARTS.toLocaleString('en-GB')}. Read it in pieces.`,
+      );
+    const name =
+      file.name
+        .replace(/\.svg$/iu, '')
+        .replace(/[-_]+/gu, ' ')
+        .trim()
+        .slice(0, 80) || 'Sheet';
+    const worn = wornInFlow(project, flow);
+    const screen: Screen = {
+      id,
+      name,
+      flow,
+      device: 'custom',
+      width: got.width,
+      height: got.height,
+      root: got.root,
+      nodes: got.nodes,
+      ...(worn ? { wears: worn } : {}),
+    };
+    const after = stage.screenId || null;
+    if (!doc.act(`Read the sheet ${name}`, [{ do: 'insertScreen', screen, after }])) return;
+    stage.goTo(id);
+    stage.select(got.drawings);
+    const left = got.left.length > 0 ? ` Left out: ${got.left.join(', ')}.` : '';
+    doc.say(
+      `${plural(got.drawings.length, 'drawing')} on ${name}, all selected: make them components.${left}`,
+      left !== '',
+    );
+  }
+  return { read };
+}

@@ -1,0 +1,574 @@
+import { SaxesParser } from 'saxes';
+import SvgPath from 'svgpath';
+
+/** One shape of a drawing, where it stands: px, every transformation done. */
+export type Shape =
+  | {
+      readonly kind: 'rect' | 'ellipse';
+      readonly x: number;
+      readonly y: number;
+      readonly w: number;
+      readonly h: number;
+      readonly radius: number;
+      readonly paint: Paint;
+    }
+  | {
+      readonly kind: 'path';
+      readonly d: string;
+      readonly x: number;
+      readonly y: number;
+      readonly w: number;
+      readonly h: number;
+      readonly paint: Paint;
+    }
+  | {
+      readonly kind: 'text';
+      readonly text: string;
+      /** Where its baseline begins, is in the middle, or ends. */
+      readonly x: number;
+      readonly baseline: number;
+      readonly anchor: 'start' | 'middle' | 'end';
+      readonly size: number;
+      readonly weight: number;
+      readonly paint: Paint;
+    }
+  | { readonly kind: 'picture'; readonly x: number; readonly y: number; readonly w: number; readonly h: number }
+  | { readonly kind: 'group'; readonly name: string; readonly inside: readonly Shape[] };
+export interface Paint {
+  /** CSS colours; null: none. */
+  readonly fill: string | null;
+  readonly stroke: string | null;
+  readonly strokeWidth: number;
+  readonly opacity: number;
+  readonly dash: boolean;
+}
+export interface Drawing {
+  readonly width: number;
+  readonly height: number;
+  readonly shapes: readonly Shape[];
+  /** What was left out, and how often. */
+  readonly left: ReadonlyMap<string, number>;
+}
+
+/** The largest sheet, characters; what it may hold, with everything used again counted as often as it is used. */
+const LARGEST = 16_000_000;
+const MOST_ELEMENTS = 80_000;
+const MOST_SHAPES = 60_000;
+const DEEPEST = 64;
+const FARTHEST = 50_000;
+
+interface Element {
+  readonly name: string;
+  readonly at: Readonly<Record<string, string>>;
+  readonly inside: (Element | string)[];
+}
+/** What is never drawn by itself. */
+const HIDDEN = new Set([
+  'defs',
+  'symbol',
+  'title',
+  'desc',
+  'metadata',
+  'clipPath',
+  'mask',
+  'pattern',
+  'marker',
+  'linearGradient',
+  'radialGradient',
+  'style',
+  'filter',
+]);
+const GONE: Readonly<Record<string, string>> = {
+  script: 'script',
+  foreignObject: 'foreign object',
+  animate: 'animation',
+  animateTransform: 'animation',
+  set: 'animation',
+  audio: 'sound',
+  video: 'film',
+  iframe: 'page within',
+  a: 'link',
+};
+
+/**
+ * Reads a sheet of drawings (SVG 1.1/2): shapes, groups, texts and colours, with every transformation done. Nothing in it runs and
+ * nothing is fetched: scripts, animations, foreign content and pictures from outside are left out and counted.
+ * Throws RangeError with a sentence when it is none, or too much.
+ */
+export function readDrawing(source: string): Drawing {
+  if (source.length > LARGEST) throw new RangeError('A sheet has at most 16 MB; this one has more.');
+  const root = parse(source);
+  const left = new Map<string, number>();
+  const leave = (what: string): void => void left.set(what, (left.get(what) ?? 0) + 1);
+  const byId = new Map<string, Element>();
+  const index = (e: Element): void => {
+    const { id } = e.at;
+    if (id !== undefined && !byId.has(id)) byId.set(id, e);
+    for (const c of e.inside) if (typeof c !== 'string') index(c);
+  };
+  index(root);
+  const classes = cssClasses(root);
+  const box = (root.at['viewBox'] ?? '')
+    .trim()
+    .split(/[\s,]+/u)
+    .map(Number);
+  const [vx = 0, vy = 0, vw = 0, vh = 0] = box.every(Number.isFinite) ? box : [];
+  const width = sizeOf(root.at['width']) ?? (vw || 1200);
+  const height = sizeOf(root.at['height']) ?? (vh || 800);
+  const scale = vw > 0 && vh > 0 ? Math.min(width / vw, height / vh) : 1;
+  let count = 0;
+  const start: State = {
+    matrix: [scale, 0, 0, scale, -vx * scale, -vy * scale],
+    style: { fill: '#000000', stroke: 'none' },
+    depth: 0,
+    using: new Set(),
+  };
+  const walk = (e: Element, state: State): readonly Shape[] => {
+    if (HIDDEN.has(e.name)) return [];
+    const gone = GONE[e.name];
+    if (gone !== undefined && e.name !== 'a') {
+      leave(gone);
+      return [];
+    }
+    if (state.depth > DEEPEST) {
+      leave('group too deep inside others');
+      return [];
+    }
+    if (++count > MOST_SHAPES)
+      throw new RangeError(
+        `It draws more than ${MOST_SHAPES.toLocaleString('en-GB')} things: that is more than a sheet.`,
+      );
+    const style = styled(e, state.style, classes);
+    if (style['display'] === 'none' || style['visibility'] === 'hidden') return [];
+    const matrix = times(state.matrix, transform(e.at['transform']));
+    const inner: State = { matrix, style, depth: state.depth + 1, using: state.using };
+    switch (e.name) {
+      case 'svg':
+      case 'g':
+      case 'a':
+      case 'switch': {
+        const at =
+          e.name === 'svg' && state.depth > 0 ? times(matrix, [1, 0, 0, 1, num(e.at['x']), num(e.at['y'])]) : matrix;
+        const inside = e.inside.flatMap((c) =>
+          typeof c === 'string' ? [] : walk(c, { ...inner, matrix: at, style: { ...style, opacity: '1' } }),
+        );
+        return inside.length === 0
+          ? []
+          : [{ kind: 'group', name: nameOf(e), inside: faded(inside, num(style['opacity'], 1)) }];
+      }
+      case 'use': {
+        const id = /^#(.+)$/u.exec(e.at['href'] ?? e.at['xlink:href'] ?? '')?.[1];
+        const of = id === undefined ? undefined : byId.get(id);
+        if (!of || id === undefined) {
+          leave('use of something from outside or not there');
+          return [];
+        }
+        if (state.using.has(id)) {
+          leave('drawing that contains itself');
+          return [];
+        }
+        const at = times(matrix, [1, 0, 0, 1, num(e.at['x']), num(e.at['y'])]);
+        const using = new Set(state.using).add(id);
+        const shown: Element = of.name === 'symbol' ? { ...of, name: 'g' } : of;
+        return walk(shown, { matrix: at, style, depth: state.depth + 1, using });
+      }
+      case 'text':
+        return texts(e, inner, classes);
+      case 'image': {
+        const href = e.at['href'] ?? e.at['xlink:href'] ?? '';
+        if (!href.startsWith('data:')) leave('picture from outside');
+        const b = bounds(
+          [
+            [num(e.at['x']), num(e.at['y'])],
+            [num(e.at['x']) + num(e.at['width']), num(e.at['y']) + num(e.at['height'])],
+          ],
+          matrix,
+        );
+        return b.w > 0 && b.h > 0 ? [{ kind: 'picture', ...b }] : [];
+      }
+      default: {
+        const shape = plainShape(e, matrix, paintOf(style, matrix, byId));
+        if (shape === undefined) leave(e.name.slice(0, 40));
+        return shape ? [shape] : [];
+      }
+    }
+  };
+  const top = root.inside.flatMap((c) => (typeof c === 'string' ? [] : walk(c, start)));
+  return {
+    width: Math.min(10_000, Math.max(40, Math.round(width))),
+    height: Math.min(FARTHEST, Math.max(40, Math.round(height))),
+    shapes: top,
+    left,
+  };
+}
+
+function parse(source: string): Element {
+  const parser = new SaxesParser({ xmlns: false, position: false });
+  let root: Element | null = null;
+  const open: Element[] = [];
+  let count = 0;
+  let problem: string | null = null;
+  parser.on('error', (e) => (problem ??= e.message.slice(0, 160)));
+  parser.on('opentag', (tag) => {
+    if (problem !== null) return;
+    if (++count > MOST_ELEMENTS || open.length > 400) {
+      problem =
+        count > MOST_ELEMENTS
+          ? `it has more than ${MOST_ELEMENTS.toLocaleString('en-GB')} elements`
+          : 'its groups are hundreds deep';
+      return;
+    }
+    const e: Element = {
+      name: tag.name.replace(/^svg:/u, ''),
+      at: tag.attributes as Readonly<Record<string, string>>,
+      inside: [],
+    };
+    open.at(-1)?.inside.push(e);
+    root ??= e;
+    open.push(e);
+  });
+  parser.on('closetag', () => void open.pop());
+  parser.on('text', (t) => void open.at(-1)?.inside.push(t));
+  parser.on('cdata', (t) => void open.at(-1)?.inside.push(t));
+  for (let i = 0; i < source.length && problem === null; i += 65_536) parser.write(source.slice(i, i + 65_536));
+  if (problem === null) parser.close();
+  const found = root as Element | null;
+  if (problem !== null) throw new RangeError(`It cannot be read as a drawing: ${String(problem)}.`);
+  if (found?.name !== 'svg') throw new RangeError('It is no drawing: a sheet is an SVG file.');
+  return found;
+}
+
+type Matrix = readonly [number, number, number, number, number, number];
+interface State {
+  readonly matrix: Matrix;
+  readonly style: Readonly<Record<string, string>>;
+  readonly depth: number;
+  readonly using: ReadonlySet<string>;
+}
+const num = (v: string | undefined, otherwise = 0): number => {
+  const n = Number.parseFloat(v ?? '');
+  return Number.isFinite(n) && Math.abs(n) <= 1e6 ? n : otherwise;
+};
+const sizeOf = (v: string | undefined): number | undefined =>
+  v === undefined || v.trim().endsWith('%') ? undefined : num(v) || undefined;
+const times = (a: Matrix, b: Matrix): Matrix => [
+  a[0] * b[0] + a[2] * b[1],
+  a[1] * b[0] + a[3] * b[1],
+  a[0] * b[2] + a[2] * b[3],
+  a[1] * b[2] + a[3] * b[3],
+  a[0] * b[4] + a[2] * b[5] + a[4],
+  a[1] * b[4] + a[3] * b[5] + a[5],
+];
+const point = (m: Matrix, x: number, y: number): readonly [number, number] => [
+  m[0] * x + m[2] * y + m[4],
+  m[1] * x + m[3] * y + m[5],
+];
+/** To a thousandth of a px: what sums of turns leave behind is nothing. */
+const near = (v: number): number => Math.round(v * 1000) / 1000 + 0;
+const scaleOf = (m: Matrix): number => Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2])) || 1;
+
+function transform(text: string | undefined): Matrix {
+  let m: Matrix = [1, 0, 0, 1, 0, 0];
+  for (const [, name, list = ''] of (text ?? '').matchAll(/(\w+)\s*\(([^)]*)\)/gu)) {
+    const [a = 0, b, c, d = 0, e = 0, f = 0] = list
+      .split(/[\s,]+/u)
+      .filter(Boolean)
+      .map(Number);
+    if (![a, b ?? 0, c ?? 0, d, e, f].every((n) => Number.isFinite(n) && Math.abs(n) <= 1e6)) continue;
+    const rad = (a * Math.PI) / 180;
+    if (name === 'translate') m = times(m, [1, 0, 0, 1, a, b ?? 0]);
+    else if (name === 'scale') m = times(m, [a, 0, 0, b ?? a, 0, 0]);
+    else if (name === 'matrix') m = times(m, [a, b ?? 0, c ?? 0, d, e, f]);
+    else if (name === 'rotate') {
+      const turn: Matrix = [Math.cos(rad), Math.sin(rad), -Math.sin(rad), Math.cos(rad), 0, 0];
+      m = times(m, times(times([1, 0, 0, 1, b ?? 0, c ?? 0], turn), [1, 0, 0, 1, -(b ?? 0), -(c ?? 0)]));
+    } else if (name === 'skewX') m = times(m, [1, 0, Math.tan(rad), 1, 0, 0]);
+    else if (name === 'skewY') m = times(m, [1, Math.tan(rad), 0, 1, 0, 0]);
+  }
+  return m;
+}
+
+/** Rules of the sheet's own style element, for classes and element names only. */
+function cssClasses(root: Element): ReadonlyMap<string, Readonly<Record<string, string>>> {
+  const found = new Map<string, Record<string, string>>();
+  const walk = (e: Element): void => {
+    if (e.name === 'style') {
+      const css = e.inside
+        .filter((c): c is string => typeof c === 'string')
+        .join('')
+        .slice(0, 400_000)
+        .replace(/\/\*[\s\S]*?\*\//gu, ' ');
+      for (const [, selectors = '', body = ''] of css.matchAll(/([^{}]+)\{([^{}]*)\}/gu))
+        for (const s of selectors.split(',')) {
+          const key = s.trim();
+          if (/^[.#]?[\w-]+$/u.test(key)) found.set(key, { ...found.get(key), ...declarations(body) });
+        }
+    }
+    for (const c of e.inside) if (typeof c !== 'string') walk(c);
+  };
+  walk(root);
+  return found;
+}
+const declarations = (text: string): Record<string, string> =>
+  Object.fromEntries(
+    text.split(';').flatMap((d) => {
+      const at = d.indexOf(':');
+      const name = d.slice(0, at).trim();
+      return at > 0 && KNOWN.has(name) ? [[name, d.slice(at + 1).trim()]] : [];
+    }),
+  );
+const KNOWN = new Set([
+  'fill',
+  'stroke',
+  'stroke-width',
+  'stroke-dasharray',
+  'opacity',
+  'fill-opacity',
+  'stroke-opacity',
+  'font-size',
+  'font-weight',
+  'text-anchor',
+  'display',
+  'visibility',
+  'color',
+]);
+function styled(
+  e: Element,
+  from: Readonly<Record<string, string>>,
+  classes: ReadonlyMap<string, Readonly<Record<string, string>>>,
+): Record<string, string> {
+  const { opacity: _, display: __, ...inherited } = from;
+  const own: Record<string, string> = { ...inherited };
+  for (const [k, v] of Object.entries(e.at)) if (KNOWN.has(k)) own[k] = v;
+  Object.assign(own, classes.get(e.name));
+  for (const c of (e.at['class'] ?? '').split(/\s+/u)) Object.assign(own, classes.get(`.${c}`));
+  if (e.at['id']) Object.assign(own, classes.get(`#${e.at['id']}`));
+  Object.assign(own, declarations(e.at['style'] ?? ''));
+  return own;
+}
+
+function paintOf(style: Readonly<Record<string, string>>, matrix: Matrix, byId: ReadonlyMap<string, Element>): Paint {
+  const colour = (name: 'fill' | 'stroke'): string | null => {
+    const said = (style[name] ?? 'none').trim();
+    const v = said === 'currentColor' ? (style['color'] ?? '#000000') : said;
+    const url = /^url\(\s*["']?#([^"')]+)["']?\s*\)/u.exec(v)?.[1];
+    if (url !== undefined) return stopOf(byId.get(url));
+    return v === 'none' || v === 'transparent' || v === '' || v.startsWith('url') ? null : v.slice(0, 60);
+  };
+  const alpha =
+    num(style['opacity'], 1) * (colour('fill') ? num(style['fill-opacity'], 1) : num(style['stroke-opacity'], 1));
+  return {
+    fill: colour('fill'),
+    stroke: colour('stroke'),
+    strokeWidth: num(style['stroke-width'], 1) * scaleOf(matrix),
+    opacity: Math.min(1, Math.max(0, alpha)),
+    dash: /\d/u.test(style['stroke-dasharray'] ?? ''),
+  };
+}
+/** A run of colours is drawn in its first one. */
+const stopOf = (gradient: Element | undefined): string | null => {
+  const stop = gradient?.inside.find((c): c is Element => typeof c !== 'string' && c.name === 'stop');
+  const said = stop && (declarationsOf(stop)['stop-color'] ?? stop.at['stop-color']);
+  return said ? said.slice(0, 60) : null;
+};
+const declarationsOf = (e: Element): Record<string, string> =>
+  Object.fromEntries(
+    (e.at['style'] ?? '').split(';').map((d) => d.split(':').map((x) => x.trim()) as [string, string]),
+  );
+
+function bounds(
+  points: readonly (readonly [number, number])[],
+  m: Matrix,
+): { x: number; y: number; w: number; h: number } {
+  const [a, b] = [points[0] ?? [0, 0], points[1] ?? [0, 0]];
+  const corners = [point(m, a[0], a[1]), point(m, b[0], a[1]), point(m, a[0], b[1]), point(m, b[0], b[1])];
+  const xs = corners.map((p) => p[0]);
+  const ys = corners.map((p) => p[1]);
+  const [x, y] = [Math.min(...xs), Math.min(...ys)];
+  return { x: near(x), y: near(y), w: near(Math.max(...xs) - x), h: near(Math.max(...ys) - y) };
+}
+
+/** A basic shape where it stands: those that are turned become paths. Undefined: no shape; null: nothing of it shows. */
+function plainShape(e: Element, m: Matrix, paint: Paint): Shape | null | undefined {
+  const n = (name: string): number => num(e.at[name]);
+  const straight = Math.abs(m[1]) < 1e-6 && Math.abs(m[2]) < 1e-6;
+  let d: string;
+  switch (e.name) {
+    case 'rect': {
+      const [x, y, w, h] = [n('x'), n('y'), n('width'), n('height')];
+      if (w <= 0 || h <= 0) return null;
+      const r = Math.min(num(e.at['rx'] ?? e.at['ry']), w / 2, h / 2);
+      if (straight)
+        return {
+          kind: 'rect',
+          ...bounds(
+            [
+              [x, y],
+              [x + w, y + h],
+            ],
+            m,
+          ),
+          radius: r * scaleOf(m),
+          paint,
+        };
+      d = `M${x + r} ${y}h${w - 2 * r}a${r} ${r} 0 0 1 ${r} ${r}v${h - 2 * r}a${r} ${r} 0 0 1 ${-r} ${r}h${-(w - 2 * r)}a${r} ${r} 0 0 1 ${-r} ${-r}v${-(h - 2 * r)}a${r} ${r} 0 0 1 ${r} ${-r}z`;
+      break;
+    }
+    case 'circle':
+    case 'ellipse': {
+      const [cx, cy] = [n('cx'), n('cy')];
+      const rx = e.name === 'circle' ? n('r') : n('rx');
+      const ry = e.name === 'circle' ? n('r') : n('ry');
+      if (rx <= 0 || ry <= 0) return null;
+      if (straight)
+        return {
+          kind: 'ellipse',
+          ...bounds(
+            [
+              [cx - rx, cy - ry],
+              [cx + rx, cy + ry],
+            ],
+            m,
+          ),
+          radius: 0,
+          paint,
+        };
+      d = `M${cx - rx} ${cy}a${rx} ${ry} 0 1 0 ${rx * 2} 0a${rx} ${ry} 0 1 0 ${-rx * 2} 0z`;
+      break;
+    }
+    case 'line':
+      d = `M${n('x1')} ${n('y1')}L${n('x2')} ${n('y2')}`;
+      break;
+    case 'polyline':
+    case 'polygon': {
+      const points = (e.at['points'] ?? '')
+        .trim()
+        .split(/[\s,]+/u)
+        .map(Number);
+      if (points.length < 4 || points.some((p) => !Number.isFinite(p))) return null;
+      d = `M${points
+        .map((p, i) => `${p}${i % 2 === 0 ? ' ' : 'L'}`)
+        .join('')
+        .replace(/L$/u, '')}${e.name === 'polygon' ? 'z' : ''}`;
+      break;
+    }
+    case 'path':
+      d = e.at['d'] ?? '';
+      break;
+    default:
+      return undefined;
+  }
+  return paths(d, m, paint);
+}
+
+/** A path where it stands, its data told from its own left upper corner. */
+function paths(d: string, m: Matrix, paint: Paint): Shape | null {
+  if (d.trim() === '' || d.length > 200_000) return null;
+  const made = new SvgPath(d);
+  if ((made as unknown as { err: string }).err) return null;
+  const flat = made
+    .matrix([...m])
+    .abs()
+    .unarc()
+    .unshort();
+  let [x1, y1, x2, y2] = [Infinity, Infinity, -Infinity, -Infinity];
+  const reach = (x: number, y: number): void => {
+    x1 = Math.min(x1, x);
+    y1 = Math.min(y1, y);
+    x2 = Math.max(x2, x);
+    y2 = Math.max(y2, y);
+  };
+  flat.iterate((s, _, x, y) => {
+    const p = s.slice(1) as number[];
+    if (s[0] === 'H') reach(p[0] ?? x, y);
+    else if (s[0] === 'V') reach(x, p[0] ?? y);
+    else if (s[0] === 'C' || s[0] === 'Q') curve([x, y, ...p], reach);
+    else for (let i = 0; i + 1 < p.length; i += 2) reach(p[i] ?? 0, p[i + 1] ?? 0);
+  });
+  if (![x1, y1, x2, y2].every((v) => Number.isFinite(v) && Math.abs(v) <= FARTHEST)) return null;
+  const text = flat.translate(-x1, -y1).round(2).toString();
+  return text.length > 20_000
+    ? null
+    : { kind: 'path', d: text, x: near(x1), y: near(y1), w: near(x2 - x1), h: near(y2 - y1), paint };
+}
+/** Where a Bézier curve reaches: sampled finely enough for a picture. */
+function curve(p: readonly number[], reach: (x: number, y: number) => void): void {
+  const cubic = p.length === 8;
+  for (let i = 0; i <= 16; i++) {
+    const t = i / 16;
+    const u = 1 - t;
+    const on = (k: number): number => {
+      const [a = 0, b = 0, c = 0, d = 0] = [p[k], p[k + 2], p[k + 4], p[k + 6]];
+      return cubic
+        ? u * u * u * a + 3 * u * u * t * b + 3 * u * t * t * c + t * t * t * d
+        : u * u * a + 2 * u * t * b + t * t * c;
+    };
+    reach(on(0), on(1));
+  }
+}
+
+/** A text and its spans: each span that has a place of its own is a text of its own. */
+function texts(
+  e: Element,
+  state: State,
+  classes: ReadonlyMap<string, Readonly<Record<string, string>>>,
+): readonly Shape[] {
+  const found: Shape[] = [];
+  let [x, y] = [num(e.at['x']), num(e.at['y'])];
+  const add = (words: string, style: Readonly<Record<string, string>>): void => {
+    const text = words.replace(/\s+/gu, ' ').trim();
+    if (text === '') return;
+    const [px, py] = point(state.matrix, x, y);
+    const weight = style['font-weight'] === 'bold' ? 700 : num(style['font-weight'], 400);
+    const anchor = style['text-anchor'];
+    found.push({
+      kind: 'text',
+      text: text.slice(0, 4000),
+      x: px,
+      baseline: py,
+      anchor: anchor === 'middle' || anchor === 'end' ? anchor : 'start',
+      size: num(style['font-size'], 16) * scaleOf(state.matrix),
+      weight: Math.min(900, Math.max(100, weight)),
+      paint: paintOf(style, state.matrix, NOTHING),
+    });
+  };
+  const walk = (at: Element, style: Readonly<Record<string, string>>): void => {
+    let words = '';
+    for (const c of at.inside) {
+      if (typeof c === 'string') words += c;
+      else if (c.name === 'tspan') {
+        const placed = c.at['x'] !== undefined || c.at['y'] !== undefined || c.at['dy'] !== undefined;
+        const own = styled(c, style, classes);
+        if (!placed) {
+          words += c.inside.filter((s): s is string => typeof s === 'string').join('');
+          continue;
+        }
+        add(words, style);
+        words = '';
+        x = c.at['x'] === undefined ? x : num(c.at['x']);
+        y = (c.at['y'] === undefined ? y : num(c.at['y'])) + num(c.at['dy']);
+        walk(c, own);
+      }
+    }
+    add(words, style);
+  };
+  walk(e, state.style);
+  return found;
+}
+const NOTHING: ReadonlyMap<string, Element> = new Map();
+
+const nameOf = (e: Element): string => {
+  const title = e.inside.find((c): c is Element => typeof c !== 'string' && c.name === 'title');
+  const said = title?.inside.find((c): c is string => typeof c === 'string');
+  return (e.at['aria-label'] ?? said ?? e.at['id'] ?? '').replace(/[-_]+/gu, ' ').trim().slice(0, 60);
+};
+const faded = (shapes: readonly Shape[], by: number): readonly Shape[] =>
+  by >= 1
+    ? shapes
+    : shapes.map((s) =>
+        s.kind === 'group'
+          ? { ...s, inside: faded(s.inside, by) }
+          : s.kind === 'picture'
+            ? s
+            : { ...s, paint: { ...s.paint, opacity: s.paint.opacity * by } },
+      );
