@@ -214,6 +214,36 @@ describe('S. a new brand from two colours and a font, on all screens', () => {
   });
 });
 
+describe('settling', () => {
+  it('tells its ledger first, rewrites everything as one step, and leaves all as it looks', async () => {
+    await page.waitForSelector('[aria-label="Counterpart of Card"]');
+    await hand.click('::-p-aria(Rebrand 4 screens)');
+    const worn = await settled((x) => x.wears.length > 0);
+    const pictures = (p: Project): Promise<string[]> =>
+      Promise.all(
+        p.screens.map(async (s) =>
+          (await (await fetch(`${desk.house.address}/api/projects/${desk.id}/screens/${s.id}.svg`)).text()).replace(
+            / id="[^"]*"/gu,
+            '',
+          ),
+        ),
+      );
+    const before = await pictures(worn);
+    await hand.click('::-p-aria(Settle[role="button"])');
+    await page.waitForSelector('[aria-label="What is let go"]');
+    expect(await page.$eval('.settle', (e) => e.textContent)).toMatch(/settings rewritten.*Lined: on/su);
+    await hand.click('::-p-aria(Settle 4 screens)');
+    const p = await settled((x) => x.kits[0] === SKERRY);
+    expect(await pictures(p)).toEqual(before);
+    expect(
+      Object.values(p.screens[0]?.nodes ?? {}).some((n) => n.type === 'instance' && n.component.startsWith(SKERRY)),
+    ).toBe(true);
+    await press(page, 'button', 'Undo Settle all screens');
+    await settled((x) => x.kits[0] === PLYWOOD);
+    expect(desk.wrong).toEqual([]);
+  });
+});
+
 describe('R. all screens of the demo from one kit to another of its own structure, everything that is found mended', () => {
   beforeEach(async () => {
     desk.id = 'norrvik-crossings';

@@ -6,6 +6,8 @@ import { useStage } from '../stores/stage.js';
 
 /** So many parts a screen may have that comes from a sheet. */
 const MOST_PARTS = 30_000;
+/** From so many bytes on it takes a moment. */
+const SLOW = 500_000;
 /** The largest sheet, bytes. */
 const LARGEST = 16_000_000;
 
@@ -24,7 +26,7 @@ export function useSheets(): { read: (file: File) => Promise<void> } {
     const flow = stage.screen?.flow ?? project?.flows[0]?.id;
     if (!project || !kit || !flow || !library.worker) return;
     if (file.size > LARGEST) return refuse('A sheet has at most 16 MB; this one has more.');
-    doc.say(`Reading ${file.name} …`);
+    if (file.size > SLOW) doc.say(`Reading ${file.name} …`);
     const id = stage.newId();
     const got = await library.worker.sheet(await file.text(), kitRef(kit), id);
     if ('problem' in got) return refuse(got.problem);

@@ -21,6 +21,7 @@ import PairFigure from '../rebrand/PairFigure.vue';
 import { firstToPutOn, useRebrandPlan } from '../rebrand/plan.js';
 import RebrandTotals from '../rebrand/RebrandTotals.vue';
 import UpdateSheet from '../rebrand/UpdateSheet.vue';
+import SettleDialog from '../rebrand/SettleDialog.vue';
 import ToLookAt from '../rebrand/ToLookAt.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
@@ -83,6 +84,7 @@ const kits = computed(() =>
 );
 const to = ref('');
 const making = ref(false);
+const settling = ref(false);
 /** A brand is based on one: on what is worn, or on what would be put on where that is a wireframe. */
 const brandBase = computed(() => (library.kits.get(from.value)?.fidelity === 'brand' ? from.value : to.value));
 watch(
@@ -204,7 +206,17 @@ const title = (ref: string): string => {
         </MultiSelect>
       </div>
       <div class="kit">
-        <span class="note">They wear</span><strong class="clip">{{ title(from) }}</strong>
+        <span class="between"
+          ><span class="note">They wear</span
+          ><button
+            v-if="(doc.shown?.wears.length ?? 0) > 0"
+            class="quiet-link"
+            title="Rewrite all settings into what is worn"
+            @click="settling = true"
+          >
+            Settle
+          </button></span
+        ><strong class="clip">{{ title(from) }}</strong>
       </div>
       <span class="note">to</span>
       <div class="kit">
@@ -279,6 +291,7 @@ const title = (ref: string): string => {
       @take-all="takeAll"
       @accept="accept"
     />
+    <SettleDialog v-if="settling" v-model:visible="settling" />
     <BrandDialog v-if="making" v-model:visible="making" :base="brandBase" :from="from" @made="(ref) => (to = ref)" />
   </div>
 </template>

@@ -115,7 +115,9 @@ describe('a brand of two colours', () => {
     expect(tokenValue(brand, 'color.buoy')).toBe('#7a2f8f');
     for (const p of colourPairs(skerry)) {
       const [text, ground] = [p.text, p.ground].map((path) => String(tokenValue(brand, path, 'dark')));
-      expect(contrast(text ?? '', ground ?? '') ?? 0, `${p.text} on ${p.ground}`).toBeGreaterThanOrEqual(p.needs - 0.01);
+      expect(contrast(text ?? '', ground ?? '') ?? 0, `${p.text} on ${p.ground}`).toBeGreaterThanOrEqual(
+        p.needs - 0.01,
+      );
     }
     expect(contrast(String(tokenValue(brand, 'color.cloud', 'dark')), '#000000')).toBeLessThan(3);
   });

@@ -560,7 +560,12 @@ const NOTHING: ReadonlyMap<string, Element> = new Map();
 const nameOf = (e: Element): string => {
   const title = e.inside.find((c): c is Element => typeof c !== 'string' && c.name === 'title');
   const said = title?.inside.find((c): c is string => typeof c === 'string');
-  return (e.at['aria-label'] ?? said ?? e.at['id'] ?? '').replace(/[-_]+/gu, ' ').trim().slice(0, 60);
+  // Copies of one thing are numbered by what drew them: that is no name.
+  const name = (e.at['aria-label'] ?? said ?? e.at['id'] ?? '')
+    .replace(/[-_]+/gu, ' ')
+    .replace(/\s*\d+$/u, '')
+    .trim();
+  return (name.charAt(0).toUpperCase() + name.slice(1)).slice(0, 60);
 };
 const faded = (shapes: readonly Shape[], by: number): readonly Shape[] =>
   by >= 1

@@ -70,7 +70,7 @@ describe('a sheet of drawings', () => {
     const box = nodes[drawings[0] ?? ''];
     expect(box).toMatchObject({
       type: 'box',
-      name: 'my button',
+      name: 'My button',
       attrs: { fill: '#c9331f', radius: 8, x: 20, y: 30, width: 100, height: 40 },
     });
     const inside = box?.type === 'box' ? nodes[box.children[0] ?? ''] : undefined;
