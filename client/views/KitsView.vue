@@ -24,7 +24,7 @@ import {
 } from '../../core/index.js';
 import IconGlyph from '../controls/IconGlyph.vue';
 import { plural } from '../counts.js';
-import TokenFiles from '../kits/TokenFiles.vue';
+import TokenFiles from '../tokens/TokenFiles.vue';
 import SampleCard from '../shelf/SampleCard.vue';
 import { useLibrary } from '../stores/library.js';
 import { sampleOf, templateOf } from '../stores/samples.js';

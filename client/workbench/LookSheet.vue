@@ -220,7 +220,13 @@ const paper = computed(() => groundOf(library.kits.get(splitRef(bench.of).kit) ?
         <tbody>
           <tr v-for="r in rows" :key="r.key">
             <th v-if="down && !alone" scope="row">{{ r.name }}</th>
-            <td v-for="c in r.cells" :key="c.key" class="cell" :class="{ current: c.current, lit: c.lit }" :style="{ background: paper }">
+            <td
+              v-for="c in r.cells"
+              :key="c.key"
+              class="cell"
+              :class="{ current: c.current, lit: c.lit }"
+              :style="{ background: paper }"
+            >
               <span v-if="c.lit" class="says">changes</span>
               <LookCell
                 v-if="stage.screen"
