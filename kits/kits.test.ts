@@ -4,6 +4,7 @@ import { Ajv2020, type AnySchema } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
 import {
   blankScreen,
+  buildPieces,
   composite,
   componentsInOrder,
   contrast,
@@ -17,6 +18,7 @@ import {
   qualify,
   resolve,
   readKit,
+  readPlaceLine,
   resolveSample,
   emptyProject,
   type Box,
@@ -24,6 +26,7 @@ import {
   type Setting,
   tokenMeaning,
   tokenValue,
+  vocabulary,
   type World,
 } from '../core/index.js';
 import { shippedKits } from '../e2e/wall.js';
@@ -49,6 +52,11 @@ const full = all.filter((k) => !k.basedOn);
 /** Those over the same roles. */
 const alike = full.filter((k) => k.id !== 'lumen-night-rail');
 const world = (kit: Kit): World => ({ project: emptyProject('k', 'K', kitRef(kit)), kits });
+
+const counter = (): (() => string) => {
+  let n = 0;
+  return () => `n${++n}`;
+};
 
 /** Texts with what lies behind them. */
 function texts(box: Box, behind = '#ffffff'): { box: Box; behind: string }[] {
@@ -137,11 +145,32 @@ describe('the full kits', () => {
     expect(plywood?.filter((r) => !lumen.has(r))).toEqual(['carousel', 'hero', 'map', 'switch', 'video']);
     expect([...lumen].filter((r) => !plywood?.includes(r))).toEqual(['berths', 'board', 'quote']);
   });
+  it('have docs pages whose samples place what they are about', () => {
+    for (const k of full) {
+      const things = vocabulary(k);
+      for (const c of componentsInOrder(k)) {
+        const lines =
+          /```sample\n([\s\S]*?)```/u
+            .exec(c.docs ?? '')?.[1]
+            ?.trim()
+            .split('\n') ?? [];
+        expect(lines.length, `${k.name}, ${c.name}`).toBeGreaterThan(0);
+        const placed = lines.flatMap((line) => {
+          const plan = readPlaceLine(line, things, k);
+          expect(plan.problem, `${k.name}: ${line}`).toBeNull();
+          return Object.values(buildPieces(plan, counter()).flatMap((p) => Object.values(p.nodes)));
+        });
+        expect(
+          placed.some((n) => n.type === 'instance' && n.component === `${kitRef(k)}/${c.id}`),
+          `${k.name}: a sample of ${c.name}`,
+        ).toBe(true);
+      }
+    }
+  });
   it('say what each property is for, and what it means', () => {
     for (const k of full) {
       const { lines } = gradeKit(k);
-      for (const l of lines.filter((x) => !x.what.includes('docs')))
-        expect(l.short, `${k.name}: ${l.what}`).toEqual([]);
+      for (const l of lines) expect(l.short, `${k.name}: ${l.what}`).toEqual([]);
     }
   });
   it('call the same meanings otherwise, so that carrying has real work', () => {

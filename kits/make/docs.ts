@@ -1,4 +1,5 @@
 import type { Json } from '../../core/index.js';
+import { ROLE_DOCS } from './roleDocs.js';
 import type { Part } from './write.js';
 
 /** What a docs page says that the contract does not: when a component is right, when another is, samples, and for whom. */
@@ -62,12 +63,34 @@ export function documented(components: readonly Part[], pages: Pages): readonly 
   const missing = Object.keys(pages).find((id) => !components.some((c) => c['id'] === id));
   if (missing) throw new Error(`There is a docs page for ${missing}, and no such component`);
   return components.map((c): Part => {
-    const p = pages[String(c['id'])];
+    const p = pages[String(c['id'])] ?? ofRole(c, components);
     return p ? { ...c, docs: page(c, p) as Json } : c;
   });
 }
-
-export const lumenPages: Pages = {};
+/** What holds for its role, in the words of its kit. */
+function ofRole(c: Part, components: readonly Part[]): Page | undefined {
+  const known = ROLE_DOCS[String(c['role'])];
+  if (!known) return undefined;
+  const named = (text: string): string =>
+    text
+      .split(/(?<=\.)\s+|(?<=;)\s+/u)
+      .flatMap((sentence) => {
+        let whole = true;
+        const said = sentence.replace(/\{([a-z]+)\}/gu, (_, role: string) => {
+          const found = components.find((x) => x['role'] === role);
+          whole &&= found !== undefined;
+          return `**${String(found?.['name'] ?? role)}**`;
+        });
+        return whole ? [said] : [];
+      })
+      .join(' ')
+      .replace(/;$/u, '.');
+  const [use, instead, access] = known.map(named);
+  // A column is also a way to arrange things: it is shown in what it is a part of.
+  const table = components.find((x) => x['role'] === 'table')?.['name'];
+  const sample = c['role'] === 'column' && table !== undefined ? `${String(table)} of 4 people` : String(c['name']);
+  return { use: use ?? '', instead: instead ?? '', samples: [sample], access: access ?? '' };
+}
 
 export const plywoodPages: Pages = {
   button: {

@@ -1,6 +1,6 @@
 import { breadth } from './breadth/index.js';
 import { LUMEN_WORDS } from './breadth/words.js';
-import { documented, lumenPages } from './docs.js';
+import { documented } from './docs.js';
 import { actions, inputs } from './lumen/actions.js';
 import { content } from './lumen/content.js';
 import { data, navigation } from './lumen/structure.js';
@@ -50,6 +50,6 @@ export const lumenNightRail: Part = {
   ],
   icons: icons(ICONS, 1.6),
   families: ['To press', 'To fill in', 'To find the way', 'To read', 'To see', 'To tell', 'To compare'],
-  components: documented([...own, ...common].map(ours), lumenPages),
+  components: documented([...own, ...common].map(ours), {}),
   templates,
 };

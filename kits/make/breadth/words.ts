@@ -4,8 +4,8 @@ type Words = Pick<Dialect, 'names' | 'props' | 'options' | 'parts'>;
 
 /** What people say for each, whatever the kit calls it. */
 const SAID: Readonly<Record<string, readonly string[]>> = {
-  'date-field': ['date picker'],
-  'time-field': ['time picker'],
+  'date-field': ['date field', 'date picker'],
+  'time-field': ['time field', 'time picker'],
   'password-field': [],
   'text-area': ['text area', 'multi-line field', 'textarea'],
   'code-box': ['code digit'],
@@ -29,7 +29,7 @@ const SAID: Readonly<Record<string, readonly string[]>> = {
   steps: ['steps', 'stepper progress'],
   fold: ['disclosure', 'expander'],
   accordion: ['accordion'],
-  'menu-item': ['menu entry'],
+  'menu-item': ['menu choice'],
   'popup-menu': ['menu', 'popup menu'],
   'context-menu': ['context menu'],
   branch: ['tree item'],
@@ -63,9 +63,9 @@ const named = (all: Readonly<Record<string, string>>): Words['names'] =>
 
 export const PLYWOOD_WORDS: Words = {
   names: named({
-    'date-field': 'Date field',
-    'time-field': 'Time field',
-    'password-field': 'Password field',
+    'date-field': 'Calendar field',
+    'time-field': 'Clock field',
+    'password-field': 'Secret field',
     'text-area': 'Text area',
     'code-box': 'Code box',
     'code-field': 'Code field',
@@ -88,7 +88,7 @@ export const PLYWOOD_WORDS: Words = {
     steps: 'Steps',
     fold: 'Fold',
     accordion: 'Accordion',
-    'menu-item': 'Menu item',
+    'menu-item': 'Menu entry',
     'popup-menu': 'Menu',
     'context-menu': 'Context menu',
     branch: 'Tree line',
@@ -224,7 +224,7 @@ export const LUMEN_WORDS: Words = {
     'text-area': 'Letter line',
     'code-box': 'Ticket square',
     'code-field': 'Ticket code',
-    day: 'One night',
+    day: 'Calendar night',
     calendar: 'Timetable month',
     slider: 'Dimmer',
     range: 'Hours between',
