@@ -103,7 +103,12 @@ const components = skerryComponents.flatMap((c): readonly Part[] => {
       return [lower(c)];
   }
 });
-const { bubble: _gone, ...pages } = skerryPages;
+/** Its pages, in the words of this version. */
+const { bubble: _gone, masthead: top, ...others } = skerryPages;
+const pages = {
+  ...others,
+  ...(top ? { masthead: { ...top, samples: top.samples.map((t) => t.replace(' Under ', ' Second line ')) } } : {}),
+};
 
 export const skerryLineNext: Part = {
   ...skerryLine,
