@@ -259,6 +259,7 @@ function setMode(mode: string): void {
           :options="modeChoices"
           option-label="name"
           option-value="id"
+          placeholder="as the kit is"
           @update:model-value="setMode"
         />
       </FieldRow>

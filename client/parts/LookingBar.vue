@@ -34,7 +34,9 @@ function back(): void {
   border-bottom: 1px solid var(--tape-ink);
   min-width: 0;
 }
+/* The ways on stand beside the words: the list of states lies over the other end of the bar. */
 .clip {
-  flex: 1;
+  flex: 0 1 auto;
+  max-width: 46%;
 }
 </style>
