@@ -33,7 +33,6 @@ import { drawnSheet } from '../testing/drawings.js';
 import { judged, plantedProject } from '../testing/planted.js';
 import { Chance } from '../testing/random.js';
 import { exactTree } from '../testing/exact.js';
-import { Chance } from '../testing/random.js';
 import { generated, tile } from './generated.js';
 import { best, median, tell as report } from './report.js';
 import { asHtml, asScreen, asYoga, listTree, randomTree, yogaLayout } from './trees.js';

@@ -469,6 +469,11 @@ export {
 } from './publish/index.js';
 export {
   cssName,
+  kitOfManifest,
+  readManifest,
+  roleOfElement,
+  writeManifest,
+  type ReadManifest,
   readTokenFile,
   writeKit,
   writeTokenCss,

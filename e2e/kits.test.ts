@@ -94,4 +94,35 @@ describe('the book of kits', () => {
     await page.waitForSelector('::-p-text(Based on)');
     expect(desk.wrong).toEqual([]);
   });
+  it('reads contracts from code as a kit in the looks of this one, and names what it left out', async () => {
+    await page.goto(`${desk.house.address}/kits/skerry-line@2.1.0`);
+    const give = async (name: string, text: string): Promise<void> => {
+      const path = join(mkdtempSync(join(tmpdir(), 'dekkor-manifests-')), name);
+      writeFileSync(path, text);
+      const input = (await page.waitForSelector(
+        'input[aria-label="A custom elements manifest"]',
+      )) as ElementHandle<HTMLInputElement>;
+      await input.uploadFile(path);
+    };
+    await give('other.json', '{"format":"x"}');
+    await page.waitForSelector('::-p-text(other.json: It is no custom elements manifest)');
+    const attributes = [
+      { name: 'label', type: { text: 'string' }, default: "'Sail'" },
+      { name: 'onpress', type: { text: '() => void' } },
+    ];
+    const declarations = [
+      { kind: 'class', tagName: 'quay-button', attributes },
+      { kind: 'class', tagName: 'quay-frobnicator' },
+    ];
+    await give('quay-elements.json', JSON.stringify({ schemaVersion: '1.0.0', modules: [{ declarations }] }));
+    await page.waitForSelector('::-p-text(2 elements as components)');
+    expect(await page.$eval('.read', (e) => e.textContent)).toMatch(
+      /Skerry Line.*Button.*plain look.*Frobnicator.*1 thing left out/su,
+    );
+    await hand.click('::-p-aria(Make this kit)');
+    await page.waitForFunction(() => location.pathname === '/kits/quay-elements@1.0.0');
+    await page.waitForFunction(() => document.querySelector('h1')?.textContent?.includes('quay elements 1.0.0'));
+    expect(await names()).toEqual(expect.arrayContaining(['Button', 'Frobnicator']));
+    expect(desk.wrong).toEqual([]);
+  });
 });

@@ -24,6 +24,7 @@ import {
 } from '../../core/index.js';
 import IconGlyph from '../controls/IconGlyph.vue';
 import { plural } from '../counts.js';
+import ManifestFiles from '../tokens/ManifestFiles.vue';
 import TokenFiles from '../tokens/TokenFiles.vue';
 import SampleCard from '../shelf/SampleCard.vue';
 import { useLibrary } from '../stores/library.js';
@@ -237,6 +238,7 @@ const nothing = computed(
         </div>
       </section>
       <TokenFiles :kit="kit" @made="(r: string) => router.push(`/kits/${r}`)" />
+      <ManifestFiles :kit="kit" @made="(r: string) => router.push(`/kits/${r}`)" />
       <p v-if="nothing" class="note">Nothing in {{ kit.name }} is called “{{ sought }}”.</p>
 
       <section v-for="f in families" :key="f.family" :aria-label="f.family">

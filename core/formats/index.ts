@@ -13,5 +13,6 @@ export {
   type ReadRows,
 } from './rows.js';
 export { readTokenFile, writeTokenCss, writeTokenFile, MOST_TOKEN_TEXT, type TokenFile } from './tokenFile.js';
+export { kitOfManifest, readManifest, roleOfElement, writeManifest, type ReadManifest } from './manifest.js';
 export { cssName } from './tokenCss.js';
 export { writeComponent, writeKit, writeTokens, writeTree } from './writeKit.js';
