@@ -40,6 +40,7 @@ export {
   type Json,
   type NodeId,
   type KitRef,
+  type ComponentPair,
   type ComponentRef,
   type Setting,
   type SlotFill,
@@ -187,7 +188,7 @@ export { paint, toSvg, fitPicture, escapeXml, familyList, hatchPath, type Primit
 export { colourDistance, composite, contrast, isColour, parseColour, toHex } from './colour/index.js';
 
 // Matching one kit to another.
-export { meaningsOf, pairContracts } from './match/index.js';
+export { meaningsOf, pairContracts, pairProp } from './match/index.js';
 
 // Carrying settings from one component to another.
 export { carry, carryInstance, targetKey, rankAlternatives, type Alternative } from './carry/index.js';
@@ -197,6 +198,7 @@ export {
   applyRebrand,
   behindLens,
   chooseOption,
+  chooseProp,
   settleProject,
   type Settlement,
   type SettledLine,

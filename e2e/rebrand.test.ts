@@ -146,6 +146,30 @@ describe('a rebrand', () => {
     const p = await settled((x) => x.wears.length > 0);
     expect(p.wears[0]?.sheet.pairs[`${PLYWOOD}/card`]?.to).toBe(`${SKERRY}/message`);
   });
+  it('learns by example: a thing pointed at on a screen is shown otherwise on all of them, and is listed', async () => {
+    await putOn('Lumen Night Rail 1.0.0');
+    await page.waitForSelector('[aria-label="Counterpart of Card"]');
+    await tried();
+    const figure = await page.waitForSelector('figure[aria-label="Tours"] .pair');
+    const box = await figure?.boundingBox();
+    // The top bar, along the top of the screen as it would be.
+    await hand.click({ x: (box?.x ?? 0) + (box?.width ?? 0) * 0.75, y: (box?.y ?? 0) + 12 });
+    await page.waitForSelector('[aria-label="Properties of Top bar"][aria-expanded="true"]');
+    await hand.click('::-p-aria(Start icon of Top bar shows as[role="combobox"])');
+    await hand.click('::-p-aria(Aft sign[role="option"])');
+    await page.waitForFunction(
+      () =>
+        [...document.querySelectorAll('[aria-label="Start icon of Top bar shows as"]')].some((e) =>
+          e.textContent?.includes('Aft sign'),
+        ) || document.querySelector('li.open')?.textContent?.includes('Aft sign'),
+    );
+    await tried();
+    await hand.click('::-p-aria(Rebrand 4 screens)');
+    const p = await settled((x) => x.wears.length > 0);
+    const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
+    expect(chosen.map((x) => [x.from, x.props['start']?.to])).toEqual([[`${PLYWOOD}/top-bar`, 'aft']]);
+    expect(desk.wrong).toEqual([]);
+  });
   it('is put on one flow alone, and new screens there wear it too', async () => {
     await hand.click('#rebrand-on');
     await hand.click('.p-multiselect-option:nth-child(1)');

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Select from 'primevue/select';
-import { computed, ref } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import {
   componentAt,
   componentsInOrder,
@@ -18,6 +18,7 @@ import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import type { Sample } from '../stores/samples.js';
 import { useStage } from '../stores/stage.js';
+import PairProps from './PairProps.vue';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { useGrowing, useSlices } from '../surface/slices.js';
 
@@ -30,7 +31,23 @@ const props = defineProps<{
   /** There are screens at all. */
   some: boolean;
 }>();
-const emit = defineEmits<{ choose: [component: ComponentRef, counterpart: string]; read: [sheet: MatchSheet] }>();
+const emit = defineEmits<{
+  choose: [component: ComponentRef, counterpart: string];
+  prop: [at: { readonly from: ComponentRef; readonly prop: string; readonly to: string | null }];
+  option: [at: { readonly from: ComponentRef; readonly prop: string; readonly option: string; readonly to: string }];
+  read: [sheet: MatchSheet];
+}>();
+/** The component whose properties are looked at. */
+const open = ref<ComponentRef>('');
+const lines = new Map<ComponentRef, HTMLElement>();
+/** Brings a component that was pointed at on a screen into view, with its properties. */
+async function point(component: ComponentRef): Promise<void> {
+  if (!props.sheet?.pairs[component]) return;
+  open.value = component;
+  await nextTick();
+  lines.get(component)?.scrollIntoView({ block: 'nearest' });
+}
+defineExpose({ point });
 const stage = useStage();
 const doc = useDocument();
 const file = ref<HTMLInputElement | null>(null);
@@ -117,7 +134,12 @@ const samples = useSlices<ComponentRef, Fitted>(
       <span class="note">{{ matched }} of {{ rows.length }} used components have a counterpart</span>
     </header>
     <ul>
-      <li v-for="r in rows.slice(0, upTo)" :key="r.pair.from" :class="{ weak: r.pair.confidence < 0.7 }">
+      <li
+        v-for="r in rows.slice(0, upTo)"
+        :key="r.pair.from"
+        :ref="(el) => (el ? lines.set(r.pair.from, el as HTMLElement) : lines.delete(r.pair.from))"
+        :class="{ weak: r.pair.confidence < 0.7, open: open === r.pair.from }"
+      >
         <span class="sample" :style="{ background: samples.get(r.pair.from)?.background }">
           <PictureCanvas v-if="samples.get(r.pair.from)" v-bind="samples.get(r.pair.from)!" still />
         </span>
@@ -139,8 +161,27 @@ const samples = useSlices<ComponentRef, Fitted>(
             :aria-label="`Counterpart of ${r.a?.name}`"
             @update:model-value="(v: string) => emit('choose', r.pair.from, v)"
           />
-          <span class="note">{{ r.pair.why }}</span>
+          <span class="note"
+            >{{ r.pair.why
+            }}<button
+              v-if="r.a && r.b"
+              class="quiet-link more"
+              :aria-expanded="open === r.pair.from"
+              :aria-label="`Properties of ${r.a.name}`"
+              @click="open = open === r.pair.from ? '' : r.pair.from"
+            >
+              {{ open === r.pair.from ? 'Fold' : 'Properties' }}
+            </button></span
+          >
         </div>
+        <PairProps
+          v-if="open === r.pair.from && r.a && r.b"
+          :pair="r.pair"
+          :a="r.a"
+          :b="r.b"
+          @prop="(prop, target) => emit('prop', { from: r.pair.from, prop, to: target })"
+          @option="(prop, option, target) => emit('option', { from: r.pair.from, prop, option, to: target })"
+        />
       </li>
     </ul>
     <p v-if="sheet && rows.length > 0" class="file">
@@ -174,6 +215,12 @@ li {
   gap: 16px;
   padding: 9px 16px;
   border-top: 1px solid var(--line);
+}
+.open {
+  box-shadow: inset 3px 0 0 var(--tape);
+}
+.more {
+  margin-left: 10px;
 }
 .weak {
   background: var(--tape-soft);

@@ -15,6 +15,7 @@ const props = defineProps<{
   room: number;
   findings: number;
 }>();
+const emit = defineEmits<{ point: [node: string] }>();
 const drawing = useDrawing();
 const frame = ref<HTMLElement | null>(null);
 const near = ref(false);
@@ -43,8 +44,42 @@ const two = computed(() =>
       : (drawing.knownOf(props.screen, props.after) ?? null),
 );
 const height = computed(() => Math.max(one.value?.height ?? 0, two.value?.height ?? 0) || (props.screen.height ?? 800));
+/** Where the pointer went down: what is not moved from there is pointed at. */
+let down: { readonly x: number; readonly y: number } | null = null;
+const MOVED = 4;
+function press(event: PointerEvent): void {
+  down = { x: event.clientX, y: event.clientY };
+}
+/** The smallest thing of the screen that stands there, before or after. */
+function point(event: PointerEvent): void {
+  const from = down;
+  down = null;
+  if (!from || Math.hypot(event.clientX - from.x, event.clientY - from.y) > MOVED) return;
+  const r = (event.currentTarget as HTMLElement).getBoundingClientRect();
+  const x = (event.clientX - r.left) / zoom.value;
+  const y = (event.clientY - r.top) / zoom.value;
+  const seen = (event.clientX - r.left) / r.width > at.value / 100 ? two.value : one.value;
+  let best = '';
+  let least = Infinity;
+  seen?.keys.forEach((key, i) => {
+    const [left = 0, top = 0, w = 0, h = 0] = seen.rects.subarray(i * 4, i * 4 + 4);
+    const id = key.split('/').at(-1) ?? key;
+    if (
+      x < left ||
+      y < top ||
+      x > left + w ||
+      y > top + h ||
+      w * h >= least ||
+      props.screen.nodes[id]?.type !== 'instance'
+    )
+      return;
+    best = id;
+    least = w * h;
+  });
+  if (best !== '') emit('point', best);
+}
 function slide(event: PointerEvent): void {
-  if (event.buttons !== 1) return;
+  if (event.buttons !== 1 || !down || Math.hypot(event.clientX - down.x, event.clientY - down.y) <= MOVED) return;
   const r = (event.currentTarget as HTMLElement).getBoundingClientRect();
   own.value = { of: props.split, at: Math.min(100, Math.max(0, ((event.clientX - r.left) / r.width) * 100)) };
 }
@@ -58,8 +93,10 @@ function slide(event: PointerEvent): void {
     <div
       class="pair"
       :style="{ width: `${room}px`, height: `${height * zoom}px` }"
-      @pointerdown="slide"
+      title="Drag to compare; click a thing to see what stands for it"
+      @pointerdown="press"
       @pointermove="slide"
+      @pointerup="point"
     >
       <div class="half">
         <BitmapCanvas v-if="one?.drawn" :drawn="one.drawn" :width="room" :height="one.height * zoom" />

@@ -6,14 +6,18 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import {
   applyRebrand,
+  chooseOption,
   choosePair,
+  chooseProp,
   kitRef,
+  shownComponent,
   wearsAfter,
   wearsOf,
   wornKit,
   type ComponentRef,
   type Finding,
   type Kit,
+  type Screen,
 } from '../../core/index.js';
 import BrandDialog from '../rebrand/BrandDialog.vue';
 import MatchSheet from '../rebrand/MatchSheet.vue';
@@ -147,6 +151,21 @@ function choose(component: ComponentRef, target: string): void {
   if (stage.world && sheet.value)
     edited.value = choosePair(stage.world, sheet.value, component, target === '' ? null : target);
 }
+type At<F extends (...all: never[]) => unknown> = Parameters<F>;
+function chooseOne(at: At<typeof chooseProp>[2]): void {
+  if (stage.world && sheet.value) edited.value = chooseProp(stage.world, sheet.value, at);
+}
+function chooseOther(at: At<typeof chooseOption>[1]): void {
+  if (sheet.value) edited.value = chooseOption(sheet.value, at);
+}
+/** A thing on a screen, before or after: what stands for it is shown in the sheet, to be chosen otherwise. */
+const matching = ref<InstanceType<typeof MatchSheet> | null>(null);
+function pointAt(screen: Screen, id: string): void {
+  const node = screen.nodes[id];
+  const project = doc.shown;
+  if (node?.type !== 'instance' || !project) return;
+  void matching.value?.point(shownComponent(wearsOf(project, screen), node.component));
+}
 /** Pictures are put up a few at a time, so that nothing waits for them. */
 const upTo = useGrowing(() => n.value, 0);
 const split = ref(50);
@@ -251,7 +270,10 @@ const title = (ref: string): string => {
       :to="library.kits.get(to)"
       :failure="failure"
       :some="n > 0"
+      ref="matching"
       @choose="choose"
+      @prop="chooseOne"
+      @option="chooseOther"
       @read="(s) => (edited = s)"
     />
     <section class="wall" aria-label="Before and after" role="region">
@@ -272,6 +294,7 @@ const title = (ref: string): string => {
           :split="split"
           :room="ROOM"
           :findings="counts.get(s.id) ?? 0"
+          @point="(node) => pointAt(s, node)"
         />
       </div>
     </section>

@@ -68,6 +68,21 @@ export function pairOptions(a: readonly Option[], b: readonly Option[]): Record<
   return pairs;
 }
 
+/** One prop shown by another that somebody chose: null where values of the one say nothing in the other. */
+export function pairProp(a: Prop, b: Prop): PropPair | null {
+  if (convertible(a, b) === 0) return null;
+  const optionsA = a.options ?? (a.kind === 'flag' && b.kind === 'choice' ? FLAG : undefined);
+  const optionsB = b.options ?? (b.kind === 'flag' && a.kind === 'choice' ? FLAG : undefined);
+  return {
+    to: b.id,
+    why: 'chosen by you',
+    ...(optionsA && optionsB
+      ? { options: a.kind === b.kind ? pairOptions(optionsA, optionsB) : pairFlag(optionsA, optionsB) }
+      : {}),
+    ...(a.kind === 'list' && b.kind === 'list' ? { item: pairProps(a.item, b.item, false) } : {}),
+  };
+}
+
 /** Pairs two lists of props one-to-one with the best total fit. */
 export function pairProps(a: readonly Prop[], b: readonly Prop[], sameKit: boolean): Record<string, PropPair> {
   const found = assign(a.length, b.length, (i, j) => {

@@ -2,6 +2,7 @@ export {
   applyRebrand,
   behindLens,
   chooseOption,
+  chooseProp,
   choosePair,
   counterpart,
   lensWears,

@@ -16,13 +16,14 @@ import {
   type KitRef,
   type MatchSheet,
   type Project,
+  type PropPair,
   type Screen,
   type Wear,
   type World,
 } from '../model/index.js';
 import type { Step } from '../edit/index.js';
 import { countUses } from '../check/index.js';
-import { invertPair, mapKit, matched, sameLineage, similarity } from '../match/index.js';
+import { invertPair, mapKit, matched, pairProp, sameLineage, similarity } from '../match/index.js';
 
 export interface RebrandPlan {
   readonly from: KitRef;
@@ -138,6 +139,22 @@ export function choosePair(world: World, sheet: MatchSheet, from: ComponentRef, 
       ? { ...noCounterpart(from), why: 'left as it is, by you', chosen: true }
       : { ...matched(world, from, a, to, b), confidence: 1, why: 'chosen by you', chosen: true };
   return { ...sheet, pairs: { ...sheet.pairs, [from]: pair } };
+}
+
+/** A property that is to show in another, or in none, picked by hand. What cannot show there leaves the sheet as it is. */
+export function chooseProp(
+  world: World,
+  sheet: MatchSheet,
+  at: { readonly from: ComponentRef; readonly prop: string; readonly to: string | null },
+): MatchSheet {
+  const pair = sheet.pairs[at.from];
+  const a = componentAt(world, at.from)?.contract.props.find((p) => p.id === at.prop);
+  const b = pair?.to ? componentAt(world, pair.to)?.contract.props.find((p) => p.id === at.to) : undefined;
+  const chosen: PropPair | null | undefined =
+    at.to === null ? { to: null, why: 'left out by you' } : a && b ? pairProp(a, b) : null;
+  if (!pair || !chosen) return sheet;
+  const props = { ...pair.props, [at.prop]: chosen };
+  return { ...sheet, pairs: { ...sheet.pairs, [at.from]: { ...pair, props, chosen: true } } };
 }
 
 /** An option that is to show as another, picked by hand. */
