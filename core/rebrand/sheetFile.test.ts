@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { shippedKits } from '../../e2e/wall.js';
-import { choosePair, emptyProject, planRebrand, readSheet, writeSheet, type Json, type World } from '../index.js';
+import {
+  chooseOption,
+  choosePair,
+  chooseProp,
+  emptyProject,
+  planRebrand,
+  readSheet,
+  writeSheet,
+  type Json,
+  type World,
+} from '../index.js';
 
 const { kits } = shippedKits();
 const PLYWOOD = 'plywood@1.0.0';
@@ -29,6 +39,25 @@ describe('a match sheet as a file', () => {
     const got = readSheet(world, { ...again, from: 'plywood@0.9.0' }, other);
     expect(got.taken).toBe(1);
     expect(got.sheet?.pairs[`${SKERRY}/message`]).toMatchObject({ to: `${PLYWOOD}/card`, chosen: true });
+  });
+  it('gives which property and option shows in which, where somebody chose', () => {
+    const from = `${PLYWOOD}/button`;
+    const chosen = chooseOption(chooseProp(world, sheet, { from, prop: 'icon', to: 'after' }), {
+      from,
+      prop: 'size',
+      option: 'little',
+      to: 'tall',
+    });
+    expect(chosen.pairs[from]?.props['icon']?.to).toBe('after');
+    const got = readSheet(world, JSON.parse(JSON.stringify(writeSheet(chosen))), sheet);
+    expect(got.sheet?.pairs[from]?.props['icon']?.to).toBe('after');
+    expect(got.sheet?.pairs[from]?.props['size']?.options).toMatchObject({ little: 'tall' });
+    // What cannot show there leaves the sheet as it is.
+    expect(chooseProp(world, sheet, { from, prop: 'label', to: 'tone' })).toBe(sheet);
+  });
+  it('keeps what was looked at and left as it is', () => {
+    const left = { ...sheet, accepted: ['grew|x'] };
+    expect(readSheet(world, writeSheet(left), sheet).sheet?.accepted).toEqual(['grew|x']);
   });
   it.each([
     ['nothing', null],

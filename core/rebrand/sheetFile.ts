@@ -1,13 +1,14 @@
 import {
   componentAt,
   splitRef,
+  type ComponentPair,
   type ComponentRef,
   type Json,
   type MatchSheet,
   type Problem,
   type World,
 } from '../model/index.js';
-import { choosePair } from './plan.js';
+import { chooseOption, choosePair, chooseProp } from './plan.js';
 
 export const SHEET_FORMAT = 'dekkor-sheet/1';
 /** More than this is no sheet between two kits. */
@@ -29,9 +30,20 @@ export function writeSheet(sheet: MatchSheet): Json {
       to: p.to === null ? null : idOf(p.to),
       confidence: Math.round(p.confidence * 100) / 100,
       why: p.why,
-      ...(p.chosen ? { chosen: true } : {}),
+      ...(p.chosen ? { chosen: true, ...chosenProps(p) } : {}),
     })),
     ...(sheet.accepted && sheet.accepted.length > 0 ? { accepted: [...sheet.accepted] } : {}),
+  };
+}
+
+/** Of a pair that was chosen: which property shows in which, and which option as which. What shows in several is left to be matched. */
+function chosenProps(p: ComponentPair): { readonly props?: Json } {
+  const plain = Object.entries(p.props).filter(([, how]) => !how.also && !how.into && !how.out);
+  if (p.to === null || plain.length === 0) return {};
+  return {
+    props: Object.fromEntries(
+      plain.map(([id, how]) => [id, { to: how.to, ...(how.options ? { options: { ...how.options } } : {}) }]),
+    ),
   };
 }
 
@@ -47,13 +59,53 @@ const isObject = (v: Json | undefined): v is { readonly [k: string]: Json } =>
 /** A kit whatever its version: what was chosen for one holds for others. */
 const kitName = (v: Json | undefined): string => (typeof v === 'string' ? (v.split('@')[0] ?? '') : '');
 
+type Tell = (level: Problem['level'], code: string, where: string, message: string) => void;
+/** The properties and options of a pair as a file says them, where that is otherwise than they are matched. */
+function withProps(
+  world: World,
+  onto: MatchSheet,
+  from: ComponentRef,
+  props: { readonly [k: string]: Json },
+  tell: Tell,
+): MatchSheet {
+  let sheet = onto;
+  const target = (): ReturnType<typeof componentAt> => {
+    const to = sheet.pairs[from]?.to;
+    return to ? componentAt(world, to) : undefined;
+  };
+  for (const [id, said] of Object.entries(props).slice(0, 200)) {
+    const now = sheet.pairs[from]?.props[id];
+    if (!now || !isObject(said)) continue;
+    const to = said['to'];
+    if ((to === null || typeof to === 'string') && to !== now.to && !now.also && !now.into && !now.out) {
+      const next = chooseProp(world, sheet, { from, prop: id, to });
+      if (next === sheet)
+        tell(
+          'left out',
+          'sheet.prop',
+          `${from}, ${id}`,
+          `${id} of ${from} cannot show as ${String(to)}; it is matched as before.`,
+        );
+      sheet = next;
+    }
+    const options = isObject(said['options']) ? said['options'] : {};
+    const there = target()?.contract.props.find((p) => p.id === sheet.pairs[from]?.props[id]?.to);
+    for (const [option, other] of Object.entries(options).slice(0, 200)) {
+      if (typeof other !== 'string' || sheet.pairs[from]?.props[id]?.options?.[option] === other) continue;
+      if (there?.kind === 'flag' ? other === 'true' || other === 'false' : there?.options?.some((o) => o.id === other))
+        sheet = chooseOption(sheet, { from, prop: id, option, to: other });
+    }
+  }
+  return sheet;
+}
+
 /**
  * Takes what was chosen by hand in the file of a sheet, over a sheet between the same kits; of other versions too, and the other way
  * round. What names something that is not there is left out and told; nothing else changes.
  */
 export function readSheet(world: World, json: unknown, onto: MatchSheet): ReadSheet {
   const problems: Problem[] = [];
-  const tell = (level: Problem['level'], code: string, where: string, message: string): void =>
+  const tell: Tell = (level, code, where, message) =>
     void problems.push({ level, code, where: where.slice(0, 120), message });
   const refuse = (code: string, message: string): ReadSheet => {
     tell('refused', code, 'the file', message);
@@ -97,6 +149,7 @@ export function readSheet(world: World, json: unknown, onto: MatchSheet): ReadSh
     }
     told.add(own);
     sheet = choosePair(world, sheet, own, other);
+    if (same && isObject(p['props'])) sheet = withProps(world, sheet, own, p['props'], tell);
     taken++;
   }
   // What was looked at is so for this way round only.
