@@ -175,3 +175,31 @@ describe('what lies over a screen', () => {
     expect(await svg('?over=two')).toContain('lies over this screen');
   });
 });
+
+describe('a worker that comes late', () => {
+  it('draws the other screens all the same', async () => {
+    await page.setRequestInterception(true);
+    page.on('request', (r) => {
+      const late = r.url().includes('worker') ? 2500 : 0;
+      setTimeout(() => void r.continue().catch(() => undefined), late);
+    });
+    await page.goto(`${desk.house.address}/p/norrvik-crossings/compose/find`);
+    await page.waitForSelector('.screen.current canvas');
+    // The bar along the top of the screen beside the one that is worked on, in the navy of its kit.
+    await page.waitForFunction(
+      () => {
+        const el = document.querySelector<HTMLCanvasElement>('canvas.ground');
+        const label = document.querySelector('[data-label="sailings"]')?.getBoundingClientRect();
+        const own = el?.getBoundingClientRect();
+        const ctx = el?.getContext('2d');
+        if (!el || !label || !own || !ctx) return false;
+        const x = (label.x - own.x + 60) * devicePixelRatio;
+        const y = (label.bottom - own.y + 8) * devicePixelRatio;
+        const [r = 255, , b = 0] = ctx.getImageData(x, y, 1, 1).data;
+        return r < 40 && b > 60;
+      },
+      { timeout: 15_000, polling: 100 },
+    );
+    expect(desk.wrong).toEqual([]);
+  });
+});

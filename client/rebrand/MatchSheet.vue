@@ -161,18 +161,18 @@ const samples = useSlices<ComponentRef, Fitted>(
             :aria-label="`Counterpart of ${r.a?.name}`"
             @update:model-value="(v: string) => emit('choose', r.pair.from, v)"
           />
-          <span class="note"
-            >{{ r.pair.why
-            }}<button
+          <span class="note why">
+            <span>{{ r.pair.why }}</span>
+            <button
               v-if="r.a && r.b"
-              class="quiet-link more"
+              class="quiet-link"
               :aria-expanded="open === r.pair.from"
               :aria-label="`Properties of ${r.a.name}`"
               @click="open = open === r.pair.from ? '' : r.pair.from"
             >
               {{ open === r.pair.from ? 'Fold' : 'Properties' }}
-            </button></span
-          >
+            </button>
+          </span>
         </div>
         <PairProps
           v-if="open === r.pair.from && r.a && r.b"
@@ -219,8 +219,11 @@ li {
 .open {
   box-shadow: inset 3px 0 0 var(--tape);
 }
-.more {
-  margin-left: 10px;
+.why {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
+  justify-content: space-between;
 }
 .weak {
   background: var(--tape-soft);

@@ -2,6 +2,7 @@
 import { computed, ref, watchPostEffect } from 'vue';
 import { useDocument } from '../stores/document.js';
 import { useDrawing } from '../stores/drawing.js';
+import { useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
 import { NAMED, NUMBERED, type Hung } from './hang.js';
 
@@ -23,6 +24,7 @@ const props = defineProps<{
 }>();
 const doc = useDocument();
 const stage = useStage();
+const library = useLibrary();
 const drawing = useDrawing();
 const canvas = ref<HTMLCanvasElement | null>(null);
 const TAPE = '#f5b301';
@@ -141,7 +143,8 @@ function paintGround(): void {
   // changes nothing here.
   const state = [
     ...[zoom, scale, here, w, h, props.near, others.value],
-    ...[drawing.serial, stage.ground, stage.lens, stage.picked, stage.elsewhere, doc.missing],
+    // The worker too: what is painted before it stands has asked for nothing.
+    ...[drawing.serial, stage.ground, stage.lens, stage.picked, stage.elsewhere, doc.missing, library.worker],
   ];
   const bare = shift(el, ctx, state, dpr);
   if (bare?.length === 0) return;
