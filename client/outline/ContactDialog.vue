@@ -8,12 +8,14 @@ import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useModes } from '../stores/modes.js';
 import { useStage } from '../stores/stage.js';
+import { useWidths } from '../stores/widths.js';
 
 /** Many screens, small, on pages: made by the server, with its progress, and left any time. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
 const stage = useStage();
 const modes = useModes();
+const widths = useWidths();
 const kind = ref<'pdf' | 'png'>('pdf');
 const KINDS = [
   { id: 'pdf', name: 'PDF, pages' },
@@ -58,6 +60,15 @@ async function make(): Promise<void> {
         screens: screens.value.map((s) => s.id),
         ...(stage.lens ? { lens: stage.lens } : {}),
         ...(modes.seen ? { mode: modes.seen } : {}),
+        ...(widths.brands.length > 0
+          ? {
+              beside: widths.brands.map((b) => ({
+                name: b.name,
+                ...(b.kit ? { lens: b.kit } : {}),
+                ...(b.mode ? { mode: b.mode } : {}),
+              })),
+            }
+          : {}),
       }),
       signal: control.signal,
     });
@@ -96,6 +107,9 @@ void make();
       <p>
         {{ plural(screens.length, 'screen')
         }}{{ stage.picked.length > 1 ? ', those that are selected' : ', all of them' }}.
+        <template v-if="widths.brands.length > 0">
+          Each also in {{ widths.brands.map((b) => b.name).join(' and ') }}, as they hang beside one another.
+        </template>
         <span class="note">Select some on the Wall to have only those.</span>
       </p>
       <SelectButton

@@ -109,7 +109,10 @@ export const useStage = defineStore('stage', () => {
     const own = doc.shown?.screens ?? NO_SCREENS;
     const all = modes.seen === '' ? own : own.map((s) => inMode(s, modes.seen));
     if (!widths.isOn) return all;
-    return all.flatMap((s) => (s.id === here.value ? widths.hung(s) : [s]));
+    const w = ground.value;
+    const worn = (s: Screen, kit: string): readonly Wear[] =>
+      !w ? [] : kit === '' ? wearsOf(w.project, s) : lensWears(w, s, kit);
+    return all.flatMap((s) => (s.id === here.value ? widths.hung(s, (kit) => worn(s, kit)) : [s]));
   });
   /** What a screen is shown wearing: through the lens when one is on. */
   function wearsShown(of: Screen | undefined): readonly Wear[] {
@@ -120,6 +123,8 @@ export const useStage = defineStore('stage', () => {
       if (!bench.isOwn) return NOTHING_WORN;
       return lens.value && w.kits.has(lens.value) ? lensWears(w, undefined, lens.value) : w.project.wears;
     }
+    // What hangs beside itself in a brand is seen in that, whatever the lens.
+    if (of && widths.hangs(of.id)?.brand) return of.wears ?? [];
     return lens.value && w.kits.has(lens.value) ? lensWears(w, of, lens.value) : wearsOf(w.project, of);
   }
   const wears = computed(() => wearsShown(screen.value));

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { widthSteps, type Screen, type Step, type WidthRange } from '../../core/index.js';
+import { widthSteps, type KitRef, type Screen, type Step, type Wear, type WidthRange } from '../../core/index.js';
 import { BESIDE } from '../surface/hang.js';
 import { plain } from './plain.js';
 
@@ -14,6 +14,17 @@ export const USUAL = [
 export const NARROWEST = 320;
 export const WIDEST = 1600;
 
+/** A brand, or a mode of one, in which a screen hangs beside itself. */
+export interface BrandBeside {
+  /** Empty: the kit that is worn. */
+  readonly kit: KitRef;
+  /** Empty: its own. */
+  readonly mode: string;
+  readonly name: string;
+}
+/** So many brands and modes hang beside the screen itself. */
+export const MOST_BESIDE = 3;
+
 /** How a change is meant: at every width, from this one up, up to this one, or between two. */
 export type Reach = 'all' | 'up' | 'down' | 'between';
 
@@ -22,6 +33,8 @@ export const useWidths = defineStore('widths', () => {
   /** px; null: its own width. */
   const at = ref<number | null>(null);
   const beside = shallowRef<readonly number[]>([]);
+  /** Brands and modes in which it hangs beside itself: one edit is seen in all. */
+  const brands = shallowRef<readonly BrandBeside[]>([]);
   const reach = ref<Reach>('all');
   /** The other end of the range when it lies between two; px. */
   const other = ref(0);
@@ -47,18 +60,36 @@ export const useWidths = defineStore('widths', () => {
     if (!made) by.set(key, (made = { ...s, id, width, ...(id === s.id ? {} : { name: `${width} px` }) }));
     return made;
   }
-  /** The screen as it hangs, with itself at other widths behind it. */
-  function hung(s: Screen): readonly Screen[] {
+  const branded = new WeakMap<Screen, Map<string, Screen>>();
+  /** A screen in another brand: the same object as long as it wears the same there. */
+  function inBrand(s: Screen, b: BrandBeside, wears: readonly Wear[]): Screen {
+    const id = `${s.id}${BESIDE}${b.kit.replaceAll(BESIDE, '~')}|${b.mode}${BESIDE}${s.width}`;
+    let by = branded.get(s);
+    if (!by) branded.set(s, (by = new Map()));
+    const known = by.get(id);
+    if (known?.wears === wears) return known;
+    const made: Screen = { ...s, id, name: b.name, wears, ...(b.mode === '' ? {} : { mode: b.mode }) };
+    by.set(id, made);
+    return made;
+  }
+  /**
+   * The screen as it hangs, with itself at other widths and in other brands behind it.
+   * @param worn what it wears when a kit is put on; empty: what it wears now
+   */
+  function hung(s: Screen, worn: (kit: KitRef) => readonly Wear[]): readonly Screen[] {
     const here = seenAt(s);
     return [
       atAnother(s, here),
       ...beside.value.filter((w) => w !== here).map((w) => atAnother(s, w, `${s.id}${BESIDE}${w}`)),
+      ...brands.value.map((b) => inBrand(atAnother(s, here), b, worn(b.kit))),
     ];
   }
-  /** Of what hangs: which screen it is of, and at which width. */
-  function hangs(id: string): { readonly screen: string; readonly width: number } | null {
-    const cut = id.lastIndexOf(BESIDE);
-    return cut < 0 ? null : { screen: id.slice(0, cut), width: Number(id.slice(cut + 1)) };
+  /** Of what hangs beside itself: which screen it is of, at which width, and whether in a brand of its own. */
+  function hangs(id: string): { readonly screen: string; readonly width: number; readonly brand: boolean } | null {
+    const [cut, last] = [id.indexOf(BESIDE), id.lastIndexOf(BESIDE)];
+    return cut < 0
+      ? null
+      : { screen: id.slice(0, cut), width: Number(id.slice(last + BESIDE.length)), brand: last !== cut };
   }
   /** Steps as they are meant at the width at which things are seen. */
   function meant(s: Screen, steps: readonly Step[]): readonly Step[] {
@@ -71,9 +102,12 @@ export const useWidths = defineStore('widths', () => {
   return {
     at,
     beside,
+    brands,
     reach,
     other,
-    isOn: computed(() => at.value !== null || beside.value.length > 0 || reach.value !== 'all'),
+    isOn: computed(
+      () => at.value !== null || beside.value.length > 0 || brands.value.length > 0 || reach.value !== 'all',
+    ),
     seenAt: plain(seenAt),
     range: plain(range),
     atAnother: plain(atAnother),

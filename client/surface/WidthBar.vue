@@ -2,14 +2,16 @@
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, nextTick, ref, watch } from 'vue';
-import { arithmetic, MISFITS, rangeWords } from '../../core/index.js';
+import { arithmetic, kitRef, MISFITS, modesOf, rangeWords } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useStage } from '../stores/stage.js';
-import { NARROWEST, USUAL, useWidths, WIDEST, type Reach } from '../stores/widths.js';
+import { useUpdates } from '../stores/updates.js';
+import { MOST_BESIDE, NARROWEST, USUAL, useWidths, WIDEST, type BrandBeside, type Reach } from '../stores/widths.js';
 
 /** The width at which the screen is seen: any between phone and large desktop, some side by side; and for which of them changes hold. */
 const stage = useStage();
 const widths = useWidths();
+const updates = useUpdates();
 const screen = computed(() => stage.screen);
 const here = computed(() => (screen.value ? widths.seenAt(screen.value) : 0));
 const open = ref(false);
@@ -42,6 +44,21 @@ function toggle(w: number): void {
   widths.beside = shownBeside.value.has(w)
     ? widths.beside.filter((x) => x !== w)
     : [...widths.beside, w].sort((a, b) => a - b);
+}
+/** Brands to be seen beside it, and the modes of the one it wears. */
+const brands = computed<readonly BrandBeside[]>(() => [
+  ...updates.offered.filter((k) => k !== stage.mainKit).map((k) => ({ kit: kitRef(k), mode: '', name: k.name })),
+  ...(stage.mainKit ? modesOf(stage.mainKit) : []).map((mode) => ({
+    kit: '',
+    mode,
+    name: mode.charAt(0).toUpperCase() + mode.slice(1),
+  })),
+]);
+const isBeside = (b: BrandBeside): boolean => widths.brands.some((x) => x.kit === b.kit && x.mode === b.mode);
+function put(b: BrandBeside): void {
+  widths.brands = isBeside(b)
+    ? widths.brands.filter((x) => x.kit !== b.kit || x.mode !== b.mode)
+    : [...widths.brands, b];
 }
 const REACHES: readonly { readonly id: Reach; readonly name: () => string }[] = [
   { id: 'all', name: () => 'at every width' },
@@ -83,7 +100,7 @@ function showNext(): void {
   <button
     v-if="screen && !open && !widths.isOn"
     class="plain widths tabular"
-    :title="`Seen at its own width, ${here} px. See it at others, and change it for some only`"
+    :title="`Seen at its own width, ${here} px. See it at others, change it for some only, or see it in other brands beside itself`"
     @click="unfold"
   >
     {{ here }} px wide
@@ -118,6 +135,20 @@ function showNext(): void {
         @click="toggle(u.width)"
       >
         {{ u.name }}
+      </button>
+    </span>
+    <span v-if="brands.length > 0" class="beside" role="group" aria-label="Side by side in brands and modes">
+      <button
+        v-for="b in brands"
+        :key="`${b.kit}|${b.mode}`"
+        class="plain chip"
+        :class="{ on: isBeside(b) }"
+        :aria-pressed="isBeside(b)"
+        :disabled="!isBeside(b) && widths.brands.length >= MOST_BESIDE"
+        :title="`In ${b.name}, beside it: what is changed here is seen there, too`"
+        @click="put(b)"
+      >
+        {{ b.name }}
       </button>
     </span>
     <Select
@@ -189,6 +220,9 @@ input[type='range'] {
   padding: 2px 6px;
   border-radius: 4px;
   color: var(--soft);
+}
+.chip:disabled {
+  opacity: 0.5;
 }
 .chip.on {
   background: var(--wash);

@@ -28,6 +28,16 @@ const wanted = yup.object({
   screens: yup.array(yup.string().max(160).required()).max(MOST_SCREENS).required(),
   lens: yup.string().max(240),
   mode: yup.string().max(60),
+  /** Other brands and modes that each screen stands in beside itself. */
+  beside: yup
+    .array(
+      yup.object({
+        lens: yup.string().max(240),
+        mode: yup.string().max(60),
+        name: yup.string().max(120).required(),
+      }),
+    )
+    .max(3),
 });
 /** So many screens fit on a sheet that is one picture. */
 const MOST_IN_PNG = 60;
@@ -54,10 +64,12 @@ export async function contactRoutes(
     const asked = body.screens.map((id): Screen => screenOf(project, id) ?? fail(id));
     if (asked.length === 0)
       throw new ProblemError('request.shape', 'A contact sheet of no screens is empty. Pick some.');
-    if (body.kind === 'png' && asked.length > MOST_IN_PNG)
+    const beside = body.beside ?? [];
+    const cellsOf = asked.length * (1 + beside.length);
+    if (body.kind === 'png' && cellsOf > MOST_IN_PNG)
       throw new ProblemError(
         'request.shape',
-        `One picture holds at most ${MOST_IN_PNG} screens, not ${asked.length}. Make a PDF of them, or pick fewer.`,
+        `One picture holds at most ${MOST_IN_PNG} screens, not ${cellsOf}. Make a PDF of them, or pick fewer.`,
       );
     const lens = body.lens !== undefined && kits.get(body.lens) ? body.lens : undefined;
     const gone = new AbortController();
@@ -69,7 +81,12 @@ export async function contactRoutes(
         for (const screen of asked) {
           if (gone.signal.aborted) return;
           cells.push(await cellOf(project, inMode(screen, body.mode ?? ''), lens, gone.signal));
-          yield line({ done: cells.length, of: asked.length });
+          for (const b of beside) {
+            const own = b.lens !== undefined && kits.get(b.lens) ? b.lens : undefined;
+            const cell = await cellOf(project, inMode(screen, b.mode ?? ''), own, gone.signal);
+            cells.push({ ...cell, name: `${screen.name}, ${b.name}` });
+          }
+          yield line({ done: cells.length / (1 + beside.length), of: asked.length });
         }
         const name = `${project.name}, contact sheet`;
         const bytes =
