@@ -52,8 +52,8 @@ export interface Drawing {
 
 /** The largest sheet, characters; what it may hold, with everything used again counted as often as it is used. */
 const LARGEST = 16_000_000;
-const MOST_ELEMENTS = 80_000;
-const MOST_SHAPES = 60_000;
+const MOST_ELEMENTS = 200_000;
+const MOST_SHAPES = 150_000;
 const DEEPEST = 64;
 const FARTHEST = 50_000;
 
@@ -140,7 +140,7 @@ export function readDrawing(source: string): Drawing {
       );
     const style = styled(e, state.style, classes);
     if (style['display'] === 'none' || style['visibility'] === 'hidden') return [];
-    const matrix = times(state.matrix, transform(e.at['transform']));
+    const matrix = e.at['transform'] === undefined ? state.matrix : times(state.matrix, transform(e.at['transform']));
     const inner: State = { matrix, style, depth: state.depth + 1, using: state.using };
     switch (e.name) {
       case 'svg':
@@ -267,9 +267,11 @@ const point = (m: Matrix, x: number, y: number): readonly [number, number] => [
 const near = (v: number): number => Math.round(v * 1000) / 1000 + 0;
 const scaleOf = (m: Matrix): number => Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2])) || 1;
 
+const SAME: Matrix = [1, 0, 0, 1, 0, 0];
 function transform(text: string | undefined): Matrix {
-  let m: Matrix = [1, 0, 0, 1, 0, 0];
-  for (const [, name, list = ''] of (text ?? '').matchAll(/(\w+)\s*\(([^)]*)\)/gu)) {
+  if (text === undefined) return SAME;
+  let m = SAME;
+  for (const [, name, list = ''] of text.matchAll(/(\w+)\s*\(([^)]*)\)/gu)) {
     const [a = 0, b, c, d = 0, e = 0, f = 0] = list
       .split(/[\s,]+/u)
       .filter(Boolean)
@@ -332,19 +334,36 @@ const KNOWN = new Set([
   'visibility',
   'color',
 ]);
+const handedDown = new WeakMap<Readonly<Record<string, string>>, Readonly<Record<string, string>>>();
+/** What is inherited of a style: all but how see-through it is, and whether it shows. */
+function inheritedOf(from: Readonly<Record<string, string>>): Readonly<Record<string, string>> {
+  if (from['opacity'] === undefined && from['display'] === undefined) return from;
+  let known = handedDown.get(from);
+  if (!known) {
+    const { opacity: _, display: __, ...rest } = from;
+    handedDown.set(from, (known = rest));
+  }
+  return known;
+}
 function styled(
   e: Element,
   from: Readonly<Record<string, string>>,
   classes: ReadonlyMap<string, Readonly<Record<string, string>>>,
-): Record<string, string> {
-  const { opacity: _, display: __, ...inherited } = from;
-  const own: Record<string, string> = { ...inherited };
-  for (const [k, v] of Object.entries(e.at)) if (KNOWN.has(k)) own[k] = v;
-  Object.assign(own, classes.get(e.name));
-  for (const c of (e.at['class'] ?? '').split(/\s+/u)) Object.assign(own, classes.get(`.${c}`));
-  if (e.at['id']) Object.assign(own, classes.get(`#${e.at['id']}`));
-  Object.assign(own, declarations(e.at['style'] ?? ''));
-  return own;
+): Readonly<Record<string, string>> {
+  const inherited = inheritedOf(from);
+  const { id, class: names, style } = e.at;
+  let own: Record<string, string> | null = null;
+  for (const k in e.at) if (KNOWN.has(k)) (own ??= { ...inherited })[k] = e.at[k] ?? '';
+  if (classes.size > 0) {
+    const rules = [
+      classes.get(e.name),
+      ...(names ?? '').split(/\s+/u).map((c) => classes.get(`.${c}`)),
+      id === undefined ? undefined : classes.get(`#${id}`),
+    ];
+    for (const r of rules) if (r) own = Object.assign(own ?? { ...inherited }, r);
+  }
+  if (style !== undefined) own = Object.assign(own ?? { ...inherited }, declarations(style));
+  return own ?? inherited;
 }
 
 function paintOf(style: Readonly<Record<string, string>>, matrix: Matrix, byId: ReadonlyMap<string, Element>): Paint {
