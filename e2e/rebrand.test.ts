@@ -256,7 +256,13 @@ describe('settling', () => {
     await hand.click('::-p-aria(Settle[role="button"])');
     await page.waitForSelector('[aria-label="What is let go"]');
     expect(await page.$eval('.settle', (e) => e.textContent)).toMatch(/settings rewritten.*Lined: on/su);
+    expect(await page.$eval('.settle', (e) => e.textContent)).toContain('the other kit, which stays needed.');
     await hand.click('::-p-aria(Settle 4 screens)');
+    await page.waitForFunction(() =>
+      document
+        .querySelector('.p-toast')
+        ?.textContent?.includes('Settled. Everything looks as before; undo takes it back.'),
+    );
     const p = await settled((x) => x.kits[0] === SKERRY);
     expect(await pictures(p)).toEqual(before);
     expect(

@@ -30,6 +30,7 @@ import { useDocument } from '../stores/document.js';
 import { fonts, useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
+import { nextVersion } from '../tokens/nextVersion.js';
 import { propId } from '../workbench/contract.js';
 
 /** Makes a brand kit of two colours, corners, gaps and letters, seen on the screens while it is chosen. */
@@ -82,11 +83,7 @@ const COLOURS = [
 const bad = computed(() => COLOURS.find((c) => !isColour(c.model.value.trim()))?.name ?? '');
 const id = computed(() => propId(name.value.trim() || 'brand', []));
 /** Nothing that is installed is ever replaced: the next version is free. */
-const version = computed(() => {
-  let n = 0;
-  while (library.kits.has(`${id.value}@1.${n}.0`)) n++;
-  return `1.${n}.0`;
-});
+const version = computed(() => nextVersion(library.kits.values(), id.value));
 const wish = computed<BrandWish>((was) => {
   const now: BrandWish = {
     id: id.value,

@@ -39,14 +39,17 @@ const lines = computed(() => {
 const MOST = 60;
 function settle(): void {
   if (!how.value) return;
-  if (doc.act('Settle all screens', [...how.value.steps])) {
-    visible.value = false;
-    doc.say(
-      how.value === null || how.value.retired.length === 0
-        ? 'Settled. Everything looks as before; undo takes it back.'
-        : `Settled. ${how.value.retired.map(nameOf).join(' and ')} is needed no longer; undo takes it back.`,
-    );
-  }
+  // Kept from before: once settled there is nothing left to settle, and nothing to read here.
+  const { retired, steps } = how.value;
+  if (!doc.act('Settle all screens', [...steps])) return;
+  visible.value = false;
+  const names = retired.map(nameOf).join(' and ');
+  const needs = retired.length === 1 ? 'is' : 'are';
+  doc.say(
+    retired.length === 0
+      ? 'Settled. Everything looks as before; undo takes it back.'
+      : `Settled. ${names} ${needs} needed no longer; undo takes it back.`,
+  );
 }
 </script>
 
@@ -73,7 +76,7 @@ function settle(): void {
       <p class="note">
         {{
           how.retired.length > 0
-            ? `${how.retired.map(nameOf).join(' and ')} is needed no longer by this project.`
+            ? `${how.retired.map(nameOf).join(' and ')} ${how.retired.length === 1 ? 'is' : 'are'} needed no longer by this project.`
             : 'Things without a counterpart, and what columns of a content set fill, stay in the terms of the other kit, which stays needed.'
         }}
       </p>

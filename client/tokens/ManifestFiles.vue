@@ -17,6 +17,7 @@ import { packKit, saveFile } from '../originals/pack.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useLibrary } from '../stores/library.js';
 import { propId } from '../workbench/contract.js';
+import { nextVersion } from './nextVersion.js';
 
 /** A kit's contracts as a custom elements manifest for code, and such a manifest as a kit in the looks of this one. */
 const props = defineProps<{ kit: Kit }>();
@@ -53,12 +54,7 @@ async function choose(): Promise<void> {
   read.value = got;
   open.value = true;
 }
-/** The first version of that name that is not there yet. */
-const version = computed(() => {
-  const id = propId(name.value, []);
-  const minor = [...library.kits.values()].filter((k) => k.id === id).map((k) => Number(k.version.split('.')[1] ?? 0));
-  return minor.length === 0 ? '1.0.0' : `1.${Math.max(...minor) + 1}.0`;
-});
+const version = computed(() => nextVersion(library.kits.values(), propId(name.value, [])));
 async function take(): Promise<void> {
   if (!read.value || name.value.trim() === '') return;
   busy.value = true;

@@ -18,6 +18,7 @@ import { packKit } from '../originals/pack.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useLibrary } from '../stores/library.js';
 import { propId } from '../workbench/contract.js';
+import { nextVersion } from './nextVersion.js';
 
 /** What a file of tokens says otherwise than a kit, and where that is used; taken, it becomes a kit based on the other. */
 const visible = defineModel<boolean>('visible', { required: true });
@@ -61,12 +62,7 @@ const where = (c: TokenChange): string =>
   c.usedIn.length === 0
     ? 'not used'
     : `in ${c.usedIn.slice(0, 2).join(', ')}${c.usedIn.length > 2 ? ` and ${c.usedIn.length - 2} more` : ''}`;
-/** The first version of that name that is not there yet. */
-const version = computed(() => {
-  const id = propId(name.value, []);
-  const minor = [...library.kits.values()].filter((k) => k.id === id).map((k) => Number(k.version.split('.')[1] ?? 0));
-  return minor.length === 0 ? '1.0.0' : `1.${Math.max(...minor) + 1}.0`;
-});
+const version = computed(() => nextVersion(library.kits.values(), propId(name.value, [])));
 const made = computed(() =>
   kitOfTokens(
     props.kit,
