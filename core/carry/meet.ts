@@ -7,6 +7,7 @@ import {
   type Piece,
   type Prop,
   type When,
+  whenName,
 } from '../model/index.js';
 
 /** A setting in the terms of the component that is shown. */
@@ -24,8 +25,7 @@ export type Placed = Carried & { readonly into?: Piece };
 
 /** Identity of what a carried setting shows in. */
 export function targetKey(c: Pick<Carried, 'at' | 'kind' | 'name' | 'when'>): string {
-  const w = c.when;
-  return `${c.at.join('/')}|${c.kind}.${c.name}|${w ? `${w.state ?? ''}:${w.minWidth ?? ''}:${w.maxWidth ?? ''}` : ''}`;
+  return `${c.at.join('/')}|${c.kind}.${c.name}|${c.when ? whenName(c.when) : ''}`;
 }
 
 /** What shows in one property: all of it by one setting, or a place each by several. */

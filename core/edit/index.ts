@@ -1,3 +1,4 @@
+export { withoutSituation } from './situations.js';
 export { onlyThere, widthSteps, type OnlyThere } from './widths.js';
 export { editEnvelope, editShape, MOST_STEPS, type Edit } from './edit.js';
 export { STEP_NAMES, stepFault, type EntryRef, type Step, type StepName } from './steps/index.js';

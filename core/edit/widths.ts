@@ -1,5 +1,4 @@
 import {
-  atWidth,
   hasRange,
   inRange,
   sameRange,
@@ -26,6 +25,7 @@ const bare = (s: Setting): string => {
  * range that this width is in is changed there, since that is what is seen; everything else is for all widths.
  * @param tree that is worked on; steps on others stay as they are
  * @param width of the screen as it is seen, px
+ * @param situation it is seen in, by id; absent: none
  */
 export function widthSteps(
   tree: TreeRef,
@@ -33,6 +33,7 @@ export function widthSteps(
   steps: readonly Step[],
   width: number,
   only: WidthRange | null,
+  situation?: string,
 ): readonly Step[] {
   const lists = new Map<NodeId, readonly AtWidth[]>();
   const widthsOf = (n: Node): readonly AtWidth[] => lists.get(n.id) ?? n.widths ?? [];
@@ -54,6 +55,11 @@ export function widthSteps(
     });
   };
   for (const step of steps) {
+    if (step.do === 'insert' && step.tree === tree && only?.situation !== undefined) {
+      const root = step.nodes[step.root];
+      made.push(root ? { ...step, nodes: { ...step.nodes, [step.root]: onlyIn(root, only) } } : step);
+      continue;
+    }
     const node = 'node' in step && 'tree' in step && step.tree === tree ? nodes[step.node] : undefined;
     if (!node) {
       made.push(step);
@@ -66,7 +72,7 @@ export function widthSteps(
     }
     if (step.do === 'set' && step.field.startsWith('attrs.')) {
       const name = step.field.slice(6);
-      const active = [...widthsOf(node)].reverse().find((w) => inRange(w, width) && name in w.attrs);
+      const active = counting(widthsOf(node), (w) => inRange(w, width, situation) && name in w.attrs);
       const range = only ?? active;
       if (!range || (step.value === null && !active)) {
         made.push(step);
@@ -79,7 +85,7 @@ export function widthSteps(
       continue;
     }
     if (step.do === 'set' && (step.field === 'component' || step.field === 'placed') && node.type === 'instance') {
-      const active = [...widthsOf(node)].reverse().find((w) => inRange(w, width) && w.component !== undefined);
+      const active = counting(widthsOf(node), (w) => inRange(w, width, situation) && w.component !== undefined);
       const range = only ?? active;
       if (!range) made.push(step);
       else if (step.field === 'component')
@@ -89,12 +95,14 @@ export function widthSteps(
         );
       continue;
     }
-    if (step.do === 'setting' && node.type === 'instance' && !step.entry) {
-      const { settings } = atWidth(node, width) as typeof node;
+    if (step.do === 'setting' && (step.entry ? situation !== undefined : node.type === 'instance')) {
+      const settings = settingsOf(nodes, step, node);
       const about = step.value ? bare(step.value) : step.key;
-      const active = [...settings]
-        .reverse()
-        .find((s) => s.when && hasRange(s.when) && inRange(s.when, width) && bare(s) === about);
+      const active = counting(
+        settings.filter((s) => hasRange(s.when) && bare(s) === about),
+        (s) => inRange(s.when ?? {}, width, situation),
+        (s) => s.when?.situation,
+      );
       const range = only ?? (active?.when ? { ...rangeOf(active.when) } : null);
       if (step.value === null) made.push(active ? { ...step, key: settingKey(active) } : step);
       else if (!range || hasRange(step.value.when)) made.push(step);
@@ -108,9 +116,32 @@ export function widthSteps(
   }
   return made;
 }
-const rangeOf = ({ minWidth, maxWidth }: WidthRange): WidthRange => ({
+/** The one that counts of those that hold: the last, of those for a situation if there are any. */
+function counting<T extends { readonly situation?: string } | Setting>(
+  list: readonly T[],
+  holds: (t: T) => boolean,
+  situationOf = (t: T): string | undefined => ('situation' in t ? t.situation : undefined),
+): T | undefined {
+  const all = list.filter(holds);
+  return all.filter((t) => situationOf(t) !== undefined).at(-1) ?? all.at(-1);
+}
+/** Something new that is there in a situation only. */
+const onlyIn = (n: Node, only: WidthRange): Node =>
+  ({
+    ...n,
+    attrs: { ...n.attrs, visible: false },
+    widths: [...(n.widths ?? []), { ...only, attrs: { visible: true } }],
+  }) as Node;
+/** The settings that a step is about: of an instance, or of one item of a series. */
+function settingsOf(nodes: Nodes, { entry }: Extract<Step, { do: 'setting' }>, node: Node): readonly Setting[] {
+  if (!entry) return node.type === 'instance' ? node.settings : [];
+  const series = nodes[entry.series];
+  return (series?.type === 'series' && series.entries.find((e) => e.key === entry.key)?.settings[node.id]) || [];
+}
+const rangeOf = ({ minWidth, maxWidth, situation }: WidthRange): WidthRange => ({
   ...(minWidth === undefined ? {} : { minWidth }),
   ...(maxWidth === undefined ? {} : { maxWidth }),
+  ...(situation === undefined ? {} : { situation }),
 });
 
 /** Something that holds at some widths only: on which node, for which range, and the step that puts it back. */

@@ -1,6 +1,7 @@
 export { sameJson, type Json } from '../base/index.js';
 export {
   settingKey,
+  whenName,
   childrenOf,
   subtree,
   placesOf,
@@ -103,6 +104,15 @@ export {
   type World,
   DEVICES,
 } from './project.js';
+export {
+  inSituation,
+  longer,
+  READY_SITUATIONS,
+  situationAt,
+  situationsOf,
+  worldIn,
+  type Situation,
+} from './situation.js';
 export { editionKey, editionOf, replaysEditions, type Edition, type EditionStep } from './editions.js';
 export { bareValue, qualify, qualifyAttrs, qualifyValue } from './qualify.js';
 export { isPathData } from './path.js';

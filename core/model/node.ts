@@ -166,11 +166,12 @@ export interface Setting {
   readonly when?: When;
 }
 
-/** A test on state and screen width (px, inclusive). */
+/** A test on state, screen width (px, inclusive) and the situation that is looked at. */
 export interface When {
   readonly state?: StateName;
   readonly minWidth?: number;
   readonly maxWidth?: number;
+  readonly situation?: string;
 }
 export type StateName = 'selected' | 'focus' | 'hover' | 'pressed' | 'disabled';
 /** Weakest first: a later state wins. */
@@ -254,9 +255,12 @@ export interface Into {
   readonly slot?: { readonly home: ComponentRef; readonly slot: SlotId };
 }
 
+/** Identity of a test. */
+export const whenName = ({ state, minWidth, maxWidth, situation }: When): string =>
+  `${state ?? ''}:${minWidth ?? ''}:${maxWidth ?? ''}${situation === undefined ? '' : `:${situation}`}`;
 /** Identity of a setting: what it is about, not its value. */
 export function settingKey(s: Pick<Setting, 'home' | 'at' | 'kind' | 'name' | 'when' | 'through'>): string {
-  const when = s.when ? `${s.when.state ?? ''}:${s.when.minWidth ?? ''}:${s.when.maxWidth ?? ''}` : '';
+  const when = s.when ? whenName(s.when) : '';
   return `${s.home}|${s.at.join('/')}|${s.kind}.${s.name}|${when}${s.through ? `|${s.through.join(',')}` : ''}`;
 }
 

@@ -2,6 +2,7 @@ import { sameJson, seen, type Json, type LookUp } from '../base/index.js';
 import type { Component } from './component.js';
 import type { Kit } from './kit.js';
 import { splitRef } from './component.js';
+import type { Situation } from './situation.js';
 import { atWidth } from './width.js';
 import { editionKey, editionOf, type Edition } from './editions.js';
 import type { ComponentRef, KitRef, NodeId, Nodes, PropId, SlotId } from './node.js';
@@ -86,6 +87,8 @@ export interface Screen {
   /** Steps of its base grid, px. */
   readonly base?: number;
   readonly guides?: readonly Guide[];
+  /** The situation it is looked at in, see `inSituation`: never stored. */
+  readonly situation?: Situation;
 }
 
 const moded = new WeakMap<Screen, Map<string, Screen>>();
@@ -143,6 +146,8 @@ export interface Project {
   /** What this project changed of installed originals, by `kit/component`; absent: nothing. */
   readonly editions?: Readonly<Record<string, Edition>>;
   readonly contentSets: Readonly<Record<string, ContentSet>>;
+  /** Situations of its own, by id; absent: none. */
+  readonly situations?: Readonly<Record<string, Situation>>;
   /** Sheets the designer corrected, kept for the next time; key `from>to`. */
   readonly sheets: Readonly<Record<string, MatchSheet>>;
 }

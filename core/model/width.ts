@@ -5,6 +5,8 @@ import type { Attrs, ComponentRef, InstanceNode, Node, Setting, When } from './n
 export interface WidthRange {
   readonly minWidth?: number;
   readonly maxWidth?: number;
+  /** And in this situation only; see `inSituation`. */
+  readonly situation?: string;
 }
 /** What a node is at some widths only: attributes in place of its own, another component in its place. */
 export interface AtWidth extends WidthRange {
@@ -12,17 +14,29 @@ export interface AtWidth extends WidthRange {
   readonly component?: ComponentRef;
 }
 
-export const inRange = ({ minWidth, maxWidth }: WidthRange, width: number): boolean =>
-  (minWidth === undefined || width >= minWidth) && (maxWidth === undefined || width <= maxWidth);
+/** Does it hold at a width, px, and in a situation: none, if it is not said? */
+export const inRange = ({ minWidth, maxWidth, situation }: WidthRange, width: number, seenIn?: string): boolean =>
+  (situation === undefined || situation === seenIn) &&
+  (minWidth === undefined || width >= minWidth) &&
+  (maxWidth === undefined || width <= maxWidth);
 export const sameRange = (a: WidthRange, b: WidthRange): boolean =>
-  a.minWidth === b.minWidth && a.maxWidth === b.maxWidth;
-/** A range in words: `from 768 px up`. */
-export function rangeWords({ minWidth, maxWidth }: WidthRange): string {
+  a.minWidth === b.minWidth && a.maxWidth === b.maxWidth && a.situation === b.situation;
+/**
+ * A range in words: `from 768 px up`, `in Signed in only`.
+ * @param nameOf what a situation is called
+ */
+export function rangeWords({ situation, ...widths }: WidthRange, nameOf: (id: string) => string = (id) => id): string {
+  if (situation === undefined) return widthWords(widths);
+  const within = widths.minWidth === undefined && widths.maxWidth === undefined ? '' : ` ${widthWords(widths)}`;
+  return `in ${nameOf(situation)} only${within}`;
+}
+function widthWords({ minWidth, maxWidth }: WidthRange): string {
   if (minWidth !== undefined && maxWidth !== undefined) return `from ${minWidth} to ${maxWidth} px`;
   if (minWidth !== undefined) return `from ${minWidth} px up`;
   return maxWidth === undefined ? 'at every width' : `up to ${maxWidth} px`;
 }
-export const hasRange = (w: When | undefined): boolean => w?.minWidth !== undefined || w?.maxWidth !== undefined;
+export const hasRange = (w: When | undefined): boolean =>
+  w?.minWidth !== undefined || w?.maxWidth !== undefined || w?.situation !== undefined;
 
 /** What is said of some widths, with its attributes and components as they are said elsewhere: when a part goes into a kit, or out of one. */
 export const withWidths = (

@@ -58,4 +58,5 @@ export function causesOf(findings: readonly Finding[]): readonly Cause[] {
 }
 
 /** One finding among those of all screens: what comes back under the same name is the same finding. */
-export const sameFinding = (f: Finding): string => `${f.cause}|${f.screen}|${f.key}`;
+export const sameFinding = (f: Finding): string =>
+  `${f.cause}|${f.screen}|${f.key}|${f.width ?? ''}|${f.situation ?? ''}`;

@@ -42,7 +42,7 @@ import { resolve } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { sameFinding, type Cause } from './causes.js';
 import { chooseOption, choosePair, wearsAfter } from './plan.js';
-import { reviewScreen, type Finding, type ScreenReview } from './review.js';
+import { reviewScreen, type Finding, type ReviewIn, type ScreenReview } from './review.js';
 
 /** A way to mend a cause, tried on all of its places. */
 export interface Fix {
@@ -379,6 +379,8 @@ export interface Trial {
   readonly sheet: MatchSheet;
   readonly after: (s: Screen) => readonly Wear[];
   readonly fonts: Fonts;
+  /** How screens are looked at besides as they are; absent: no other way. */
+  readonly seenIn?: ReviewIn;
   /** What there is to look at on a screen as it is. */
   readonly reviewOf: (s: Screen) => ScreenReview;
 }
@@ -467,7 +469,7 @@ function judge(was: ScreenReview, now: ScreenReview, wanted: ReadonlySet<string>
 }
 /** Another sheet, in which one component is shown otherwise. */
 function trySheet(
-  { world, fonts, reviewOf }: Trial,
+  { world, fonts, seenIn, reviewOf }: Trial,
   other: MatchSheet,
   from: ComponentRef,
   wanted: ReadonlySet<string>,
@@ -476,7 +478,7 @@ function trySheet(
   for (const s of world.project.screens) {
     if (!showsOn(world, s, from)) continue;
     const wears = wearsAfter(world, wearsOf(world.project, s), other);
-    const got = judge(reviewOf(s), reviewScreen(world, s, wears, fonts), wanted);
+    const got = judge(reviewOf(s), reviewScreen(world, s, wears, fonts, seenIn), wanted);
     mends += got.mends;
     fresh += got.fresh;
     if (fresh > 0) break;
@@ -484,7 +486,7 @@ function trySheet(
   return { steps: [], mends, fresh };
 }
 function tryEdit(
-  { world, after, fonts, reviewOf }: Trial,
+  { world, after, fonts, seenIn, reviewOf }: Trial,
   cause: Cause,
   edit: NonNullable<Candidate['edit']>,
   screens: ReadonlyMap<string, Screen>,
@@ -507,7 +509,7 @@ function tryEdit(
   for (const s of world.project.screens) {
     const on = after(s);
     if (![...originalsOn(world, s, on)].some((ref) => touched.has(ref))) continue;
-    const one = judge(reviewOf(s), reviewScreen(there, s, on, fonts), wanted);
+    const one = judge(reviewOf(s), reviewScreen(there, s, on, fonts, seenIn), wanted);
     mends += one.mends;
     fresh += one.fresh;
     if (fresh > 0) break;
@@ -515,7 +517,7 @@ function tryEdit(
   return { steps, mends, fresh };
 }
 function tryScreens(
-  { world, after, fonts, reviewOf }: Trial,
+  { world, after, fonts, seenIn, reviewOf }: Trial,
   cause: Cause,
   { steps: make, withIt }: Candidate,
   screens: ReadonlyMap<string, Screen>,
@@ -531,7 +533,7 @@ function tryScreens(
     const made = got?.ok ? got.project.screens[0] : undefined;
     if (!made) continue;
     const there = { ...world, project: { ...project, screens: [made] } };
-    const one = judge(reviewOf(screen), reviewScreen(there, made, after(screen), fonts), wanted);
+    const one = judge(reviewOf(screen), reviewScreen(there, made, after(screen), fonts, seenIn), wanted);
     if (one.mends === 0) continue;
     // What is done for the other brand must leave this one as it is.
     if (withIt) {

@@ -17,6 +17,8 @@ export {
   reviewRebrand,
   reviewScreen,
   sumReviews,
+  AS_THEY_ARE,
+  type ReviewIn,
   type Concern,
   type Finding,
   type Review,

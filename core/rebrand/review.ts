@@ -1,10 +1,13 @@
+import { Memory } from '../base/index.js';
 import { layout, type Box } from '../layout/index.js';
 import {
   aliasPath,
   componentAt,
   modesOf,
+  inSituation,
   roleFacts,
   shownComponent,
+  situationAt,
   splitRef,
   oversOf,
   wearsOf,
@@ -54,9 +57,21 @@ export interface Finding {
   readonly key: string;
   /** For contrast: what stands on what, as CSS colours. */
   readonly colours?: { readonly text: string; readonly ground: string; readonly needs: number };
+  /** The text it is about. */
+  readonly said?: string;
   /** The mode it is seen in, where that is not the screen's own. */
   readonly mode?: string;
+  /** The width it is seen at, px, where that is not the screen's own; and the situation it is seen in. */
+  readonly width?: number;
+  readonly situation?: string;
 }
+
+/** How screens are looked at besides as they are: at other widths, px, and in situations, by their ids; each by itself. */
+export interface ReviewIn {
+  readonly widths: readonly number[];
+  readonly situations: readonly string[];
+}
+export const AS_THEY_ARE: ReviewIn = { widths: [], situations: [] };
 
 export interface ScreenReview {
   readonly screen: string;
@@ -95,14 +110,17 @@ const GROWN = 40;
 /**
  * Lays a screen out before and after, and lists what to look at: text that no longer fits or newly wraps, contrast below
  * WCAG AA in every mode of the kit, signs a font has not, small targets, content outside its container or newly over other
- * content, sections that grew, settings that wait, literals.
+ * content, sections that grew, settings that wait, literals. At other widths and in situations: what is not so there before, and
+ * not told of the screen as it is.
  */
-export function reviewScreen(world: World, screen: Screen, after: readonly Wear[], fonts: Fonts): ScreenReview {
+export function reviewScreen(
+  world: World,
+  screen: Screen,
+  after: readonly Wear[],
+  fonts: Fonts,
+  seenIn: ReviewIn = AS_THEY_ARE,
+): ScreenReview {
   const before = wearsOf(world.project, screen);
-  const made = resolve(world, screen, { wears: before });
-  const resolved = resolve(world, screen, { wears: after });
-  const was = layout(made, fonts);
-  const now = layout(resolved, fonts);
   const findings: Finding[] = [];
   const counts = { kept: 0, mapped: 0, parked: 0, held: 0 };
   let instances = 0;
@@ -112,13 +130,63 @@ export function reviewScreen(world: World, screen: Screen, after: readonly Wear[
     instances++;
     reviewSettings(world, screen, node, after, before, counts, findings);
   }
+  findings.push(...reviewLook(world, screen, before, after, fonts));
+  const told = new Set(findings.map((f) => `${f.cause}|${f.key}`));
+  for (const [seen, how, words] of views(world, screen, seenIn)) {
+    const was = new Set(reviewLook(world, seen, before, before, fonts).map(alike));
+    for (const f of reviewLook(world, seen, before, after, fonts)) {
+      if (told.has(`${f.cause}|${f.key}`) || was.has(alike(f))) continue;
+      findings.push({ ...f, ...how, detail: `${f.detail}, ${words}` });
+    }
+  }
+  findings.sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.measure - a.measure);
+  return { screen: screen.id, findings, counts, instances };
+}
+/** What was so before, whatever it is a part of: on a thing of the screen, for a text. */
+const alike = (f: Finding): string => `${f.concern}|${f.node}|${f.said ?? ''}`;
+
+/** A screen as it is looked at besides: how, and in words. */
+function views(
+  world: World,
+  screen: Screen,
+  { widths, situations }: ReviewIn,
+): readonly (readonly [Screen, Pick<Finding, 'width' | 'situation'>, string])[] {
+  return [
+    ...widths
+      .filter((w) => w !== screen.width)
+      .map((width) => [atOtherWidth(screen, width), { width }, `at ${width} px`] as const),
+    ...situations.flatMap((id) => {
+      const s = situationAt(world.project, id);
+      return s ? [[inSituation(screen, s), { situation: id }, `in “${s.name}”`] as const] : [];
+    }),
+  ];
+}
+const widened = new Memory<Screen>(6);
+const atOtherWidth = (screen: Screen, width: number): Screen =>
+  widened.of(screen, [width], () => ({ ...screen, width }));
+
+/** What there is to see of a screen when it wears something else; with the same twice: what there is already, its colours left out. */
+function reviewLook(
+  world: World,
+  screen: Screen,
+  before: readonly Wear[],
+  after: readonly Wear[],
+  fonts: Fonts,
+): readonly Finding[] {
+  const made = resolve(world, screen, { wears: before });
+  const resolved = resolve(world, screen, { wears: after });
+  const was = layout(made, fonts);
+  const now = layout(resolved, fonts);
+  const findings: Finding[] = [];
   reviewTexts(screen, fonts, was, now, findings);
   reviewBoxes(screen, was, now, findings);
   reviewOverlap(screen, was, now, findings);
-  reviewColours(world, screen, made.root, resolved.root, '', findings);
-  // In the other modes only the colours are others.
-  for (const mode of otherModes(resolved.mainKit, screen.mode))
-    reviewColours(world, screen, undefined, resolve(world, screen, { wears: after, mode }).root, mode, findings);
+  if (before !== after) {
+    reviewColours(world, screen, made.root, resolved.root, '', findings);
+    // In the other modes only the colours are others.
+    for (const mode of otherModes(resolved.mainKit, screen.mode))
+      reviewColours(world, screen, undefined, resolve(world, screen, { wears: after, mode }).root, mode, findings);
+  }
   // What lies over it is looked at by itself, as it lies there.
   for (const over of oversOf(screen)) {
     const [a, b] = [before, after].map((wears) => {
@@ -128,10 +196,9 @@ export function reviewScreen(world: World, screen: Screen, after: readonly Wear[
     if (!a || !b) continue;
     reviewTexts(screen, fonts, a, b, findings);
     reviewBoxes(screen, a, b, findings);
-    reviewColours(world, screen, a.node, b.node, '', findings);
+    if (before !== after) reviewColours(world, screen, a.node, b.node, '', findings);
   }
-  findings.sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.measure - a.measure);
-  return { screen: screen.id, findings, counts, instances };
+  return findings;
 }
 
 /** The modes a screen may be seen in besides its own: `own` says the kit's without a name. */
@@ -329,6 +396,7 @@ function reviewTexts(screen: Screen, fonts: Fonts, was: Box, now: Box, findings:
           cause: `text-outside|${part}`,
           about,
           key,
+          said: box.node.text,
         });
       else if (box.para.cut && look.maxLines > 0)
         findings.push({
@@ -341,6 +409,7 @@ function reviewTexts(screen: Screen, fonts: Fonts, was: Box, now: Box, findings:
           cause: `text-cut|${part}`,
           about,
           key,
+          said: box.node.text,
         });
       const lacks = look.textStyle ? missing(fonts, look.textStyle, box.node.text) : '';
       if (lacks !== '')
@@ -354,6 +423,7 @@ function reviewTexts(screen: Screen, fonts: Fonts, was: Box, now: Box, findings:
           cause: `glyph|${look.textStyle?.family ?? ''}|${lacks}`,
           about: look.textStyle?.family ?? '',
           key,
+          said: box.node.text,
         });
       const seen = before.get(`${node}|${box.node.text}`);
       if (seen && box.para.lines.length > seen.lines && seen.lines === 1) {
@@ -367,6 +437,7 @@ function reviewTexts(screen: Screen, fonts: Fonts, was: Box, now: Box, findings:
           cause: `text-wrapped|${part}`,
           about,
           key,
+          said: box.node.text,
         });
       }
     }

@@ -46,7 +46,7 @@ export function gather(context: Context, scope: Scope, node: Node, key: string):
     if (s.name === 'text' && isFilled(s.value) && node.bind?.['text']) delete over['visible'];
   };
   for (const s of entry ?? []) {
-    if (s.kind !== 'attr' || s.at.length > 0) continue;
+    if (s.kind !== 'attr' || s.at.length > 0 || !whenHolds(s.when, scope.states, context.width)) continue;
     set(s);
     tell?.({ from: 'setting', name: s.name, value: s.value, whose: 'This item' });
   }

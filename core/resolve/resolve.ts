@@ -8,6 +8,7 @@ import {
   contentSetAt,
   kitAt,
   kitOfRef,
+  longer,
   lookIn,
   listItems,
   screenOf,
@@ -15,8 +16,10 @@ import {
   shownKit,
   subtree,
   wearsOf,
+  worldIn,
   type ComponentRef,
   type InstanceNode,
+  type Node,
   type KitRef,
   type NodeId,
   type Nodes,
@@ -50,9 +53,10 @@ const NOTHING: ReadonlyMap<string, readonly Carried[]> = new Map();
  * Order, weakest first: node attributes, rules (states last), prop bindings, settings of enclosing originals from inner
  * to outer, the screen's own settings. Never throws: what cannot be shown becomes a marked `broken` part.
  */
-export function resolve(world: World, screen: Screen | string, options: ResolveOptions = {}): ResolvedScreen {
-  const found = typeof screen === 'string' ? screenOf(world.project, screen) : screen;
+export function resolve(all: World, screen: Screen | string, options: ResolveOptions = {}): ResolvedScreen {
+  const found = typeof screen === 'string' ? screenOf(all.project, screen) : screen;
   if (!found) throw new RangeError(`There is no screen ${String(screen)}`);
+  const world = worldIn(all, found.situation);
   const wears = options.wears ?? wearsOf(world.project, found);
   const mode = options.mode ?? found.mode ?? '';
   const first = world.project.kits[0];
@@ -97,6 +101,7 @@ function resolveNew(
     mode,
     main,
     width: found.width,
+    longer: found.situation?.longer ?? 0,
     options,
     look: lookIn(world),
     count: 0,
@@ -142,6 +147,7 @@ export function resolveSample(
     mode: options.mode ?? '',
     main: kit,
     width: options.width ?? 390,
+    longer: 0,
     options: { emptySlots: true, ...options },
     look: lookIn(world),
     count: 0,
@@ -209,11 +215,16 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
     return [part({ key, type, name: slot.name, look, children: content, owner, slot })];
   }
   if (node.type !== 'box')
-    return [part({ key, type: node.type, name, look, text: node.type === 'text' ? textOf(node, over) : '', owner })];
+    return [part({ key, type: node.type, name, look, text: node.type === 'text' ? asRead(context, node, over) : '', owner })];
   const children: RNode[] = [];
   for (const child of scope.moved?.get(node.id) ?? node.children)
     for (const r of resolveNode(context, scope, child)) if (r.look.visible) children.push(r);
   return [part({ key, type: 'box', name, look, children, owner })];
+}
+/** What a text says, in the situation that is looked at. */
+function asRead(context: Context, node: Node, over: Record<string, unknown> | null): string {
+  const text = textOf(node, over);
+  return context.longer > 0 ? longer(text, context.longer) : text;
 }
 const NO_NODES: readonly RNode[] = [];
 /** Whom a part belongs to: the instance it is a part of; itself where nothing is around it. */
@@ -271,6 +282,7 @@ function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
     context.mode,
     context.main,
     context.width,
+    context.longer,
     options.emptySlots === true,
     scope.prefix,
   ];

@@ -1,6 +1,7 @@
 import { Memory } from '../base/index.js';
 import {
   childrenOf,
+  inRange,
   isFilled,
   sameJson,
   STATES,
@@ -27,9 +28,7 @@ function passes(test: PropTest, value: Json | undefined): boolean {
 export function whenHolds(when: When | undefined, states: readonly StateName[], width: number): boolean {
   if (!when) return true;
   if (when.state && !states.includes(when.state)) return false;
-  return (
-    (when.minWidth === undefined || width >= when.minWidth) && (when.maxWidth === undefined || width <= when.maxWidth)
-  );
+  return inRange(when, width);
 }
 
 function holds(

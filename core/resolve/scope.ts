@@ -82,6 +82,8 @@ export interface Scope {
 /** What holds for the whole screen. */
 export interface Context extends Terms {
   readonly width: number;
+  /** Texts are longer by so much, %; 0: as they are. */
+  readonly longer: number;
   readonly options: ResolveOptions;
   count: number;
 }

@@ -70,6 +70,8 @@ export const sheet: Check = group(
 );
 
 export const flow: Check = group({ id, name: name(200) });
+/** A situation: texts in it are longer by up to three times, %. */
+export const situation: Check = group({ id, name: name(200) }, { longer: number(0, 300), empty: list(id, 2000) });
 
 /** Width and height of a screen, px. */
 export const screenWidth = number(40, 10_000);

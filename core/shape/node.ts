@@ -36,7 +36,7 @@ export const attrs: Check = (value, where) => {
 
 export const when: Check = group(
   {},
-  { state: oneOf(...STATES), minWidth: number(0, 100_000), maxWidth: number(0, 100_000) },
+  { state: oneOf(...STATES), minWidth: number(0, 100_000), maxWidth: number(0, 100_000), situation: id },
 );
 
 export const setting: Check = group(
@@ -52,12 +52,15 @@ const was: Check = group({ component: ref, at: list(text(120), 40) }, { instance
 const common = { id, type: text(20), attrs } as const;
 const range = number(0, 100_000);
 /** What a node is at some widths only. */
-export const atWidth: Check = both(group({ attrs }, { minWidth: range, maxWidth: range, component: ref }), (v, w) => {
-  const { minWidth, maxWidth } = v as { minWidth?: number; maxWidth?: number };
-  return minWidth !== undefined && maxWidth !== undefined && minWidth > maxWidth
-    ? fault(w, `cannot hold from ${minWidth} px up to ${maxWidth} px`)
-    : null;
-});
+export const atWidth: Check = both(
+  group({ attrs }, { minWidth: range, maxWidth: range, situation: id, component: ref }),
+  (v, w) => {
+    const { minWidth, maxWidth } = v as { minWidth?: number; maxWidth?: number };
+    return minWidth !== undefined && maxWidth !== undefined && minWidth > maxWidth
+      ? fault(w, `cannot hold from ${minWidth} px up to ${maxWidth} px`)
+      : null;
+  },
+);
 const widths: Check = list(atWidth, 40);
 const maybe = { name: label, means: text(120), bind, was, locked: flag, widths } as const;
 const leaf = group(common, maybe);

@@ -21,6 +21,7 @@ import {
   screenMode,
   screenWidth,
   sheet,
+  situation,
   guides,
   screenBase,
   screenGrid,
@@ -45,7 +46,7 @@ const project: Check = (v, w) =>
       contentSets: named(contentSet),
       sheets: record(sheet, 1000),
     },
-    { editions: record(edition, 2000) },
+    { editions: record(edition, 2000), situations: record(situation, 500) },
   )(v, w);
 
 /**
@@ -83,6 +84,7 @@ export function mendProject(json: unknown): Read<Project> {
     return found;
   };
   const editions = members<NonNullable<Project['editions']>[string]>('editions', edition);
+  const situations = members<NonNullable<Project['situations']>[string]>('situations', situation);
   const flows = good<Project['flows']>('flows', list(flow, 1000), []);
   const seen = new Set<string>();
   const screens = (Array.isArray(given['screens']) ? given['screens'] : []).flatMap((s: unknown, i): Screen[] => {
@@ -106,6 +108,7 @@ export function mendProject(json: unknown): Read<Project> {
     contentSets: members('contentSets', contentSet),
     sheets: members('sheets', sheet),
     ...(Object.keys(editions).length > 0 ? { editions } : {}),
+    ...(Object.keys(situations).length > 0 ? { situations } : {}),
   };
   return { value, problems };
 }

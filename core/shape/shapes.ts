@@ -20,6 +20,7 @@ export {
   screenMode,
   screenWidth,
   sheet,
+  situation,
   slot,
   states,
   wears,

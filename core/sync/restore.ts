@@ -21,6 +21,7 @@ export function restoreSteps(now: Project, then: Project): Step[] {
     }
   };
   records(now.sheets, then.sheets, (key, value) => ({ do: 'sheet', key, value }));
+  records(now.situations ?? {}, then.situations ?? {}, (situation, value) => ({ do: 'situation', situation, value }));
   records(now.contentSets, then.contentSets, (set, value) => ({ do: 'contentSet', set, value }));
   records(now.originals, then.originals, (original, value) => ({ do: 'original', original, value }));
   const editions = new Set([...Object.keys(now.editions ?? {}), ...Object.keys(then.editions ?? {})]);

@@ -5,6 +5,7 @@ import {
   type KitRef,
   type MatchSheet,
   type Project,
+  type Situation,
   type Wear,
 } from '../../model/index.js';
 import { check, shapes } from '../../shape/index.js';
@@ -19,6 +20,7 @@ export type ProjectStep =
   | { readonly do: 'wears'; readonly value: readonly Wear[] }
   | { readonly do: 'sheet'; readonly key: string; readonly value: MatchSheet | null }
   | { readonly do: 'flow'; readonly flow: string; readonly value: Flow | null; readonly after: string | null }
+  | { readonly do: 'situation'; readonly situation: string; readonly value: Situation | null }
   | { readonly do: 'original'; readonly original: string; readonly value: Component | null };
 type Of<K extends ProjectStep['do']> = Extract<ProjectStep, { do: K }>;
 const touches = (): readonly string[] => ['project'];
@@ -53,6 +55,29 @@ const sheet: StepKind<Of<'sheet'>, ProjectStep> = {
   still: (then, now, step) => sameJson(then.sheets[step.key], now.sheets[step.key]),
   about: () => 'A match sheet',
   touches,
+};
+
+const situationOf = (project: Project, id: string): Situation | undefined =>
+  Object.hasOwn(project.situations ?? {}, id) ? project.situations?.[id] : undefined;
+const situation: StepKind<Of<'situation'>, ProjectStep> = {
+  must: { situation: check.id, value: check.orNull(shapes.situation) },
+  apply(project, step) {
+    if (step.value && step.value.id !== step.situation)
+      return refuse('step.key', step.situation, 'The situation and its id do not agree.');
+    const was = situationOf(project, step.situation) ?? null;
+    if (!step.value && !was) return refuse('situation.gone', step.situation, 'That situation is no longer there.');
+    const { situations, ...rest } = project;
+    const next = withKey(situations ?? {}, step.situation, step.value);
+    return {
+      ok: true,
+      project: Object.keys(next).length > 0 ? { ...project, situations: next } : rest,
+      inverse: { do: 'situation', situation: step.situation, value: was },
+    };
+  },
+  still: (then, now, step) => sameJson(situationOf(then, step.situation), situationOf(now, step.situation)),
+  about: (project, step) => situationOf(project, step.situation)?.name ?? 'A situation',
+  touches,
+  takesAway: (step) => step.value === null,
 };
 
 const flowOf = (project: Project, id: string): Flow | undefined => project.flows.find((f) => f.id === id);
@@ -118,5 +143,6 @@ export const PROJECT_STEPS = {
   wears: whole('wears', shapes.wears, 'What the screens wear'),
   sheet,
   flow,
+  situation,
   original,
 };
