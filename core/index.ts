@@ -31,6 +31,7 @@ export {
   inMode,
   inSituation,
   longer,
+  nodeIn,
   READY_SITUATIONS,
   situationAt,
   situationsOf,

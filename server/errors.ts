@@ -36,6 +36,7 @@ export const ERRORS = {
   'picture.empty': [422, 'A picture has no size.'],
   'picture.drawing': [422, 'A drawing cannot be drawn.'],
   'picture.busy': [503, 'Very many pictures are being drawn at once.'],
+  'picture.situation': [404, 'A picture was asked for in a situation that the project does not have.'],
   'picture.over': [404, 'A picture was asked for with something over the screen that does not lie over it.'],
   'picture.scale': [400, 'A picture was asked for at a scale that is not offered.'],
   'kit.unknown': [404, 'There is no such kit.'],

@@ -41,10 +41,10 @@ const crop = computed(() => {
     : null;
 });
 function held(p: Prop): Held {
-  const here = atWidth(props.node, stage.current?.width ?? 0);
+  const here = atWidth(stage.asSeen(props.node), stage.current?.width ?? 0);
   const written = (here.attrs as Record<string, Json>)[p.id];
   return {
-    value: p.id === 'text' ? (look.value?.text ?? written) : lookValue(p.id, written, look.value?.look),
+    value: p.id === 'text' ? (look.value?.written ?? written) : lookValue(p.id, written, look.value?.look),
     ...(LENGTHS.has(p.id) && written !== undefined ? { written } : {}),
   };
 }

@@ -39,6 +39,7 @@ const lens = computed(() =>
   [
     ...(stage.lens ? [`lens=${encodeURIComponent(stage.lens)}`] : []),
     ...(modes.seen ? [`mode=${encodeURIComponent(modes.seen)}`] : []),
+    ...(stage.situation ? [`in=${encodeURIComponent(stage.situation.id)}`] : []),
     ...(stage.over && props.screen.id === stage.screenId ? [`over=${encodeURIComponent(stage.over)}`] : []),
   ].join('&'),
 );

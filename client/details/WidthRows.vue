@@ -1,15 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { attrName, componentAt, onlyThere, rangeWords, treeOfScreen, type OnlyThere } from '../../core/index.js';
+import {
+  attrName,
+  componentAt,
+  onlyThere,
+  rangeWords,
+  situationAt,
+  treeOfScreen,
+  type OnlyThere,
+  type WidthRange,
+} from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 
-/** What of the selection holds at some widths only; each can be put back. */
+/** What of the selection holds at some widths or in a situation only; each can be put back. */
 const doc = useDocument();
 const stage = useStage();
 const list = computed(() =>
   stage.screen && stage.selectedNode ? onlyThere(treeOfScreen(stage.screen), stage.selectedNode) : [],
 );
+const where = (range: WidthRange): string =>
+  rangeWords(range, (id) => (doc.shown && situationAt(doc.shown, id)?.name) || 'a situation that is gone');
 function nameOf(o: OnlyThere): string {
   if (o.kind !== 'prop') return o.kind === 'component' ? 'Component' : attrName(o.name);
   const node = stage.selectedNode;
@@ -26,6 +37,7 @@ function says(o: OnlyThere): string {
 function beaten(o: OnlyThere, i: number): string {
   for (const later of list.value.slice(i + 1)) {
     if (later.kind !== o.kind || later.name !== o.name) continue;
+    if (later.range.situation !== o.range.situation) continue;
     const least = Math.max(o.range.minWidth ?? 0, later.range.minWidth ?? 0);
     const most = Math.min(o.range.maxWidth ?? Infinity, later.range.maxWidth ?? Infinity);
     if (least > most) continue;
@@ -39,18 +51,18 @@ function beaten(o: OnlyThere, i: number): string {
 </script>
 
 <template>
-  <div v-if="list.length > 0" class="section" role="group" aria-label="At some widths only">
-    <h3>At some widths only</h3>
+  <div v-if="list.length > 0" class="section" role="group" aria-label="Only there">
+    <h3>Only there</h3>
     <p v-for="(o, i) in list" :key="i" class="only">
       <span
-        >{{ nameOf(o) }}: {{ says(o) }} <span class="note">{{ rangeWords(o.range) }}</span>
+        >{{ nameOf(o) }}: {{ says(o) }} <span class="note">{{ where(o.range) }}</span>
         <span v-if="beaten(o, i)" class="note beaten" role="status"
           >Another value is set {{ beaten(o, i) }} too: there that one counts.</span
         ></span
       >
       <button
         class="quiet-link"
-        :aria-label="`Put back ${nameOf(o)} ${rangeWords(o.range)}`"
+        :aria-label="`Put back ${nameOf(o)} ${where(o.range)}`"
         @click="doc.act(`Put ${nameOf(o)} back`, o.back)"
       >
         Put back
@@ -60,6 +72,9 @@ function beaten(o: OnlyThere, i: number): string {
 </template>
 
 <style scoped>
+.only button {
+  white-space: nowrap;
+}
 .beaten {
   display: block;
   color: var(--bad);

@@ -73,7 +73,7 @@ export function useInstance() {
   const node = computed<InstanceNode | undefined>(() => {
     const raw = written.value;
     // As it is at the width at which it is seen.
-    const n = raw && stage.current ? settledAt(raw, stage.current.width) : raw;
+    const n = raw && stage.current ? settledAt(stage.asSeen(raw), stage.current.width) : raw;
     return n && ownSettings.value.length > 0 ? { ...n, settings: [...n.settings, ...ownSettings.value] } : n;
   });
   const item = computed<ItemOf | undefined>(() =>

@@ -7,6 +7,7 @@ import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useModes } from '../stores/modes.js';
+import { useSituations } from '../stores/situations.js';
 import { useStage } from '../stores/stage.js';
 import { useWidths } from '../stores/widths.js';
 
@@ -15,6 +16,7 @@ const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
 const stage = useStage();
 const modes = useModes();
+const situations = useSituations();
 const widths = useWidths();
 const kind = ref<'pdf' | 'png'>('pdf');
 const KINDS = [
@@ -60,6 +62,7 @@ async function make(): Promise<void> {
         screens: screens.value.map((s) => s.id),
         ...(stage.lens ? { lens: stage.lens } : {}),
         ...(modes.seen ? { mode: modes.seen } : {}),
+        ...(situations.seen ? { in: situations.seen } : {}),
         ...(widths.brands.length > 0
           ? {
               beside: widths.brands.map((b) => ({

@@ -101,8 +101,8 @@ export function useLineWriting(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
   function openText(line: Line): void {
     const found = line.screen.id === stage.screenId ? writing.firstText(line.id) : undefined;
     if (!found) return;
-    text.value = found.node.text;
-    begin({ after: line.id, depth: line.depth, spot: null, id: found.node.key, before: found.node.text });
+    text.value = found.node.written;
+    begin({ after: line.id, depth: line.depth, spot: null, id: found.node.key, before: found.node.written });
   }
   function leave(): void {
     written.value = null;

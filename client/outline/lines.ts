@@ -84,7 +84,7 @@ export function useLines() {
   }
   /** What a part of an original says comes from its contract. */
   function linked(node: Node, box: Box | undefined): string {
-    if (node.type === 'text' && box?.node.text) return plainText(box.node.text);
+    if (node.type === 'text' && box?.node.written) return plainText(box.node.written);
     const from = Object.values(node.bind ?? {}).map(
       (id) => bench.component?.contract.props.find((p) => p.id === id.split('.')[0])?.name ?? id,
     );

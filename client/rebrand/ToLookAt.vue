@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import ProgressBar from 'primevue/progressbar';
+import MultiSelect from 'primevue/multiselect';
 import { computed, ref } from 'vue';
-import type { Cause, Finding, Fix } from '../../core/index.js';
+import { situationsOf, type Cause, type Finding, type Fix, type ReviewIn } from '../../core/index.js';
 import { plural } from '../counts.js';
+import { useDocument } from '../stores/document.js';
 
 /** What there is to look at after a rebrand, as far as it was reviewed: by what it comes from, with ways that were proven to mend it. */
 const props = defineProps<{
@@ -18,8 +20,11 @@ const props = defineProps<{
   done: number;
   of: number;
   stopped: boolean;
+  /** How screens are looked at besides as they are. */
+  seenIn: ReviewIn;
 }>();
-defineEmits<{
+const emit = defineEmits<{
+  lookIn: [seenIn: ReviewIn];
   show: [finding: Finding];
   stop: [];
   take: [fix: Fix];
@@ -34,6 +39,31 @@ const open = ref('');
 const reviewing = computed(() => props.done < props.of && !props.stopped);
 const trying = computed(() => !reviewing.value && props.causes.some((c) => !props.fixes.has(c.id)));
 const ready = computed(() => props.causes.filter((c) => (props.fixes.get(c.id)?.length ?? 0) > 0).length);
+const doc = useDocument();
+/** Widths that screens may be looked at in, px: of phones to large desktops. */
+const WIDTHS = [320, 390, 600, 834, 1024, 1280, 1600];
+const ways = computed(() => [
+  { name: 'In situations', items: (doc.shown ? situationsOf(doc.shown) : []).map((s) => ({ id: s.id, name: s.name })) },
+  { name: 'At widths', items: WIDTHS.map((w) => ({ id: `${w}`, name: `${w} px` })) },
+]);
+const chosen = computed(() => [...props.seenIn.situations, ...props.seenIn.widths.map(String)]);
+function look(ids: readonly string[]): void {
+  const widths = WIDTHS.filter((w) => ids.includes(`${w}`));
+  emit('lookIn', { widths, situations: ids.filter((id) => !WIDTHS.includes(Number(id))) });
+}
+/** Where all places of a cause are seen, if not on screens as they are. */
+function only(c: Cause): string {
+  const where = new Set(
+    c.places.map((p) =>
+      p.width !== undefined
+        ? `at ${p.width} px`
+        : p.situation !== undefined && doc.shown
+          ? `in “${situationsOf(doc.shown).find((s) => s.id === p.situation)?.name ?? ''}”`
+          : '',
+    ),
+  );
+  return where.has('') ? '' : `, only ${[...where].join(' and ')}`;
+}
 const ids = computed(() => props.causes.map((c) => c.id));
 const does = (f: Fix): string =>
   `${f.of === 1 ? 'mends it' : `mends ${f.mends === f.of ? 'all' : f.mends} of ${f.of}`}, nothing new to look at`;
@@ -45,6 +75,25 @@ const does = (f: Fix): string =>
       <h2>To look at</h2>
       <span class="note tabular">{{ plural(causes.length, 'cause') }}, {{ plural(places, 'place') }}</span>
     </header>
+    <div class="ways">
+      <span class="note">Looked at</span>
+      <MultiSelect
+        :model-value="chosen"
+        size="small"
+        :options="ways"
+        option-group-label="name"
+        option-group-children="items"
+        option-label="name"
+        option-value="id"
+        :show-toggle-all="false"
+        aria-label="Looked at"
+        @update:model-value="look"
+      >
+        <template #value>{{
+          chosen.length === 0 ? 'as they are' : `as they are, ${chosen.length} more`
+        }}</template>
+      </MultiSelect>
+    </div>
     <div v-if="reviewing" class="progress empty">
       <ProgressBar aria-label="Screens reviewed" :value="of === 0 ? 100 : Math.round((done / of) * 100)" />
       <span class="note">{{ done }} of {{ of }} screens</span>
@@ -93,7 +142,8 @@ const does = (f: Fix): string =>
       <li v-for="c in causes.slice(0, MOST)" :key="c.id">
         <strong>{{ c.title }}</strong>
         <p class="note">
-          {{ c.about }}, {{ plural(c.places.length, 'place') }}{{ c.screens > 1 ? ` on ${c.screens} screens` : '' }}
+          {{ c.about }}, {{ plural(c.places.length, 'place') }}{{ c.screens > 1 ? ` on ${c.screens} screens` : ''
+          }}{{ only(c) }}
         </p>
         <p v-for="f in fixes.get(c.id) ?? []" :key="f.id" class="fix">
           <span
@@ -159,6 +209,18 @@ ol li {
   border: 0;
   border-left: 2px solid var(--line);
   margin-top: 4px;
+}
+.ways {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  white-space: nowrap;
+  padding: 6px 16px;
+  border-bottom: 1px solid var(--line);
+}
+.ways :deep(.p-multiselect) {
+  flex: 1;
+  min-width: 0;
 }
 .all {
   display: flex;

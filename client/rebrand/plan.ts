@@ -12,6 +12,7 @@ import {
   type KitRef,
   type MatchSheet,
   type Project,
+  type ReviewIn,
   type Screen,
   type ScreenReview,
   type Step,
@@ -26,7 +27,13 @@ import { useStage } from '../stores/stage.js';
 const TELL = 150;
 
 /** What of a project says how its screens look, besides themselves. */
-const GROUND = ['originals', 'editions', 'contentSets', 'wears'] as const satisfies readonly (keyof Project)[];
+const GROUND = [
+  'originals',
+  'editions',
+  'contentSets',
+  'situations',
+  'wears',
+] as const satisfies readonly (keyof Project)[];
 
 /** What a rebrand would do to all screens. */
 export type Total = ReturnType<typeof sumReviews>;
@@ -47,9 +54,15 @@ export const firstToPutOn = (kits: ReadonlyMap<KitRef, Kit>, from: KitRef): KitR
 
 /**
  * A rebrand that is being planned: its sheet, what screens would wear, and what there would be to look at. All found by the worker.
+ * @param seenIn how screens are looked at besides as they are
  * @param scope ids of the screens that are meant; null: all
  */
-export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<ReadonlySet<string> | null>) {
+export function useRebrandPlan(
+  from: Ref<KitRef>,
+  to: Ref<KitRef>,
+  scope: Ref<ReadonlySet<string> | null>,
+  seenIn: Ref<ReviewIn>,
+) {
   const doc = useDocument();
   const library = useLibrary();
   const stage = useStage();
@@ -147,14 +160,14 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<Re
   let known = new WeakMap<Screen, Map<readonly Wear[], ScreenReview>>();
   let run = 0;
   watch(
-    [after, mended, scope],
-    async ([, project], [, was]) => {
+    [after, mended, scope, seenIn],
+    async ([, project, , how], [, was, , before]) => {
       const mine = ++run;
       reviews.value = [];
       stopped.value = false;
       const { worker } = library;
       // What was found while something else was edited, or half of it, says nothing of how it is now.
-      if (!was || GROUND.some((k) => was[k] !== project?.[k])) known = new WeakMap();
+      if (!was || how !== before || GROUND.some((k) => was[k] !== project?.[k])) known = new WeakMap();
       if (after.value.size === 0 || !project || !worker) return;
       drawing.sync(project);
       const found: ScreenReview[] = [];
@@ -162,7 +175,7 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<Re
       for (const screen of project.screens.filter(isMeant)) {
         const on = wearsAfterOf(screen);
         if (!on) continue;
-        const got = known.get(screen)?.get(on) ?? (await drawing.review(screen, on));
+        const got = known.get(screen)?.get(on) ?? (await drawing.review(screen, on, how));
         if (mine !== run) return;
         if (got) {
           found.push(got);
@@ -213,7 +226,7 @@ export function useRebrandPlan(from: Ref<KitRef>, to: Ref<KitRef>, scope: Ref<Re
     const found = new Map<string, readonly Fix[]>();
     for (const cause of causes.value) {
       drawing.sync(project);
-      const got = await drawing.fixes(cause, on, all);
+      const got = await drawing.fixes(cause, on, all, seenIn.value);
       if (mine !== trying) return;
       if (!got) continue;
       found.set(cause.id, got);

@@ -13,6 +13,7 @@ import {
   type MatchSheet,
   type Primitive,
   type Project,
+  type ReviewIn,
   type Screen,
   type ScreenReview,
   type Wear,
@@ -88,6 +89,7 @@ const SHELL: readonly (keyof Project)[] = [
   'originals',
   'editions',
   'contentSets',
+  'situations',
   'sheets',
 ];
 
@@ -163,19 +165,21 @@ export const useDrawing = defineStore('drawing', () => {
     }
     return n;
   }
-  const review = (screen: Screen, after: readonly Wear[]): Promise<ScreenReview> | undefined =>
-    library.worker?.review(screen.id, versionOf(screen), wearNumber(after));
+  const review = (screen: Screen, after: readonly Wear[], seenIn: ReviewIn): Promise<ScreenReview> | undefined =>
+    library.worker?.review(screen.id, versionOf(screen), wearNumber(after), seenIn);
 
   /** Ways that were proven to mend a cause, on these screens as they would be worn. */
   const fixes = (
     cause: Cause,
     sheet: MatchSheet,
     on: readonly { readonly screen: Screen; readonly after: readonly Wear[] }[],
+    seenIn: ReviewIn,
   ): Promise<readonly Fix[]> | undefined =>
     library.worker?.fixes(
       cause,
       sheet,
       on.map(({ screen, after }) => ({ id: screen.id, version: versionOf(screen), after: wearNumber(after) })),
+      seenIn,
     );
 
   const keyOf = (screen: Screen, wears: readonly Wear[]): string => `${screen.id}|${wearNumber(wears)}`;

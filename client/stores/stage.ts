@@ -8,6 +8,9 @@ import {
   componentAt,
   findAt,
   inMode,
+  inSituation,
+  nodeIn,
+  situationAt,
   lensWears,
   misfits,
   placeOfKey,
@@ -19,9 +22,11 @@ import {
   type Fit,
   type ComponentRef,
   type InstanceNode,
+  type Node as TreeNode,
   type Project,
   type Screen,
   type Sighting,
+  type Situation,
   type SlotFill,
   type Step,
   type Template,
@@ -34,6 +39,7 @@ import { useDocument } from './document.js';
 import { boxOf as layOut, pictureOf, useDrawing, type Bitmap, type Picture } from './drawing.js';
 import { useLibrary } from './library.js';
 import { useModes } from './modes.js';
+import { useSituations } from './situations.js';
 import { useWidths } from './widths.js';
 import { plain } from './plain.js';
 import { useSeen } from './seen.js';
@@ -51,6 +57,7 @@ const GROUND: readonly (keyof Project)[] = [
   'originals',
   'editions',
   'contentSets',
+  'situations',
   'sheets',
 ];
 
@@ -62,6 +69,7 @@ export const useStage = defineStore('stage', () => {
   const bench = useBench();
   const widths = useWidths();
   const modes = useModes();
+  const situations = useSituations();
   const here = ref('');
   watch(here, () => widths.leave());
   /** What is worked on: a screen, or the original on the Workbench as if it were one. */
@@ -104,10 +112,34 @@ export const useStage = defineStore('stage', () => {
     const w = world.value;
     return was && w && was.kits === w.kits && GROUND.every((k) => was.project[k] === w.project[k]) ? was : w;
   });
+  /** The situation that is looked at. */
+  const situation = computed<Situation | undefined>(() =>
+    doc.shown && situations.seen !== '' ? situationAt(doc.shown, situations.seen) : undefined,
+  );
+  // Longer texts are looked at; of what else is looked at, it is said what is so there.
+  watch(
+    () => situation.value?.id,
+    () => {
+      if (situation.value && !situation.value.longer) widths.reach = 'situation';
+      else if (widths.reach === 'situation') widths.reach = 'all';
+    },
+    { flush: 'sync' },
+  );
+  /** The same for what is worked on: while a text is written, texts are as long as they are. */
+  const workedIn = computed<Situation | undefined>(() => {
+    const s = situation.value;
+    if (!s?.longer || !situations.plainTexts) return s;
+    const { longer: _longer, ...rest } = s;
+    return rest;
+  });
+  /** A screen in the mode and the situation that are looked at: the same object each time. */
+  const asLookedAt = (s: Screen, within = situation.value): Screen => inSituation(inMode(s, modes.seen), within);
+  /** A thing as it is in the situation that is looked at. */
+  const asSeen = <N extends TreeNode>(node: N): N => (situation.value ? (nodeIn(node, situation.value.id) as N) : node);
   /** The screens as they hang: the one that is worked on at the width at which it is seen, with itself at others beside it. */
   const hung = computed<readonly Screen[]>(() => {
     const own = doc.shown?.screens ?? NO_SCREENS;
-    const all = modes.seen === '' ? own : own.map((s) => inMode(s, modes.seen));
+    const all = modes.seen === '' && !situation.value ? own : own.map((s) => asLookedAt(s));
     if (!widths.isOn) return all;
     const w = ground.value;
     const worn = (s: Screen, kit: string): readonly Wear[] =>
@@ -144,7 +176,7 @@ export const useStage = defineStore('stage', () => {
   /** The screen with what is about to be placed on it. */
   const outlined = computed<Screen | undefined>(() => {
     const plain = withGhost.value;
-    const s = plain && bench.of === '' ? inMode(plain, modes.seen) : plain;
+    const s = plain && bench.of === '' ? asLookedAt(plain, workedIn.value) : plain;
     return s && bench.of === '' ? widths.atAnother(s, widths.seenAt(s)) : s;
   });
   const withGhost = computed<Screen | undefined>(() => {
@@ -381,7 +413,8 @@ export const useStage = defineStore('stage', () => {
 
   // What is done is meant at the width at which it is seen.
   const prepare = doc.prepare;
-  doc.prepare = (steps) => prepare(bench.of === '' && screen.value ? widths.meant(screen.value, steps) : steps);
+  doc.prepare = (steps) =>
+    prepare(bench.of === '' && screen.value ? widths.meant(screen.value, steps, situation.value) : steps);
 
   doc.whereNow = () => (screenId.value === '' ? null : { screen: screenId.value, keys: selection.value });
   doc.goBack = (where) => {
@@ -447,6 +480,8 @@ export const useStage = defineStore('stage', () => {
     selected,
     selectedPlace,
     selectedNode,
+    situation,
+    asSeen: plain(asSeen),
     selectedIds,
     select,
     climb,

@@ -1,6 +1,14 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { widthSteps, type KitRef, type Screen, type Step, type Wear, type WidthRange } from '../../core/index.js';
+import {
+  widthSteps,
+  type KitRef,
+  type Screen,
+  type Situation,
+  type Step,
+  type Wear,
+  type WidthRange,
+} from '../../core/index.js';
 import { BESIDE } from '../surface/hang.js';
 import { plain } from './plain.js';
 
@@ -25,8 +33,8 @@ export interface BrandBeside {
 /** So many brands and modes hang beside the screen itself. */
 export const MOST_BESIDE = 3;
 
-/** How a change is meant: at every width, from this one up, up to this one, or between two. */
-export type Reach = 'all' | 'up' | 'down' | 'between';
+/** How a change is meant: at every width, from this one up, up to this one, between two, or in the situation that is looked at. */
+export type Reach = 'all' | 'up' | 'down' | 'between' | 'situation';
 
 /** At which width the screen that is worked on is seen, at which others it hangs beside itself, and for which of them changes hold. */
 export const useWidths = defineStore('widths', () => {
@@ -41,8 +49,9 @@ export const useWidths = defineStore('widths', () => {
 
   const seenAt = (s: Screen): number => at.value ?? s.width;
   /** For which widths what is done now holds; null: for all. */
-  function range(s: Screen): WidthRange | null {
+  function range(s: Screen, situation?: Situation): WidthRange | null {
     const here = seenAt(s);
+    if (reach.value === 'situation') return situation ? { situation: situation.id } : null;
     if (reach.value === 'up') return { minWidth: here };
     if (reach.value === 'down') return { maxWidth: here };
     if (reach.value === 'between')
@@ -92,12 +101,13 @@ export const useWidths = defineStore('widths', () => {
       : { screen: id.slice(0, cut), width: Number(id.slice(last + BESIDE.length)), brand: last !== cut };
   }
   /** Steps as they are meant at the width at which things are seen. */
-  function meant(s: Screen, steps: readonly Step[]): readonly Step[] {
-    return widthSteps(`screen:${s.id}`, s.nodes, steps, seenAt(s), range(s));
+  function meant(s: Screen, steps: readonly Step[], situation: Situation | undefined): readonly Step[] {
+    return widthSteps(`screen:${s.id}`, s.nodes, steps, seenAt(s), range(s, situation), situation?.id);
   }
+  /** Another screen is worked on: at its own width, in the same situation. */
   function leave(): void {
     at.value = null;
-    reach.value = 'all';
+    if (reach.value !== 'situation') reach.value = 'all';
   }
   return {
     at,
@@ -106,7 +116,11 @@ export const useWidths = defineStore('widths', () => {
     reach,
     other,
     isOn: computed(
-      () => at.value !== null || beside.value.length > 0 || brands.value.length > 0 || reach.value !== 'all',
+      () =>
+        at.value !== null ||
+        beside.value.length > 0 ||
+        brands.value.length > 0 ||
+        !['all', 'situation'].includes(reach.value),
     ),
     seenAt: plain(seenAt),
     range: plain(range),

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia';
-import { computed, shallowRef } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import {
   boxesByKey,
   chooseSteps,
@@ -20,6 +20,7 @@ import {
 } from '../../core/index.js';
 import { useBench } from './bench.js';
 import { useDocument } from './document.js';
+import { useSituations } from './situations.js';
 import { useStage } from './stage.js';
 
 interface Open {
@@ -39,6 +40,8 @@ export const useWriting = defineStore('writing', () => {
   const stage = useStage();
   const bench = useBench();
   const open = shallowRef<Open | null>(null);
+  const situations = useSituations();
+  watch(open, (o) => (situations.plainTexts = o !== null), { flush: 'sync' });
   /** What is written, and not kept yet: the Wall shows it as if it were. */
   const draft = shallowRef<Marked>(readMarks(''));
   /** The text that is open as it is laid out now, with what has been typed. */
@@ -66,8 +69,8 @@ export const useWriting = defineStore('writing', () => {
   }
   function start(screen: Screen, box: Box): void {
     stage.ghost = null;
-    open.value = { screen: screen.id, key: box.node.key, box, before: box.node.text };
-    draft.value = readMarks(box.node.text);
+    open.value = { screen: screen.id, key: box.node.key, box, before: box.node.written };
+    draft.value = readMarks(box.node.written);
   }
   /** Another text, shown at once. */
   function change(text: Marked): void {

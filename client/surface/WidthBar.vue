@@ -1,20 +1,31 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
-import { computed, nextTick, ref, watch } from 'vue';
-import { arithmetic, kitRef, MISFITS, modesOf, rangeWords } from '../../core/index.js';
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
+import { arithmetic, kitRef, MISFITS, modesOf, rangeWords, situationsOf } from '../../core/index.js';
 import { plural } from '../counts.js';
+import { useDocument } from '../stores/document.js';
+import { useSituations } from '../stores/situations.js';
 import { useStage } from '../stores/stage.js';
 import { useUpdates } from '../stores/updates.js';
 import { MOST_BESIDE, NARROWEST, USUAL, useWidths, WIDEST, type BrandBeside, type Reach } from '../stores/widths.js';
 
-/** The width at which the screen is seen: any between phone and large desktop, some side by side; and for which of them changes hold. */
+const SituationsDialog = defineAsyncComponent(() => import('./SituationsDialog.vue'));
+
+/** The width at which the screen is seen: any between phone and large desktop, some side by side; in which situation; and where changes hold. */
+const doc = useDocument();
+const situations = useSituations();
 const stage = useStage();
 const widths = useWidths();
 const updates = useUpdates();
 const screen = computed(() => stage.screen);
 const here = computed(() => (screen.value ? widths.seenAt(screen.value) : 0));
 const open = ref(false);
+const unfolded = computed(() => open.value || widths.isOn);
+const lead = computed(
+  () =>
+    `Seen at its own width, ${here.value} px. See it at others, change it for some only, see it in situations, or in other brands beside itself`,
+);
 /** Unfolded to type a width at once. */
 async function unfold(): Promise<void> {
   open.value = true;
@@ -60,13 +71,31 @@ function put(b: BrandBeside): void {
     ? widths.brands.filter((x) => x.kit !== b.kit || x.mode !== b.mode)
     : [...widths.brands, b];
 }
+/** Situations, and the way to one's own. */
+const OWN = '+own';
+const dialog = ref(false);
+const seenIn = computed(() => [
+  { id: '', name: 'as they are' },
+  ...(doc.shown ? situationsOf(doc.shown) : []),
+  { id: OWN, name: 'Your own situations …' },
+]);
+function seeIn(id: string): void {
+  if (id === OWN) {
+    dialog.value = true;
+    return;
+  }
+  situations.seen = id;
+}
 const REACHES: readonly { readonly id: Reach; readonly name: () => string }[] = [
-  { id: 'all', name: () => 'at every width' },
+  { id: 'all', name: () => (stage.situation ? 'everywhere' : 'at every width') },
   { id: 'up', name: () => `only from ${here.value} px up` },
   { id: 'down', name: () => `only up to ${here.value} px` },
   { id: 'between', name: () => 'only between two widths' },
 ];
-const options = computed(() => REACHES.map((r) => ({ id: r.id, name: r.name() })));
+const options = computed(() => [
+  ...(stage.situation ? [{ id: 'situation' as Reach, name: `only in ${stage.situation.name}` }] : []),
+  ...REACHES.map((r) => ({ id: r.id, name: r.name() })),
+]);
 function choose(to: Reach): void {
   widths.reach = to;
   if (to === 'between' && (widths.other === 0 || widths.other === here.value))
@@ -83,8 +112,8 @@ function setOther(): void {
   widths.other = Math.round(w);
 }
 const told = computed(() => {
-  const range = screen.value ? widths.range(screen.value) : null;
-  return range ? `Changes hold ${rangeWords(range)}.` : '';
+  const range = screen.value ? widths.range(screen.value, stage.situation) : null;
+  return range ? `Changes hold ${rangeWords(range, () => stage.situation?.name ?? '')}.` : '';
 });
 /** What does not fit at this width. */
 const wrong = computed(() => stage.wrong);
@@ -97,60 +126,71 @@ function showNext(): void {
 </script>
 
 <template>
-  <button
-    v-if="screen && !open && !widths.isOn"
-    class="plain widths tabular"
-    :title="`Seen at its own width, ${here} px. See it at others, change it for some only, or see it in other brands beside itself`"
-    @click="unfold"
-  >
+  <button v-if="screen && !unfolded && !stage.situation" class="plain widths tabular" :title="lead" @click="unfold">
     {{ here }} px wide
   </button>
   <div v-else-if="screen" class="widths" role="group" aria-label="Width of the screen" @pointerdown.stop @wheel.stop>
-    <label for="width-slider">Width</label>
-    <input
-      id="width-slider"
-      type="range"
-      :min="NARROWEST"
-      :max="WIDEST"
-      :value="here"
-      @input="see(Number(($event.target as HTMLInputElement).value))"
-    />
-    <InputText
-      v-model="typed"
-      class="px tabular"
+    <button v-if="!unfolded" class="plain chip tabular" :title="lead" @click="unfold">{{ here }} px wide</button>
+    <template v-else>
+      <label for="width-slider">Width</label>
+      <input
+        id="width-slider"
+        type="range"
+        :min="NARROWEST"
+        :max="WIDEST"
+        :value="here"
+        @input="see(Number(($event.target as HTMLInputElement).value))"
+      />
+      <InputText
+        v-model="typed"
+        class="px tabular"
+        size="small"
+        aria-label="Width, px"
+        @change="set"
+        @keydown.enter="set"
+      />
+      <button v-if="widths.at !== null" class="quiet-link" @click="widths.leave()">Back to {{ screen.width }}</button>
+      <span class="beside" role="group" aria-label="Side by side">
+        <button
+          v-for="u in USUAL"
+          :key="u.width"
+          class="plain chip"
+          :class="{ on: shownBeside.has(u.width) }"
+          :aria-pressed="shownBeside.has(u.width)"
+          :title="`${u.name}, ${u.width} px, beside it`"
+          @click="toggle(u.width)"
+        >
+          {{ u.name }}
+        </button>
+      </span>
+      <span v-if="brands.length > 0" class="beside" role="group" aria-label="Side by side in brands and modes">
+        <button
+          v-for="b in brands"
+          :key="`${b.kit}|${b.mode}`"
+          class="plain chip"
+          :class="{ on: isBeside(b) }"
+          :aria-pressed="isBeside(b)"
+          :disabled="!isBeside(b) && widths.brands.length >= MOST_BESIDE"
+          :title="`In ${b.name}, beside it: what is changed here is seen there, too`"
+          @click="put(b)"
+        >
+          {{ b.name }}
+        </button>
+      </span>
+    </template>
+    <Select
+      v-if="stage.screen"
+      :model-value="situations.seen"
+      :options="seenIn"
+      option-label="name"
+      option-value="id"
       size="small"
-      aria-label="Width, px"
-      @change="set"
-      @keydown.enter="set"
+      placeholder="as they are"
+      aria-label="Situation"
+      class="reach"
+      :class="{ only: stage.situation }"
+      @update:model-value="seeIn"
     />
-    <button v-if="widths.at !== null" class="quiet-link" @click="widths.leave()">Back to {{ screen.width }}</button>
-    <span class="beside" role="group" aria-label="Side by side">
-      <button
-        v-for="u in USUAL"
-        :key="u.width"
-        class="plain chip"
-        :class="{ on: shownBeside.has(u.width) }"
-        :aria-pressed="shownBeside.has(u.width)"
-        :title="`${u.name}, ${u.width} px, beside it`"
-        @click="toggle(u.width)"
-      >
-        {{ u.name }}
-      </button>
-    </span>
-    <span v-if="brands.length > 0" class="beside" role="group" aria-label="Side by side in brands and modes">
-      <button
-        v-for="b in brands"
-        :key="`${b.kit}|${b.mode}`"
-        class="plain chip"
-        :class="{ on: isBeside(b) }"
-        :aria-pressed="isBeside(b)"
-        :disabled="!isBeside(b) && widths.brands.length >= MOST_BESIDE"
-        :title="`In ${b.name}, beside it: what is changed here is seen there, too`"
-        @click="put(b)"
-      >
-        {{ b.name }}
-      </button>
-    </span>
     <Select
       :model-value="widths.reach"
       :options="options"
@@ -180,9 +220,10 @@ function showNext(): void {
     >
       {{ plural(wrong.length, 'thing') }} {{ wrong.length === 1 ? 'does' : 'do' }} not fit
     </button>
-    <button v-if="!widths.isOn" class="quiet-link" @click="open = false">Fold</button>
+    <button v-if="unfolded && !widths.isOn" class="quiet-link" @click="open = false">Fold</button>
     <span v-if="problem" class="problem" role="alert">{{ problem }}</span>
     <span class="hidden" role="status">{{ told }}</span>
+    <SituationsDialog v-if="dialog" v-model:visible="dialog" @see="(id) => (situations.seen = id)" />
   </div>
 </template>
 

@@ -2,7 +2,7 @@
 import Button from 'primevue/button';
 import MultiSelect from 'primevue/multiselect';
 import Select from 'primevue/select';
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import {
   applyRebrand,
@@ -11,12 +11,14 @@ import {
   chooseProp,
   kitRef,
   shownComponent,
+  situationsOf,
   wearsAfter,
   wearsOf,
   wornKit,
   type ComponentRef,
   type Finding,
   type Kit,
+  type ReviewIn,
   type Screen,
 } from '../../core/index.js';
 import BrandDialog from '../rebrand/BrandDialog.vue';
@@ -31,6 +33,7 @@ import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useUpdates } from '../stores/updates.js';
 import { useStage } from '../stores/stage.js';
+import { useWidths } from '../stores/widths.js';
 import { plural } from '../counts.js';
 import { useGrowing } from '../surface/slices.js';
 
@@ -40,6 +43,7 @@ const library = useLibrary();
 const stage = useStage();
 const router = useRouter();
 const updates = useUpdates();
+const widths = useWidths();
 const PICKED = 'picked';
 const flows = computed(() => (doc.shown?.flows ?? []).map((f) => ({ id: f.id, name: f.name })));
 const choices = computed(() => [
@@ -124,6 +128,31 @@ function later(): void {
 const screens = computed(() => (mended.value?.screens ?? []).filter((s) => scope.value?.has(s.id) ?? true));
 /** What is taken to mend something is seen, in both. */
 const world = computed(() => (mended.value ? { project: mended.value, kits: library.kits } : null));
+/** How screens are looked at besides as they are: in the address, so that it can be linked to. */
+const seenIn = computed<ReviewIn>((was) => {
+  const listed = (key: string): readonly string[] =>
+    String(route.query[key] ?? '')
+      .split(',')
+      .filter(Boolean);
+  const known = new Set((doc.shown ? situationsOf(doc.shown) : []).map((s) => s.id));
+  const next: ReviewIn = {
+    widths: listed('widths')
+      .map(Number)
+      .filter((w) => w >= 40 && w <= 10_000),
+    situations: listed('in').filter((id) => known.has(id)),
+  };
+  return was && JSON.stringify(was) === JSON.stringify(next) ? was : next;
+});
+function lookIn({ widths, situations }: ReviewIn): void {
+  const { widths: _w, in: _i, ...query } = route.query;
+  void router.replace({
+    query: {
+      ...query,
+      ...(widths.length > 0 ? { widths: widths.join(',') } : {}),
+      ...(situations.length > 0 ? { in: situations.join(',') } : {}),
+    },
+  });
+}
 const n = computed(() => screens.value.length);
 const {
   sheet,
@@ -146,7 +175,7 @@ const {
   untake,
   takeAll,
   mended,
-} = useRebrandPlan(from, to, scope);
+} = useRebrandPlan(from, to, scope, seenIn);
 function choose(component: ComponentRef, target: string): void {
   if (stage.world && sheet.value)
     edited.value = choosePair(stage.world, sheet.value, component, target === '' ? null : target);
@@ -197,7 +226,16 @@ function rebrand(): void {
 function show(f: Finding): void {
   stage.screenId = f.screen;
   stage.select([f.node]);
-  void router.push({ path: `/p/${doc.id}/compose/${f.screen}`, query: { sel: f.node, lens: to.value } });
+  void router.push({
+    path: `/p/${doc.id}/compose/${f.screen}`,
+    query: {
+      sel: f.node,
+      lens: to.value,
+      ...(f.mode ? { mode: f.mode } : {}),
+      ...(f.situation ? { in: f.situation } : {}),
+    },
+  });
+  if (f.width !== undefined) void nextTick(() => (widths.at = f.width ?? null));
 }
 const title = (ref: string): string => {
   const k = library.kits.get(ref);
@@ -307,6 +345,8 @@ const title = (ref: string): string => {
       :done="reviews.length"
       :of="n"
       :stopped="stopped"
+      :seen-in="seenIn"
+      @look-in="lookIn"
       @show="show"
       @stop="stop"
       @take="take"

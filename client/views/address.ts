@@ -3,6 +3,7 @@ import { useRoute, useRouter } from 'vue-router';
 import type { RunId } from '../keys/table.js';
 import { useDocument } from '../stores/document.js';
 import { useModes } from '../stores/modes.js';
+import { useSituations } from '../stores/situations.js';
 import { useStage } from '../stores/stage.js';
 
 /** Commands that do another thing on each place of work. */
@@ -32,6 +33,7 @@ export function useAddress(name: string, param: string, open: (asked: string) =>
   const doc = useDocument();
   const stage = useStage();
   const modes = useModes();
+  const situations = useSituations();
   const route = useRoute();
   const router = useRouter();
   watch(
@@ -41,23 +43,26 @@ export function useAddress(name: string, param: string, open: (asked: string) =>
       () => route.query['sel'],
       () => route.query['lens'],
       () => route.query['mode'],
+      () => route.query['in'],
     ],
     () => {
       if (!doc.shown || route.name !== name) return;
       open(String(route.params[param] ?? ''));
       stage.lens = String(route.query['lens'] ?? '');
       modes.seen = String(route.query['mode'] ?? '');
+      situations.seen = String(route.query['in'] ?? '');
       const sel = String(route.query['sel'] ?? '');
       if (sel !== stage.selection.join(',')) stage.select(sel === '' ? [] : sel.split(','));
     },
     { immediate: true },
   );
-  watch([now, () => stage.selection.join(','), () => stage.lens, () => modes.seen], () => {
+  watch([now, () => stage.selection.join(','), () => stage.lens, () => modes.seen, () => situations.seen], () => {
     if (route.name !== name || now() === '') return;
     const query = {
       ...(stage.selection.length > 0 ? { sel: stage.selection.join(',') } : {}),
       ...(stage.lens ? { lens: stage.lens } : {}),
       ...(modes.seen ? { mode: modes.seen } : {}),
+      ...(situations.seen ? { in: situations.seen } : {}),
     };
     void router.replace({ path: `/p/${String(route.params['project'])}/${name}/${now()}`, query });
   });

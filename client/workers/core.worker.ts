@@ -24,6 +24,7 @@ import {
   type KitRef,
   type MatchSheet,
   type Project,
+  type ReviewIn,
   type Screen,
   type ScreenReview,
   type Wear,
@@ -64,7 +65,12 @@ export interface Drawn {
 /** What was last found on a screen, and for what it would wear. */
 const reviewed = new WeakMap<
   Screen,
-  { readonly after: readonly Wear[]; readonly shell: Project | null; readonly review: ScreenReview }
+  {
+    readonly after: readonly Wear[];
+    readonly shell: Project | null;
+    readonly how: string;
+    readonly review: ScreenReview;
+  }
 >();
 
 function world(): World {
@@ -238,10 +244,16 @@ const service = {
     return Comlink.transfer(bitmap, [bitmap]);
   },
   /** What there is to look at when a screen would wear something else. */
-  review(id: string, version: number, after: number): ScreenReview {
+  review(id: string, version: number, after: number, seenIn: ReviewIn): ScreenReview {
     const screen = screenAt(id, version);
     const now = world();
-    return reviewScreen({ project: { ...now.project, screens: [screen] }, kits }, screen, wears(after, screen), fonts);
+    return reviewScreen(
+      { project: { ...now.project, screens: [screen] }, kits },
+      screen,
+      wears(after, screen),
+      fonts,
+      seenIn,
+    );
   },
   /**
    * Ways that were proven to mend a cause: tried on these screens, each with what it would wear by its number. All of the cause's
@@ -251,6 +263,7 @@ const service = {
     cause: Cause,
     sheet: MatchSheet,
     on: readonly { readonly id: string; readonly version: number; readonly after: number }[],
+    seenIn: ReviewIn,
   ): readonly Fix[] {
     const now = world();
     const all = on.map((o) => ({ screen: screenAt(o.id, o.version), after: worn.get(o.after) ?? [] }));
@@ -259,12 +272,13 @@ const service = {
     const after = (s: Screen): readonly Wear[] => wearing.get(s) ?? [];
     const reviewOf = (s: Screen): ScreenReview => {
       const known = reviewed.get(s);
-      if (known?.after === after(s) && known.shell === shell) return known.review;
-      const review = reviewScreen(there, s, after(s), fonts);
-      reviewed.set(s, { after: after(s), shell, review });
+      const how = JSON.stringify(seenIn);
+      if (known?.after === after(s) && known.shell === shell && known.how === how) return known.review;
+      const review = reviewScreen(there, s, after(s), fonts, seenIn);
+      reviewed.set(s, { after: after(s), shell, how, review });
       return review;
     };
-    return proveFixes({ world: there, sheet, after, fonts, reviewOf }, cause);
+    return proveFixes({ world: there, sheet, after, fonts, seenIn, reviewOf }, cause);
   },
   /** A sheet of drawings as loose parts, in the text styles of a kit; or the sentence that says why it is none. */
   sheet(source: string, kit: KitRef, prefix: string): DrawingSheet | { readonly problem: string } {

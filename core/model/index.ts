@@ -107,6 +107,7 @@ export {
 export {
   inSituation,
   longer,
+  nodeIn,
   READY_SITUATIONS,
   situationAt,
   situationsOf,

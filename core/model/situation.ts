@@ -28,7 +28,7 @@ export const situationAt = (project: Pick<Project, 'situations'>, id: string): S
   situationsOf(project).find((s) => s.id === id);
 
 /** Of everything that holds in a situation only: what holds in this one, as if it held always and last; the rest left out. */
-function nodeIn(node: Node, id: string): Node {
+export function nodeIn(node: Node, id: string): Node {
   const widths = node.widths?.some((w) => w.situation !== undefined) ? widthsIn(node.widths, id) : undefined;
   const settings =
     node.type === 'instance' && node.settings.some((s) => s.when?.situation !== undefined)

@@ -92,6 +92,8 @@ export interface RNode {
   readonly look: Look;
   /** What a text says; empty for everything else. */
   readonly text: string;
+  /** The same as it is written, where a situation shows it longer. */
+  readonly written: string;
   readonly children: readonly RNode[];
   /** What layout knows of this part: nobody else’s business, and gone with it. */
   note: object | null;
@@ -132,6 +134,7 @@ export const part = (
   name: told.name,
   look: told.look,
   text: told.text ?? '',
+  written: told.written ?? told.text ?? '',
   children: told.children ?? NO_PARTS,
   note: null,
   owner: told.owner,

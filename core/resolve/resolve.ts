@@ -19,7 +19,6 @@ import {
   worldIn,
   type ComponentRef,
   type InstanceNode,
-  type Node,
   type KitRef,
   type NodeId,
   type Nodes,
@@ -214,17 +213,16 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
     const type = content.length > 0 ? 'box' : 'slot';
     return [part({ key, type, name: slot.name, look, children: content, owner, slot })];
   }
-  if (node.type !== 'box')
-    return [part({ key, type: node.type, name, look, text: node.type === 'text' ? asRead(context, node, over) : '', owner })];
+  if (node.type === 'text') {
+    const written = textOf(node, over);
+    const text = context.longer > 0 ? longer(written, context.longer) : written;
+    return [part({ key, type: 'text', name, look, text, written, owner })];
+  }
+  if (node.type !== 'box') return [part({ key, type: node.type, name, look, owner })];
   const children: RNode[] = [];
   for (const child of scope.moved?.get(node.id) ?? node.children)
     for (const r of resolveNode(context, scope, child)) if (r.look.visible) children.push(r);
   return [part({ key, type: 'box', name, look, children, owner })];
-}
-/** What a text says, in the situation that is looked at. */
-function asRead(context: Context, node: Node, over: Record<string, unknown> | null): string {
-  const text = textOf(node, over);
-  return context.longer > 0 ? longer(text, context.longer) : text;
 }
 const NO_NODES: readonly RNode[] = [];
 /** Whom a part belongs to: the instance it is a part of; itself where nothing is around it. */

@@ -6,6 +6,8 @@ import {
   kitRef,
   layout,
   inMode,
+  inSituation,
+  situationAt,
   lensWears,
   paint,
   readKit,
@@ -64,7 +66,7 @@ export class Draughtsman {
     const world: World = { project: wanted.project, kits: this.kits };
     const found = screenOf(world.project, wanted.screen);
     if (!found) throw notFound('screen', wanted.screen);
-    const screen = inMode(found, wanted.mode ?? '');
+    const screen = inSituation(inMode(found, wanted.mode ?? ''), situationAt(world.project, wanted.situation ?? ''));
     const wears =
       wanted.lens && this.kits.has(wanted.lens)
         ? lensWears(world, screen, wanted.lens)

@@ -30,6 +30,8 @@ export type Wanted =
       readonly lens?: string;
       /** The mode it is seen in; absent: its own. */
       readonly mode?: string;
+      /** The situation it is seen in; absent: as it is. */
+      readonly situation?: string;
       /** What is shown over it: by its id. */
       readonly over?: string;
       /** As PNG at this scale, 0.1 to 4; else as SVG with its fonts inside. */

@@ -3,7 +3,7 @@ import { Readable } from 'node:stream';
 import type { FastifyInstance } from 'fastify';
 import { nanoid } from 'nanoid';
 import * as yup from 'yup';
-import { inMode, screenOf, type Project, type Screen } from '../../core/index.js';
+import { inMode, inSituation, situationAt, screenOf, type Project, type Screen } from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import { sheetPdf, type Cell } from '../drawing/contact.js';
 import type { Studio } from '../drawing/studio.js';
@@ -28,6 +28,7 @@ const wanted = yup.object({
   screens: yup.array(yup.string().max(160).required()).max(MOST_SCREENS).required(),
   lens: yup.string().max(240),
   mode: yup.string().max(60),
+  in: yup.string().max(120),
   /** Other brands and modes that each screen stands in beside itself. */
   beside: yup
     .array(
@@ -72,6 +73,8 @@ export async function contactRoutes(
         `One picture holds at most ${MOST_IN_PNG} screens, not ${cellsOf}. Make a PDF of them, or pick fewer.`,
       );
     const lens = body.lens !== undefined && kits.get(body.lens) ? body.lens : undefined;
+    const situation = situationAt(project, body.in ?? '');
+    const seen = (s: Screen, mode = ''): Screen => inSituation(inMode(s, mode), situation);
     const gone = new AbortController();
     reply.raw.once('close', () => gone.abort());
     const line = (told: unknown): string => `${JSON.stringify(told)}\n`;
@@ -80,10 +83,10 @@ export async function contactRoutes(
       try {
         for (const screen of asked) {
           if (gone.signal.aborted) return;
-          cells.push(await cellOf(project, inMode(screen, body.mode ?? ''), lens, gone.signal));
+          cells.push(await cellOf(project, seen(screen, body.mode), lens, gone.signal));
           for (const b of beside) {
             const own = b.lens !== undefined && kits.get(b.lens) ? b.lens : undefined;
-            const cell = await cellOf(project, inMode(screen, b.mode ?? ''), own, gone.signal);
+            const cell = await cellOf(project, seen(screen, b.mode), own, gone.signal);
             cells.push({ ...cell, name: `${screen.name}, ${b.name}` });
           }
           yield line({ done: cells.length / (1 + beside.length), of: asked.length });

@@ -1,5 +1,5 @@
 import type { FastifyInstance, FastifyReply } from 'fastify';
-import { oversOf, screenOf, type Project } from '../../core/index.js';
+import { oversOf, screenOf, situationAt, type Project } from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import type { PictureCache } from '../drawing/cache.js';
 import type { Inlined } from '../drawing/messages.js';
@@ -17,7 +17,7 @@ interface Options {
 }
 interface Query {
   Params: { id: string; file: string };
-  Querystring: { scale?: string; lens?: string; mode?: string; over?: string };
+  Querystring: { scale?: string; lens?: string; mode?: string; in?: string; over?: string };
 }
 /** A picture is only ever a picture, wherever it is opened. */
 const ONLY_A_PICTURE = "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:; sandbox";
@@ -43,10 +43,13 @@ export async function screenRoutes(
     if (!screenOf(project, screen)) throw notFound('screen', screen);
     const { over } = request.query;
     const mode = request.query.mode?.slice(0, 60) ?? '';
+    const situation = request.query.in;
+    if (situation !== undefined && !situationAt(project, situation))
+      throw new ProblemError('picture.situation', `There is no situation called ${situation.slice(0, 80)}.`, 'in');
     const shown = screenOf(project, screen);
     if (over !== undefined && !(shown && oversOf(shown).includes(over)))
       throw new ProblemError('picture.over', `Nothing called ${over.slice(0, 80)} lies over this screen.`, 'over');
-    const key = JSON.stringify([id, revision, screen, lens, mode, over, scale, kits.version]);
+    const key = JSON.stringify([id, revision, screen, lens, mode, situation, over, scale, kits.version]);
     const drawn =
       cache.get(key) ??
       (await studio.screen(
@@ -56,6 +59,7 @@ export async function screenRoutes(
           screen,
           ...(lens ? { lens } : {}),
           ...(mode ? { mode } : {}),
+          ...(situation === undefined ? {} : { situation }),
           ...(over === undefined ? {} : { over }),
           ...(scale === undefined ? {} : { scale }),
         },
