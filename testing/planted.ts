@@ -94,6 +94,22 @@ const FAULTS: readonly Fault[] = [
     filled: 'entries',
   },
   { concern: 'no-counterpart', component: 'film', change: () => null },
+  {
+    concern: 'focus',
+    component: 'lever',
+    change: (c) => ({ ...c, rules: c.rules.filter((r) => r.when.state !== 'focus') }),
+  },
+  {
+    concern: 'held',
+    component: 'hatch',
+    change: (c) => ({
+      ...c,
+      contract: {
+        ...c.contract,
+        props: c.contract.props.map((p) => (p.kind === 'flag' ? { ...p, default: p.default !== true } : p)),
+      },
+    }),
+  },
   { concern: 'literal', component: 'action', own: { attr: 'fill', value: '#b7e0c4' } },
 ];
 /** Things that are the same in both. */

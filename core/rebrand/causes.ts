@@ -24,6 +24,9 @@ const TITLES: Readonly<Record<Concern, string>> = {
   'no-counterpart': 'No counterpart',
   'parked-content': 'Content waits',
   parked: 'Parked',
+  focus: 'Focus is not seen',
+  held: 'Held',
+  returned: 'Shows again',
   grew: 'Grew',
   'small-target': 'Too small to hit',
   literal: 'A colour that is no token',
@@ -42,6 +45,8 @@ export function causesOf(findings: readonly Finding[]): readonly Cause[] {
       const first = places[0] as Finding;
       const own =
         first.concern === 'parked' ||
+        first.concern === 'held' ||
+        first.concern === 'returned' ||
         first.concern === 'literal' ||
         first.concern === 'contrast' ||
         first.concern === 'glyph';

@@ -242,6 +242,9 @@ function candidates(
     case 'grew':
     case 'overlap':
     case 'glyph':
+    case 'focus':
+    case 'held':
+    case 'returned':
       return [];
   }
 }

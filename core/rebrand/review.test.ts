@@ -52,6 +52,22 @@ describe('a rebrand', () => {
     const back = applyEdit(got.project, { id: 'u', label: 'Undo', steps: got.inverse });
     expect(back.ok && back.project).toEqual(summit);
   });
+  it('tells what waited and shows again, once it does', () => {
+    const norrvik = demoProjects(kits).find((p) => p.id === 'norrvik-crossings') as Project;
+    const there = planRebrand({ project: norrvik, kits }, SKERRY, 'lumen-night-rail@1.0.0');
+    const got = applyEdit(norrvik, {
+      id: 'r',
+      label: 'Rebrand',
+      steps: applyRebrand({ project: norrvik, kits }, there),
+    });
+    if (!got.ok) throw new Error(got.refusal.message);
+    const on: World = { project: got.project, kits };
+    const waits = reviewRebrand({ project: norrvik, kits }, (s) => wearsOf(got.project, s), fonts).counts.parked;
+    expect(waits).toBe(3);
+    const back = reviewRebrand(on, () => norrvik.wears, fonts).findings.filter((f) => f.concern === 'returned');
+    expect(back).toHaveLength(3);
+    expect(back[0]?.title).toMatch(/^Shows again: /u);
+  });
   it('accounts for every setting once: kept, mapped or parked', () => {
     for (const s of summit.screens) {
       for (const n of Object.values(s.nodes)) {

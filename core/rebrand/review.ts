@@ -22,6 +22,7 @@ import { resolve } from '../resolve/index.js';
 import { plainText, type Fonts } from '../text/index.js';
 import { carry, carryInstance, type Carry, type Outcome } from '../carry/index.js';
 import { reviewColours } from './colours.js';
+import { reviewFocus } from './focus.js';
 import { missing, reviewOverlap } from './placed.js';
 
 export type Concern =
@@ -30,6 +31,7 @@ export type Concern =
   | 'text-outside'
   | 'contrast'
   | 'small-target'
+  | 'focus'
   | 'outside'
   | 'overlap'
   | 'glyph'
@@ -37,7 +39,9 @@ export type Concern =
   | 'parked'
   | 'parked-content'
   | 'no-counterpart'
-  | 'literal';
+  | 'literal'
+  | 'held'
+  | 'returned';
 
 /** One place to look at after a rebrand, with its measure. */
 export interface Finding {
@@ -100,7 +104,10 @@ export const WORST: readonly Concern[] = [
   'text-wrapped',
   'grew',
   'small-target',
+  'focus',
   'literal',
+  'held',
+  'returned',
 ];
 /** WCAG 2.2, 2.5.8: the least size of a target, px. */
 const LEAST_TARGET = 24;
@@ -182,6 +189,7 @@ function reviewLook(
   reviewBoxes(screen, was, now, findings);
   reviewOverlap(screen, was, now, findings);
   if (before !== after) {
+    reviewFocus(world, screen, made.root, resolved.root, [before, after], findings);
     reviewColours(world, screen, made.root, resolved.root, '', findings);
     // In the other modes only the colours are others.
     for (const mode of otherModes(resolved.mainKit, screen.mode))
@@ -259,7 +267,7 @@ function reviewEntries(
 }
 const NO_FILLS: readonly never[] = [];
 
-/** Counts what a carry did; what waits now and did not before is something to look at. */
+/** Counts what a carry did; what waits now and did not before, what shows again, and what is held, is something to look at. */
 function tell(
   now: Carry,
   was: Carry,
@@ -270,20 +278,39 @@ function tell(
   of: { readonly ref: string; readonly name: string },
   where = '',
 ): void {
+  const held = new Set(was.ledger.flatMap((l) => (l.outcome === 'held' ? [l.what] : [])));
   for (const entry of now.ledger) {
     counts[entry.outcome]++;
-    if (entry.outcome === 'parked' && was.ledger[entry.setting]?.outcome !== 'parked')
-      findings.push({
-        concern: 'parked',
-        screen: screen.id,
-        node,
-        title: `Parked: ${entry.what}`,
-        detail: `${entry.why}${where}. Kept for later on ${screen.name}.`,
-        measure: 1,
-        cause: `parked|${of.ref}|${entry.what}`,
-        about: of.name,
-        key: node,
-      });
+    const waited = was.ledger[entry.setting]?.outcome === 'parked';
+    const found =
+      entry.outcome === 'parked'
+        ? waited
+          ? null
+          : (['parked', 'Parked', `${entry.why}${where}. Kept for later on ${screen.name}.`] as const)
+        : entry.outcome === 'held'
+          ? held.has(entry.what)
+            ? null
+            : (['held', 'Held', `${entry.why}${where}, on ${screen.name}.`] as const)
+          : waited
+            ? ([
+                'returned',
+                'Shows again',
+                `It waited${where}, and shows as ${entry.to ?? entry.what} on ${screen.name}.`,
+              ] as const)
+            : null;
+    if (!found) continue;
+    const [concern, title, detail] = found;
+    findings.push({
+      concern,
+      screen: screen.id,
+      node,
+      title: `${title}: ${entry.what}`,
+      detail,
+      measure: 1,
+      cause: `${concern}|${of.ref}|${entry.what}`,
+      about: of.name,
+      key: node,
+    });
   }
 }
 

@@ -172,7 +172,7 @@ export const entries = (d: Dialect): readonly Part[] => [
       line('note', '@caption', SOFT, 'supporting'),
     ]),
     rules: [
-      whenState('focus', { label: { color: '{@focus}' } }),
+      whenState('focus', { items: { ...ring, radius: '{@corner}' } }),
       whenState('hover', { note: { color: INK } }),
       whenState('disabled', { ...each(['label', 'note'], { color: OFF }) }),
     ],

@@ -1,0 +1,80 @@
+import { Memory } from '../base/index.js';
+import {
+  componentAt,
+  lookIn,
+  roleFacts,
+  type ComponentRef,
+  type Screen,
+  type Wear,
+  type World,
+} from '../model/index.js';
+import { resolveSample, type RNode } from '../resolve/index.js';
+import type { Finding } from './review.js';
+
+const known = new Memory<boolean>(6);
+
+/** What can be seen of a tree, but for where it lies. */
+function looks(root: RNode): string {
+  const all: unknown[] = [];
+  const walk = (n: RNode): void => {
+    all.push(n.key, n.text, n.look);
+    n.children.forEach(walk);
+  };
+  walk(root);
+  return JSON.stringify(all);
+}
+/** Does a component look another when it has the keyboard's focus (WCAG 2.2, 2.4.7)? Of things that cannot have it: true. */
+export function focusSeen(world: World, ref: ComponentRef, wears: readonly Wear[]): boolean {
+  const component = componentAt(world, ref);
+  if (!component || !roleFacts(component.role).target) return true;
+  return known.of(
+    component,
+    [ref, wears],
+    () => {
+      const [plain, focused] = [[], ['focus' as const]].map((on) =>
+        looks(resolveSample(world, ref, [], { wears, states: { sample: on } })),
+      );
+      return plain !== focused;
+    },
+    lookIn(world),
+  );
+}
+
+/** Things on a screen on which the focus was seen, and is no longer. */
+export function reviewFocus(
+  world: World,
+  screen: Screen,
+  was: RNode,
+  now: RNode,
+  wears: readonly [before: readonly Wear[], after: readonly Wear[]],
+  findings: Finding[],
+): void {
+  const shown = (root: RNode): ReadonlyMap<string, RNode> => {
+    const all = new Map<string, RNode>();
+    const walk = (n: RNode): void => {
+      if (!n.look.visible) return;
+      if (n.instance && n.key === n.owner) all.set(n.key, n);
+      n.children.forEach(walk);
+    };
+    walk(root);
+    return all;
+  };
+  const before = shown(was);
+  for (const [key, node] of shown(now)) {
+    const { instance } = node;
+    if (!instance || focusSeen(world, instance.shown, wears[1])) continue;
+    const earlier = before.get(key)?.instance;
+    if (earlier && (earlier.shown === instance.shown || !focusSeen(world, earlier.shown, wears[0]))) continue;
+    findings.push({
+      concern: 'focus',
+      screen: screen.id,
+      node: node.owner,
+      title: `Focus is not seen on ${instance.name}`,
+      detail: `${node.name} on ${screen.name} looks the same with the keyboard’s focus on it`,
+      measure: 1,
+      cause: `focus|${instance.shown}`,
+      about: instance.name,
+      key,
+    });
+  }
+}
