@@ -473,13 +473,20 @@ export { Memory, recorded, type LookUp, unhandled } from './base/index.js';
 export {
   publishKit,
   nextVersion,
-  gradeKit,
-  type GradeLine,
   type Published,
   type PublishWish,
   type VersionAdvice,
-  type Grade,
 } from './publish/index.js';
+// What can be said of a kit.
+export {
+  gradeKit,
+  gradeWhole,
+  measureKit,
+  rolesCovered,
+  type Grade,
+  type GradeLine,
+  type Shortfall,
+} from './grade/index.js';
 export {
   cssName,
   kitOfManifest,

@@ -168,7 +168,12 @@ async function startProject(): Promise<void> {
             <span class="tabular">{{ per(l.share) }}</span><span
               >{{ l.what
               }}<span v-if="l.short.length > 0" class="note"
-                >: not {{ l.short.slice(0, 3).join('; ')
+                >: not
+                {{
+                  l.short
+                    .slice(0, 3)
+                    .map((s) => s.name)
+                    .join('; ')
                 }}{{ l.short.length > 3 ? ` and ${l.short.length - 3} more` : '' }}</span
               ></span
             >

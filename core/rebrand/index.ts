@@ -24,6 +24,7 @@ export {
   type Review,
   type ScreenReview,
 } from './review.js';
+export { focusSeen } from './focus.js';
 export { causesOf, sameFinding, type Cause } from './causes.js';
 export { settleProject, type Settlement, type SettledLine } from './settle.js';
 export { kitUpdate, type KitChange, type KitUpdate } from './update.js';

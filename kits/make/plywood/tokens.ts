@@ -21,7 +21,7 @@ export const tokens: Part = {
     press: token('#1d1d21', 'primary-pressed', { dark: '#c9c9c6' }),
     hover: token('#55555c', 'primary-hover', { dark: '#ffffff' }),
     off: token('#ececee', 'disabled', { dark: '#2c2c30' }),
-    'on-off': token('#6e6e74', 'on-disabled', { dark: '#a4a4ab' }),
+    'on-off': token('#696970', 'on-disabled', { dark: '#a4a4ab' }),
     ring: token('#26262a', 'focus', { dark: '#f2f2f0' }),
     mark: token('#8c8c92', 'bars', { dark: '#8c8c92' }),
   }),

@@ -1,0 +1,2 @@
+export { gradeKit, rolesCovered, type Grade, type GradeLine, type Shortfall } from './grade.js';
+export { gradeWhole, measureKit } from './measure.js';

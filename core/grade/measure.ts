@@ -1,0 +1,132 @@
+import { colourPairs } from '../brand/index.js';
+import { contrast } from '../colour/index.js';
+import { meaningsOf } from '../match/index.js';
+import { layoutNode, type Box } from '../layout/index.js';
+import {
+  componentsInOrder,
+  emptyProject,
+  kitRef,
+  modesOf,
+  roleFacts,
+  tokenValue,
+  type Component,
+  type Kit,
+  type KitRef,
+  type Setting,
+  type World,
+} from '../model/index.js';
+import { focusSeen } from '../rebrand/index.js';
+import { resolveSample } from '../resolve/index.js';
+import type { Fonts } from '../text/index.js';
+import { gradeKit, gradeLine, meanShare, type Grade, type GradeLine, type Judged } from './grade.js';
+
+/** WCAG 2.2, 2.5.8: the least size of a target, px. */
+const LEAST_TARGET = 24;
+/** Widths of the room that a component stands in, px. */
+const ROOMS = [280, 358, 600, 1024, 1600];
+const SHORT = 'Ok';
+const LONG = 'A label that somebody has made rather long, sixty characters';
+const SLACK = 0.5;
+/** So narrow a room a screen is taken to be at least: px. */
+const LEAST_SCREEN = 390;
+
+/** What of a component runs out of it: the first text, icon, picture or filled part, in words; null: nothing. */
+function runsOut(root: Box): string | null {
+  let found: string | null = null;
+  const walk = (b: Box): void => {
+    const { look, text, type, name } = b.node;
+    if (found !== null || !look.visible) return;
+    const shows = (b.para && text !== '') || type === 'icon' || type === 'image' || look.fill || look.stroke;
+    if (shows && (b.x + b.w > root.x + root.w + SLACK || (b.para && b.y + b.h > root.y + root.h + SLACK)))
+      found = b.para ? `“${text}”` : name;
+    if (!look.clip) b.children.forEach(walk);
+  };
+  walk(root);
+  return found;
+}
+/** So wide a component is at least, px, whatever its room. */
+const leastWidth = ({ node: { look } }: Box): number =>
+  Math.max(look.minWidth ?? 0, typeof look.width === 'number' ? look.width : 0);
+
+/**
+ * What can be said of a kit by drawing it: contrast in every look and mode, targets, the focus, labels of 2 and 60 signs, rooms from
+ * 280 to 1600 px. Each line with what falls short.
+ * @param kits it and what it is based on
+ * @param each is told after every component, and stops the rest by returning false: then the lines are of what was drawn
+ */
+export function measureKit(
+  kit: Kit,
+  kits: ReadonlyMap<KitRef, Kit>,
+  fonts: Fonts,
+  each?: (done: number, of: number) => boolean,
+): readonly GradeLine[] {
+  const ref = kitRef(kit);
+  const world: World = { project: emptyProject('grade', 'Grade', ref), kits: new Map([...kits, [ref, kit]]) };
+  const all = componentsInOrder(kit);
+  const targets: Judged[] = [];
+  const focus: Judged[] = [];
+  const labels: Judged[] = [];
+  const rooms: Judged[] = [];
+  const drawn = (c: Component, width: number, settings: readonly Setting[]): Box =>
+    layoutNode(
+      resolveSample(world, `${ref}/${c.id}`, settings, { width: Math.max(width, LEAST_SCREEN) }),
+      fonts,
+      width,
+      undefined,
+    );
+  for (const [i, c] of all.entries()) {
+    const label = c.contract.props.find((p) => p.kind === 'text' && meaningsOf(p).includes('label'));
+    const saying = (value: string): readonly Setting[] =>
+      label ? [{ home: `${ref}/${c.id}`, at: [], kind: 'prop', name: label.id, value }] : [];
+    const plain = ROOMS.map((w) => drawn(c, w, []));
+    if (roleFacts(c.role).target) {
+      const least = Math.min(...plain.map((b) => Math.min(b.w, b.h)));
+      targets.push([`${c.name}, ${Math.round(least)} px`, least >= LEAST_TARGET - SLACK, c]);
+      focus.push([c.name, focusSeen(world, `${ref}/${c.id}`, []), c]);
+    }
+    const wrong = ROOMS.flatMap((w, at) => {
+      const b = plain[at];
+      const out = b && leastWidth(b) > w + SLACK ? `at least ${leastWidth(b)} px wide` : b ? runsOut(b) : null;
+      return out === null ? [] : [`${c.name} at ${w} px: ${out}`];
+    });
+    rooms.push([wrong[0] ?? c.name, wrong.length === 0, c]);
+    if (label) {
+      const bad = [SHORT, LONG].flatMap((text) =>
+        ROOMS.flatMap((w) => {
+          const out = runsOut(drawn(c, w, saying(text)));
+          return out === null ? [] : [`${c.name}, ${text.length} signs at ${w} px: ${out}`];
+        }),
+      );
+      labels.push([bad[0] ?? c.name, bad.length === 0, c]);
+    }
+    if (each?.(i + 1, all.length) === false) break;
+  }
+  const byName = new Map(all.map((c) => [c.name, c]));
+  const pairs = colourPairs(kit).flatMap((p) =>
+    ['', ...modesOf(kit)].map((m): Judged => {
+      const ratio = contrast(String(tokenValue(kit, p.text, m)), String(tokenValue(kit, p.ground, m))) ?? 0;
+      const seen = m === '' ? '' : `, in ${m}`;
+      const name = `${p.text} on ${p.ground} in ${p.where}${seen}, ${ratio.toFixed(1)} to 1`;
+      const where = byName.get(p.where);
+      return [name, ratio >= p.needs - 0.005, ...(where ? ([where] as const) : [])];
+    }),
+  );
+  return [
+    gradeLine('texts can be read in every look and mode (AA)', pairs),
+    gradeLine('targets are at least 24 px either way', targets),
+    gradeLine('the keyboard’s focus can be seen', focus),
+    gradeLine('labels of 2 and of 60 signs stay inside', labels),
+    gradeLine('everything fits in rooms from 280 to 1600 px', rooms),
+  ];
+}
+
+/** All that can be said of a kit, read and drawn. */
+export function gradeWhole(
+  kit: Kit,
+  kits: ReadonlyMap<KitRef, Kit>,
+  fonts: Fonts,
+  each?: (done: number, of: number) => boolean,
+): Grade {
+  const lines = [...gradeKit(kit).lines, ...measureKit(kit, kits, fonts, each)];
+  return { share: meanShare(lines), lines };
+}
