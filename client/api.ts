@@ -1,4 +1,4 @@
-import type { Confirmed, Past, Problem, Project, Edit, Screen } from '../core/index.js';
+import type { Confirmed, EntryKind, OnScreen, Past, Problem, Project, Edit, Screen } from '../core/index.js';
 import { got, openPath } from './ahead.js';
 
 /** What the server says went wrong, in words for the designer. */
@@ -106,6 +106,15 @@ export const storedUrl = (id: string): string => `/api/projects/${encodeURICompo
 /** Where a stored picture comes from. */
 export const assetUrl = (id: string): string => `/api/pictures/${encodeURIComponent(id)}`;
 
+/** A project that something of a kit shows in. */
+export interface UsedIn {
+  readonly id: string;
+  readonly name: string;
+  /** How often each component does. */
+  readonly counts: Readonly<Record<string, number>>;
+  readonly screens: readonly OnScreen[];
+}
+
 export const api = {
   pictures: () => call<{ pictures: PictureInfo[] }>('GET', '/pictures').then((r) => r.pictures),
   addPicture: (file: File) => {
@@ -148,6 +157,12 @@ export const api = {
   removeKit: (ref: string) => call('DELETE', `/kits/${encodeURIComponent(ref)}`),
   rescue: (id: string) => call<Stand>('POST', `/projects/${encodeURIComponent(id)}/rescue`, {}),
   kit: (ref: string) => call<unknown>('GET', `/kits/${encodeURIComponent(ref)}/kit.json`),
+  /** Where a kit shows on the screens of all projects: counts of its components, or one entry of it screen by screen. */
+  kitUses: (ref: string, entry?: { readonly kind: EntryKind; readonly id: string }) =>
+    call<{ projects: UsedIn[] }>(
+      'GET',
+      `/kits/${encodeURIComponent(ref)}/uses${entry ? `?kind=${entry.kind}&id=${encodeURIComponent(entry.id)}` : ''}`,
+    ).then((r) => r.projects),
   install: (file: File) => {
     const form = new FormData();
     form.append('kit', file);

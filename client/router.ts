@@ -16,6 +16,7 @@ export const router = createRouter({
         { path: 'compose/:screen?', name: 'compose', component: compose },
         { path: 'workbench/:original(.*)', name: 'workbench', component: workbench },
         { path: 'rebrand', name: 'rebrand', component: rebrand },
+        { path: 'kits/:kit?', name: 'project-kits', component: kits },
       ],
     },
     { path: '/:rest(.*)*', redirect: '/' },

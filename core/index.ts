@@ -117,6 +117,8 @@ export {
 // Text and fonts.
 export {
   Fonts,
+  readFontFacts,
+  type FontFacts,
   caretAt,
   clusters,
   isAddress,
@@ -249,6 +251,10 @@ export {
   sharedProps,
   alike,
   countUses,
+  entryIn,
+  entryOn,
+  type EntryKind,
+  type OnScreen,
   otherValues,
   usesOn,
   type SharedProp,
@@ -462,6 +468,10 @@ export {
   readRows,
   updateRows,
   valueOf,
+  isZip,
+  PackageProblem,
+  unpack,
+  unpackKit,
   writeRows,
   type ReadRows,
 } from './formats/index.js';
@@ -470,13 +480,7 @@ export {
 export { Memory, recorded, type LookUp, unhandled } from './base/index.js';
 
 // A project's components as a kit.
-export {
-  publishKit,
-  nextVersion,
-  type Published,
-  type PublishWish,
-  type VersionAdvice,
-} from './publish/index.js';
+export { publishKit, nextVersion, type Published, type PublishWish, type VersionAdvice } from './publish/index.js';
 // What can be said of a kit.
 export {
   gradeKit,

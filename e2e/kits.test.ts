@@ -33,8 +33,12 @@ describe('the book of kits', () => {
     expect(await page.$$eval('.styles li', (all) => all.length)).toBe(Object.keys(kit?.textStyles ?? {}).length);
     expect(await page.$$eval('.tokens li', (all) => all.length)).toBe(Object.keys(kit?.tokens ?? {}).length);
     // Nothing falls short in a kit that is shipped.
-    expect(await page.$eval('[aria-label="Grade"] h2', (e) => e.textContent)).toBe('Grade: 100 %');
-    expect(await page.$('[aria-label="Grade"] details')).toBeNull();
+    await page.waitForSelector('[aria-label="Grade"] .all');
+    expect(await page.$eval('[aria-label="Grade"] .all', (e) => e.textContent)).toBe('100 %');
+    expect(await page.$('[aria-label="Grade"] .short')).toBeNull();
+    // Letters with the licence that their files tell.
+    expect(await page.$eval('[aria-label="Fonts"]', (e) => e.textContent)).toContain('SIL Open Font License');
+    expect(await page.$eval('[aria-label="Versions"]', (e) => e.textContent)).toContain('2.2.0');
     expect(desk.wrong).toEqual([]);
   });
   it('finds in a kit by name, role and what people call it, and says when there is nothing', async () => {
@@ -67,6 +71,110 @@ describe('the book of kits', () => {
         getComputedStyle(document.querySelector('.samples .stage') as Element).backgroundColor !== 'rgb(255, 255, 255)',
     );
     expect(await ground()).toBe('rgb(13, 27, 38)');
+  });
+  it('tells of an entry where it is used, how it looks and what it is for, and goes there', async () => {
+    await page.goto(`${desk.house.address}/kits/skerry-line@2.1.0`);
+    await page.waitForSelector('.samples .sample');
+    await hand.click('[aria-label="Actions"] .sample');
+    await page.waitForSelector('[aria-label="Where it is used"] a');
+    expect(page.url()).toContain('of=component/action');
+    const words = (): Promise<string> => page.$eval('aside.entry', (e) => e.textContent ?? '');
+    expect(await words()).toMatch(/Norrvik crossings, 9 times on 7 screens/u);
+    expect(await words()).toContain('In Skerry Line itself:');
+    await page.waitForFunction(() => document.querySelectorAll('.looks canvas').length > 4);
+    await hand.click('::-p-aria(About Action[role="button"])');
+    await page.waitForSelector('[aria-label="Docs page"] canvas');
+    await page.keyboard.press('Escape');
+    await page.waitForSelector('.p-dialog', { hidden: true });
+    // Escape closes the entry when nothing lies over it.
+    await page.keyboard.press('Escape');
+    await page.waitForSelector('aside.entry', { hidden: true });
+    await hand.click('[aria-label="Icons"] button');
+    await page.waitForSelector('aside.entry');
+    await hand.click('[aria-label="Colours"] button');
+    await page.waitForFunction(() => document.querySelector('aside.entry h2')?.textContent === 'color.cloud');
+    await hand.click('[aria-label="Actions"] .sample');
+    await hand.click('[aria-label="Where it is used"] a');
+    await page.waitForSelector('.screen.current canvas');
+    expect(page.url()).toMatch(/\/p\/norrvik-crossings\/compose\/.+sel=/u);
+    expect(desk.wrong).toEqual([]);
+  });
+  it('is opened in a project: what is worn first, and a component, a starter and an icon are placed from it', async () => {
+    await desk.make('Placing', []);
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
+    await page.waitForSelector('::-p-aria(Kits[role="link"])');
+    for (const [entry, says] of [
+      ['template', 'Place it'],
+      ['component/button', 'Place it on'],
+      ['icon/ship', 'Place it on'],
+    ] as const) {
+      await hand.click('::-p-aria(Kits[role="link"])');
+      await page.waitForSelector('.samples .sample');
+      expect(await page.$eval('[aria-label="Installed kits"] a.on', (e) => e.textContent)).toMatch(/Plywood.*worn/su);
+      if (entry === 'template') await hand.click('[aria-label="Sections and starters"] .sample');
+      else if (entry === 'component/button') await hand.click('[aria-label="Actions"] .sample');
+      else await hand.click('::-p-xpath(//section[@aria-label="Icons"]//button[normalize-space()="ship"])');
+      await hand.click(`::-p-xpath(//aside//button[starts-with(normalize-space(), "${says}")])`);
+      await page.waitForSelector('.screen.current canvas');
+    }
+    const project = await desk.settled((p) =>
+      p.screens.some((s) => Object.values(s.nodes).some((n) => n.type === 'icon' && n.attrs.icon === 'ship')),
+    );
+    const all = project.screens.flatMap((s) => Object.values(s.nodes));
+    expect(all.some((n) => n.type === 'instance' && n.component === 'plywood@1.0.0/button')).toBe(true);
+    expect(all.length).toBeGreaterThan(4);
+    expect(desk.wrong).toEqual([]);
+  });
+  it('takes several packages that are dragged in: looked at with their grade, installed base first, the rest named', async () => {
+    const source = await fetch(`${desk.house.address}/api/kits/skerry-line@2.1.0/kit.json`).then((r) => r.text());
+    const json = JSON.parse(source) as Record<string, unknown>;
+    const own = JSON.parse(source.replaceAll('skerry-line@2.1.0', 'harbour@1.0.0')) as Record<string, unknown>;
+    const base = { ...own, id: 'harbour', version: '1.0.0', name: 'Harbour' };
+    const night = {
+      id: 'harbour-night',
+      version: '1.0.0',
+      name: 'Harbour Night',
+      summary: 'Dark.',
+      author: 'A',
+      licence: 'MIT',
+      format: json['format'],
+      fidelity: 'brand',
+      basedOn: 'harbour@1.0.0',
+      swatches: ['#000000'],
+      tokens: { color: { deep: { $type: 'color', $value: '#0b0b0b' } } },
+    };
+    await page.goto(`${desk.house.address}/kits`);
+    await page.waitForSelector('.samples .sample');
+    // Files are let go over the page as the browser does it.
+    await page.evaluate(
+      (list) => {
+        const data = new DataTransfer();
+        for (const [name, text] of list) data.items.add(new File([text], name, { type: 'application/json' }));
+        const to = document.querySelector('.book');
+        to?.dispatchEvent(new DragEvent('dragover', { dataTransfer: data, bubbles: true, cancelable: true }));
+        to?.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+      },
+      [
+        ['night.json', JSON.stringify(night)],
+        ['harbour.json', JSON.stringify(base)],
+        ['skerry.json', source],
+        ['broken.json', '{ "id": '],
+      ] as const,
+    );
+    await page.waitForSelector('::-p-text(Install 2 kits)');
+    const words = await page.$eval('.p-dialog', (e) => e.textContent ?? '');
+    expect(words).toContain('Harbour 1.0.0');
+    expect(words).toContain('Based on harbour@1.0.0');
+    expect(words).toContain('installed already. Installed versions never change.');
+    expect(words).toContain('neither a kit package (zip) nor a kit’s JSON');
+    expect(words).toMatch(/Grade \d+ %/u);
+    await hand.click('::-p-text(Install 2 kits)');
+    await page.waitForSelector('::-p-aria(Done[role="button"])');
+    await hand.click('::-p-aria(Done[role="button"])');
+    const there = (await fetch(`${desk.house.address}/api/kits`).then((r) => r.json())) as { kits: { ref: string }[] };
+    expect(there.kits.map((k) => k.ref)).toEqual(expect.arrayContaining(['harbour@1.0.0', 'harbour-night@1.0.0']));
+    await hand.click('a[href="/kits/harbour-night@1.0.0"]');
+    await page.waitForFunction(() => document.querySelector('h1')?.textContent?.includes('Harbour Night') ?? false);
   });
   it('reads a file of tokens with a review, and makes a brand of them', async () => {
     await page.goto(`${desk.house.address}/kits/skerry-line@2.1.0`);
@@ -123,9 +231,10 @@ describe('the book of kits', () => {
     await page.waitForFunction(() => document.querySelector('h1')?.textContent?.includes('quay elements 1.0.0'));
     expect(await names()).toEqual(expect.arrayContaining(['Button', 'Frobnicator']));
     // What falls short is named.
-    await page.waitForSelector('[aria-label="Grade"] details summary');
-    await page.click('[aria-label="Grade"] details summary');
-    expect(await page.$eval('[aria-label="Grade"] details p', (e) => e.textContent?.trim())).toMatch(/^Not: .+\.$/u);
+    await page.waitForSelector('[aria-label="Grade"] .short');
+    expect(await page.$$eval('[aria-label="Grade"] .short button', (all) => all.map((e) => e.textContent))).toContain(
+      'Frobnicator',
+    );
     expect(desk.wrong).toEqual([]);
   });
 });

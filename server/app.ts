@@ -155,7 +155,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   });
   await server.register(contactRoutes, { prefix: '/api/projects', projects, kits, studio, assets });
   await server.register(pictureRoutes, { prefix: '/api/pictures', assets });
-  await server.register(kitRoutes, { prefix: '/api', kits, rescue, live });
+  await server.register(kitRoutes, { prefix: '/api', kits, projects, rescue, live });
   if (options.clientFolder && existsSync(options.clientFolder)) {
     await server.register(staticFiles, {
       root: options.clientFolder,

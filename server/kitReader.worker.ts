@@ -1,6 +1,14 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { unzipSync } from 'fflate';
-import { Fonts, kitRef, readKit, type Kit, type KitRef, type Problem } from '../core/index.js';
+import {
+  Fonts,
+  kitRef,
+  PackageProblem,
+  readKit,
+  unpackKit,
+  type Kit,
+  type KitRef,
+  type Problem,
+} from '../core/index.js';
 
 /** What is to be read, and the kits it may be based on, in an order in which each comes after its base. */
 export interface KitToRead {
@@ -23,10 +31,6 @@ export type KitRead =
       readonly problems: readonly Problem[];
     };
 
-/** A package that unpacks to more than this is refused before it is unpacked: bytes. */
-const MOST_UNPACKED = 64 * 1024 * 1024;
-const MOST_FILES = 2000;
-
 class Refused extends Error {
   constructor(
     readonly code: string,
@@ -38,51 +42,23 @@ class Refused extends Error {
   }
 }
 
-function unpack(bytes: Uint8Array): { json: string; files: Map<string, Uint8Array> } {
-  let total = 0;
-  let count = 0;
-  const refuse = (message: string): never => {
-    throw new Refused('kit.package', message);
-  };
-  let entries: Record<string, Uint8Array>;
+function unpacked(bytes: Uint8Array): ReturnType<typeof unpackKit> {
   try {
-    entries = unzipSync(bytes, {
-      filter: (f) => {
-        total += f.originalSize;
-        if (++count > MOST_FILES) refuse(`This package has more than ${MOST_FILES} files.`);
-        if (total > MOST_UNPACKED) refuse('This package unpacks to more than 64 MB.');
-        if (/(?:^|[\\/])\.\.(?:[\\/]|$)|^[\\/]|\\|:/u.test(f.name))
-          refuse(`The file ${f.name.slice(0, 80)} lies outside the package.`);
-        return !f.name.endsWith('/') && /\.(?:json|ttf|otf|png|jpe?g|txt|md)$/iu.test(f.name);
-      },
-    });
+    return unpackKit(bytes);
   } catch (error) {
-    if (error instanceof Refused) throw error;
-    return refuse('This zip package cannot be opened; it may be damaged.');
+    if (error instanceof PackageProblem) throw new Refused(error.code, error.message);
+    throw error;
   }
-  const json = entries['kit.json'];
-  if (!json) return refuse('This package has no kit.json at its top.');
-  const files = new Map(Object.entries(entries).filter(([name]) => name !== 'kit.json'));
-  return { json: new TextDecoder().decode(json), files };
 }
 
 function read({ bytes, bases }: KitToRead): KitRead {
-  const { json, files } =
-    bytes[0] === 0x50 && bytes[1] === 0x4b
-      ? unpack(bytes)
-      : { json: new TextDecoder().decode(bytes), files: new Map<string, Uint8Array>() };
-  let parsed: unknown;
-  try {
-    parsed = JSON.parse(json);
-  } catch {
-    throw new Refused('kit.json', 'This is neither a kit package (zip) nor a kit’s JSON.');
-  }
+  const { text, json, files } = unpacked(bytes);
   const known = new Map<KitRef, Kit>();
   for (const base of bases) {
     const { value } = readKit(JSON.parse(base), { bases: known });
     if (value) known.set(kitRef(value), value);
   }
-  const { value, problems } = readKit(parsed, { files: [...files.keys()], bases: known });
+  const { value, problems } = readKit(json, { files: [...files.keys()], bases: known });
   if (!value)
     throw new Refused(
       problems[0]?.code ?? 'kit.refused',
@@ -106,7 +82,7 @@ function read({ bytes, bases }: KitToRead): KitRead {
       });
     }
   }
-  return { ok: true, kit: value, json, files, problems: [...problems, ...more] };
+  return { ok: true, kit: value, json: text, files, problems: [...problems, ...more] };
 }
 
 try {

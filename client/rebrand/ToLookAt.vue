@@ -89,9 +89,7 @@ const does = (f: Fix): string =>
         aria-label="Looked at"
         @update:model-value="look"
       >
-        <template #value>{{
-          chosen.length === 0 ? 'as they are' : `as they are, ${chosen.length} more`
-        }}</template>
+        <template #value>{{ chosen.length === 0 ? 'as they are' : `as they are, ${chosen.length} more` }}</template>
       </MultiSelect>
     </div>
     <div v-if="reviewing" class="progress empty">

@@ -22,9 +22,7 @@ const stage = useStage();
 const updates = useUpdates();
 const commands = useCommands();
 const input = ref<HTMLTextAreaElement | null>(null);
-const { line, focused, chosen, things, plan, offers, take, paste, key, remember } = usePlaceLine(input, (how) =>
-  placed(how),
-);
+const { line, focused, chosen, plan, offers, take, paste, key, remember } = usePlaceLine(input, (how) => placed(how));
 
 // ── what is shown ──
 const TRY = 'Try on';
@@ -86,11 +84,7 @@ function placePlain(plain: Plain, name: string): void {
   if (placed(() => commands.placePlain(plain))) remember([name]);
 }
 function placeStarter(t: Template): void {
-  const thing = things.value.find((x) => x.kind === 'template' && x.template.id === t.id);
-  if (!thing) return;
-  const item = { thing, count: 1, values: [], children: [], from: 0, to: 0 };
-  const how = (): boolean => commands.placePlan({ items: [item], says: `places ${t.name}`, offers: [], problem: null });
-  if (placed(how)) remember([t.name]);
+  if (placed(() => commands.placeStarter(t))) remember([t.name]);
 }
 
 // ── asked for from outside ──

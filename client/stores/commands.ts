@@ -35,6 +35,7 @@ import {
   transferSteps,
   treeOfScreen,
   unwrapSteps,
+  vocabulary,
   wrapSteps,
   type Component,
   type ComponentRef,
@@ -45,6 +46,7 @@ import {
   type Screen,
   type Spot,
   type Step,
+  type Template,
 } from '../../core/index.js';
 import { useBench } from './bench.js';
 import { useDocument } from './document.js';
@@ -211,6 +213,26 @@ export const useCommands = defineStore('commands', () => {
     return slot.accepts.length > 0
       ? slot.accepts.includes(role)
       : role !== owner.role && defaultRoom(role).bleed !== true;
+  }
+  /** An icon of the kit that is worn, as a part by itself. */
+  const placeIcon = (name: string, icon: string): boolean =>
+    place(
+      `Place ${name}`,
+      () => {
+        const id = stage.newId();
+        const node: Node = { id, type: 'icon', attrs: { icon, width: 24, height: 24, color: '{means:ink}' } };
+        return [{ root: id, nodes: { [id]: node } }];
+      },
+      '',
+    );
+  /** A section or a page starter of the kit that is worn. */
+  function placeStarter(t: Template): boolean {
+    const thing = vocabulary(stage.mainKit, stage.ground?.project).find(
+      (x) => x.kind === 'template' && x.template.id === t.id,
+    );
+    if (!thing) return false;
+    const item = { thing, count: 1, values: [], children: [], from: 0, to: 0 };
+    return placePlan({ items: [item], says: `places ${t.name}`, offers: [], problem: null });
   }
   const placePieces = (label: string, pieces: readonly Piece[], at?: Spot): boolean =>
     place(label, () => pieces.map((p) => copyPiece(p.nodes, p.root, stage.newId)), '', false, at);
@@ -492,6 +514,8 @@ export const useCommands = defineStore('commands', () => {
     preview,
     placeComponent,
     placePieces,
+    placeIcon,
+    placeStarter,
     placePlain,
     remove,
     onHide,

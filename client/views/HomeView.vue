@@ -3,9 +3,9 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { useConfirm } from 'primevue/useconfirm';
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { compareVersions, type Problem } from '../../core/index.js';
+import { compareVersions } from '../../core/index.js';
 import { api, type BrokenKit, type KitInfo, type Listed } from '../api.js';
 import { useLibrary } from '../stores/library.js';
 import KitCard from '../home/KitCard.vue';
@@ -13,7 +13,7 @@ import { pageStands } from '../workers/client.js';
 import { packKit, saveFile } from '../originals/pack.js';
 import ProjectCard from '../home/ProjectCard.vue';
 import AppDialog from '../parts/AppDialog.vue';
-import ProblemList from '../parts/ProblemList.vue';
+import InstallDialog from '../books/InstallDialog.vue';
 
 const router = useRouter();
 const confirm = useConfirm();
@@ -26,8 +26,13 @@ const failure = ref('');
 const making = ref(false);
 const name = ref('');
 const kit = ref('');
-const installed = ref<{ name: string; problems: readonly Problem[] } | null>(null);
-const file = ref<HTMLInputElement | null>(null);
+const installing = ref(false);
+/** Packages that were dragged in. */
+const files = shallowRef<readonly File[]>([]);
+function drop(event: DragEvent): void {
+  files.value = [...(event.dataTransfer?.files ?? [])];
+  if (files.value.length > 0) installing.value = true;
+}
 const live = computed(() => projects.value.filter((p) => !p.deletedAt));
 const away = computed(() => projects.value.filter((p) => p.deletedAt));
 
@@ -99,15 +104,6 @@ async function rescue(p: Listed): Promise<void> {
     await router.push(`/p/${project.id}/compose`);
   });
 }
-async function install(): Promise<void> {
-  const chosen = file.value?.files?.[0];
-  if (!chosen) return;
-  await attempt(async () => {
-    installed.value = await api.install(chosen);
-    await library.refresh();
-  });
-  if (file.value) file.value.value = '';
-}
 /** Kits to begin with: of each the newest version. */
 const newest = computed(() =>
   kits.value.filter((k) => !kits.value.some((o) => idOf(o) === idOf(k) && compareVersions(o.version, k.version) > 0)),
@@ -116,7 +112,7 @@ const idOf = (k: KitInfo): string => k.ref.split('@')[0] ?? k.ref;
 </script>
 
 <template>
-  <div class="home">
+  <div class="home" @dragover.prevent @drop.prevent="drop">
     <header class="ink"><img src="/mark.svg" alt="" width="26" height="26" /><strong>Dekkor</strong></header>
     <main>
       <p v-if="failure" class="failure" role="alert">
@@ -153,18 +149,7 @@ const idOf = (k: KitInfo): string => k.ref.split('@')[0] ?? k.ref;
       <section aria-labelledby="kits">
         <div class="head">
           <h1 id="kits">Kits</h1>
-          <Button label="Install a kit" severity="secondary" outlined @click="file?.click()" /><input
-            ref="file"
-            type="file"
-            accept=".zip,.json"
-            hidden
-            @change="install"
-          />
-        </div>
-        <div v-if="installed" class="installed" role="status">
-          <strong>{{ installed.name }} is installed.</strong>
-          <span v-if="installed.problems.length === 0">Nothing was left out.</span>
-          <ProblemList :problems="installed.problems" />
+          <Button label="Install kits" severity="secondary" outlined @click="((files = []), (installing = true))" />
         </div>
         <ul class="cards">
           <KitCard v-for="k in kits" :key="k.ref" :kit="k" @remove="takeOut(k)" @save="savePackage(k)" />
@@ -174,6 +159,7 @@ const idOf = (k: KitInfo): string => k.ref.split('@')[0] ?? k.ref;
         </ul>
       </section>
     </main>
+    <InstallDialog v-if="installing" v-model:visible="installing" :files="files" @installed="load" />
     <AppDialog v-model:visible="making" header="New project" :width="380">
       <form class="form" @submit.prevent="make">
         <label for="new-name">Name</label><InputText id="new-name" v-model="name" autofocus maxlength="200" />
@@ -229,12 +215,6 @@ main {
   color: var(--bad);
   padding: 10px 14px;
   border-radius: 6px;
-}
-.installed {
-  background: var(--tape-soft);
-  padding: 10px 14px;
-  border-radius: 6px;
-  margin-bottom: 14px;
 }
 .form {
   display: grid;

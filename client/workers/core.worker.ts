@@ -1,8 +1,10 @@
 import * as Comlink from 'comlink';
 import {
   Fonts,
+  gradeWhole,
   kitRef,
   layout,
+  PackageProblem,
   paint,
   planSheet,
   proveFixes,
@@ -11,7 +13,9 @@ import {
   readSheetOfDrawings,
   recorded,
   resolve,
+  unpackKit,
   reviewScreen,
+  rolesCovered,
   wearsAfter,
   wearsOf,
   type Alternative,
@@ -19,10 +23,12 @@ import {
   type Box,
   type Cause,
   type Fix,
+  type Grade,
   type InstanceNode,
   type Kit,
   type KitRef,
   type MatchSheet,
+  type Problem,
   type Project,
   type ReviewIn,
   type Screen,
@@ -61,6 +67,28 @@ export interface Drawn {
   /** x, y, w and h for each of `keys`. */
   readonly rects: Float32Array;
 }
+
+/** What is told of a kit before it is installed. */
+export interface KitHead extends Pick<
+  Kit,
+  'name' | 'version' | 'author' | 'licence' | 'notes' | 'summary' | 'swatches'
+> {
+  readonly ref: KitRef;
+  readonly basedOn: KitRef | null;
+  readonly components: number;
+  readonly icons: number;
+  readonly fonts: readonly { readonly family: string; readonly licence: string }[];
+  readonly grade: Grade;
+  readonly roles: { readonly have: number; readonly none: readonly string[] };
+}
+export interface LookedAt {
+  readonly kit: KitHead | null;
+  readonly problems: readonly Problem[];
+}
+/** Kits that were looked at and are not installed. */
+const outside = new Map<KitRef, Kit>();
+/** Drawing a kit from outside may take so long: ms. What is not drawn by then is not graded. */
+const MOST_LOOK = 5000;
 
 /** What was last found on a screen, and for what it would wear. */
 const reviewed = new WeakMap<
@@ -289,6 +317,67 @@ const service = {
       return readSheetOfDrawings(source, of, fonts, () => `${prefix}-${++n}`);
     } catch (error) {
       return { problem: error instanceof RangeError ? error.message : 'It cannot be read as a drawing.' };
+    }
+  },
+  /** What can be said of an installed kit, read and drawn. */
+  grade(of: KitRef): Grade | null {
+    const kit = kits.get(of);
+    return kit ? gradeWhole(kit, kits, fonts) : null;
+  },
+  /**
+   * What can be said of a kit that is not installed, from its package or its JSON: with what reading it has to say. It may be based on
+   * one that was looked at before.
+   */
+  lookAt(bytes: Uint8Array): LookedAt {
+    try {
+      const { json, files } = unpackKit(bytes);
+      const bases = new Map([...kits, ...outside]);
+      const { value, problems } = readKit(json, { files: [...files.keys()], bases });
+      if (!value) return { kit: null, problems };
+      const ref = kitRef(value);
+      outside.set(ref, value);
+      const more: Problem[] = [];
+      for (const f of value.fonts) {
+        const file = files.get(f.file);
+        try {
+          if (file) fonts.add(f.family, f.weight, f.italic, file);
+        } catch {
+          const message = `The font file ${f.file} cannot be read; another font will show.`;
+          more.push({ code: 'font.broken', where: f.file, message, level: 'left out' });
+        }
+      }
+      const { name, version, author, licence, notes, summary, swatches, basedOn } = value;
+      const until = performance.now() + MOST_LOOK;
+      const grade = gradeWhole(value, bases, fonts, () => performance.now() < until);
+      const { have, none } = rolesCovered(value);
+      return {
+        kit: {
+          ref,
+          name,
+          version,
+          author,
+          licence,
+          notes,
+          summary,
+          swatches,
+          basedOn: basedOn ?? null,
+          components: Object.keys(value.components).length,
+          icons: Object.keys(value.icons).length,
+          fonts: [...new Set(value.fonts.map((f) => f.family))].map((family) => ({
+            family,
+            licence: fonts.licenceOf(family),
+          })),
+          grade,
+          roles: { have: have.length, none },
+        },
+        problems: [...problems, ...more],
+      };
+    } catch (error) {
+      const message =
+        error instanceof PackageProblem
+          ? error.message
+          : 'This kit cannot be read; it may be damaged, or far too large.';
+      return { kit: null, problems: [{ code: 'kit.refused', where: '', message, level: 'refused' }] };
     }
   },
   /** Which component stands for which when one kit is put on in another's place. */

@@ -1,4 +1,5 @@
 import { sameJson } from '../base/index.js';
+import { entryIn } from '../check/index.js';
 import { writeTokens } from '../formats/index.js';
 import { aliasPath, kitRef, tokenValue, type Json, type Kit, type KitRef, type Token } from '../model/index.js';
 import type { TokenFile } from '../formats/index.js';
@@ -40,26 +41,9 @@ const renamed = (value: Json, by: ReadonlyMap<string, string>, kit: Kit): Json =
   return at === null || kit.tokens[at] ? value : `{${by.get(plain(at)) ?? at}}`;
 };
 
-/** Which components say which tokens. */
-function uses(kit: Kit): ReadonlyMap<string, readonly string[]> {
-  const found = new Map<string, Set<string>>();
-  for (const c of Object.values(kit.components))
-    for (const m of JSON.stringify([c.nodes, c.rules]).matchAll(/"\{([^{}"]+)\}"/gu)) {
-      // What stands behind an alias is said with it.
-      let at: string | null = m[1] ?? '';
-      for (let hop = 0; at !== null && hop < 32; hop++) {
-        const set = found.get(at) ?? new Set<string>();
-        found.set(at, set.add(c.name));
-        at = aliasPath(kit.tokens[at]?.value);
-      }
-    }
-  return new Map([...found].map(([path, set]) => [path, [...set]]));
-}
-
 /** What a file says otherwise than a kit, and where it would be seen: changed first, then gone, then new. Pure. */
 export function tokenReview(kit: Kit, file: TokenFile): readonly TokenChange[] {
   const { own, fresh } = known(kit, file);
-  const used = uses(kit);
   const there: Kit = {
     ...kit,
     tokens: { ...kit.tokens, ...Object.fromEntries([...own].map(([p, t]) => [p, as(kit.tokens[p], t)])) },
@@ -81,7 +65,7 @@ export function tokenReview(kit: Kit, file: TokenFile): readonly TokenChange[] {
         before,
         after,
         mode,
-        usedIn: used.get(path) ?? [],
+        usedIn: entryIn(kit, 'token', path),
       });
     }
   }
@@ -94,7 +78,7 @@ export function tokenReview(kit: Kit, file: TokenFile): readonly TokenChange[] {
       before: what === 'gone' ? value : null,
       after: what === 'new' ? value : null,
       mode: '',
-      usedIn: used.get(t.path) ?? [],
+      usedIn: entryIn(kit, 'token', t.path),
     };
   };
   for (const t of Object.values(kit.tokens)) if (!own.has(t.path)) list.push(one('gone', t));

@@ -16,3 +16,4 @@ export { readTokenFile, writeTokenCss, writeTokenFile, MOST_TOKEN_TEXT, type Tok
 export { kitOfManifest, readManifest, roleOfElement, writeManifest, type ReadManifest } from './manifest.js';
 export { cssName } from './tokenCss.js';
 export { writeComponent, writeKit, writeTokens, writeTree } from './writeKit.js';
+export { isZip, PackageProblem, unpack, unpackKit } from './package.js';

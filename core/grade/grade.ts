@@ -14,7 +14,7 @@ export interface Shortfall {
   readonly component?: string;
 }
 /** What was looked at: what it is called, whether it is good, and the component it is a part of. */
-export type Judged = readonly [name: string, good: boolean, component?: Component];
+export type Judged = readonly [name: string, good: boolean, component?: Component | undefined];
 export const gradeLine = (what: string, of: readonly Judged[]): GradeLine => ({
   what,
   share: of.length === 0 ? 1 : of.filter(([, good]) => good).length / of.length,
@@ -23,10 +23,13 @@ export const gradeLine = (what: string, of: readonly Judged[]): GradeLine => ({
 export const meanShare = (lines: readonly GradeLine[]): number =>
   lines.length === 0 ? 1 : lines.reduce((sum, l) => sum + l.share, 0) / lines.length;
 
+/** What starters are, no components. */
+const STARTERS: ReadonlySet<string> = new Set(['section', 'page']);
+
 /** Roles that are known and have a component in a kit, and those that have none: not every kit is for everything. */
 export function rolesCovered(kit: Kit): { readonly have: readonly string[]; readonly none: readonly string[] } {
   const there = new Set(Object.values(kit.components).map((c) => c.role));
-  const all = Object.keys(ROLES);
+  const all = Object.keys(ROLES).filter((r) => !STARTERS.has(r));
   return { have: all.filter((r) => there.has(r)), none: all.filter((r) => !there.has(r)) };
 }
 export interface Grade {

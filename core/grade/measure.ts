@@ -107,8 +107,7 @@ export function measureKit(
       const ratio = contrast(String(tokenValue(kit, p.text, m)), String(tokenValue(kit, p.ground, m))) ?? 0;
       const seen = m === '' ? '' : `, in ${m}`;
       const name = `${p.text} on ${p.ground} in ${p.where}${seen}, ${ratio.toFixed(1)} to 1`;
-      const where = byName.get(p.where);
-      return [name, ratio >= p.needs - 0.005, ...(where ? ([where] as const) : [])];
+      return [name, ratio >= p.needs - 0.005, byName.get(p.where)];
     }),
   );
   return [

@@ -1,4 +1,5 @@
 import * as hb from 'harfbuzzjs';
+import { factsOf } from './fontFacts.js';
 
 /** One font file, ready to shape. Measures are in em, so one cache serves every size. */
 export class Face {
@@ -6,6 +7,8 @@ export class Face {
   /** em above and below the baseline, from the font's own horizontal metrics. */
   readonly ascent: number;
   readonly descent: number;
+  /** In the words of the file. */
+  readonly licence: string;
   private readonly font: hb.Font;
   private readonly upem: number;
   private readonly covered: Set<number>;
@@ -25,6 +28,7 @@ export class Face {
     const { ascender, descender } = this.font.hExtents();
     this.ascent = ascender / this.upem;
     this.descent = -descender / this.upem;
+    this.licence = factsOf(face).licence;
     this.key = `${family}|${weight}|${italic ? 'i' : ''}`;
   }
 
@@ -77,6 +81,11 @@ export class Fonts {
     const faces = this.faces.filter((f) => f.family === family);
     const code = char.codePointAt(0) ?? 0;
     return faces.length === 0 || code < 0x21 || faces.some((f) => f.has(code));
+  }
+
+  /** The licence of a family in the words of its first file; empty: it says nothing, or is not known. */
+  licenceOf(family: string): string {
+    return this.faces.find((f) => f.family === family)?.licence ?? '';
   }
 
   get families(): readonly string[] {

@@ -1,4 +1,5 @@
 export { Fonts, Face } from './fonts.js';
+export { readFontFacts, type FontFacts } from './fontFacts.js';
 export {
   caretAt,
   clusters,

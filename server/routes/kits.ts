@@ -1,14 +1,31 @@
 import type { FastifyInstance } from 'fastify';
-import { kitRef } from '../../core/index.js';
+import {
+  countUses,
+  entryOn,
+  kitRef,
+  splitRef,
+  wearsOf,
+  type EntryKind,
+  type Screen,
+  type Wear,
+} from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
 import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
+import type { Projects } from '../projects.js';
 import type { Rescue } from '../rescue.js';
+
+const ENTRIES: readonly EntryKind[] = ['component', 'token', 'style', 'icon', 'template'];
 
 /** Installed kits, their files, and the fonts that stand in for missing characters. */
 export async function kitRoutes(
   server: FastifyInstance,
-  { kits, rescue, live }: { readonly kits: Kits; readonly rescue: Rescue; readonly live: Live },
+  {
+    kits,
+    projects,
+    rescue,
+    live,
+  }: { readonly kits: Kits; readonly projects: Projects; readonly rescue: Rescue; readonly live: Live },
 ): Promise<void> {
   server.get('/kits', async () => ({
     kits: kits.list().map(({ kit, problems, shipped }) => ({
@@ -31,6 +48,34 @@ export async function kitRoutes(
     live.tellKits();
     return { ok: true };
   });
+  /** Where its components show on the screens of all projects, by project; or where one entry does. */
+  server.get<{ Params: { ref: string }; Querystring: { kind?: string; id?: string } }>(
+    '/kits/:ref/uses',
+    async (request) => {
+      const kit = kits.get(request.params.ref)?.kit;
+      if (!kit) throw notFound('kit', request.params.ref);
+      const { kind, id } = request.query;
+      if (id !== undefined && !ENTRIES.includes(kind as EntryKind))
+        throw new ProblemError('request.shape', `An entry of a kit is one of ${ENTRIES.join(', ')}.`, 'kind');
+      const found = [];
+      for (const { id: of, name, problem, deletedAt } of await projects.list()) {
+        if (problem !== null || deletedAt !== null) continue;
+        const { project } = await projects.open(of);
+        const worn = (s: Screen): readonly Wear[] => wearsOf(project, s);
+        const counts = id === undefined ? countUses(project.screens, worn) : {};
+        const mine = Object.entries(counts).filter(([ref]) => splitRef(ref).kit === request.params.ref);
+        const screens = id === undefined ? [] : entryOn(project, worn, kit, kind as EntryKind, id);
+        if (mine.length + screens.length > 0)
+          found.push({
+            id: of,
+            name,
+            counts: Object.fromEntries(mine.map(([ref, n]) => [splitRef(ref).id, n])),
+            screens,
+          });
+      }
+      return { projects: found };
+    },
+  );
   server.get<{ Params: { ref: string } }>('/kits/:ref/kit.json', async (request, reply) => {
     const found = kits.get(request.params.ref);
     if (!found) throw notFound('kit', request.params.ref);
