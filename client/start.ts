@@ -6,12 +6,14 @@ import { createApp } from 'vue';
 import App from './App.vue';
 import './app.css';
 import { router } from './router.js';
+import { useDark } from './stores/dark.js';
 import { useLibrary } from './stores/library.js';
 import { theme } from './theme.js';
 import { workersWaitFor } from './workers/client.js';
 
 workersWaitFor(router.isReady());
 const pinia = createPinia();
+useDark(pinia);
 // Whoever opens a project waits for kits; a failure is told, and tried again, by the view.
 if (location.pathname.startsWith('/p/'))
   void useLibrary(pinia)

@@ -19,7 +19,7 @@ export const theme = definePreset(Aura, {
       950: '#3a2b00',
     },
     transitionDuration: '0.12s',
-    focusRing: { width: '2px', style: 'solid', color: '#25211a', offset: '1px' },
+    focusRing: { width: '2px', style: 'solid', color: '{text.color}', offset: '1px' },
     formField: {
       paddingX: '0.6rem',
       paddingY: '0.34rem',
@@ -58,6 +58,41 @@ export const theme = definePreset(Aura, {
         },
         content: { background: '#fffdf9', borderColor: '#d9d1c1', color: '#25211a', hoverBackground: '#f1ebdf' },
       },
+      dark: {
+        surface: {
+          0: '#fffdf9',
+          50: '#f4eee2',
+          100: '#ded6c6',
+          200: '#cfc6b5',
+          300: '#b9b09e',
+          400: '#8f8675',
+          500: '#635c4e',
+          600: '#474238',
+          700: '#37332b',
+          800: '#2a2721',
+          900: '#211e19',
+          950: '#14110d',
+        },
+        primary: { color: '#f5b301', contrastColor: '#25211a', hoverColor: '#fbc22c', activeColor: '#d49a00' },
+        highlight: { background: '#4d3d10', focusBackground: '#5b4815', color: '#ffe9b0', focusColor: '#ffe9b0' },
+        text: { color: '#f4eee2', hoverColor: '#fffdf9', mutedColor: '#b9b09e', hoverMutedColor: '#cfc6b5' },
+        formField: {
+          background: '#1b1915',
+          borderColor: '#474238',
+          hoverBorderColor: '#635c4e',
+          focusBorderColor: '#f4eee2',
+          color: '#f4eee2',
+          placeholderColor: '#b9b09e',
+          iconColor: '#b9b09e',
+          shadow: 'none',
+        },
+        content: { background: '#2a2721', borderColor: '#474238', color: '#f4eee2', hoverBackground: '#37332b' },
+        overlay: {
+          select: { background: '#2a2721', borderColor: '#474238', color: '#f4eee2' },
+          popover: { background: '#2a2721', borderColor: '#474238', color: '#f4eee2' },
+          modal: { background: '#2a2721', borderColor: '#474238', color: '#f4eee2' },
+        },
+      },
     },
   },
   components: {
@@ -73,6 +108,16 @@ export const theme = definePreset(Aura, {
             },
           },
         },
+        dark: {
+          outlined: {
+            secondary: {
+              color: '#f4eee2',
+              borderColor: '#635c4e',
+              hoverBackground: '#37332b',
+              activeBackground: '#474238',
+            },
+          },
+        },
       },
       root: {
         label: { fontWeight: '600' },
@@ -82,16 +127,32 @@ export const theme = definePreset(Aura, {
       },
     },
     togglebutton: {
-      root: {
-        padding: '0.2rem',
-        checkedBackground: '#25211a',
-        checkedColor: '#fffdf9',
-        checkedBorderColor: '#25211a',
-        background: '#fffdf9',
-        color: '#4b4438',
-        borderColor: '#d9d1c1',
+      root: { padding: '0.2rem' },
+      content: { checkedShadow: 'none', padding: '0.1rem 0.45rem' },
+      colorScheme: {
+        light: {
+          root: {
+            checkedBackground: '#25211a',
+            checkedColor: '#fffdf9',
+            checkedBorderColor: '#25211a',
+            background: '#fffdf9',
+            color: '#4b4438',
+            borderColor: '#d9d1c1',
+          },
+          content: { checkedBackground: '#25211a' },
+        },
+        dark: {
+          root: {
+            checkedBackground: '#f4eee2',
+            checkedColor: '#25211a',
+            checkedBorderColor: '#f4eee2',
+            background: '#1b1915',
+            color: '#cfc6b5',
+            borderColor: '#474238',
+          },
+          content: { checkedBackground: '#f4eee2' },
+        },
       },
-      content: { checkedBackground: '#25211a', checkedShadow: 'none', padding: '0.1rem 0.45rem' },
     },
   },
 });

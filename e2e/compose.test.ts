@@ -465,7 +465,15 @@ describe('what everybody can use', () => {
     ['Rebrand', '/p/norrvik-crossings/rebrand'],
     ['Workbench', '/p/norrvik-crossings/workbench/project/fare-tag'],
     ['Workbench, with a part selected', '/p/norrvik-crossings/workbench/skerry-line@2.1.0/panel-card?sel=title'],
-  ])('%s has no fault that axe finds', async (_, path) => {
+    ['Kits', '/p/norrvik-crossings/kits/skerry-line@2.1.0?of=component/action'],
+    ['Home by night', '/'],
+    ['Compose by night', '/p/norrvik-crossings/compose/find?in=texts-longer'],
+    ['Rebrand by night', '/p/norrvik-crossings/rebrand'],
+    ['Workbench by night', '/p/norrvik-crossings/workbench/skerry-line@2.1.0/panel-card?sel=title'],
+    ['Kits by night', '/kits/skerry-line@2.1.0?of=component/action'],
+  ])('%s has no fault that axe finds', async (name, path) => {
+    if (name.endsWith('by night'))
+      await page.evaluateOnNewDocument(() => localStorage.setItem('dekkor-light', 'night'));
     await page.goto(desk.house.address + path);
     await page.waitForFunction(() => document.querySelectorAll('.picture, .home-card').length > 1);
     if (path.includes('compose')) await hand.click('[role="treeitem"][aria-label^="Card"]');

@@ -39,6 +39,8 @@ const props = defineProps<{
   counts: Readonly<Record<string, number>> | null;
   /** Where books of kits are: their address but for the kit. */
   base: string;
+  /** It is opened in a project, whose view it is a part of. */
+  inside: boolean;
 }>();
 const mode = defineModel<string>('mode', { required: true });
 const library = useLibrary();
@@ -202,7 +204,7 @@ const made = (ref: string): void => void router.push(`${props.base}/${ref}`);
 </script>
 
 <template>
-  <main>
+  <component :is="inside ? 'div' : 'main'" class="pages">
     <slot />
     <section class="head">
       <div>
@@ -371,11 +373,11 @@ const made = (ref: string): void => void router.push(`${props.base}/${ref}`);
       </KitGrade>
       <p v-else class="note">Drawing every component in rooms from 280 to 1600 px …</p>
     </section>
-  </main>
+  </component>
 </template>
 
 <style scoped>
-main {
+.pages {
   overflow: auto;
   padding: 20px 26px 50px;
   display: grid;

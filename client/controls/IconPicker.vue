@@ -69,7 +69,7 @@ onMounted(() => void nextTick(() => field.value?.$el.focus({ preventScroll: true
   padding: 8px;
   display: grid;
   gap: 6px;
-  box-shadow: 0 2px 10px #25211a29;
+  box-shadow: 0 2px 10px var(--shade-2);
 }
 .grid {
   display: grid;

@@ -73,7 +73,7 @@ a.home-card:hover {
   width: 25%;
   max-width: 76px;
   min-width: 0;
-  box-shadow: 0 1px 4px #25211a1f;
+  box-shadow: 0 1px 4px var(--shade);
   object-fit: cover;
   object-position: top;
   max-height: 150px;

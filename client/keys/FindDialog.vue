@@ -154,7 +154,7 @@ function key(event: KeyboardEvent): void {
   padding: 6px 9px;
   border: 1px solid var(--ink);
   border-radius: 5px;
-  background: #fff;
+  background: var(--field);
 }
 .field:focus {
   outline: 2px solid var(--tape);

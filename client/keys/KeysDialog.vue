@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import LightChoice from '../parts/LightChoice.vue';
 import AppDialog from '../parts/AppDialog.vue';
 import { GROUPS, ofGroup } from './table.js';
 
@@ -18,6 +19,7 @@ const visible = defineModel<boolean>('visible', { required: true });
         </dl>
       </section>
     </div>
+    <LightChoice />
   </AppDialog>
 </template>
 

@@ -28,7 +28,7 @@ onMounted(() => props.writing.ready(field.value));
 input {
   border: 1px solid var(--ink);
   border-radius: 3px;
-  background: #fff;
+  background: var(--field);
   padding: 1px 5px;
   min-width: 0;
   font-weight: 400;

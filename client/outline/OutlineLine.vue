@@ -64,7 +64,7 @@ defineEmits<{ press: [event: PointerEvent, line: Line]; pick: [event: MouseEvent
 }
 .line.ghost {
   color: var(--tape-ink);
-  background: repeating-linear-gradient(135deg, #fff7df 0 6px, #fffdf9 6px 12px);
+  background: repeating-linear-gradient(135deg, var(--tape-soft) 0 6px, var(--raised) 6px 12px);
 }
 .line.before {
   box-shadow: inset 0 3px 0 var(--tape);

@@ -332,13 +332,13 @@ figure {
   align-content: start;
 }
 figcaption {
-  color: #5c5548;
+  color: var(--on-wall);
   max-width: 172px;
 }
 .paper {
   overflow: hidden;
   background: #fff;
-  box-shadow: 0 1px 6px #25211a1f;
+  box-shadow: 0 1px 6px var(--shade);
 }
 .problem {
   color: var(--bad);

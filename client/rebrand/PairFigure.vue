@@ -91,7 +91,7 @@ function slide(event: PointerEvent): void {
       <span class="clip">{{ screen.name }}</span><span v-if="findings > 0" class="yours">{{ findings }}</span>
     </figcaption>
     <div
-      class="pair"
+      class="pair daylight"
       :style="{ width: `${room}px`, height: `${height * zoom}px` }"
       title="Drag to compare; click a thing to see what stands for it"
       @pointerdown="press"

@@ -86,6 +86,7 @@ const does = (f: Fix): string =>
         option-label="name"
         option-value="id"
         :show-toggle-all="false"
+        placeholder="as they are"
         aria-label="Looked at"
         @update:model-value="look"
       >

@@ -191,7 +191,7 @@ defineExpose({ focusLine, tryOn, nextLens });
   border: 1px solid var(--ink);
   border-radius: 5px;
   padding: 0 9px;
-  background: #fff;
+  background: var(--field);
 }
 .line:focus-within {
   outline: 2px solid var(--tape);

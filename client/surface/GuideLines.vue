@@ -176,7 +176,7 @@ i {
   top: 4px;
   left: 8px;
   background: var(--tape);
-  color: var(--ink);
+  color: var(--on-tape);
   font-size: 11px;
   font-style: normal;
   line-height: 15px;

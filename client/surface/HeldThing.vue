@@ -29,7 +29,7 @@ watch(() => drag.held, draw, { flush: 'post' });
 <template>
   <div
     v-if="drag.held"
-    class="held"
+    class="held daylight"
     :style="{ left: `${drag.at.x + 14}px`, top: `${drag.at.y + 12}px` }"
     aria-hidden="true"
   >

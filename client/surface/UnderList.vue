@@ -25,7 +25,7 @@ ul {
   border-radius: 5px;
   padding: 4px;
   min-width: 150px;
-  box-shadow: 0 2px 10px #25211a29;
+  box-shadow: 0 2px 10px var(--shade-2);
 }
 button {
   width: 100%;

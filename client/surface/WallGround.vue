@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watchPostEffect } from 'vue';
+import { useDark } from '../stores/dark.js';
 import { useDocument } from '../stores/document.js';
 import { useDrawing } from '../stores/drawing.js';
 import { useLibrary } from '../stores/library.js';
@@ -26,10 +27,11 @@ const doc = useDocument();
 const stage = useStage();
 const library = useLibrary();
 const drawing = useDrawing();
+const dark = useDark();
 const canvas = ref<HTMLCanvasElement | null>(null);
 const TAPE = '#f5b301';
-const EDGE = '#25211a1f';
-const SOFT = '#5c5548';
+const EDGE = computed(() => (dark.is ? '#00000066' : '#25211a1f'));
+const SOFT = computed(() => (dark.is ? '#cfc6b5' : '#5c5548'));
 /** From this width on a screen that is not drawn yet says so; from this zoom on its edge is seen. */
 const SAYS = 60;
 /** So many screens take most of a frame. */
@@ -58,7 +60,7 @@ const picked = computed(() => new Set(stage.picked));
 /** What a screen is called, above it: as its label says it. */
 function name(ctx: CanvasRenderingContext2D, r: Hung, x: number, y: number, dpr: number): void {
   const short = r.w < NAMED;
-  ctx.fillStyle = SOFT;
+  ctx.fillStyle = SOFT.value;
   ctx.font = `${(short ? 11 : 13) * dpr}px "Schibsted Grotesk Variable", sans-serif`;
   const text = short ? String(r.nth) : r.screen.name;
   const room = r.w * dpr;
@@ -165,7 +167,7 @@ function paintGround(): void {
     const bitmap = doc.missing.has(r.screen.id) ? null : bitmapOf(r.screen, scale);
     const high = Math.round((bitmap?.height ?? r.tall) * zoom * dpr);
     if (wide > SAYS) {
-      ctx.fillStyle = EDGE;
+      ctx.fillStyle = EDGE.value;
       ctx.fillRect(x - dpr, y, wide + dpr * 2, high + dpr * 2);
     }
     if (bitmap?.drawn) {
@@ -179,7 +181,7 @@ function paintGround(): void {
       ctx.fillStyle = '#ffffff';
       ctx.fillRect(x, y, wide, high);
       if (wide > SAYS * dpr) {
-        ctx.fillStyle = SOFT;
+        ctx.fillStyle = SOFT.value;
         ctx.font = `${11.5 * dpr}px "Schibsted Grotesk Variable", sans-serif`;
         ctx.fillText('Drawing …', x + 10 * dpr, y + 22 * dpr);
       }

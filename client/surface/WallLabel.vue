@@ -38,7 +38,7 @@ const LEAST = 14;
 <style scoped>
 .label {
   position: absolute;
-  color: #5c5548;
+  color: var(--on-wall);
   height: 20px;
   padding: 0;
   touch-action: none;

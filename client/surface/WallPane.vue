@@ -296,7 +296,7 @@ defineExpose({ fit, zoomBy });
 .flow {
   position: absolute;
   white-space: nowrap;
-  color: #5c5548;
+  color: var(--on-wall);
   pointer-events: none;
 }
 .flow strong {
@@ -320,7 +320,7 @@ defineExpose({ fit, zoomBy });
   position: absolute;
   inset: 40% 0 auto;
   text-align: center;
-  color: #5c5548;
+  color: var(--on-wall);
   pointer-events: none;
 }
 .named {

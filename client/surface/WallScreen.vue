@@ -148,7 +148,7 @@ defineExpose({ landAt, screen: props.screen });
     ref="frame"
     :aria-label="screen.name"
     role="group"
-    class="screen"
+    class="screen daylight"
     :class="{ current }"
     :style="{ width: `${screen.width * zoom}px`, height: `${height * zoom}px` }"
     @pointerdown="press"
@@ -221,14 +221,14 @@ defineExpose({ landAt, screen: props.screen });
 }
 .current {
   background: #fff;
-  box-shadow: 0 1px 6px #25211a1f;
+  box-shadow: 0 1px 6px var(--shade);
 }
 .bare {
   position: absolute;
   top: 8px;
   left: 10px;
   right: 10px;
-  color: #5c5548;
+  color: var(--on-wall);
 }
 .bare {
   top: 40%;

@@ -272,7 +272,7 @@ input[type='range'] {
 }
 .reach.only {
   border-color: var(--tape-ink);
-  background: #fdeebd;
+  background: var(--tape-soft);
 }
 .bad,
 .problem {

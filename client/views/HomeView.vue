@@ -13,6 +13,7 @@ import { pageStands } from '../workers/client.js';
 import { packKit, saveFile } from '../originals/pack.js';
 import ProjectCard from '../home/ProjectCard.vue';
 import AppDialog from '../parts/AppDialog.vue';
+import LightChoice from '../parts/LightChoice.vue';
 import InstallDialog from '../books/InstallDialog.vue';
 
 const router = useRouter();
@@ -113,7 +114,9 @@ const idOf = (k: KitInfo): string => k.ref.split('@')[0] ?? k.ref;
 
 <template>
   <div class="home" @dragover.prevent @drop.prevent="drop">
-    <header class="ink"><img src="/mark.svg" alt="" width="26" height="26" /><strong>Dekkor</strong></header>
+    <header class="ink">
+      <img src="/mark.svg" alt="" width="26" height="26" /><strong>Dekkor</strong><LightChoice />
+    </header>
     <main>
       <p v-if="failure" class="failure" role="alert">
         {{ failure }} <button class="quiet-link" @click="load">Try again</button>
@@ -180,8 +183,8 @@ header {
   display: flex;
   gap: 10px;
   align-items: center;
-  background: var(--ink);
-  color: var(--raised);
+  background: var(--bar);
+  color: var(--on-bar);
   padding: 10px 16px;
   font-size: 15px;
 }
@@ -210,7 +213,7 @@ main {
   justify-self: start;
 }
 .failure {
-  background: #fff3f0;
+  background: var(--bad-soft);
   border: 1px solid var(--bad);
   color: var(--bad);
   padding: 10px 14px;

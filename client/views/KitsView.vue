@@ -9,6 +9,7 @@ import InstallDialog from '../books/InstallDialog.vue';
 import KitBook from '../books/KitBook.vue';
 import KitEntry from '../books/KitEntry.vue';
 import { provideEntry, readEntry } from '../books/entry.js';
+import LightChoice from '../parts/LightChoice.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { pageStands } from '../workers/client.js';
@@ -141,7 +142,7 @@ function drop(event: DragEvent): void {
       <RouterLink to="/" class="home" aria-label="Home"
         ><img src="/mark.svg" alt="" width="26" height="26"
       /></RouterLink>
-      <strong>Kits</strong>
+      <strong>Kits</strong><LightChoice />
     </header>
     <nav aria-label="Installed kits">
       <RouterLink
@@ -176,6 +177,7 @@ function drop(event: DragEvent): void {
       :world="world"
       :counts="counts"
       :base="base"
+      :inside="project !== ''"
     >
       <p v-if="unknown" class="failure" role="alert">
         {{ unknown }} is not installed; this is {{ kit.name }}. Install it from its package.
@@ -218,8 +220,8 @@ header {
   display: flex;
   gap: 10px;
   align-items: center;
-  background: var(--ink);
-  color: var(--raised);
+  background: var(--bar);
+  color: var(--on-bar);
   padding: 10px 16px;
   font-size: 15px;
 }
@@ -267,7 +269,7 @@ nav > p {
   flex: 1;
 }
 .failure {
-  background: #fff3f0;
+  background: var(--bad-soft);
   border: 1px solid var(--bad);
   color: var(--bad);
   padding: 10px 14px;

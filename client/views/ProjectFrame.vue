@@ -191,8 +191,8 @@ const modeChoices = computed(() => {
   display: flex;
   align-items: center;
   gap: 12px;
-  background: var(--ink);
-  color: var(--raised);
+  background: var(--bar);
+  color: var(--on-bar);
   padding: 0 14px;
   min-width: 0;
 }
@@ -280,7 +280,7 @@ h1 {
   font-size: 13px;
 }
 .newer {
-  color: var(--ink);
+  color: var(--on-tape);
   background: var(--tape);
   border-radius: 3px;
   padding: 1px 7px;

@@ -436,7 +436,7 @@ input[type='range'] {
   border: 0;
 }
 .wall .note {
-  color: #5c5548;
+  color: var(--on-wall);
 }
 .screens {
   display: flex;

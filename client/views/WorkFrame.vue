@@ -13,6 +13,7 @@ import PaneGrips from '../parts/PaneGrips.vue';
 import { usePanes } from '../parts/panes.js';
 import ShelfPane from '../shelf/ShelfPane.vue';
 import { useCommands } from '../stores/commands.js';
+import { useDark } from '../stores/dark.js';
 import { useDocument } from '../stores/document.js';
 import { useExact } from '../stores/exact.js';
 import { useOriginals } from '../stores/originals.js';
@@ -29,6 +30,7 @@ const doc = useDocument();
 const stage = useStage();
 const commands = useCommands();
 const exact = useExact();
+const dark = useDark();
 const writing = useWriting();
 const originals = useOriginals();
 const keys = ref(false);
@@ -85,6 +87,7 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   nameScreens: () => (stage.asked = 'names'),
   sheet: () => (stage.asked = 'sheet'),
   lens: () => shelf.value?.nextLens(),
+  night: () => dark.next(),
   foldOutline: () => fold('outline'),
   foldDetails: () => fold('details'),
   foldShelf: () => fold('shelf'),

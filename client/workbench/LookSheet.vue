@@ -317,7 +317,7 @@ table {
 }
 th {
   font-weight: 600;
-  color: #5c5548;
+  color: var(--on-wall);
   padding: 6px 12px;
   text-align: left;
   font-size: 11.5px;

@@ -143,7 +143,7 @@ textarea {
   border-radius: 4px;
   padding: 4px 6px;
   resize: vertical;
-  background: #fff;
+  background: var(--field);
 }
 .acts {
   display: flex;
