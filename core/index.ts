@@ -510,6 +510,8 @@ export {
 // Brands made from a few colours.
 export {
   colourPairs,
+  unreadable,
+  type ColourPair,
   makeBrand,
   nearestAccent,
   nearestReadable,

@@ -1,4 +1,5 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
@@ -235,6 +236,89 @@ describe('S. a new brand from two colours and a font, on all screens', () => {
     // Nothing that is installed is replaced: the second of that name is another version.
     expect((await desk.project()).wears[0]?.shows).toBe('harbour-light@1.1.0');
     expect(desk.wrong).toEqual([]);
+  });
+});
+
+describe('a brand from what somebody brings', () => {
+  const NOTO = createRequire(import.meta.url).resolve(
+    '@expo-google-fonts/noto-sans/400Regular/NotoSans_400Regular.ttf',
+  );
+  /** The same font with another name for its family, another licence, and another word on embedding. */
+  function renamed(family: string, embedding: number): string {
+    const bytes = readFileSync(NOTO);
+    for (const encoding of ['latin1', 'utf16be'] as const) {
+      const write = (text: string): Buffer =>
+        encoding === 'latin1' ? Buffer.from(text, 'latin1') : Buffer.from(text, 'utf16le').swap16();
+      for (const [was, now] of [
+        ['Noto Sans', family],
+        ['Open Font', 'Shut Font'],
+      ] as const) {
+        const [a, b] = [write(was), write(now)];
+        for (let at = bytes.indexOf(a); at >= 0; at = bytes.indexOf(a, at + 1)) b.copy(bytes, at);
+      }
+    }
+    for (let i = 0; i < bytes.readUInt16BE(4); i++)
+      if (bytes.toString('latin1', 12 + i * 16, 16 + i * 16) === 'OS/2')
+        bytes.writeUInt16BE(embedding, bytes.readUInt32BE(20 + i * 16) + 8);
+    const path = join(mkdtempSync(join(tmpdir(), 'dekkor-font-')), `${family}.ttf`);
+    writeFileSync(path, bytes);
+    return path;
+  }
+  const bring = async (label: string, ...paths: readonly string[]): Promise<void> => {
+    const input = (await page.waitForSelector(`[aria-label="${label}"]`)) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(...paths);
+  };
+  it('takes a font with its licence: what may not be embedded is refused, what is not open is vouched for', async () => {
+    await hand.click('::-p-aria(Make a brand[role="button"])');
+    await page.waitForSelector('#brand-name:focus');
+    await hand.type('Fog Bank');
+    const broken = join(mkdtempSync(join(tmpdir(), 'dekkor-font-')), 'broken.ttf');
+    writeFileSync(broken, 'no font');
+    await bring('Fonts for this brand', renamed('Harm Sans', 2), broken);
+    await page.waitForSelector('::-p-text(Harm Sans may not be put into a kit: the font itself forbids to embed it.)');
+    await page.waitForSelector('::-p-text(broken.ttf cannot be read as a font)');
+    await bring('Fonts for this brand', renamed('Dune Sans', 4));
+    await page.waitForSelector('.vouch');
+    expect(await page.$eval('.vouch', (e) => e.textContent)).toContain('Shut Font');
+    const disabled = (): Promise<boolean> =>
+      page.$eval('::-p-aria(Make this brand)', (e) => (e as HTMLButtonElement).disabled);
+    expect(await disabled()).toBe(true);
+    await hand.click('.vouch input');
+    await page.waitForFunction(
+      () => document.querySelector<HTMLButtonElement>('.p-dialog [type="submit"]')?.disabled === false,
+    );
+    // An open one is not asked for again.
+    await bring('Fonts for this brand', NOTO);
+    await page.waitForFunction(() => document.querySelector('.vouch')?.textContent?.includes('Noto Sans') !== true);
+    await hand.click('::-p-aria(Make this brand[role="button"])');
+    await page.waitForFunction(() => !document.querySelector('.p-dialog'));
+    const kit = (await (await fetch(`${desk.house.address}/api/kits/fog-bank@1.0.0/kit.json`)).json()) as {
+      fonts: { family: string; file: string }[];
+    };
+    expect(kit.fonts.map((f) => f.family)).toEqual(['Dune Sans']);
+    const file = await fetch(`${desk.house.address}/api/kits/fog-bank@1.0.0/files/${kit.fonts[0]?.file ?? ''}`);
+    expect((await file.arrayBuffer()).byteLength).toBe(readFileSync(NOTO).length);
+    expect(desk.wrong).toEqual([]);
+  });
+  it('takes its colours from a file of tokens, and offers what can be read where they cannot', async () => {
+    await hand.click('::-p-aria(Make a brand[role="button"])');
+    await page.waitForSelector('#brand-name:focus');
+    const path = join(mkdtempSync(join(tmpdir(), 'dekkor-tokens-')), 'rape-field.tokens.json');
+    const colour = (value: string): object => ({ $type: 'color', $value: value });
+    writeFileSync(path, JSON.stringify({ color: { 'on-buoy': colour('#e9a79d'), deep: colour('#10241a') } }));
+    await hand.click('#brand-base');
+    await hand.click('::-p-aria(Skerry Line 2.1.0[role="option"])');
+    await bring('A file of tokens for this brand', path);
+    await page.waitForSelector('::-p-text(The colours of the file stay as they are.)');
+    expect(await page.$eval('#brand-name', (e) => (e as HTMLInputElement).value)).toBe('rape field tokens');
+    await hand.click('.wide .quiet-link');
+    await page.waitForSelector('::-p-text(AA holds in every look.)');
+    await hand.click('::-p-aria(Make this brand[role="button"])');
+    await page.waitForFunction(() => !document.querySelector('.p-dialog'));
+    const kit = await (await fetch(`${desk.house.address}/api/kits/rape-field-tokens@1.0.0/kit.json`)).text();
+    // What can be read stays as the file has it; what was taken instead stands for the rest.
+    expect(kit).toContain('#10241a');
+    expect(kit).not.toContain('#e9a79d');
   });
 });
 

@@ -9,11 +9,18 @@ async function fileOf(kitOf: string, name: string): Promise<Uint8Array | null> {
 /**
  * A kit as a package in the open format: a zip with `kit.json` at its top and its fonts beside it.
  * @param json of a kit that is installed; else it is written
+ * @param own files that come with it, by their names in the package
  * @param from installed kits that its font files are taken from, by reference
  */
-export async function packKit(kit: Kit, from: readonly string[], json?: unknown): Promise<File> {
+export async function packKit(
+  kit: Kit,
+  from: readonly string[],
+  json?: unknown,
+  own: readonly { readonly file: string; readonly bytes: Uint8Array }[] = [],
+): Promise<File> {
   const { strToU8, zip } = await import('fflate');
   const files: Record<string, Uint8Array> = { 'kit.json': strToU8(JSON.stringify(json ?? writeKit(kit), null, 1)) };
+  for (const { file, bytes } of own) files[file] = bytes;
   for (const font of kit.fonts)
     for (const ref of from) {
       const bytes = files[font.file] ? null : await fileOf(ref, font.file);

@@ -3,24 +3,34 @@ import { refDebounced, useLocalStorage } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import {
   isColour,
+  kitOfTokens,
   kitRef,
   layout,
   makeBrand,
+  MOST_TOKEN_TEXT,
   nearestAccent,
+  nearestReadable,
   paint,
   planSheet,
   readKit,
+  readTokenFile,
   resolve,
   toHex,
+  tokenReview,
+  tokenValue,
+  unreadable,
   wearsAfter,
   wearsOf,
   type BrandWish,
+  type ColourPair,
   type FontFile,
+  type Json,
   type Kit,
   type KitRef,
+  type TokenFile,
   type World,
 } from '../../core/index.js';
 import { api } from '../api.js';
@@ -31,6 +41,7 @@ import { fonts, useLibrary } from '../stores/library.js';
 import { useStage } from '../stores/stage.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { nextVersion } from '../tokens/nextVersion.js';
+import { useOwnFonts } from './ownFonts.js';
 import { propId } from '../workbench/contract.js';
 
 /** Makes a brand kit of two colours, corners, gaps and letters, seen on the screens while it is chosen. */
@@ -54,11 +65,52 @@ const letters = ref(KEPT);
 const busy = ref(false);
 const failure = ref('');
 
+// ── letters of one's own ──
+const own = useOwnFonts();
+const fontInput = ref<HTMLInputElement | null>(null);
+async function addFonts(): Promise<void> {
+  const el = fontInput.value;
+  const family = await own.add([...(el?.files ?? [])]);
+  if (el) el.value = '';
+  if (family === null) return;
+  if (titles.value === KEPT) titles.value = family;
+  if (letters.value === KEPT) letters.value = family;
+}
+/** Fonts of one's own that this brand takes, and may not be sure to. */
+const doubtful = computed(() =>
+  file.value ? [] : own.doubtful.value.filter(([f]) => f === titles.value || f === letters.value),
+);
+
+// ── or from a file of tokens ──
+const tokenInput = ref<HTMLInputElement | null>(null);
+const file = shallowRef<TokenFile | null>(null);
+const fileName = ref('');
+async function readTokens(): Promise<void> {
+  const chosen = tokenInput.value?.files?.[0];
+  if (tokenInput.value) tokenInput.value.value = '';
+  failure.value = '';
+  if (!chosen) return;
+  const got = chosen.size > MOST_TOKEN_TEXT ? null : readTokenFile(await chosen.text());
+  const refused = got?.problems.find((p) => p.level === 'refused');
+  if (!got || refused) {
+    failure.value = `${chosen.name}: ${refused?.message ?? 'More than 4 MB are no file of tokens.'} Nothing was read.`;
+    return;
+  }
+  file.value = got;
+  fileName.value = chosen.name;
+  name.value ||= chosen.name
+    .replace(/\.[^.]*$/u, '')
+    .replace(/[-_.]+/gu, ' ')
+    .slice(0, 60);
+}
+const changes = computed(() => (kit.value && file.value ? tokenReview(kit.value, file.value) : []));
+
 const bases = computed(() =>
   [...library.kits.values()].map((k) => ({ ref: kitRef(k), name: `${k.name} ${k.version}` })),
 );
 const families = computed(() => [
   { id: KEPT, name: 'as they are' },
+  ...own.families.value.map((f) => ({ id: f, name: `${f}, yours` })),
   ...[...new Set([...library.kits.values()].flatMap((k) => k.fonts.map((f) => f.family)))].map((f) => ({
     id: f,
     name: f,
@@ -102,17 +154,52 @@ const wish = computed<BrandWish>((was) => {
 const kit = computed<Kit | undefined>(() => library.kits.get(base.value));
 /** Files of families that the kit it is based on has not got. */
 const files = computed<readonly FontFile[]>(() => {
-  const own = new Set(kit.value?.fonts.map((f) => f.family));
-  const wanted = new Set([titles.value, letters.value].filter((f) => f !== KEPT && !own.has(f)));
+  const there = new Set(kit.value?.fonts.map((f) => f.family));
+  const wanted = new Set([titles.value, letters.value].filter((f) => f !== KEPT && !there.has(f)));
   const all = [...library.kits.values()].flatMap((k) => k.fonts.filter((f) => wanted.has(f.family)));
+  all.push(
+    ...own.list.value
+      .filter((f) => wanted.has(f.family))
+      .map(({ family, weight, italic, file }) => ({ family, weight, italic, file })),
+  );
   return [...new Map(all.map((f) => [`${f.family} ${f.weight} ${f.italic}`, f])).values()];
 });
-const made = computed(() => (kit.value ? makeBrand(kit.value, wish.value, files.value) : null));
+interface Made {
+  readonly json: Json;
+  readonly ref: KitRef;
+  /** What cannot be read: none of them is changed by itself. */
+  readonly shortfalls: readonly { readonly pair: ColourPair; readonly ratio: number }[];
+}
+const made = computed<Made | null>(() => {
+  const k = kit.value;
+  if (!k) return null;
+  if (!file.value) return makeBrand(k, wish.value, files.value);
+  const families = new Set([...library.kits.values()].flatMap((x) => x.fonts.map((f) => f.family)));
+  const { ref, json } = kitOfTokens(k, file.value, wish.value, families);
+  const { value } = readKit(json, { bases: library.kits });
+  return { ref, json, shortfalls: value ? unreadable(value) : [] };
+});
 const read = computed(() => (made.value ? readKit(made.value.json, { bases: library.kits }).value : null));
 const calm = refDebounced(wish, 250);
 const offer = computed(() =>
-  kit.value && made.value?.shortfalls.length ? nearestAccent(kit.value, calm.value) : null,
+  !file.value && kit.value && made.value?.shortfalls.length ? nearestAccent(kit.value, calm.value) : null,
 );
+/** For the first colour of a file that cannot be read: the nearest that can, for the file's. */
+const instead = computed(() => {
+  const s = made.value?.shortfalls[0];
+  if (!file.value || !s || !read.value) return null;
+  const grounds = made.value?.shortfalls
+    .filter((x) => x.pair.text === s.pair.text)
+    .map((x) => ({ colour: String(tokenValue(read.value as Kit, x.pair.ground)), needs: x.pair.needs }));
+  const colour = nearestReadable(String(tokenValue(read.value, s.pair.text)), grounds ?? []);
+  return colour === null ? null : { path: s.pair.text, colour };
+});
+function takeInstead(): void {
+  const f = file.value;
+  const to = instead.value;
+  const token = to && (f?.tokens[to.path] ?? kit.value?.tokens[to.path]);
+  if (f && to && token) file.value = { ...f, tokens: { ...f.tokens, [to.path]: { ...token, value: to.colour } } };
+}
 /** What cannot be read with this accent, in words. */
 const short = computed(() => {
   const s = made.value?.shortfalls[0];
@@ -145,10 +232,14 @@ const pictures = computed(() => {
   });
 });
 
+const ready = computed(
+  () =>
+    name.value.trim() !== '' && (file.value || bad.value === '') && (doubtful.value.length === 0 || own.vouched.value),
+);
 async function save(): Promise<void> {
   const m = made.value;
   const k = read.value;
-  if (!m || !k || name.value.trim() === '' || bad.value !== '') return;
+  if (!m || !k || !ready.value) return;
   busy.value = true;
   failure.value = '';
   try {
@@ -157,7 +248,14 @@ async function save(): Promise<void> {
       const under = o.basedOn === undefined ? [] : (library.kits.get(o.basedOn)?.fonts ?? []);
       return o.fonts.some((f) => files.value.some((x) => x.file === f.file) && !under.some((u) => u.file === f.file));
     });
-    await api.install(await packKit({ ...k, fonts: files.value }, from.map(kitRef), m.json));
+    await api.install(
+      await packKit(
+        { ...k, fonts: files.value },
+        from.map(kitRef),
+        m.json,
+        own.list.value.filter((f) => files.value.some((x) => x.file === f.file)),
+      ),
+    );
     await library.refresh();
     emit('made', m.ref);
     visible.value = false;
@@ -175,61 +273,106 @@ async function save(): Promise<void> {
       <div class="wishes">
         <label for="brand-name">Name</label>
         <InputText id="brand-name" v-model="name" size="small" autofocus maxlength="60" />
-        <template v-for="c in COLOURS" :key="c.id">
-          <label :for="`brand-${c.id}`" :title="c.does">{{ c.name }}</label>
-          <span class="colour">
-            <input
-              type="color"
-              tabindex="-1"
-              :aria-label="`${c.name}, chosen by eye`"
-              :value="toHex(c.model.value.trim()) ?? '#000000'"
-              @input="c.model.value = ($event.target as HTMLInputElement).value"
-            />
-            <InputText
-              :id="`brand-${c.id}`"
-              size="small"
-              :model-value="c.model.value"
-              :invalid="bad === c.name"
-              @update:model-value="(v) => (c.model.value = v ?? '')"
-            />
+        <template v-if="file">
+          <span>Colours</span>
+          <span class="from">
+            from <strong class="clip">{{ fileName }}</strong>
+            <button type="button" class="quiet-link" @click="file = null">Leave it out</button>
           </span>
         </template>
-        <label for="brand-titles">Titles in</label>
-        <Select
-          v-model="titles"
-          input-id="brand-titles"
-          size="small"
-          :options="families"
-          option-label="name"
-          option-value="id"
+        <input
+          ref="tokenInput"
+          type="file"
+          accept=".json,.css,.tokens"
+          hidden
+          aria-label="A file of tokens for this brand"
+          @change="readTokens"
         />
-        <label for="brand-letters">Text in</label>
-        <Select
-          v-model="letters"
-          input-id="brand-letters"
-          size="small"
-          :options="families"
-          option-label="name"
-          option-value="id"
-        />
-        <label for="brand-corner">Corners</label>
-        <Select
-          v-model="corner"
-          input-id="brand-corner"
-          size="small"
-          :options="CORNERS"
-          option-label="name"
-          option-value="id"
-        />
-        <label for="brand-gaps">Gaps</label>
-        <Select
-          v-model="spacing"
-          input-id="brand-gaps"
-          size="small"
-          :options="GAPS"
-          option-label="name"
-          option-value="id"
-        />
+        <p v-if="file" class="wide note">
+          {{ changes.filter((c) => c.what === 'changed').length }} of the tokens of {{ kit?.name }} said otherwise,
+          {{ changes.filter((c) => c.what === 'new').length }} new; the rest stays as it is there.
+        </p>
+        <template v-else>
+          <template v-for="c in COLOURS" :key="c.id">
+            <label :for="`brand-${c.id}`" :title="c.does">{{ c.name }}</label>
+            <span class="colour">
+              <input
+                type="color"
+                tabindex="-1"
+                :aria-label="`${c.name}, chosen by eye`"
+                :value="toHex(c.model.value.trim()) ?? '#000000'"
+                @input="c.model.value = ($event.target as HTMLInputElement).value"
+              />
+              <InputText
+                :id="`brand-${c.id}`"
+                size="small"
+                :model-value="c.model.value"
+                :invalid="bad === c.name"
+                @update:model-value="(v) => (c.model.value = v ?? '')"
+              />
+            </span>
+          </template>
+          <label for="brand-titles">Titles in</label>
+          <Select
+            v-model="titles"
+            input-id="brand-titles"
+            size="small"
+            :options="families"
+            option-label="name"
+            option-value="id"
+          />
+          <label for="brand-letters">Text in</label>
+          <Select
+            v-model="letters"
+            input-id="brand-letters"
+            size="small"
+            :options="families"
+            option-label="name"
+            option-value="id"
+          />
+          <label for="brand-corner">Corners</label>
+          <Select
+            v-model="corner"
+            input-id="brand-corner"
+            size="small"
+            :options="CORNERS"
+            option-label="name"
+            option-value="id"
+          />
+          <label for="brand-gaps">Gaps</label>
+          <Select
+            v-model="spacing"
+            input-id="brand-gaps"
+            size="small"
+            :options="GAPS"
+            option-label="name"
+            option-value="id"
+          />
+          <span />
+          <span>
+            <button type="button" class="quiet-link" @click="fontInput?.click()">Bring a font of your own</button>
+            <input
+              ref="fontInput"
+              type="file"
+              accept=".ttf,.otf"
+              multiple
+              hidden
+              aria-label="Fonts for this brand"
+              @change="addFonts"
+            />
+          </span>
+          <p v-for="p in own.problems.value" :key="p" class="wide problem" role="alert">{{ p }}</p>
+          <div v-if="doubtful.length > 0" class="wide vouch">
+            <p v-for="[f, licence] in doubtful" :key="f" class="note">
+              {{ f }} {{ licence ? `says: “${licence}”` : 'says nothing of its licence.' }}
+            </p>
+            <label
+              ><input v-model="own.vouched.value" type="checkbox" /> I may use
+              {{ doubtful.length === 1 ? 'it' : 'them' }} and pass {{ doubtful.length === 1 ? 'it' : 'them' }} on with
+              this kit</label
+            >
+          </div>
+        </template>
         <label for="brand-base">Based on</label>
         <Select
           v-model="base"
@@ -239,11 +382,16 @@ async function save(): Promise<void> {
           option-label="name"
           option-value="ref"
         />
-        <p v-if="bad" class="wide problem" role="alert">{{ bad }} is no colour; write one as #7a3e9d.</p>
+        <p v-if="bad && !file" class="wide problem" role="alert">{{ bad }} is no colour; write one as #7a3e9d.</p>
         <p v-else-if="short" class="wide note" role="status">
-          <strong>Your accent stays as it is.</strong> {{ short }}
+          <strong>{{ file ? 'The colours of the file stay as they are.' : 'Your accent stays as it is.' }}</strong>
+          {{ short }}
           <button v-if="offer" type="button" class="quiet-link" @click="accent = offer">
             <i class="dot" :style="{ background: offer }" /> Take {{ offer }}, the nearest that can be read
+          </button>
+          <button v-else-if="instead" type="button" class="quiet-link" @click="takeInstead">
+            <i class="dot" :style="{ background: instead.colour }" /> Take {{ instead.colour }} for {{ instead.path }},
+            the nearest that can be read
           </button>
         </p>
         <p v-else class="wide note" role="status">Everything the kit writes can be read: AA holds in every look.</p>
@@ -266,11 +414,7 @@ async function save(): Promise<void> {
       </div>
       <footer>
         <Button label="Cancel" severity="secondary" outlined type="button" @click="visible = false" />
-        <Button
-          type="submit"
-          :label="busy ? 'Installing …' : 'Make this brand'"
-          :disabled="busy || name.trim() === '' || bad !== ''"
-        />
+        <Button type="submit" :label="busy ? 'Installing …' : 'Make this brand'" :disabled="busy || !ready" />
       </footer>
     </form>
   </AppDialog>
@@ -309,6 +453,28 @@ async function save(): Promise<void> {
   border: 1px solid var(--line-2);
   border-radius: 4px;
   background: none;
+}
+.from {
+  display: flex;
+  gap: 5px;
+  align-items: baseline;
+  min-width: 0;
+  white-space: nowrap;
+}
+.more {
+  display: grid;
+  gap: 4px;
+  justify-items: start;
+}
+.vouch {
+  display: grid;
+  gap: 4px;
+}
+.wide .quiet-link {
+  text-align: left;
+}
+.vouch input {
+  width: auto;
 }
 .dot {
   display: inline-block;

@@ -1,4 +1,14 @@
-import { kitRef, type Kit, type Setting, type StateName, type World, emptyProject } from '../model/index.js';
+import { contrast } from '../colour/index.js';
+import {
+  kitRef,
+  modesOf,
+  tokenValue,
+  type Kit,
+  type Setting,
+  type StateName,
+  type World,
+  emptyProject,
+} from '../model/index.js';
 import { resolveSample, type RNode } from '../resolve/index.js';
 
 /** Two colours of a kit that stand on one another somewhere: tokens by their paths, and the least contrast they need (WCAG 2.2, 1.4.3). */
@@ -68,4 +78,17 @@ function find(kit: Kit): readonly ColourPair[] {
     }
   }
   return [...pairs.values()];
+}
+
+/** Pairs of colours of a kit that cannot be read, in each of its modes: as the kit is by itself, with no mode said. */
+export function unreadable(
+  kit: Kit,
+): readonly { readonly pair: ColourPair; readonly ratio: number; readonly mode: string }[] {
+  return colourPairs(kit).flatMap((pair) =>
+    ['', ...modesOf(kit)].flatMap((mode) => {
+      const [a, b] = [pair.text, pair.ground].map((path) => String(tokenValue(kit, path, mode)));
+      const ratio = contrast(a ?? '', b ?? '') ?? 0;
+      return ratio < pair.needs - 0.005 ? [{ pair, ratio, mode }] : [];
+    }),
+  );
 }
