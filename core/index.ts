@@ -523,4 +523,13 @@ export {
 } from './brand/index.js';
 
 // Sheets of drawings.
-export { readDrawing, readSheetOfDrawings, type Drawing, type DrawingSheet } from './harvest/index.js';
+export {
+  kitOfIcons,
+  readDrawing,
+  readIconSet,
+  readSheetOfDrawings,
+  type Drawing,
+  type DrawingSheet,
+  type IconFile,
+  type IconSet,
+} from './harvest/index.js';

@@ -176,6 +176,46 @@ describe('the book of kits', () => {
     await hand.click('a[href="/kits/harbour-night@1.0.0"]');
     await page.waitForFunction(() => document.querySelector('h1')?.textContent?.includes('Harbour Night') ?? false);
   });
+  it('reads a zip of icons as the icon set of a kit based on this one, and names what it left out', async () => {
+    const { zipSync, strToU8 } = await import('fflate');
+    const icon = (d: string, title = ''): Uint8Array =>
+      strToU8(
+        `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24" fill="none" stroke="currentColor">${title}<path d="${d}"/></svg>`,
+      );
+    const folder = mkdtempSync(join(tmpdir(), 'dekkor-icons-'));
+    const path = join(folder, 'harbour-marks.zip');
+    writeFileSync(
+      path,
+      zipSync({
+        'marks/ship.svg': icon('M2 18h20l-3 4H5z'),
+        'marks/lighthouse.svg': icon('M9 22l1-14h4l1 14z', '<title>Light at sea</title>'),
+        'marks/empty.svg': strToU8('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24"/>'),
+        'marks/readme.txt': strToU8('no icon'),
+      }),
+    );
+    await page.goto(`${desk.house.address}/kits/skerry-line@2.1.0`);
+    await page.waitForSelector('.samples .sample');
+    const input = (await page.waitForSelector(
+      '[aria-label="Icons, or a zip of them"]',
+    )) as ElementHandle<HTMLInputElement>;
+    const bad = join(folder, 'bad.zip');
+    writeFileSync(bad, 'PK no zip');
+    await input.uploadFile(bad);
+    await page.waitForSelector('::-p-text(This zip package cannot be opened; it may be damaged. Nothing was read.)');
+    await input.uploadFile(path);
+    await page.waitForSelector(
+      '::-p-text(2 icons, 1 of them in place of those that Skerry Line has by the same name.)',
+    );
+    expect(await page.$eval('.p-dialog', (e) => e.textContent)).toContain('empty.svg draws nothing');
+    await page.type('[aria-label="Find among the icons"]', 'sea');
+    await page.waitForFunction(() => document.querySelectorAll('.p-dialog .icons li').length === 1);
+    await hand.click('::-p-text(Take 2 icons)');
+    await page.waitForFunction(() => document.querySelector('h1')?.textContent?.includes('harbour marks') ?? false);
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('[aria-label="Icons"] li')].some((e) => e.textContent?.trim() === 'lighthouse'),
+    );
+    expect(desk.wrong).toEqual([]);
+  });
   it('reads a file of tokens with a review, and makes a brand of them', async () => {
     await page.goto(`${desk.house.address}/kits/skerry-line@2.1.0`);
     const give = async (name: string, text: string): Promise<void> => {

@@ -22,6 +22,7 @@ import {
 } from '../../core/index.js';
 import IconGlyph from '../controls/IconGlyph.vue';
 import { plural } from '../counts.js';
+import IconFiles from '../tokens/IconFiles.vue';
 import ManifestFiles from '../tokens/ManifestFiles.vue';
 import TokenFiles from '../tokens/TokenFiles.vue';
 import SampleCard from '../shelf/SampleCard.vue';
@@ -231,7 +232,10 @@ const made = (ref: string): void => void router.push(`${props.base}/${ref}`);
         />
       </div>
     </section>
-    <div class="ways"><TokenFiles :kit="kit" @made="made" /><ManifestFiles :kit="kit" @made="made" /></div>
+    <div class="ways">
+      <TokenFiles :kit="kit" @made="made" /><ManifestFiles :kit="kit" @made="made" />
+      <IconFiles :kit="kit" @made="made" />
+    </div>
     <p v-if="nothing" class="note">Nothing in {{ kit.name }} is called “{{ sought }}”.</p>
 
     <section v-for="f in families" :key="f.family" :aria-label="f.family">

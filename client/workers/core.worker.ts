@@ -10,7 +10,9 @@ import {
   proveFixes,
   rankAlternatives,
   readKit,
+  readIconSet,
   readSheetOfDrawings,
+  unpack,
   recorded,
   resolve,
   unpackKit,
@@ -24,6 +26,8 @@ import {
   type Cause,
   type Fix,
   type Grade,
+  type IconFile,
+  type IconSet,
   type InstanceNode,
   type Kit,
   type KitRef,
@@ -307,6 +311,20 @@ const service = {
       return review;
     };
     return proveFixes({ world: there, sheet, after, fonts, seenIn, reviewOf }, cause);
+  },
+  /** A set of icons, from files and from zips of them; or the sentence that says why there is none. */
+  icons(files: readonly IconFile[], zips: readonly Uint8Array[]): IconSet | { readonly problem: string } {
+    try {
+      const inside = zips.flatMap((zip) =>
+        Object.entries(unpack(zip, /\.svg$/iu)).map(([path, bytes]): IconFile => ({
+          path,
+          text: new TextDecoder().decode(bytes),
+        })),
+      );
+      return readIconSet([...files, ...inside]);
+    } catch (error) {
+      return { problem: error instanceof PackageProblem ? error.message : 'They cannot be read.' };
+    }
   },
   /** A sheet of drawings as loose parts, in the text styles of a kit; or the sentence that says why it is none. */
   sheet(source: string, kit: KitRef, prefix: string): DrawingSheet | { readonly problem: string } {

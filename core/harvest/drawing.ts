@@ -45,6 +45,8 @@ export interface Paint {
 export interface Drawing {
   readonly width: number;
   readonly height: number;
+  /** As it is said, however small: px. */
+  readonly size: { readonly width: number; readonly height: number };
   readonly shapes: readonly Shape[];
   /** What was left out, and how often. */
   readonly left: ReadonlyMap<string, number>;
@@ -119,7 +121,8 @@ export function readDrawing(source: string): Drawing {
   let count = 0;
   const start: State = {
     matrix: [scale, 0, 0, scale, -vx * scale, -vy * scale],
-    style: { fill: '#000000', stroke: 'none' },
+    // What the sheet says of all that is in it; its own opacity is nobody's.
+    style: { ...styled(root, { fill: '#000000', stroke: 'none' }, classes), opacity: '1' },
     depth: 0,
     using: new Set(),
   };
@@ -197,6 +200,7 @@ export function readDrawing(source: string): Drawing {
   return {
     width: Math.min(10_000, Math.max(40, Math.round(width))),
     height: Math.min(FARTHEST, Math.max(40, Math.round(height))),
+    size: { width, height },
     shapes: top,
     left,
   };
