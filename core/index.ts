@@ -220,6 +220,7 @@ export {
   planRebrand,
   planSheet,
   sheetKey,
+  stampChoices,
   wearsAfter,
   wornKit,
   reviewRebrand,

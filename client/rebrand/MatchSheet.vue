@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core';
+import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, nextTick, ref } from 'vue';
 import {
@@ -8,6 +10,7 @@ import {
   readSheet,
   shownComponent,
   writeSheet,
+  type ComponentPair,
   type ComponentRef,
   type Kit,
   type MatchSheet,
@@ -98,6 +101,14 @@ const rows = computed(() => {
     .filter((r) => r.uses > 0)
     .sort((x, y) => x.pair.confidence - y.pair.confidence || y.uses - x.uses);
 });
+const author = useLocalStorage('dekkor-author', '');
+/** Why they are a pair; of what was chosen by hand: by whom and when. */
+function whyOf(p: ComponentPair): string {
+  if (!p.chosen || !p.at) return p.why;
+  const day = new Date(`${p.at}T00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+  const who = !p.by ? 'by hand' : p.by === author.value.trim() ? 'by you' : `by ${p.by}`;
+  return `${p.to === null ? 'left as it is' : 'chosen'} ${who}, ${day}`;
+}
 const matched = computed(() => rows.value.filter((r) => r.b).length);
 const choices = computed(() => [
   { ref: '', name: 'None; leave as it is' },
@@ -162,7 +173,7 @@ const samples = useSlices<ComponentRef, Fitted>(
             @update:model-value="(v: string) => emit('choose', r.pair.from, v)"
           />
           <span class="note why">
-            <span>{{ r.pair.why }}</span>
+            <span>{{ whyOf(r.pair) }}</span>
             <button
               v-if="r.a && r.b"
               class="quiet-link"
@@ -187,6 +198,15 @@ const samples = useSlices<ComponentRef, Fitted>(
     <p v-if="sheet && rows.length > 0" class="file">
       <button class="quiet-link" @click="save">Save the sheet</button>
       <button class="quiet-link" @click="file?.click()">Read a sheet</button>
+      <InputText
+        v-model="author"
+        size="small"
+        class="who"
+        maxlength="80"
+        placeholder="Your name"
+        title="What you choose is kept with it"
+        aria-label="Your name, kept with what you choose"
+      />
       <input ref="file" type="file" accept=".json" hidden aria-label="A match sheet" @change="read" />
     </p>
     <p v-if="failure" class="note empty" role="alert">{{ failure }}</p>
@@ -196,6 +216,10 @@ const samples = useSlices<ComponentRef, Fitted>(
 </template>
 
 <style scoped>
+.who {
+  flex: 1;
+  min-width: 0;
+}
 .sheet {
   border-right: 1px solid var(--line);
 }

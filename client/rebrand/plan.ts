@@ -1,3 +1,4 @@
+import { useLocalStorage } from '@vueuse/core';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import {
   applyEdit,
@@ -5,6 +6,7 @@ import {
   chooseOption,
   choosePair,
   countUses,
+  stampChoices,
   sumReviews,
   wearsOf,
   type Fix,
@@ -72,6 +74,12 @@ export function useRebrandPlan(
   const after = shallowRef<ReadonlyMap<readonly Wear[], readonly Wear[]>>(new Map());
   const sheet = computed(() => edited.value ?? planned.value);
   const failure = ref('');
+  const author = useLocalStorage('dekkor-author', '');
+  /** Something was chosen by hand: kept with who and when. */
+  function correct(next: MatchSheet): void {
+    const was = sheet.value;
+    edited.value = was ? stampChoices(next, was, author.value, new Date().toISOString().slice(0, 10)) : next;
+  }
 
   let asked = 0;
   watch(
@@ -140,8 +148,8 @@ export function useRebrandPlan(
   });
   function take(fix: Fix): void {
     const { pair, option } = fix;
-    if (pair && stage.world && sheet.value) edited.value = choosePair(stage.world, sheet.value, pair.from, pair.to);
-    if (option && sheet.value) edited.value = chooseOption(sheet.value, option);
+    if (pair && stage.world && sheet.value) correct(choosePair(stage.world, sheet.value, pair.from, pair.to));
+    if (option && sheet.value) correct(chooseOption(sheet.value, option));
     taken.value = [...taken.value.filter((f) => f.cause !== fix.cause), fix];
   }
   /** Takes one back; what it paired otherwise is paired as it was planned. */
@@ -245,6 +253,7 @@ export function useRebrandPlan(
   return {
     sheet,
     edited,
+    correct,
     failure,
     after,
     wearsAfterOf,

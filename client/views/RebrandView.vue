@@ -157,6 +157,7 @@ const n = computed(() => screens.value.length);
 const {
   sheet,
   edited,
+  correct,
   failure,
   after,
   wearsAfterOf,
@@ -178,14 +179,14 @@ const {
 } = useRebrandPlan(from, to, scope, seenIn);
 function choose(component: ComponentRef, target: string): void {
   if (stage.world && sheet.value)
-    edited.value = choosePair(stage.world, sheet.value, component, target === '' ? null : target);
+    correct(choosePair(stage.world, sheet.value, component, target === '' ? null : target));
 }
 type At<F extends (...all: never[]) => unknown> = Parameters<F>;
 function chooseOne(at: At<typeof chooseProp>[2]): void {
-  if (stage.world && sheet.value) edited.value = chooseProp(stage.world, sheet.value, at);
+  if (stage.world && sheet.value) correct(chooseProp(stage.world, sheet.value, at));
 }
 function chooseOther(at: At<typeof chooseOption>[1]): void {
-  if (sheet.value) edited.value = chooseOption(sheet.value, at);
+  if (sheet.value) correct(chooseOption(sheet.value, at));
 }
 /** A thing on a screen, before or after: what stands for it is shown in the sheet, to be chosen otherwise. */
 const matching = ref<InstanceType<typeof MatchSheet> | null>(null);

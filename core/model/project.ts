@@ -43,6 +43,9 @@ export interface ComponentPair {
   readonly why: string;
   /** Chosen by the designer, so that planning again leaves it alone. */
   readonly chosen?: boolean;
+  /** By whom and when, where that is known: a name, and a date as `2027-06-14`. */
+  readonly by?: string;
+  readonly at?: string;
   readonly props: Readonly<Record<PropId, PropPair>>;
   readonly slots: Readonly<Record<SlotId, SlotId | null>>;
   readonly parts: Readonly<Record<NodeId, NodeId | null>>;

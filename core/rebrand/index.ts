@@ -9,6 +9,7 @@ export {
   planRebrand,
   planSheet,
   sheetKey,
+  stampChoices,
   wearsAfter,
   wornKit,
   type RebrandPlan,

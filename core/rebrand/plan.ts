@@ -157,6 +157,17 @@ export function chooseProp(
   return { ...sheet, pairs: { ...sheet.pairs, [at.from]: { ...pair, props, chosen: true } } };
 }
 
+/** What a sheet has that was chosen since another was: told by whom, and when (a date as `2027-06-14`). */
+export function stampChoices(sheet: MatchSheet, before: MatchSheet, by: string, at: string): MatchSheet {
+  const fresh = Object.entries(sheet.pairs).filter(([ref, p]) => p.chosen && before.pairs[ref] !== p);
+  if (fresh.length === 0) return sheet;
+  const told = fresh.map(([ref, p]) => [
+    ref,
+    { ...p, ...(by.trim() === '' ? {} : { by: by.trim().slice(0, 80) }), at },
+  ]);
+  return { ...sheet, pairs: { ...sheet.pairs, ...(Object.fromEntries(told) as MatchSheet['pairs']) } };
+}
+
 /** An option that is to show as another, picked by hand. */
 export function chooseOption(
   sheet: MatchSheet,
@@ -235,6 +246,10 @@ function matchKits(
   };
 }
 
+const saidOf = ({ by, at }: ComponentPair): Pick<ComponentPair, 'by' | 'at'> => ({
+  ...(by === undefined ? {} : { by }),
+  ...(at === undefined ? {} : { at }),
+});
 /** Two sheets one after the other: the components the designer saw paired stay paired; their contracts are matched afresh. */
 function compose(world: World, first: MatchSheet, second: MatchSheet): MatchSheet {
   const pairs: Record<ComponentRef, ComponentPair> = {};
@@ -248,7 +263,7 @@ function compose(world: World, first: MatchSheet, second: MatchSheet): MatchShee
             ...matched(world, ref, a, two.to, b),
             confidence: Math.min(one.confidence, two.confidence),
             why: two.why,
-            ...(one.chosen || two.chosen ? { chosen: true } : {}),
+            ...(one.chosen || two.chosen ? { chosen: true, ...saidOf(two.chosen ? two : one) } : {}),
           }
         : noCounterpart(ref);
   }

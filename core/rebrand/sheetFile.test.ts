@@ -7,6 +7,7 @@ import {
   emptyProject,
   planRebrand,
   readSheet,
+  stampChoices,
   writeSheet,
   type Json,
   type World,
@@ -54,6 +55,19 @@ describe('a match sheet as a file', () => {
     expect(got.sheet?.pairs[from]?.props['size']?.options).toMatchObject({ little: 'tall' });
     // What cannot show there leaves the sheet as it is.
     expect(chooseProp(world, sheet, { from, prop: 'label', to: 'tone' })).toBe(sheet);
+  });
+  it('says who chose what, and when: only of what was chosen since', () => {
+    const first = stampChoices(corrected, sheet, 'Asta', '2027-06-14');
+    const later = stampChoices(choosePair(world, first, `${PLYWOOD}/badge`, null), first, ' ', '2027-06-20');
+    expect(later.pairs[`${PLYWOOD}/card`]).toMatchObject({ by: 'Asta', at: '2027-06-14' });
+    expect(later.pairs[`${PLYWOOD}/badge`]).toMatchObject({ at: '2027-06-20' });
+    expect(later.pairs[`${PLYWOOD}/badge`]).not.toHaveProperty('by');
+    expect(later.pairs[`${PLYWOOD}/button`]).toBe(sheet.pairs[`${PLYWOOD}/button`]);
+    const got = readSheet(world, JSON.parse(JSON.stringify(writeSheet(later))), sheet);
+    expect(got.sheet).toEqual(later);
+    // The other way round it is as much theirs.
+    const back = readSheet(world, writeSheet(later), planRebrand(world, SKERRY, PLYWOOD).sheet);
+    expect(back.sheet?.pairs[`${SKERRY}/message`]).toMatchObject({ by: 'Asta', at: '2027-06-14' });
   });
   it('keeps what was looked at and left as it is', () => {
     const left = { ...sheet, accepted: ['grew|x'] };

@@ -30,7 +30,9 @@ export function writeSheet(sheet: MatchSheet): Json {
       to: p.to === null ? null : idOf(p.to),
       confidence: Math.round(p.confidence * 100) / 100,
       why: p.why,
-      ...(p.chosen ? { chosen: true, ...chosenProps(p) } : {}),
+      ...(p.chosen
+        ? { chosen: true, ...(p.by ? { by: p.by } : {}), ...(p.at ? { at: p.at } : {}), ...chosenProps(p) }
+        : {}),
     })),
     ...(sheet.accepted && sheet.accepted.length > 0 ? { accepted: [...sheet.accepted] } : {}),
   };
@@ -149,6 +151,20 @@ export function readSheet(world: World, json: unknown, onto: MatchSheet): ReadSh
     }
     told.add(own);
     sheet = choosePair(world, sheet, own, other);
+    const made = sheet.pairs[own];
+    const [by, at] = [p['by'], p['at']];
+    if (made)
+      sheet = {
+        ...sheet,
+        pairs: {
+          ...sheet.pairs,
+          [own]: {
+            ...made,
+            ...(typeof by === 'string' && by !== '' ? { by: by.slice(0, 80) } : {}),
+            ...(typeof at === 'string' && /^\d{4}-\d\d-\d\d$/u.test(at) ? { at } : {}),
+          },
+        },
+      };
     if (same && isObject(p['props'])) sheet = withProps(world, sheet, own, p['props'], tell);
     taken++;
   }

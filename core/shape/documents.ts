@@ -55,7 +55,7 @@ const pair: Check = group(
     slots: mapping,
     parts: mapping,
   },
-  { chosen: flag },
+  { chosen: flag, by: text(80), at: text(40) },
 );
 export const sheet: Check = group(
   {
