@@ -42,6 +42,7 @@ const doc = useDocument();
 const library = useLibrary();
 const stage = useStage();
 const router = useRouter();
+const route = useRoute();
 const updates = useUpdates();
 const widths = useWidths();
 const PICKED = 'picked';
@@ -85,8 +86,10 @@ const from = computed(() => {
   const p = doc.shown;
   return p ? (wornKit(p, scope.value ? p.screens.find((s) => scope.value?.has(s.id)) : undefined) ?? '') : '';
 });
+/** What the address asks for is there to be put on, if it is not offered otherwise: an older version, say. */
+const wantedKit = computed(() => library.kits.get(String(route.query['to'] ?? '')));
 const kits = computed(() =>
-  [...updates.newer, ...updates.offered]
+  [...new Set([...updates.newer, ...updates.offered, ...(wantedKit.value ? [wantedKit.value] : [])])]
     .filter((k) => kitRef(k) !== from.value)
     .map((k) => ({ ref: kitRef(k), name: `${k.name} ${k.version}` })),
 );
@@ -104,7 +107,6 @@ watch(
   { immediate: true },
 );
 /** What the address asks for, as the offer of an update does. */
-const route = useRoute();
 let asked: unknown;
 watch(
   [() => route.query['to'], kits],

@@ -11,7 +11,7 @@ import {
   type TreeRef,
 } from '../edit/index.js';
 import { carryInstance } from '../carry/index.js';
-import { recorded } from '../base/index.js';
+import { Memory, recorded } from '../base/index.js';
 import { layout, type Box } from '../layout/index.js';
 import { matched } from '../match/index.js';
 import {
@@ -24,6 +24,7 @@ import {
   settingKey,
   shownComponent,
   splitRef,
+  subtree,
   tokenValue,
   wearsOf,
   type ComponentRef,
@@ -31,6 +32,7 @@ import {
   type Json,
   type Kit,
   type MatchSheet,
+  type Node,
   type NodeId,
   type Screen,
   type Setting,
@@ -436,9 +438,9 @@ export function proveFixes(trial: Trial, cause: Cause): readonly Fix[] {
   const proven: Fix[] = [];
   for (const c of candidates(world, screens, cause, sheet, after)) {
     const got = c.pair
-      ? trySheet(trial, choosePair(world, sheet, c.pair.from, c.pair.to), c.pair.from, wanted)
+      ? trySheet(trial, choosePair(world, sheet, c.pair.from, c.pair.to), c.pair.from, wanted, cause.places[0])
       : c.option
-        ? trySheet(trial, chooseOption(sheet, c.option), c.option.from, wanted)
+        ? trySheet(trial, chooseOption(sheet, c.option), c.option.from, wanted, cause.places[0])
         : c.edit
           ? tryEdit(trial, cause, c.edit, screens, wanted)
           : tryScreens(trial, cause, c, screens, wanted);
@@ -470,18 +472,58 @@ function judge(was: ScreenReview, now: ScreenReview, wanted: ReadonlySet<string>
   for (const id of there) if (!before.has(id)) fresh++;
   return { mends, fresh };
 }
+const lone = new Memory<Screen>(24);
+/** A screen with nothing on its ground but what a thing stands in: where that lays things out in a column, it stands there as before. */
+function alone(of: Screen | undefined, node: NodeId): { readonly of: Screen; readonly screen: Screen } | null {
+  const root = of?.nodes[of.root];
+  if (!of || root?.type !== 'box' || (root.attrs.flow ?? 'column') !== 'column' || root.children.length < 4)
+    return null;
+  const places = placesOf(of.nodes);
+  let top: NodeId | undefined = node;
+  while (top !== undefined && places.get(top)?.parent !== of.root) top = places.get(top)?.parent;
+  if (top === undefined || of.nodes[top]?.attrs.over !== undefined) return null;
+  const child = top;
+  const screen = lone.of(of, [child], () => {
+    const nodes: Record<NodeId, Node> = { [of.root]: { ...root, children: [child] } };
+    for (const id of subtree(of.nodes, child)) {
+      const n = of.nodes[id];
+      if (n) nodes[id] = n;
+    }
+    return { ...of, nodes };
+  });
+  return { of, screen };
+}
 /** Another sheet, in which one component is shown otherwise. */
 function trySheet(
-  { world, fonts, seenIn, reviewOf }: Trial,
+  { world, after, fonts, seenIn, reviewOf }: Trial,
   other: MatchSheet,
   from: ComponentRef,
   wanted: ReadonlySet<string>,
+  first: Finding | undefined,
 ): Tried {
   let [mends, fresh] = [0, 0];
+  const worn = new Map<readonly Wear[], readonly Wear[]>();
+  const wearing = (s: Screen): readonly Wear[] => {
+    const now = wearsOf(world.project, s);
+    const known = worn.get(now) ?? wearsAfter(world, now, other);
+    worn.set(now, known);
+    return known;
+  };
+  // Tried on one of its places alone first: most ways end there, at a part of the cost.
+  const place =
+    first &&
+    alone(
+      world.project.screens.find((s) => s.id === first.screen),
+      first.node,
+    );
+  if (place) {
+    const was = reviewScreen(world, place.screen, after(place.of), fonts, seenIn);
+    const got = judge(was, reviewScreen(world, place.screen, wearing(place.of), fonts, seenIn), wanted);
+    if (got.mends === 0 || got.fresh > 0) return { steps: [], mends: 0, fresh: got.fresh };
+  }
   for (const s of world.project.screens) {
     if (!showsOn(world, s, from)) continue;
-    const wears = wearsAfter(world, wearsOf(world.project, s), other);
-    const got = judge(reviewOf(s), reviewScreen(world, s, wears, fonts, seenIn), wanted);
+    const got = judge(reviewOf(s), reviewScreen(world, s, wearing(s), fonts, seenIn), wanted);
     mends += got.mends;
     fresh += got.fresh;
     if (fresh > 0) break;
