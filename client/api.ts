@@ -75,6 +75,8 @@ export interface KitInfo {
   readonly basedOn: string | null;
   readonly problems: readonly Problem[];
   readonly shipped: boolean;
+  /** It is kept for projects that have it, and offered to no other. */
+  readonly hidden: boolean;
 }
 /** A kit that is installed and cannot be read. */
 export interface BrokenKit {
@@ -155,6 +157,7 @@ export const api = {
   kits: () => call<{ kits: KitInfo[]; broken: BrokenKit[] }>('GET', '/kits').then((r) => r.kits),
   allKits: () => call<{ kits: KitInfo[]; broken: BrokenKit[] }>('GET', '/kits'),
   removeKit: (ref: string) => call('DELETE', `/kits/${encodeURIComponent(ref)}`),
+  hideKit: (ref: string, hidden: boolean) => call('PATCH', `/kits/${encodeURIComponent(ref)}`, { hidden }),
   rescue: (id: string) => call<Stand>('POST', `/projects/${encodeURIComponent(id)}/rescue`, {}),
   kit: (ref: string) => call<unknown>('GET', `/kits/${encodeURIComponent(ref)}/kit.json`),
   /** Where a kit shows on the screens of all projects: counts of its components, or one entry of it screen by screen. */

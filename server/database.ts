@@ -57,6 +57,8 @@ export interface Database {
   readonly snapshots: Table<SnapshotRow>;
   readonly kits: Table<KitRow>;
   readonly kitFiles: Table<KitFileRow>;
+  /** Kits that are kept for those who have them, and offered to nobody. */
+  readonly hiddenKits: Table<{ ref: string }>;
   readonly assets: Table<AssetRow>;
   /** True while a schema as this version expects it is there. */
   migrate(): Promise<void>;
@@ -106,6 +108,7 @@ export function openDatabase(url: string): Database {
     name: { type: text, primaryKey: true },
     bytes: { type: DataTypes.BLOB, allowNull: false },
   });
+  const hiddenKits: Table<{ ref: string }> = sequelize.define('hidden_kits', { ref: { type: text, primaryKey: true } });
   const assets: Table<AssetRow> = sequelize.define('assets', {
     id: { type: text, primaryKey: true },
     name: { type: text, allowNull: false },
@@ -122,6 +125,7 @@ export function openDatabase(url: string): Database {
     snapshots,
     kits,
     kitFiles,
+    hiddenKits,
     assets,
     migrate: () => migrate(sequelize),
     close: () => sequelize.close(),

@@ -72,6 +72,7 @@ export const REFUSALS: Readonly<Record<string, string>> = {
   'screen.exists': 'The screen is there already.',
   'screen.self': 'A screen cannot stand behind itself.',
   'flow.gone': 'The flow is gone.',
+  'situation.gone': 'The situation is gone.',
   'flow.in-use': 'The flow still has screens.',
   'content.gone': 'The content set, row or column is gone.',
   'original.gone': 'The component is gone.',

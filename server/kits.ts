@@ -36,6 +36,8 @@ export class Kits {
   readonly fonts = new Fonts();
   private readonly fallbackFiles = new Map<string, string>();
 
+  /** Kits that are offered to nobody who does not have them. */
+  readonly hidden = new Set<KitRef>();
   /** Kits that could not be read at the start, and why. */
   readonly broken: BrokenKit[] = [];
   /** Kits that are being installed, so that the same one is installed once however often it comes at the same time. */
@@ -80,6 +82,7 @@ export class Kits {
       const names = (await this.db.kitFiles.findAll({ where: { ref }, attributes: ['name'] })).map((f) => f.get().name);
       await this.tryAdd(ref, () => this.add(json, names, this.stored(ref), false));
     }
+    for (const row of await this.db.hiddenKits.findAll()) this.hidden.add(row.get().ref);
   }
   /** One kit that cannot be read is told of, and keeps none of the others. */
   private async tryAdd(what: string, add: () => Promise<unknown>): Promise<void> {
@@ -246,6 +249,15 @@ export class Kits {
     });
   }
 
+  /** Hides a kit, or shows it again: projects that have it stay as they are, nobody else is offered it. */
+  async hide(ref: KitRef, hidden: boolean): Promise<void> {
+    if (!this.installed.has(ref)) throw notFound('kit', ref);
+    if (hidden) await this.db.hiddenKits.upsert({ ref });
+    else await this.db.hiddenKits.destroy({ where: { ref } });
+    if (hidden) this.hidden.add(ref);
+    else this.hidden.delete(ref);
+  }
+
   /** Takes a kit out that nobody needs. `usedBy`: names of projects that do. */
   async remove(ref: KitRef, usedBy: readonly string[]): Promise<void> {
     const found = this.installed.get(ref);
@@ -260,6 +272,8 @@ export class Kits {
         ref,
       );
     const gone = await this.db.kits.destroy({ where: { ref } });
+    await this.db.hiddenKits.destroy({ where: { ref } });
+    this.hidden.delete(ref);
     const broken = this.broken.findIndex((k) => k.ref === ref);
     if (broken >= 0) this.broken.splice(broken, 1);
     this.installed.delete(ref);

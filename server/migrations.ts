@@ -158,4 +158,12 @@ const MIGRATIONS: readonly Migration[] = [
         );
     },
   },
+  {
+    name: '006-hidden-kits',
+    up: async (s, transaction) => {
+      await s
+        .getQueryInterface()
+        .createTable('hidden_kits', { ref: { type: text, primaryKey: true } }, { transaction });
+    },
+  },
 ];

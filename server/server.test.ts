@@ -259,6 +259,14 @@ describe('kits', () => {
     expect(made.status).toBe(201);
     const used = await call('DELETE', '/kits/birch@1.0.0');
     expect([used.status, used.body.detail]).toEqual([409, expect.stringContaining('is needed by In birch')]);
+    // It can be hidden: it is offered no more, what has it stays as it is.
+    expect((await call('PATCH', '/kits/birch@1.0.0', { hidden: 'yes' })).status).toBe(400);
+    expect((await call('PATCH', '/kits/none@1.0.0', { hidden: true })).status).toBe(404);
+    expect((await call('PATCH', '/kits/birch@1.0.0', { hidden: true })).status).toBe(200);
+    const told = (await call('GET', '/kits')).body as unknown as { kits: { ref: string; hidden: boolean }[] };
+    expect(told.kits.filter((k) => k.hidden).map((k) => k.ref)).toEqual(['birch@1.0.0']);
+    expect((await call('GET', '/kits/birch@1.0.0/kit.json')).status).toBe(200);
+    expect((await call('PATCH', '/kits/birch@1.0.0', { hidden: false })).status).toBe(200);
     expect((await call('DELETE', '/kits/plywood@1.0.0')).body.detail).toContain('came with Dekkor');
     await install(await own('cedar'));
     expect((await call('DELETE', '/kits/cedar@1.0.0')).status).toBe(200);

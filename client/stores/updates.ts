@@ -21,10 +21,17 @@ export const useUpdates = defineStore('updates', () => {
     const all = [project.wears, ...(doc.shown?.screens ?? []).map((s) => wearsOf(project, s))];
     return new Set([...new Set(all)].map((w) => shownKit(w, first)));
   });
-  const offered = computed<readonly Kit[]>(() => kitsToOffer(library.kits, inUse.value));
+  /** Kits that nobody hid, and those in use. */
+  const open = computed(() => {
+    const hidden = new Set(library.infos.filter((i) => i.hidden).map((i) => i.ref));
+    return hidden.size === 0
+      ? library.kits
+      : new Map([...library.kits].filter(([ref]) => !hidden.has(ref) || inUse.value.has(ref)));
+  });
+  const offered = computed<readonly Kit[]>(() => kitsToOffer(open.value, inUse.value));
   /** Newer versions of what is in use. */
   const newer = computed<readonly Kit[]>(() => [
-    ...new Set([...inUse.value].flatMap((ref) => updateOf(library.kits, ref) ?? [])),
+    ...new Set([...inUse.value].flatMap((ref) => updateOf(open.value, ref) ?? [])),
   ]);
   const keyOf = (kit: Kit): string => `${doc.id}|${kitRef(kit)}`;
   /** The one to tell of. */

@@ -6,7 +6,7 @@ import { useConfirm } from 'primevue/useconfirm';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { compareVersions } from '../../core/index.js';
-import { api, type BrokenKit, type KitInfo, type Listed } from '../api.js';
+import { api, ServerProblem, type BrokenKit, type KitInfo, type Listed } from '../api.js';
 import { useLibrary } from '../stores/library.js';
 import KitCard from '../home/KitCard.vue';
 import { pageStands } from '../workers/client.js';
@@ -86,9 +86,30 @@ function takeOut(of: KitInfo): void {
     message: 'It can be installed again from its package.',
     acceptLabel: 'Take out',
     rejectLabel: 'Keep',
-    accept: () => void attempt(() => api.removeKit(of.ref)),
+    accept: () => void takeOutOrHide(of),
   });
 }
+/** What something needs is not taken out; it can be hidden. */
+async function takeOutOrHide(of: KitInfo): Promise<void> {
+  try {
+    await api.removeKit(of.ref);
+    await load();
+  } catch (error) {
+    if (!(error instanceof ServerProblem) || error.code !== 'kit.used') {
+      failure.value = error instanceof Error ? error.message : String(error);
+      return;
+    }
+    confirm.require({
+      header: `Hide ${of.name} ${of.version} instead?`,
+      message: `${error.message} Hidden, it is offered no more; what has it stays as it is.`,
+      acceptLabel: 'Hide it',
+      rejectLabel: 'Keep',
+      accept: () => void attempt(() => api.hideKit(of.ref, true)),
+    });
+  }
+}
+const seen = computed(() => kits.value.filter((k) => !k.hidden));
+const hidden = computed(() => kits.value.filter((k) => k.hidden));
 /** A kit as a file that others can install. */
 async function savePackage(of: KitInfo): Promise<void> {
   await attempt(async () => {
@@ -107,7 +128,7 @@ async function rescue(p: Listed): Promise<void> {
 }
 /** Kits to begin with: of each the newest version. */
 const newest = computed(() =>
-  kits.value.filter((k) => !kits.value.some((o) => idOf(o) === idOf(k) && compareVersions(o.version, k.version) > 0)),
+  seen.value.filter((k) => !seen.value.some((o) => idOf(o) === idOf(k) && compareVersions(o.version, k.version) > 0)),
 );
 const idOf = (k: KitInfo): string => k.ref.split('@')[0] ?? k.ref;
 </script>
@@ -155,11 +176,26 @@ const idOf = (k: KitInfo): string => k.ref.split('@')[0] ?? k.ref;
           <Button label="Install kits" severity="secondary" outlined @click="((files = []), (installing = true))" />
         </div>
         <ul class="cards">
-          <KitCard v-for="k in kits" :key="k.ref" :kit="k" @remove="takeOut(k)" @save="savePackage(k)" />
+          <KitCard v-for="k in seen" :key="k.ref" :kit="k" @remove="takeOut(k)" @save="savePackage(k)" />
           <li v-for="k in broken" :key="k.ref" class="home-card broken">
             <strong>{{ k.ref }}</strong><span class="note">{{ k.problem }}</span>
           </li>
         </ul>
+        <template v-if="hidden.length > 0"
+          ><h2>Hidden kits</h2>
+          <ul class="away">
+            <li v-for="k in hidden" :key="k.ref">
+              {{ k.name }} {{ k.version }}
+              <button
+                class="quiet-link"
+                :aria-label="`Show ${k.name} again`"
+                @click="attempt(() => api.hideKit(k.ref, false))"
+              >
+                Show again
+              </button>
+            </li>
+          </ul></template
+        >
       </section>
     </main>
     <InstallDialog v-if="installing" v-model:visible="installing" :files="files" @installed="load" />

@@ -1,4 +1,5 @@
 import type { FastifyInstance } from 'fastify';
+import * as yup from 'yup';
 import {
   countUses,
   entryOn,
@@ -15,6 +16,7 @@ import type { Live } from '../live.js';
 import type { Projects } from '../projects.js';
 import type { Rescue } from '../rescue.js';
 
+const hiding = yup.object({ hidden: yup.boolean().required() });
 const ENTRIES: readonly EntryKind[] = ['component', 'token', 'style', 'icon', 'template'];
 
 /** Installed kits, their files, and the fonts that stand in for missing characters. */
@@ -39,9 +41,16 @@ export async function kitRoutes(
       basedOn: kit.basedOn ?? null,
       problems,
       shipped,
+      hidden: kits.hidden.has(kitRef(kit)),
     })),
     broken: kits.broken,
   }));
+  server.patch<{ Params: { ref: string } }>('/kits/:ref', async (request) => {
+    const { hidden } = await hiding.validate(request.body, { strict: true });
+    await kits.hide(request.params.ref, hidden);
+    live.tellKits();
+    return { ok: true };
+  });
   server.delete<{ Params: { ref: string } }>('/kits/:ref', async (request) => {
     const { ref } = request.params;
     await kits.remove(ref, await rescue.using(ref));
