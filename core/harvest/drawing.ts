@@ -122,7 +122,7 @@ export function readDrawing(source: string): Drawing {
   const start: State = {
     matrix: [scale, 0, 0, scale, -vx * scale, -vy * scale],
     // What the sheet says of all that is in it; its own opacity is nobody's.
-    style: { ...styled(root, { fill: '#000000', stroke: 'none' }, classes), opacity: '1' },
+    style: inheritedOf(styled(root, BLANK, classes)),
     depth: 0,
     using: new Set(),
   };
@@ -142,7 +142,7 @@ export function readDrawing(source: string): Drawing {
         `It draws more than ${MOST_SHAPES.toLocaleString('en-GB')} things: that is more than a sheet.`,
       );
     const style = styled(e, state.style, classes);
-    if (style['display'] === 'none' || style['visibility'] === 'hidden') return [];
+    if (style.display === 'none' || style.visibility === 'hidden') return [];
     const matrix = e.at['transform'] === undefined ? state.matrix : times(state.matrix, transform(e.at['transform']));
     const inner: State = { matrix, style, depth: state.depth + 1, using: state.using };
     switch (e.name) {
@@ -152,12 +152,12 @@ export function readDrawing(source: string): Drawing {
       case 'switch': {
         const at =
           e.name === 'svg' && state.depth > 0 ? times(matrix, [1, 0, 0, 1, num(e.at['x']), num(e.at['y'])]) : matrix;
-        const inside = e.inside.flatMap((c) =>
-          typeof c === 'string' ? [] : walk(c, { ...inner, matrix: at, style: { ...style, opacity: '1' } }),
-        );
+        const down: State = { matrix: at, style: inheritedOf(style), depth: inner.depth, using: state.using };
+        const inside: Shape[] = [];
+        for (const c of e.inside) if (typeof c !== 'string') for (const shape of walk(c, down)) inside.push(shape);
         return inside.length === 0
           ? []
-          : [{ kind: 'group', name: nameOf(e), inside: faded(inside, num(style['opacity'], 1)) }];
+          : [{ kind: 'group', name: nameOf(e), inside: faded(inside, num(style.opacity, 1)) }];
       }
       case 'use': {
         const id = /^#(.+)$/u.exec(e.at['href'] ?? e.at['xlink:href'] ?? '')?.[1];
@@ -173,7 +173,7 @@ export function readDrawing(source: string): Drawing {
         const at = times(matrix, [1, 0, 0, 1, num(e.at['x']), num(e.at['y'])]);
         const using = new Set(state.using).add(id);
         const shown: Element = of.name === 'symbol' ? { ...of, name: 'g' } : of;
-        return walk(shown, { matrix: at, style, depth: state.depth + 1, using });
+        return walk(shown, { matrix: at, style: inheritedOf(style), depth: state.depth + 1, using });
       }
       case 'text':
         return texts(e, inner, classes);
@@ -245,7 +245,7 @@ function parse(source: string): Element {
 type Matrix = readonly [number, number, number, number, number, number];
 interface State {
   readonly matrix: Matrix;
-  readonly style: Readonly<Record<string, string>>;
+  readonly style: Style;
   readonly depth: number;
   readonly using: ReadonlySet<string>;
 }
@@ -323,42 +323,33 @@ const declarations = (text: string): Record<string, string> =>
       return at > 0 && KNOWN.has(name) ? [[name, d.slice(at + 1).trim()]] : [];
     }),
   );
-const KNOWN = new Set([
-  'fill',
-  'stroke',
-  'stroke-width',
-  'stroke-dasharray',
-  'opacity',
-  'fill-opacity',
-  'stroke-opacity',
-  'font-size',
-  'font-weight',
-  'text-anchor',
-  'display',
-  'visibility',
-  'color',
-]);
-const handedDown = new WeakMap<Readonly<Record<string, string>>, Readonly<Record<string, string>>>();
+/** What is said of how something is drawn: all of it always, '' where nothing is, so that copies are quick. */
+const BLANK = {
+  fill: '#000000',
+  stroke: 'none',
+  'stroke-width': '',
+  'stroke-dasharray': '',
+  opacity: '',
+  'fill-opacity': '',
+  'stroke-opacity': '',
+  'font-size': '',
+  'font-weight': '',
+  'text-anchor': '',
+  display: '',
+  visibility: '',
+  color: '',
+};
+type Style = Readonly<typeof BLANK>;
+const KNOWN: ReadonlySet<string> = new Set(Object.keys(BLANK));
 /** What is inherited of a style: all but how see-through it is, and whether it shows. */
-function inheritedOf(from: Readonly<Record<string, string>>): Readonly<Record<string, string>> {
-  if (from['opacity'] === undefined && from['display'] === undefined) return from;
-  let known = handedDown.get(from);
-  if (!known) {
-    const { opacity: _, display: __, ...rest } = from;
-    handedDown.set(from, (known = rest));
-  }
-  return known;
-}
-function styled(
-  e: Element,
-  from: Readonly<Record<string, string>>,
-  classes: ReadonlyMap<string, Readonly<Record<string, string>>>,
-): Readonly<Record<string, string>> {
-  const inherited = inheritedOf(from);
-  const { id, class: names, style } = e.at;
+const inheritedOf = (from: Style): Style =>
+  from.opacity === '' && from.display === '' ? from : { ...from, opacity: '', display: '' };
+/** How an element is drawn. `inherited`: what it is handed down. */
+function styled(e: Element, inherited: Style, classes: ReadonlyMap<string, Readonly<Record<string, string>>>): Style {
   let own: Record<string, string> | null = null;
   for (const k in e.at) if (KNOWN.has(k)) (own ??= { ...inherited })[k] = e.at[k] ?? '';
   if (classes.size > 0) {
+    const { id, class: names } = e.at;
     const rules = [
       classes.get(e.name),
       ...(names ?? '').split(/\s+/u).map((c) => classes.get(`.${c}`)),
@@ -366,26 +357,26 @@ function styled(
     ];
     for (const r of rules) if (r) own = Object.assign(own ?? { ...inherited }, r);
   }
-  if (style !== undefined) own = Object.assign(own ?? { ...inherited }, declarations(style));
-  return own ?? inherited;
+  if (e.at['style'] !== undefined) own = Object.assign(own ?? { ...inherited }, declarations(e.at['style']));
+  return (own as Style | null) ?? inherited;
 }
 
-function paintOf(style: Readonly<Record<string, string>>, matrix: Matrix, byId: ReadonlyMap<string, Element>): Paint {
-  const colour = (name: 'fill' | 'stroke'): string | null => {
-    const said = (style[name] ?? 'none').trim();
-    const v = said === 'currentColor' ? (style['color'] ?? '#000000') : said;
+function paintOf(style: Style, matrix: Matrix, byId: ReadonlyMap<string, Element>): Paint {
+  const colour = (said: string): string | null => {
+    const v = said === 'currentColor' ? style.color || '#000000' : said.trim();
+    if (v === 'none' || v === 'transparent' || v === '') return null;
+    if (!v.startsWith('url')) return v.slice(0, 60);
     const url = /^url\(\s*["']?#([^"')]+)["']?\s*\)/u.exec(v)?.[1];
-    if (url !== undefined) return stopOf(byId.get(url));
-    return v === 'none' || v === 'transparent' || v === '' || v.startsWith('url') ? null : v.slice(0, 60);
+    return url === undefined ? null : stopOf(byId.get(url));
   };
-  const alpha =
-    num(style['opacity'], 1) * (colour('fill') ? num(style['fill-opacity'], 1) : num(style['stroke-opacity'], 1));
+  const fill = colour(style.fill);
+  const alpha = num(style.opacity, 1) * (fill ? num(style['fill-opacity'], 1) : num(style['stroke-opacity'], 1));
   return {
-    fill: colour('fill'),
-    stroke: colour('stroke'),
+    fill,
+    stroke: colour(style.stroke),
     strokeWidth: num(style['stroke-width'], 1) * scaleOf(matrix),
     opacity: Math.min(1, Math.max(0, alpha)),
-    dash: /\d/u.test(style['stroke-dasharray'] ?? ''),
+    dash: style['stroke-dasharray'] !== '' && /\d/u.test(style['stroke-dasharray']),
   };
 }
 /** A run of colours is drawn in its first one. */
@@ -538,7 +529,7 @@ function texts(
 ): readonly Shape[] {
   const found: Shape[] = [];
   let [x, y] = [num(e.at['x']), num(e.at['y'])];
-  const add = (words: string, style: Readonly<Record<string, string>>): void => {
+  const add = (words: string, style: Style): void => {
     const text = words.replace(/\s+/gu, ' ').trim();
     if (text === '') return;
     const [px, py] = point(state.matrix, x, y);
@@ -555,13 +546,13 @@ function texts(
       paint: paintOf(style, state.matrix, NOTHING),
     });
   };
-  const walk = (at: Element, style: Readonly<Record<string, string>>): void => {
+  const walk = (at: Element, style: Style): void => {
     let words = '';
     for (const c of at.inside) {
       if (typeof c === 'string') words += c;
       else if (c.name === 'tspan') {
         const placed = c.at['x'] !== undefined || c.at['y'] !== undefined || c.at['dy'] !== undefined;
-        const own = styled(c, style, classes);
+        const own = styled(c, inheritedOf(style), classes);
         if (!placed) {
           words += c.inside.filter((s): s is string => typeof s === 'string').join('');
           continue;
