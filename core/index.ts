@@ -30,6 +30,14 @@ export {
   groundOf,
   inMode,
   inSituation,
+  readdressed,
+  type Action,
+  type Asked,
+  type Behaviour,
+  type Condition,
+  type PropOf,
+  type Test,
+  type Trigger,
   longer,
   nodeIn,
   READY_SITUATIONS,
@@ -534,3 +542,6 @@ export {
   type IconFile,
   type IconSet,
 } from './harvest/index.js';
+
+// What things do, and trying it.
+export * from './behave/index.js';

@@ -1,6 +1,7 @@
 import { carryInstance, targetKey, withWaiting, type Carried } from '../carry/index.js';
 import { pairFor } from '../match/index.js';
 import {
+  readdressed,
   componentAt,
   listAt,
   placesOf,
@@ -66,7 +67,7 @@ export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
   for (const id of ids) {
     const node = nodes[id];
     if (!node) continue;
-    const base = { ...node, id: to(id) };
+    const base = { ...node, id: to(id), ...(node.does ? { does: readdressed(node.does, to) } : {}) };
     if (base.type === 'box') made[base.id] = { ...base, children: base.children.map(to) };
     else if (base.type === 'instance')
       made[base.id] = { ...base, fills: base.fills.map((f) => ({ ...f, children: f.children.map(to) })) };

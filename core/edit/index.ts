@@ -66,6 +66,7 @@ export {
   placeOfKey,
   textPlace,
   withItemField,
+  propPlace,
   type Found,
   type Place,
   type Shows,

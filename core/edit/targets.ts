@@ -125,6 +125,28 @@ export function textPlace(
   return got && { ...got, ...item };
 }
 
+/** Finds where a property of the instance with this key is chosen: its own, or the outermost that it is bound to. Null when nothing can. */
+export function propPlace(
+  world: World,
+  wears: readonly Wear[],
+  screen: Screen,
+  key: string,
+  prop: string,
+): TextPlace | null {
+  const place = placeOfKey(screen, key);
+  const node = place ? screen.nodes[place.node] : undefined;
+  if (!place || node?.type !== 'instance') return null;
+  const item = place.entry ? { entry: place.entry } : {};
+  const own = { kind: 'target' as const, node: node.id, target: { at: place.at, kind: 'prop' as const, name: prop } };
+  if (place.at.length === 0) return { ...own, ...item };
+  const found = findAt(world, wears, node, place.at);
+  if (!found) return null;
+  const bound = found.part.bind?.[`props.${prop}`];
+  if (bound === undefined) return { ...own, ...item };
+  const got = through(world, wears, node, boundary(place.at), bound, found.item);
+  return got && { ...got, ...item };
+}
+
 /** The address of the instance that owns the part at `at`. */
 function boundary(at: readonly string[]): readonly string[] {
   return at.slice(0, -1);

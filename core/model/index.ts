@@ -105,6 +105,16 @@ export {
   DEVICES,
 } from './project.js';
 export {
+  readdressed,
+  type Action,
+  type Asked,
+  type Behaviour,
+  type Condition,
+  type PropOf,
+  type Test,
+  type Trigger,
+} from './behaviour.js';
+export {
   inSituation,
   longer,
   nodeIn,

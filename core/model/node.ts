@@ -1,3 +1,4 @@
+import type { Behaviour } from './behaviour.js';
 import { Memory, type Json } from '../base/index.js';
 import type { AtWidth } from './width.js';
 
@@ -208,6 +209,8 @@ interface Common {
   readonly locked?: boolean;
   /** What it is at some widths of the screen only. */
   readonly widths?: readonly AtWidth[];
+  /** What it does when it is pressed, changed, shown. */
+  readonly does?: readonly Behaviour[];
 }
 export interface BoxNode extends Common {
   readonly type: 'box';

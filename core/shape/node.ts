@@ -62,7 +62,49 @@ export const atWidth: Check = both(
   },
 );
 const widths: Check = list(atWidth, 40);
-const maybe = { name: label, means: text(120), bind, was, locked: flag, widths } as const;
+const trigger: Check = byMember('on', {
+  ...Object.fromEntries(
+    (['press', 'point', 'focus', 'change', 'show', 'action', 'dismiss'] as const).map((on) => [
+      on,
+      group({ on: text(20) }),
+    ]),
+  ),
+  key: group({ on: text(20), key: text(40) }),
+  after: group({ on: text(20), ms: number(0, 600_000) }),
+});
+const propOf = { home: ref, prop: text(120) } as const;
+const test: Check = (v, w) =>
+  isGroup(v) && 'situation' in v
+    ? group({ situation: id })(v, w)
+    : group(
+        { ...propOf, asks: oneOf('is', 'is not', 'is more than', 'is less than', 'is filled', 'is empty') },
+        { of: id, value: json() },
+      )(v, w);
+const action: Check = byMember('do', {
+  go: group({ do: text(20), screen: id }),
+  back: group({ do: text(20) }),
+  lay: group({ do: text(20), over: id }),
+  away: group({ do: text(20) }),
+  set: group({ do: text(20), ...propOf, value: json() }, { of: id }),
+  scroll: group({ do: text(20), to: id }, { offset: number(-10_000, 10_000) }),
+  situation: group({ do: text(20), situation: text(120) }),
+  open: group({ do: text(20), address: text(2000, /^https?:\/\/[^\s<>"]+$/u, 'an address') }),
+  wait: group({ do: text(20), ms: number(0, 600_000) }),
+});
+/** What a thing does. */
+export const behaviour: Check = group(
+  { id, when: trigger, then: list(action, 40) },
+  { if: group({}, { all: list(test, 20), any: list(test, 20) }) },
+);
+const maybe = {
+  name: label,
+  means: text(120),
+  bind,
+  was,
+  locked: flag,
+  widths,
+  does: list(behaviour, 100),
+} as const;
 const leaf = group(common, maybe);
 
 /** One node, to the bottom; not whether what it names is there. */

@@ -24,6 +24,7 @@ export const NODE_FIELDS = [
   'bind',
   'locked',
   'widths',
+  'does',
 ] as const;
 
 function fieldOf(node: Node | undefined, field: string): Json | undefined {

@@ -1,0 +1,19 @@
+export { ownRules, ownWords, takesTyping } from './own.js';
+export {
+  follow,
+  MOST_ACTIONS,
+  press,
+  pressBackdrop,
+  pressKey,
+  reach,
+  resolveTried,
+  goOn,
+  startTrying,
+  tried,
+  type as typeInto,
+  type Effects,
+  type Later,
+  type Trying,
+  type Went,
+} from './run.js';
+export { aboutThing, readSentence, thingNames, writeSentence, type About, type ReadSentence } from './sentence.js';

@@ -1,0 +1,66 @@
+import type { Json } from '../base/index.js';
+import type { ComponentRef, NodeId, PropId } from './node.js';
+
+/** When something happens to a thing, or to the screen it stands on. */
+export type Trigger =
+  | { readonly on: 'press' | 'point' | 'focus' | 'change' | 'show' | 'action' | 'dismiss' }
+  /** A key, as the browser names it: `Enter`, `Escape`, `a`. */
+  | { readonly on: 'key'; readonly key: string }
+  /** So long after its screen is shown. */
+  | { readonly on: 'after'; readonly ms: number };
+
+/** What is asked of a property of a thing. */
+export type Asked = 'is' | 'is not' | 'is more than' | 'is less than' | 'is filled' | 'is empty';
+/** A property of a thing, in the terms of the component that it was said of. `of` absent: the thing itself. */
+export interface PropOf {
+  readonly of?: NodeId;
+  readonly home: ComponentRef;
+  readonly prop: PropId;
+}
+export type Test = (PropOf & { readonly asks: Asked; readonly value?: Json }) | { readonly situation: string };
+export interface Condition {
+  readonly all?: readonly Test[];
+  readonly any?: readonly Test[];
+}
+
+/** What is done, one after the other. `{ opposite: true }`: on becomes off. */
+export type Action =
+  | { readonly do: 'go'; readonly screen: string }
+  | { readonly do: 'back' }
+  | { readonly do: 'lay'; readonly over: NodeId }
+  | { readonly do: 'away' }
+  | (PropOf & { readonly do: 'set'; readonly value: Json | { readonly opposite: true } })
+  /** Until a thing is so far below the top, px. */
+  | { readonly do: 'scroll'; readonly to: NodeId; readonly offset?: number }
+  | { readonly do: 'situation'; readonly situation: string }
+  | { readonly do: 'open'; readonly address: string }
+  | { readonly do: 'wait'; readonly ms: number };
+
+/** What a thing does: when, if, then. */
+export interface Behaviour {
+  readonly id: string;
+  readonly when: Trigger;
+  readonly if?: Condition;
+  readonly then: readonly Action[];
+}
+
+/** The same with things called otherwise: when a piece is copied, what it does is done to the copy. */
+export function readdressed(list: readonly Behaviour[], to: (id: NodeId) => NodeId): readonly Behaviour[] {
+  const test = (t: Test): Test => ('of' in t && t.of !== undefined ? { ...t, of: to(t.of) } : t);
+  return list.map((b) => ({
+    ...b,
+    ...(b.if
+      ? {
+          if: {
+            ...(b.if.all ? { all: b.if.all.map(test) } : {}),
+            ...(b.if.any ? { any: b.if.any.map(test) } : {}),
+          },
+        }
+      : {}),
+    then: b.then.map((a): Action => {
+      if (a.do === 'lay') return { ...a, over: to(a.over) };
+      if (a.do === 'scroll') return { ...a, to: to(a.to) };
+      return a.do === 'set' && a.of !== undefined ? { ...a, of: to(a.of) } : a;
+    }),
+  }));
+}
