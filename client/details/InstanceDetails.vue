@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import BehaviourRows from './BehaviourRows.vue';
 import { computed, ref, watch } from 'vue';
 import type { Prop } from '../../core/index.js';
 import { count, plural } from '../counts.js';
@@ -292,6 +293,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           <p v-for="(e, i) in waiting" :key="i" class="note">{{ e.what }}. {{ e.why }}.</p>
         </div>
       </template>
+      <BehaviourRows v-if="at.length === 0 && !entry" />
     </div>
   </template>
 </template>

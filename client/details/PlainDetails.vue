@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import BehaviourRows from './BehaviourRows.vue';
 import { computed } from 'vue';
 import { atWidth, componentAt, treeOfScreen, type Json, type Node, type Prop, type Step } from '../../core/index.js';
 import type { Held } from '../controls/index.js';
@@ -119,6 +120,7 @@ const does: RowActions = {
     />
     <GroundRows />
     <RoomRows />
+    <BehaviourRows />
   </div>
 </template>
 

@@ -98,6 +98,7 @@ export const COMMANDS = {
     when: 'screen',
   },
   lens: { group: 'Look', name: 'Next lens', keys: ['l'], when: 'screen' },
+  tryIt: { group: 'Look', name: 'Try it: as somebody uses it', keys: ['Ctrl+Enter'], when: 'screen' },
   night: { group: 'Look', name: 'Dekkor by night, or by day', keys: ['Shift+l'], when: 'screen' },
   wholeWall: { group: 'Look', name: 'All screens', keys: ['g'], when: 'screen' },
   thisScreen: { group: 'Look', name: 'This screen', keys: ['Shift+g'], when: 'screen' },

@@ -93,8 +93,8 @@ const modeChoices = computed(() => {
 </script>
 
 <template>
-  <div class="frame">
-    <header class="ink bar">
+  <div class="frame" :class="{ whole: route.name === 'try' }">
+    <header v-if="route.name !== 'try'" class="ink bar">
       <RouterLink to="/" aria-label="Home"><img src="/mark.svg" alt="" width="26" height="26" /></RouterLink>
       <div class="title">
         <h1 class="clip">{{ title }}</h1>
@@ -171,6 +171,9 @@ const modeChoices = computed(() => {
         placeholder="own mode"
         aria-label="Mode"
       />
+      <RouterLink class="tries" :to="`/p/${project}/try/${stage.screenId}`" :title="tip('tryIt', 'As somebody uses it')"
+        >Try it</RouterLink
+      >
     </header>
     <div v-if="failure" class="failure" role="alert">
       <p>{{ failure }}</p>
@@ -186,6 +189,9 @@ const modeChoices = computed(() => {
   display: grid;
   grid-template-rows: 46px minmax(0, 1fr);
   height: 100%;
+}
+.frame.whole {
+  grid-template-rows: minmax(0, 1fr);
 }
 .bar {
   display: flex;
@@ -278,6 +284,15 @@ nav span.on {
 }
 h1 {
   font-size: 13px;
+}
+.tries {
+  color: var(--on-tape);
+  background: var(--tape);
+  border-radius: 4px;
+  padding: 4px 10px;
+  font-weight: 600;
+  text-decoration: none;
+  white-space: nowrap;
 }
 .newer {
   color: var(--on-tape);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { defineAsyncComponent, ref } from 'vue';
+import { useRouter } from 'vue-router';
 import ReadyControls from '../controls/ReadyControls.vue';
 import DetailsPane from '../details/DetailsPane.vue';
 import KeysDialog from '../keys/KeysDialog.vue';
@@ -30,6 +31,7 @@ const doc = useDocument();
 const stage = useStage();
 const commands = useCommands();
 const exact = useExact();
+const router = useRouter();
 const dark = useDark();
 const writing = useWriting();
 const originals = useOriginals();
@@ -88,6 +90,7 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   sheet: () => (stage.asked = 'sheet'),
   lens: () => shelf.value?.nextLens(),
   night: () => dark.next(),
+  tryIt: () => void router.push(`/p/${doc.id}/try/${stage.screenId}`),
   foldOutline: () => fold('outline'),
   foldDetails: () => fold('details'),
   foldShelf: () => fold('shelf'),

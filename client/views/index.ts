@@ -4,4 +4,6 @@ export const frame = () => import('./ProjectFrame.vue');
 export const compose = () => import('./ComposeView.vue');
 export const rebrand = () => import('./RebrandView.vue');
 export const workbench = () => import('./WorkbenchView.vue');
+/** Try it: the mockup as somebody uses it. */
+export const tryIt = () => import('./TryView.vue');
 export const kits = () => import('./KitsView.vue');

@@ -17,3 +17,4 @@ export {
   type Went,
 } from './run.js';
 export { aboutThing, readSentence, thingNames, writeSentence, type About, type ReadSentence } from './sentence.js';
+export { spotsOf, type HotSpot } from './spots.js';

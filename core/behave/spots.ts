@@ -1,0 +1,133 @@
+import type { Box } from '../layout/index.js';
+import { meaningsOf } from '../match/index.js';
+import { componentAt, roleFacts, type Json, type World } from '../model/index.js';
+import { plainText } from '../text/index.js';
+import { ownRules, takesTyping } from './own.js';
+
+/** Something on a screen that assistive technology is told of: what it is, what it is called, how it is, and where it stands, px. */
+export interface HotSpot {
+  readonly key: string;
+  /** A WAI-ARIA role; `text`: words that are read. */
+  readonly role: string;
+  readonly name: string;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+  /** It can be pressed, or typed into. */
+  readonly acts: boolean;
+  readonly typing: boolean;
+  readonly value?: string;
+  readonly checked?: boolean;
+  readonly selected?: boolean;
+  readonly expanded?: boolean;
+  readonly disabled?: boolean;
+}
+
+/** Our own roles, as assistive technology knows them. */
+const ARIA: Readonly<Record<string, string>> = {
+  button: 'button',
+  iconbutton: 'button',
+  menuoption: 'menuitem',
+  menuitem: 'link',
+  listitem: 'button',
+  chip: 'button',
+  link: 'link',
+  crumb: 'link',
+  pagelink: 'link',
+  checkbox: 'checkbox',
+  radio: 'radio',
+  segment: 'radio',
+  switch: 'switch',
+  tab: 'tab',
+  disclosure: 'button',
+  textbox: 'textbox',
+  textarea: 'textbox',
+  passwordfield: 'textbox',
+  datefield: 'textbox',
+  timefield: 'textbox',
+  searchbox: 'searchbox',
+  combobox: 'combobox',
+  autocomplete: 'combobox',
+  slider: 'slider',
+  meter: 'slider',
+  spinbutton: 'spinbutton',
+  heading: 'heading',
+  img: 'img',
+  dialog: 'dialog',
+  alert: 'alert',
+};
+
+/**
+ * What a laid out screen says to assistive technology, in reading order: things with their roles, names and states from their contracts,
+ * and the words that belong to none of them.
+ * @param acts does a thing of the screen do something when it is pressed, besides what it does by itself?
+ */
+export function spotsOf(world: World, root: Box, acts: (owner: string) => boolean): readonly HotSpot[] {
+  const found: HotSpot[] = [];
+  const at = (b: Box): Pick<HotSpot, 'x' | 'y' | 'w' | 'h'> => ({ x: b.x, y: b.y, w: b.w, h: b.h });
+  const walk = (b: Box, silent: boolean): void => {
+    const { node } = b;
+    if (!node.look.visible || b.w <= 0 || b.h <= 0) return;
+    const { instance } = node;
+    const c = instance && componentAt(world, instance.shown);
+    const meant = (means: string): Json | undefined => {
+      const prop = c?.contract.props.find((p) => meaningsOf(p).includes(means));
+      return prop && instance?.props[prop.id];
+    };
+    const own = node.key === node.owner || node.key.endsWith(`/${node.owner}`);
+    const does = own && acts(node.owner);
+    const role = instance ? ARIA[instance.role] : undefined;
+    const presses = instance !== undefined && (roleFacts(instance.role).target === true || does);
+    if (instance && (role !== undefined || does)) {
+      const typing = takesTyping(instance.role);
+      const label = meant('label');
+      const name = typeof label === 'string' && label !== '' ? plainText(label) : wordsIn(b) || instance.name;
+      const flag = (means: string): boolean | undefined => {
+        const v = meant(means);
+        return typeof v === 'boolean' ? v : undefined;
+      };
+      const value = meant('value');
+      const [checked, selected, expanded] = [flag('checked'), flag('selected'), flag('open')];
+      const state = c?.contract.props.find((p) => p.means === 'state');
+      const off = state?.options?.find((o) => o.id === instance.props[state.id])?.means === 'disabled';
+      const holds = ['dialog', 'alert', 'tabs'].includes(instance.role);
+      found.push({
+        key: node.key,
+        role: role ?? 'button',
+        name,
+        ...at(b),
+        acts: !holds && !off && (presses || ownRules(instance.role).length > 0),
+        typing,
+        ...(value === undefined ? {} : { value: String(value) }),
+        ...(checked === undefined ? {} : { checked }),
+        ...(selected === undefined ? {} : { selected }),
+        ...(expanded === undefined ? {} : { expanded }),
+        ...(off ? { disabled: true } : {}),
+      });
+      // What is inside a thing to press is its name; what a container holds is read on.
+      b.children.forEach((k) => walk(k, silent || !holds));
+      return;
+    }
+    if (!instance && does) {
+      found.push({ key: node.key, role: 'button', name: wordsIn(b) || node.name, ...at(b), acts: true, typing: false });
+      b.children.forEach((k) => walk(k, true));
+      return;
+    }
+    if (node.type === 'text' && node.text !== '' && !silent)
+      found.push({ key: node.key, role: 'text', name: plainText(node.text), ...at(b), acts: false, typing: false });
+    b.children.forEach((k) => walk(k, silent));
+  };
+  walk(root, false);
+  return found;
+}
+function wordsIn(b: Box): string {
+  const words: string[] = [];
+  const walk = (x: Box): void => {
+    if (!x.node.look.visible) return;
+    if (x.node.type === 'text' && x.node.text !== '') words.push(plainText(x.node.text));
+    x.children.forEach(walk);
+  };
+  walk(b);
+  return words.join(' ').slice(0, 200);
+}
