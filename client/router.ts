@@ -1,5 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
-import { compose, frame, home, kits, rebrand, tryIt, workbench } from './views/index.js';
+import { compose, flow, frame, home, kits, rebrand, tryIt, workbench } from './views/index.js';
 
 /** Everything has an address: the project, the view, the screen, what is selected and the lens. */
 export const router = createRouter({
@@ -16,6 +16,7 @@ export const router = createRouter({
         { path: 'compose/:screen?', name: 'compose', component: compose },
         { path: 'workbench/:original(.*)', name: 'workbench', component: workbench },
         { path: 'rebrand', name: 'rebrand', component: rebrand },
+        { path: 'flow', name: 'flow', component: flow },
         { path: 'try/:screen?', name: 'try', component: tryIt },
         { path: 'kits/:kit?', name: 'project-kits', component: kits },
       ],

@@ -42,7 +42,6 @@ const problem = ref('');
 const offers = ref<readonly string[]>([]);
 /** Whole sentences that go on from what is typed. */
 function offer(text: string): void {
-  problem.value = '';
   const a = about.value;
   if (!a) return;
   const got = readSentence(a, text);
@@ -83,6 +82,7 @@ function commit(at: number): void {
   }
 }
 function write(at: number, text: unknown): void {
+  if (typed.value[keyOf(at)] !== text) problem.value = '';
   typed.value = { ...typed.value, [keyOf(at)]: typeof text === 'string' ? text : '' };
 }
 const rows = computed(() => [...sentences.value, '']);

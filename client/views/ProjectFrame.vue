@@ -105,6 +105,7 @@ const modeChoices = computed(() => {
       <nav aria-label="Views">
         <RouterLink :to="toCompose" :class="{ on: route.name === 'compose' }">Compose</RouterLink>
         <span v-if="route.name === 'workbench'" class="on" aria-current="page">Workbench</span>
+        <RouterLink :to="`/p/${project}/flow`" :class="{ on: route.name === 'flow' }">Flow</RouterLink>
         <RouterLink :to="`/p/${project}/kits`" :class="{ on: route.name === 'project-kits' }">Kits</RouterLink>
         <RouterLink :to="`/p/${project}/rebrand`" :class="{ on: route.name === 'rebrand' }">Rebrand</RouterLink>
       </nav>

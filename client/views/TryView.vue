@@ -388,6 +388,7 @@ watch(
   <div class="try">
     <header class="ink">
       <Button size="small" text class="on-ink" label="Leave" title="Ctrl+Enter" @click="goBackToCompose" />
+      <h1 class="clip">{{ doc.shown?.name }}</h1>
       <span class="way clip" role="status" :title="way">{{ way }}</span>
       <span class="gap" />
       <Button
@@ -417,7 +418,7 @@ watch(
         @update:model-value="seeIn"
       />
     </header>
-    <main ref="stage" class="stage">
+    <div ref="stage" class="stage">
       <div
         v-if="screen && box"
         ref="device"
@@ -484,7 +485,7 @@ watch(
       </div>
       <p v-else class="note">There is no screen to try yet. Add one in Compose.</p>
       <p v-if="said.length > 0" class="said" role="alert">{{ said.join(' ') }}</p>
-    </main>
+    </div>
   </div>
 </template>
 
@@ -509,6 +510,10 @@ header label {
   gap: 8px;
   align-items: center;
   white-space: nowrap;
+}
+h1 {
+  font-size: 13px;
+  max-width: 200px;
 }
 .way {
   min-width: 0;

@@ -6,4 +6,6 @@ export const rebrand = () => import('./RebrandView.vue');
 export const workbench = () => import('./WorkbenchView.vue');
 /** Try it: the mockup as somebody uses it. */
 export const tryIt = () => import('./TryView.vue');
+/** The screens as a flow. */
+export const flow = () => import('./FlowView.vue');
 export const kits = () => import('./KitsView.vue');

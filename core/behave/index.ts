@@ -18,3 +18,4 @@ export {
 } from './run.js';
 export { aboutThing, readSentence, thingNames, writeSentence, type About, type ReadSentence } from './sentence.js';
 export { spotsOf, type HotSpot } from './spots.js';
+export { flowMap, type FlowEdge, type FlowMap } from './flow.js';

@@ -282,7 +282,9 @@ class Run {
         const to = this.shownAs(of.instance.shown, a.home, a.prop);
         if (!to) return this.tell(`${of.name} has nothing that shows it.`);
         const value = isOpposite(a.value) ? of.instance.props[to.prop] !== true : (to.forth(a.value) ?? a.value);
-        if (this.put(of.key, to.prop, value)) this.happens([a.of ?? thing], (b) => b.when.on === 'change');
+        // It is changed where what it holds is another; how it looks is another matter.
+        if (this.put(of.key, to.prop, value) && this.isHeld(of, to.prop))
+          this.happens([a.of ?? thing], (b) => b.when.on === 'change');
         return;
       }
       case 'wait':
@@ -340,6 +342,12 @@ class Run {
     };
     for (const root of [all?.root, all?.over]) if (root && !found) walk(root);
     return found;
+  }
+  /** Is a property what a thing holds: its value, or whether it is on? */
+  private isHeld(thing: RNode, prop: string): boolean {
+    const c = componentAt({ project: this.t.project, kits: this.world.kits }, thing.instance?.shown ?? '');
+    const found = c?.contract.props.find((p) => p.id === prop);
+    return found !== undefined && meaningsOf(found).some((m) => HELD.has(m));
   }
   private meaning(thing: RNode, means: string): ReturnType<typeof propMeaning> {
     const c = componentAt({ project: this.t.project, kits: this.world.kits }, thing.instance?.shown ?? '');
@@ -476,6 +484,7 @@ class Run {
   }
 }
 const CIRCLE = `What is done leads in a circle: it was ended after ${MOST_ACTIONS} steps.`;
+const HELD: ReadonlySet<string> = new Set(['value', 'checked', 'selected', 'open']);
 const isOpposite = (v: unknown): boolean =>
   typeof v === 'object' && v !== null && !Array.isArray(v) && (v as { opposite?: unknown }).opposite === true;
 const same = (a: Json | undefined, b: Json | undefined): boolean =>

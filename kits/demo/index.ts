@@ -14,6 +14,7 @@ import {
   type Setting,
 } from '../../core/index.js';
 import { huts, manifest, sailings, travellers } from './content.js';
+import { withBehaviours } from './behaviours.js';
 import { withOriginals } from './originals.js';
 import { norrvik, summit, type DemoScreen } from './screens.js';
 
@@ -115,10 +116,13 @@ export function demoProjects(kits: ReadonlyMap<KitRef, Kit>): Project[] {
       [sailings, manifest, travellers],
     );
     made.push(
-      withOriginals(
-        OWN_WAYS.reduce((p, o) => choose(p, ...o), plain),
+      withBehaviours(
+        withOriginals(
+          OWN_WAYS.reduce((p, o) => choose(p, ...o), plain),
+          kits,
+          ref,
+        ),
         kits,
-        ref,
       ),
     );
   }

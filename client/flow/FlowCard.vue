@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { useIntersectionObserver } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import { wearsOf, type Screen, type World } from '../../core/index.js';
+import { useDrawing } from '../stores/drawing.js';
+import BitmapCanvas from '../surface/BitmapCanvas.vue';
+import { CARD } from './lay.js';
+
+/** A screen in the flow: its picture, drawn by the worker while it is in sight, its name, and what is marked of it. */
+const props = defineProps<{ screen: Screen; world: World; marks: readonly string[]; chosen: boolean }>();
+const drawing = useDrawing();
+const frame = ref<HTMLElement | null>(null);
+const near = ref(false);
+useIntersectionObserver(frame, ([e]) => void (near.value = e?.isIntersecting ?? false), { rootMargin: '300px' });
+const zoom = computed(() => CARD.w / props.screen.width);
+const wears = computed(() => wearsOf(props.world.project, props.screen));
+const picture = computed(() =>
+  near.value
+    ? drawing.picture(props.world, props.screen, wears.value, zoom.value * devicePixelRatio)
+    : (drawing.knownOf(props.screen, wears.value) ?? null),
+);
+</script>
+
+<template>
+  <div ref="frame" class="card" :class="{ chosen }">
+    <div class="picture daylight" :style="{ height: `${CARD.picture}px` }">
+      <BitmapCanvas v-if="picture?.drawn" :drawn="picture.drawn" :width="CARD.w" :height="picture.height * zoom" />
+    </div>
+    <strong class="clip">{{ screen.name }}</strong>
+    <span class="note clip marks">{{ marks.join(', ') }}</span>
+  </div>
+</template>
+
+<style scoped>
+.card {
+  width: 100%;
+  display: grid;
+  text-align: left;
+}
+.picture {
+  overflow: hidden;
+  background: #fff;
+  border-radius: 5px;
+  box-shadow: 0 1px 6px var(--shade);
+}
+.chosen .picture {
+  outline: 3px solid var(--tape);
+}
+strong {
+  margin-top: 4px;
+}
+.marks {
+  color: var(--bad);
+  min-height: 17px;
+}
+</style>

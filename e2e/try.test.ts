@@ -1,0 +1,336 @@
+import axe from 'axe-core';
+import type { Page } from 'puppeteer-core';
+import { beforeEach, describe, expect, it } from 'vitest';
+import {
+  aboutThing,
+  blankScreen,
+  newInstance,
+  readSentence,
+  type Attrs,
+  type Node,
+  type Screen,
+  type Setting,
+} from '../core/index.js';
+import { emptyProject } from '../core/index.js';
+import { Desk } from './desk.js';
+import { Hand } from './hand.js';
+import { shippedKits } from './wall.js';
+
+const desk = new Desk();
+const { kits } = shippedKits();
+const SEA = 'skerry-line@2.1.0';
+let page: Page;
+let hand: Hand;
+const set = (component: string, name: string, value: Setting['value']): Setting => ({
+  home: `${SEA}/${component}`,
+  at: [],
+  kind: 'prop',
+  name,
+  value,
+});
+const thing = (id: string, component: string, settings: readonly Setting[] = [], attrs: Attrs = {}): Node =>
+  newInstance(id, `${SEA}/${component}`, { width: 'stretch', ...attrs }, settings);
+const screen = (id: string, name: string, things: readonly Node[], height: number | null = 844): Screen => {
+  const blank = blankScreen(id, name, 'flow-1', 'phone', 390, height);
+  const root = { ...blank.nodes['root'], children: things.map((t) => t.id) } as Node;
+  return { ...blank, nodes: { ...Object.fromEntries(things.map((t) => [t.id, t])), root } };
+};
+const screens = [
+  screen('find', 'Find a crossing', [
+    thing('sail', 'action', [set('action', 'text', 'Sail')]),
+    thing('name', 'entry', [set('entry', 'caption', 'Name')]),
+    thing('stars', 'stars'),
+    thing('agree', 'tick', [set('tick', 'text', 'I agree')]),
+    thing('one', 'option', [set('option', 'text', 'Deck')]),
+    thing('two', 'option', [set('option', 'text', 'Cabin')]),
+    thing('remind', 'toggle', [set('toggle', 'text', 'Remind me')]),
+    thing('more', 'hatch'),
+    thing('adults', 'head-count'),
+    thing('ask', 'sheet', [set('sheet', 'title', 'Are you sure?')], { over: 'middle', width: 'fit' }),
+  ]),
+  screen('list', 'Sailings', [
+    thing('top', 'text-link', [set('text-link', 'text', 'To the end')]),
+    ...Array.from({ length: 16 }, (_, i) => thing(`row-${i}`, 'row', [set('row', 'text', `Sailing ${i + 1}`)])),
+    thing('end', 'title', [set('title', 'words', 'The end')]),
+  ]),
+];
+const project = { ...emptyProject('p', 'P', SEA), screens };
+/** Makes the project with sentences said of things of the first screen. */
+async function begin(
+  said: Readonly<Record<string, readonly string[]>> = {},
+  from: readonly Screen[] = screens,
+): Promise<void> {
+  const world = { project, kits };
+  const made = from.map((s): Screen => {
+    const nodes = { ...s.nodes };
+    for (const [at, sentences] of Object.entries(said)) {
+      const n = nodes[at];
+      if (!n) continue;
+      const does = sentences.map((text, i) => {
+        const got = readSentence(aboutThing(world, s, at), text);
+        return got.ok ? { id: `b${i}`, ...got.behaviour } : expect.fail(got.problem);
+      });
+      nodes[at] = { ...n, does };
+    }
+    return { ...s, nodes };
+  });
+  await desk.make(
+    'Crossings',
+    made.map((s, i) => ({ do: 'insertScreen' as const, screen: s, after: i === 0 ? null : (made[i - 1]?.id ?? null) })),
+  );
+}
+/** The field in Details in which it is said what something does. */
+async function say(): Promise<void> {
+  const field = await page.waitForSelector(
+    'input[aria-label="Say what it does"], [aria-label="Say what it does"] input',
+  );
+  await field?.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+  await page.evaluate(() => new Promise((r) => setTimeout(r, 300)));
+  await hand.click('input[aria-label="Say what it does"], [aria-label="Say what it does"] input');
+}
+const open = async (at = 'find'): Promise<void> => {
+  await page.goto(`${desk.house.address}/p/${desk.id}/try/${at}`);
+  await page.waitForSelector('.device canvas');
+  await page.waitForSelector('.read > *');
+};
+beforeEach(async () => {
+  page = await desk.newPage();
+  hand = new Hand(page);
+});
+/** Presses in the middle of something that is read, or so far along it. */
+async function touch(role: string, name: string, along = 0.5): Promise<void> {
+  const el = await page.waitForSelector(`.read [role="${role}"][aria-label="${name}"]`);
+  const r = await el?.boundingBox();
+  if (!r) return expect.fail(`${name} is nowhere`);
+  await page.mouse.click(r.x + r.width * along, r.y + r.height / 2);
+}
+const state = (role: string, name: string, attr: string): Promise<string | null> =>
+  page.$eval(`.read [role="${role}"][aria-label="${name}"]`, (e, a) => e.getAttribute(a), attr);
+const becomes = (role: string, name: string, attr: string, value: string): Promise<unknown> =>
+  page.waitForFunction(
+    (s, a, v) => document.querySelector(s)?.getAttribute(a) === v,
+    {},
+    `.read [role="${role}"][aria-label="${name}"]`,
+    attr,
+    value,
+  );
+const dialog = (is: boolean): Promise<unknown> =>
+  page.waitForFunction((there) => (document.querySelector('.read [role="dialog"]') !== null) === there, {}, is);
+
+describe('what things do by themselves', () => {
+  it('is done by a press: ticks, switches, one of several, folds, stars, amounts, and changes nothing of the project', async () => {
+    await begin();
+    const before = await desk.project();
+    await open();
+    await touch('checkbox', 'I agree');
+    await becomes('checkbox', 'I agree', 'aria-checked', 'true');
+    await touch('radio', 'Deck');
+    await becomes('radio', 'Deck', 'aria-checked', 'true');
+    await touch('radio', 'Cabin');
+    await becomes('radio', 'Cabin', 'aria-checked', 'true');
+    expect(await state('radio', 'Deck', 'aria-checked')).toBe('false');
+    await touch('switch', 'Remind me');
+    await becomes('switch', 'Remind me', 'aria-checked', 'false');
+    await touch('slider', 'Stars', 0.1).catch(() => undefined);
+    const folds = await page.$eval('.read [role="button"][aria-expanded]', (e) => e.getAttribute('aria-label') ?? '');
+    await touch('button', folds);
+    await becomes('button', folds, 'aria-expanded', 'true');
+    await touch('spinbutton', 'Adults', 0.95);
+    await becomes('spinbutton', 'Adults', 'aria-valuenow', '3');
+    await page.type('.read input[aria-label="Name"]', 'Asta');
+    expect(await page.$eval('.read input[aria-label="Name"]', (e) => (e as HTMLInputElement).value)).toBe('Asta');
+    expect((await desk.project()).screens).toEqual(before.screens);
+    await hand.click('::-p-aria(Start again[role="button"])');
+    await becomes('checkbox', 'I agree', 'aria-checked', 'false');
+    expect(desk.wrong).toEqual([]);
+  });
+  it('is done by keyboard too, and told to who listens', async () => {
+    await begin({ sail: ['when pressed, go to Sailings'] });
+    await open();
+    await page.focus('.read [role="checkbox"]');
+    await page.keyboard.press('Space');
+    await becomes('checkbox', 'I agree', 'aria-checked', 'true');
+    await page.keyboard.press('Tab');
+    expect(await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Deck');
+    await page.evaluate(`${axe.source}; void 0`);
+    const faults = (await page.evaluate(
+      `axe.run(document, { resultTypes: ['violations'] }).then((r) => r.violations.map((v) => v.id + ': ' + v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(', ')))`,
+    )) as string[];
+    expect(faults).toEqual([]);
+    await page.focus('.read [role="button"][aria-label="Sail"]');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() => location.pathname.endsWith('/try/list'));
+    await page.keyboard.down('Control');
+    await page.keyboard.press('Enter');
+    await page.keyboard.up('Control');
+    await page.waitForFunction(() => location.pathname.includes('/compose/list'));
+  });
+});
+
+describe('behaviours', () => {
+  it('V. a button opens a dialog; its backdrop, its own button and Escape put it away', async () => {
+    await begin();
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/find`);
+    await page.waitForSelector('.screen.current canvas');
+    await hand.click('[role="treeitem"][aria-label^="Action"]');
+    await say();
+    await hand.type('when pressed, show Are you sure?', 'Enter');
+    await desk.settled((p) => JSON.stringify(p).includes('"lay"'));
+    await hand.click('::-p-aria(Try it[role="link"])');
+    await page.waitForSelector('.device canvas');
+    expect(hand.count, 'V by keyboard: actions').toBeLessThanOrEqual(6);
+    await touch('button', 'Sail');
+    await dialog(true);
+    // Beside it.
+    const r = await (await page.$('.device'))?.boundingBox();
+    await page.mouse.click((r?.x ?? 0) + 20, (r?.y ?? 0) + 20);
+    await dialog(false);
+    await touch('button', 'Sail');
+    await dialog(true);
+    await touch('button', 'Not now');
+    await dialog(false);
+    await touch('button', 'Sail');
+    await dialog(true);
+    await page.keyboard.press('Escape');
+    await dialog(false);
+    expect(desk.wrong).toEqual([]);
+  });
+  it('W. when a rating becomes 5, if the form is filled, something is shown', async () => {
+    await begin();
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/find?sel=stars`);
+    await page.waitForSelector('.screen.current canvas');
+    await say();
+    await hand.type('when changed, if score is 5 and content of Name is filled,');
+    await hand.type(' show Are you sure?', 'Enter');
+    await desk.settled((p) => JSON.stringify(p).includes('"is filled"'));
+    expect(hand.count, 'W by keyboard: actions').toBeLessThanOrEqual(6);
+    await open();
+    const rate = async (along: number): Promise<void> => {
+      const el = await page.waitForSelector('.read [role="slider"]');
+      const r = await el?.boundingBox();
+      await page.mouse.click((r?.x ?? 0) + (r?.width ?? 0) * along, (r?.y ?? 0) + (r?.height ?? 0) / 2);
+    };
+    await rate(0.3);
+    await rate(0.97);
+    await dialog(false);
+    await page.type('.read input[aria-label="Name"]', 'Asta');
+    await rate(0.3);
+    await rate(0.97);
+    await dialog(true);
+  });
+  it('Y. a thing scrolls to a section with an offset', async () => {
+    await begin();
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/list?sel=top`);
+    await page.waitForSelector('.screen.current canvas');
+    await say();
+    await hand.type('when pressed, scroll to The end with 24 px above', 'Enter');
+    await desk.settled((p) => JSON.stringify(p).includes('"scroll"'));
+    expect(hand.count, 'Y by keyboard: actions').toBeLessThanOrEqual(4);
+    await open('list');
+    const top = (): Promise<number> =>
+      page.$eval(
+        '.read h2',
+        (e) => e.getBoundingClientRect().y - (e.closest('.device')?.getBoundingClientRect().y ?? 0),
+      );
+    const before = await top();
+    await touch('link', 'To the end');
+    await page.waitForFunction(
+      (was) => {
+        const h = document.querySelector('.read h2');
+        return h !== null && h.getBoundingClientRect().y < was - 40;
+      },
+      {},
+      before,
+    );
+  });
+  it('are said in words what is missing, kept as they were, and taken away again', async () => {
+    await begin({ sail: ['when pressed, go to Sailings'] });
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/find?sel=sail`);
+    await page.waitForSelector('[aria-label="Behaviour 1"]');
+    expect(await page.$eval('[aria-label="Behaviour 1"]', (e) => (e as HTMLInputElement).value)).toBe(
+      'when pressed, go to Sailings',
+    );
+    await say();
+    await hand.type('when pressed, go to Nowhere', 'Enter');
+    await page.waitForSelector('::-p-text(comes a screen)');
+    expect(JSON.stringify(await desk.project()).match(/"go"/gu)).toHaveLength(1);
+    await hand.click('[aria-label="Take away: when pressed, go to Sailings"]');
+    await desk.settled((p) => !JSON.stringify(p).includes('"does"'));
+    await hand.click('[aria-label^="Undo Take a behaviour away"]');
+    await desk.settled((p) => JSON.stringify(p).includes('"does"'));
+  });
+  it('follow what is edited in another tab at once', async () => {
+    await begin({ sail: ['when pressed, go to Sailings'] });
+    await open();
+    await touch('checkbox', 'I agree');
+    await becomes('checkbox', 'I agree', 'aria-checked', 'true');
+    const { project: now, revision } = (await (
+      await fetch(`${desk.house.address}/api/projects/${desk.id}`)
+    ).json()) as { project: { screens: Screen[] }; revision: number };
+    expect(now.screens).toHaveLength(2);
+    await fetch(`${desk.house.address}/api/projects/${desk.id}/edits`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        base: revision,
+        edits: [
+          {
+            id: 'other',
+            label: 'Other',
+            steps: [
+              {
+                do: 'setting',
+                tree: 'screen:find',
+                node: 'sail',
+                key: `${SEA}/action||prop.text|`,
+                value: set('action', 'text', 'Sail at once'),
+              },
+            ],
+          },
+        ],
+      }),
+    });
+    await page.waitForSelector('.read [role="button"][aria-label="Sail at once"]');
+    // What was done while trying is still done.
+    expect(await state('checkbox', 'I agree', 'aria-checked')).toBe('true');
+  });
+});
+
+describe('the flow', () => {
+  it('joins screens by what their things do, marks what leads nowhere, and is joined by drawing a line', async () => {
+    await begin({ sail: ['when pressed, go to Sailings'] });
+    await page.goto(`${desk.house.address}/p/${desk.id}/flow`);
+    await page.waitForSelector('.place canvas');
+    const words = (): Promise<string> => page.$eval('.flow', (e) => e.textContent ?? '');
+    expect(await words()).toContain('2 screens, 1 way, 1 to look at');
+    expect(await words()).toContain('Sail, when pressed');
+    expect(await words()).toContain('leads nowhere');
+    const [from, to] = await Promise.all(
+      ['Sailings', 'Find a crossing'].map(async (name) => {
+        const r = await (await page.waitForSelector(`.place [aria-label="${name}"]`))?.boundingBox();
+        return r ?? expect.fail(`${name} is nowhere`);
+      }),
+    );
+    if (!from || !to) return;
+    await page.mouse.move(from.x + 60, from.y + 84);
+    await page.mouse.move(from.x + from.width, from.y + 85, { steps: 3 });
+    await page.mouse.down();
+    await page.mouse.move(to.x + 60, to.y + 60, { steps: 8 });
+    await page.mouse.up();
+    await page.waitForSelector('#join-thing');
+    await hand.click('::-p-aria(Lead there[role="button"])');
+    const p = await desk.settled((x) => (JSON.stringify(x).match(/"go"/gu) ?? []).length === 2);
+    expect(Object.values(p.screens[1]?.nodes ?? {}).some((n) => n.does?.[0]?.then[0]?.do === 'go')).toBe(true);
+    await page.waitForFunction(() => document.querySelector('.flow')?.textContent?.includes('2 ways'));
+    expect(await words()).not.toContain('leads nowhere');
+    await page.evaluate(`${axe.source}; void 0`);
+    const faults = (await page.evaluate(
+      `axe.run(document, { resultTypes: ['violations'] }).then((r) => r.violations.map((v) => v.id + ': ' + v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(', ')))`,
+    )) as string[];
+    expect(faults).toEqual([]);
+    await page.click('.place [aria-label="Sailings"]');
+    await hand.click('::-p-aria(Try from here[role="link"])');
+    await page.waitForFunction(() => location.pathname.endsWith('/try/list'));
+    expect(desk.wrong).toEqual([]);
+  });
+});
