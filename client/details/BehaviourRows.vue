@@ -22,17 +22,22 @@ import { useStage } from '../stores/stage.js';
 const doc = useDocument();
 const stage = useStage();
 const bench = useBench();
-const node = computed<Node | undefined>(() => (stage.selectedPlace?.at.length === 0 ? stage.selectedNode : undefined));
+/** The part of an instance that is selected: what is said is said of it alone. */
+const at = computed(() => stage.selectedPlace?.at ?? []);
+const node = computed<Node | undefined>(() =>
+  at.value.length === 0 || stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined,
+);
+const isMeant = (b: Behaviour): boolean => (b.part?.at.join('/') ?? '') === at.value.join('/');
 const about = computed(() =>
   stage.world && stage.screen && node.value && bench.of === ''
     ? aboutThing(stage.world, stage.screen, node.value.id)
     : null,
 );
-const list = computed<readonly Behaviour[]>(() => node.value?.does ?? []);
+const list = computed<readonly Behaviour[]>(() => (node.value?.does ?? []).filter(isMeant));
 const sentences = computed(() => (about.value ? list.value.map((b) => writeSentence(about.value!, b)) : []));
 /** What it does by itself, whatever is said of it. */
 const own = computed(() => {
-  const n = node.value;
+  const n = at.value.length === 0 ? node.value : undefined;
   const w = stage.ground;
   const c = n?.type === 'instance' && w ? componentAt(w, shownComponent(stage.wears, n.component)) : undefined;
   return c ? ownWords(c) : [];
@@ -51,7 +56,7 @@ function offer(text: string): void {
   offers.value = got.offers.map(glue);
 }
 /** Puts a sentence in a place of the list, or at its end; empty takes it away. False, and a problem said: it cannot be read. */
-function put(at: number, text: string): boolean {
+function put(row: number, text: string): boolean {
   const steps: Step[] = [];
   for (const t of stage.targets)
     for (const id of t.ids) {
@@ -63,36 +68,41 @@ function put(at: number, text: string): boolean {
         problem.value = got.problem;
         return false;
       }
-      const was = n.does ?? [];
-      const made = got?.ok ? { id: was[at]?.id ?? stage.newId(), ...got.behaviour } : null;
-      const next = [...was.slice(0, at), ...(made ? [made] : []), ...was.slice(at + 1)];
+      const others = (n.does ?? []).filter((b) => !isMeant(b));
+      const was = (n.does ?? []).filter(isMeant);
+      const part =
+        at.value.length > 0 && n.type === 'instance'
+          ? { part: { home: shownComponent(stage.wearsShown(t.screen), n.component), at: at.value } }
+          : {};
+      const made = got?.ok ? { id: was[row]?.id ?? stage.newId(), ...part, ...got.behaviour } : null;
+      const next = [...others, ...was.slice(0, row), ...(made ? [made] : []), ...was.slice(row + 1)];
       const value = next.length > 0 ? (next as unknown as Json) : null;
       steps.push({ do: 'set', tree: treeOfScreen(t.screen), node: id, field: 'does', value });
     }
   problem.value = '';
   return steps.length > 0 && doc.act(text.trim() === '' ? 'Take a behaviour away' : 'Say what it does', steps);
 }
-const keyOf = (at: number): string => `${node.value?.id ?? ''} ${at}`;
-function commit(at: number): void {
-  const text = typed.value[keyOf(at)];
-  if (text === undefined || text === (sentences.value[at] ?? '')) return;
-  if (put(at, text)) {
-    const { [keyOf(at)]: _, ...rest } = typed.value;
+const keyOf = (row: number): string => `${stage.selected ?? ''} ${row}`;
+function commit(row: number): void {
+  const text = typed.value[keyOf(row)];
+  if (text === undefined || text === (sentences.value[row] ?? '')) return;
+  if (put(row, text)) {
+    const { [keyOf(row)]: _, ...rest } = typed.value;
     typed.value = rest;
   }
 }
-function write(at: number, text: unknown): void {
-  if (typed.value[keyOf(at)] !== text) problem.value = '';
-  typed.value = { ...typed.value, [keyOf(at)]: typeof text === 'string' ? text : '' };
+function write(row: number, text: unknown): void {
+  if (typed.value[keyOf(row)] !== text) problem.value = '';
+  typed.value = { ...typed.value, [keyOf(row)]: typeof text === 'string' ? text : '' };
 }
 const rows = computed(() => [...sentences.value, '']);
 </script>
 
 <template>
   <div v-if="about" class="section" role="group" aria-label="Behaviour">
-    <h3>What it does</h3>
+    <h3>{{ at.length > 0 ? 'What this part does' : 'What it does' }}</h3>
     <p v-for="o in own" :key="o" class="note">By itself: {{ o }}.</p>
-    <div v-for="(s, i) in rows" :key="`${node?.id} ${i}`" class="row">
+    <div v-for="(s, i) in rows" :key="`${stage.selected} ${i}`" class="row">
       <AutoComplete
         :model-value="typed[keyOf(i)] ?? s"
         :suggestions="[...offers]"

@@ -293,7 +293,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           <p v-for="(e, i) in waiting" :key="i" class="note">{{ e.what }}. {{ e.why }}.</p>
         </div>
       </template>
-      <BehaviourRows v-if="at.length === 0 && !entry" />
+      <BehaviourRows v-if="!entry" />
     </div>
   </template>
 </template>

@@ -10,6 +10,7 @@ import {
   goOn,
   layout,
   paint,
+  partAddress,
   pathAt,
   press,
   pressBackdrop,
@@ -140,7 +141,20 @@ const zoom = computed(() => {
 const most = computed(() => (whole.value ? scrollRoom(whole.value, high.value) : 0));
 const box = computed(() => (whole.value ? scrolledTo(whole.value, high.value, scroll.value) : null));
 const primitives = computed(() => (box.value ? paint(box.value) : []));
-const does = (owner: string): boolean => (screen.value?.nodes[owner.split('/').at(-1) ?? '']?.does ?? []).length > 0;
+/** Does a part do something, as it is said of it or of its thing? */
+function does(n: RNode): boolean {
+  const id = n.owner.split('/').at(-1) ?? '';
+  const said = screen.value?.nodes[id]?.does ?? [];
+  if (said.length === 0) return false;
+  const cut = n.key.lastIndexOf(id);
+  const at = n.key.slice(cut + id.length + 1);
+  const whole = cut >= 0 && at === '';
+  const shown = whole ? n.instance?.shown : shownOf(n.key.slice(0, cut + id.length));
+  return said.some((b) =>
+    b.part ? at !== '' && partAddress(seen.value?.wears ?? [], b, shown ?? '')?.join('/') === at : whole,
+  );
+}
+const shownOf = (key: string): string | undefined => pathTo(key).at(-1)?.node.instance?.shown;
 /** Where the root of what is read begins: what lies over a screen is read alone. */
 const spots = computed<readonly HotSpot[]>(() => {
   const b = box.value;
@@ -186,7 +200,7 @@ function move(event: PointerEvent): void {
   }
   const { path } = at(event);
   const keys = keysOf(path);
-  acting.value = spots.value.some((s) => s.acts && keys.includes(s.key)) || path.some((b) => does(b.node.owner));
+  acting.value = spots.value.some((s) => s.acts && keys.includes(s.key)) || path.some((b) => does(b.node));
   if (keys.join() === hover.value.join()) return;
   const fresh = keys.some((k) => !hover.value.includes(k));
   hover.value = keys;

@@ -314,6 +314,38 @@ describe('trying a mockup', () => {
       expect(on(world, on(world, start, 'one'), 'sail').trying.screen, to).toBe('list');
     }
   });
+  it('is said of a part alone, and of the part that stands for it in another brand', () => {
+    const head = screen('head', 'Head', [
+      thing('bar', 'masthead', [set('masthead', 'title', 'Sailings'), set('masthead', 'left', 'arrow-left')]),
+    ]);
+    const went = (from: Project, is: (n: RNode) => boolean): string => {
+      const world = { project: from, kits };
+      const start = startTrying(world, 'head');
+      return press(world, start.trying, pathTo(world, start.trying, is)).trying.screen;
+    };
+    const does: Behaviour = {
+      id: 'b',
+      part: { home: `${SEA}/masthead`, at: ['left'] },
+      when: { on: 'press' },
+      then: [{ do: 'go', screen: 'list' }],
+    };
+    const nodes = { ...head.nodes, bar: { ...head.nodes['bar'], does: [does] } as Node };
+    const plain: Project = { ...project, screens: [...project.screens, { ...head, nodes }] };
+    expect(went(plain, (n) => n.key === 'bar/left')).toBe('list');
+    expect(went(plain, (n) => n.text === 'Sailings')).toBe('head');
+    const there = { project: plain, kits };
+    for (const to of ['plywood@1.0.0', 'lumen-night-rail@1.0.0']) {
+      const plan = planRebrand(there, SEA, to);
+      const part = plan.sheet.pairs[`${SEA}/masthead`]?.parts['left'];
+      const got = applyEdit(plain, { id: 'r', label: 'r', steps: applyRebrand(there, plan) });
+      if (!got.ok) throw new Error(got.refusal.message);
+      expect(part, to).toBeTruthy();
+      expect(
+        went(got.project, (n) => n.key === `bar/${part ?? ''}`),
+        to,
+      ).toBe('list');
+    }
+  });
   it('waits, goes on only where it was, and shows a while after a screen is shown', () => {
     const world = doing({
       'find sail': ['when pressed, set text to “Wait”, then wait 300 ms, then go to Sailings'],

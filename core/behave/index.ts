@@ -2,6 +2,7 @@ export { ownRules, ownWords, takesTyping } from './own.js';
 export {
   follow,
   MOST_ACTIONS,
+  partAddress,
   press,
   pressBackdrop,
   pressKey,

@@ -135,10 +135,22 @@ export const pressKey = (world: World, t: Trying, path: readonly RNode[], key: s
 export const pressBackdrop = (world: World, t: Trying): Went => new Run(world, t).backdrop().end();
 /** The pointer comes over a thing, or the keyboard’s focus. */
 export const reach = (world: World, t: Trying, path: readonly RNode[], on: 'point' | 'focus'): Went =>
-  new Run(world, t).happens(ownersOf(path), (b) => b.when.on === on).end();
+  new Run(world, t).happens(ownersOf(path), (b) => b.when.on === on, path).end();
 /** What waited goes on; nothing, where another screen is shown by now. */
 export const goOn = (world: World, t: Trying, later: Later): Went =>
   t.screen === later.screen ? new Run(world, t).run(later.then, later.thing).end() : still(t);
+
+/**
+ * Where the part of a thing that a behaviour is about stands as it is shown: its address there. Null: what is shown has no such part.
+ * @param shown the component that shows at the thing
+ */
+export function partAddress(wears: readonly Wear[], b: Behaviour, shown: ComponentRef): readonly string[] | null {
+  if (!b.part || b.part.home === shown) return b.part?.at ?? [];
+  const pair = wears.find((w) => w.kit === splitRef(b.part?.home ?? '').kit)?.sheet.pairs[b.part.home];
+  const [first, ...rest] = b.part.at;
+  const there = pair?.to === shown && first !== undefined ? pair.parts[first] : undefined;
+  return there && rest.length === 0 ? [there] : null;
+}
 
 /** The things of the screen that a place belongs to, the innermost first, each once. */
 function ownersOf(path: readonly RNode[]): readonly NodeId[] {
@@ -181,7 +193,7 @@ class Run {
         break;
       }
     }
-    return this.happens(ownersOf(path), (b) => b.when.on === 'press');
+    return this.happens(ownersOf(path), (b) => b.when.on === 'press', path);
   }
   typed(thing: RNode, text: string): this {
     const rule = ownRules(thing.instance?.role ?? '').find((r) => r.does === 'typed');
@@ -218,15 +230,24 @@ class Run {
     return this;
   }
   /** What the innermost of these things does for it; nothing further out is told. */
-  happens(things: readonly NodeId[], is: (b: Behaviour) => boolean): this {
+  happens(things: readonly NodeId[], is: (b: Behaviour) => boolean, path: readonly RNode[] = []): this {
     for (const thing of things) {
-      const list = this.does([thing]).filter(([, b]) => is(b));
+      const all = this.does([thing]).filter(([, b]) => is(b));
+      // What is said of the part that is meant comes before what is said of all of it.
+      const ofPart = all.filter(([, b]) => b.part && this.isWithin(thing, b, path));
+      const list = ofPart.length > 0 ? ofPart : all.filter(([, b]) => !b.part);
       if (list.length === 0) continue;
       const screen = this.t.screen;
       for (const [, b] of list) if (this.t.screen === screen) this.run(this.asked(b, thing), thing);
       return this;
     }
     return this;
+  }
+
+  private isWithin(thing: NodeId, b: Behaviour, path: readonly RNode[]): boolean {
+    const own = path.find((n) => n.instance && (n.key === thing || n.key.endsWith(`/${thing}`)));
+    const at = own?.instance && partAddress(this.seen()?.wears ?? [], b, own.instance.shown);
+    return at ? path.some((n) => n.key === [own?.key, ...at].join('/')) : false;
   }
 
   // ── what is done ──

@@ -1,4 +1,5 @@
 import type { Box } from '../layout/index.js';
+import type { RNode } from '../resolve/index.js';
 import { meaningsOf } from '../match/index.js';
 import { componentAt, roleFacts, type Json, type World } from '../model/index.js';
 import { plainText } from '../text/index.js';
@@ -61,9 +62,9 @@ const ARIA: Readonly<Record<string, string>> = {
 /**
  * What a laid out screen says to assistive technology, in reading order: things with their roles, names and states from their contracts,
  * and the words that belong to none of them.
- * @param acts does a thing of the screen do something when it is pressed, besides what it does by itself?
+ * @param acts does this part do something when it is pressed, besides what it does by itself?
  */
-export function spotsOf(world: World, root: Box, acts: (owner: string) => boolean): readonly HotSpot[] {
+export function spotsOf(world: World, root: Box, acts: (part: RNode) => boolean): readonly HotSpot[] {
   const found: HotSpot[] = [];
   const at = (b: Box): Pick<HotSpot, 'x' | 'y' | 'w' | 'h'> => ({ x: b.x, y: b.y, w: b.w, h: b.h });
   const walk = (b: Box, silent: boolean): void => {
@@ -75,8 +76,7 @@ export function spotsOf(world: World, root: Box, acts: (owner: string) => boolea
       const prop = c?.contract.props.find((p) => meaningsOf(p).includes(means));
       return prop && instance?.props[prop.id];
     };
-    const own = node.key === node.owner || node.key.endsWith(`/${node.owner}`);
-    const does = own && acts(node.owner);
+    const does = acts(node);
     const role = instance ? ARIA[instance.role] : undefined;
     const presses = instance !== undefined && (roleFacts(instance.role).target === true || does);
     if (instance && (role !== undefined || does)) {
@@ -105,8 +105,11 @@ export function spotsOf(world: World, root: Box, acts: (owner: string) => boolea
         ...(expanded === undefined ? {} : { expanded }),
         ...(off ? { disabled: true } : {}),
       });
-      // What is inside a thing to press is its name; what a container holds is read on.
-      b.children.forEach((k) => walk(k, silent || !holds));
+      // What is inside a thing to press is its name; what a container holds, and what has a part to press, is read on.
+      const parts = b.children.some(function acting(k: Box): boolean {
+        return acts(k.node) || k.children.some(acting);
+      });
+      b.children.forEach((k) => walk(k, silent || !(holds || parts)));
       return;
     }
     if (!instance && does) {

@@ -39,6 +39,8 @@ export type Action =
 /** What a thing does: when, if, then. */
 export interface Behaviour {
   readonly id: string;
+  /** The part of it that is meant: its address, in the terms of the component that it was said of. Absent: all of it. */
+  readonly part?: { readonly home: ComponentRef; readonly at: readonly string[] };
   readonly when: Trigger;
   readonly if?: Condition;
   readonly then: readonly Action[];

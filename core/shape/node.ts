@@ -94,7 +94,10 @@ const action: Check = byMember('do', {
 /** What a thing does. */
 export const behaviour: Check = group(
   { id, when: trigger, then: list(action, 40) },
-  { if: group({}, { all: list(test, 20), any: list(test, 20) }) },
+  {
+    part: group({ home: ref, at: list(text(120), 40) }),
+    if: group({}, { all: list(test, 20), any: list(test, 20) }),
+  },
 );
 const maybe = {
   name: label,

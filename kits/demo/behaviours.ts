@@ -8,17 +8,17 @@ const SAID: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>
     'find-11': ['when pressed, go to Sailings'],
   },
   sailings: {
-    'sailings-1': ['when pressed, go back'],
+    'sailings-1/left': ['when pressed, go back'],
     'sailings-3': ['when pressed, go to Sailing detail'],
     'sailings-5': ['when pressed, go to Service notice'],
   },
   detail: {
-    'detail-1': ['when pressed, go back'],
+    'detail-1/left': ['when pressed, go back'],
     'detail-10': ['when changed, if score is 5, set words to “Thank you for five stars”'],
     'detail-11': ['when its action is pressed, go to Who is coming'],
   },
   who: {
-    'who-1': ['when pressed, go back'],
+    'who-1/left': ['when pressed, go back'],
     'who-8': ['when changed, set error to off'],
     'who-11': [
       'when pressed, if content of Full name is filled, go to Cabin or deck',
@@ -26,30 +26,30 @@ const SAID: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>
     ],
   },
   cabin: {
-    'cabin-1': ['when pressed, go back'],
+    'cabin-1/left': ['when pressed, go back'],
     'cabin-5': ['when its action is pressed, go to Pay'],
     'cabin-6': ['when its action is pressed, go to Pay'],
     'cabin-loose-7': ['when pressed, go to Pay'],
   },
   pay: {
-    'pay-1': ['when pressed, go back'],
+    'pay-1/left': ['when pressed, go back'],
     'pay-11': ['when pressed, set text to “One moment”, then wait 600 ms, then go to Boarding pass'],
   },
   pass: {
-    'pass-1': ['when pressed, go to My trips'],
+    'pass-1/left': ['when pressed, go to My trips'],
     'pass-9': ['when pressed, set text to “In your wallet”, then wait 1 s, then go to Boarding now'],
   },
   trips: {
-    'trips-1': ['when pressed, go to Find a crossing'],
+    'trips-1/left': ['when pressed, go to Find a crossing'],
     'trips-4': ['when pressed, go to Boarding pass'],
     'trips-6': ['when its action is pressed, go to Find a crossing'],
   },
   notice: {
-    'notice-1': ['when pressed, go back'],
+    'notice-1/left': ['when pressed, go back'],
     'notice-7': ['when pressed, go to Sailings'],
   },
   boarding: {
-    'boarding-1': ['when pressed, go back'],
+    'boarding-1/left': ['when pressed, go back'],
     'boarding-4': ['when pressed, show Have your pass ready'],
     'boarding-5': ['when pressed, show Have your pass ready'],
     'boarding-6': ['when its action is pressed, go to Boarding pass'],
@@ -76,13 +76,16 @@ export function withBehaviours(project: Project, kits: ReadonlyMap<KitRef, Kit>)
       const all = SAID[s.id];
       if (!all) return s;
       const nodes = { ...s.nodes };
-      for (const [id, sentences] of Object.entries(all)) {
+      for (const [key, sentences] of Object.entries(all)) {
+        // Of a part of a thing: what stands after its id.
+        const [id = '', ...at] = key.split('/');
         const node = nodes[id];
         if (!node) throw new Error(`${s.name} has no ${id}`);
         const does = sentences.map((text, i) => {
           const got = readSentence(aboutThing(world, s, id), text);
           if (!got.ok) throw new Error(`${s.name}, ${id}: ${got.problem}`);
-          return { id: `${id}-does-${i + 1}`, ...got.behaviour };
+          const part = at.length > 0 && node.type === 'instance' ? { part: { home: node.component, at } } : {};
+          return { id: `${id}-does-${i + 1}`, ...part, ...got.behaviour };
         });
         nodes[id] = { ...node, does };
       }
