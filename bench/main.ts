@@ -5,10 +5,11 @@ import { measureKits } from './kits.js';
 import { measureMaking, measureWorkbench } from './originals.js';
 import { close, tell } from './report.js';
 import { measureServer } from './server.js';
+import { measureTry } from './try.js';
 import { measureWall } from './wall.js';
 
 /** `npm run bench`: the core, the interface and the server against their targets. With one of these words: that part alone. */
-const only = process.argv.find((a) => ['core', 'interface', 'originals', 'wall', 'kits', 'server'].includes(a));
+const only = process.argv.find((a) => ['core', 'interface', 'originals', 'wall', 'kits', 'try', 'server'].includes(a));
 // Needs no browser, and one that is starting takes from its time.
 if (only === undefined || only === 'originals') measureMaking(tell);
 const browser = await openBrowser();
@@ -18,6 +19,7 @@ try {
   if (only === undefined || only === 'originals') await measureWorkbench(browser, tell);
   if (only === undefined || only === 'wall') await measureWall(browser, tell);
   if (only === undefined || only === 'kits') await measureKits(browser, tell);
+  if (only === undefined || only === 'try') await measureTry(browser, tell);
   if (only === undefined || only === 'server') await measureServer(tell);
 } finally {
   await browser.close();

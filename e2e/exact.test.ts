@@ -538,7 +538,7 @@ describe('P. a desktop page made right for phone with three width conditions, on
     await page.waitForSelector('[aria-label="Width, px"]:focus');
     await hand.type('390', 'Enter');
     await page.waitForSelector('::-p-text(Back to 1280)');
-    await hand.click('[aria-label="Width of the screen"] [role="combobox"]');
+    await hand.click('[role="combobox"][aria-label="Changes hold"]');
     await hand.click('aria/only up to 390 px[role="option"]');
   }
   it('by keyboard, and by pointer alike', async () => {

@@ -195,6 +195,30 @@ describe('behaviours', () => {
     await dialog(false);
     expect(desk.wrong).toEqual([]);
   });
+  it('V. by pointer alone: the sentence is chosen from what may come next', async () => {
+    await begin();
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/find`);
+    await page.waitForSelector('.screen.current canvas');
+    await hand.click('[role="treeitem"][aria-label^="Action"]');
+    await say();
+    for (const [word, whole] of [
+      ['when', 'when'],
+      ['pressed', 'when pressed'],
+      [', show', 'when pressed, show'],
+      ['Are you sure?', 'when pressed, show Are you sure?'],
+    ]) {
+      const option = `::-p-xpath(//li[@role="option"][@aria-label="${whole ?? ''}" or normalize-space()="${whole ?? ''}"])`;
+      await page.waitForSelector(option).catch(() => expect.fail(`${word ?? ''} is not offered`));
+      await hand.click(option);
+    }
+    await hand.click('[role="treeitem"][aria-label^="Entry"]');
+    await desk.settled((p) => JSON.stringify(p).includes('"lay"'));
+    await hand.click('::-p-aria(Try it[role="link"])');
+    await page.waitForSelector('.device canvas');
+    expect(hand.count, 'V by pointer: actions').toBeLessThanOrEqual(8);
+    await touch('button', 'Sail');
+    await dialog(true);
+  });
   it('W. when a rating becomes 5, if the form is filled, something is shown', async () => {
     await begin();
     await page.goto(`${desk.house.address}/p/${desk.id}/compose/find?sel=stars`);

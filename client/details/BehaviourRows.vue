@@ -95,6 +95,16 @@ function write(row: number, text: unknown): void {
   if (typed.value[keyOf(row)] !== text) problem.value = '';
   typed.value = { ...typed.value, [keyOf(row)]: typeof text === 'string' ? text : '' };
 }
+interface Field {
+  readonly show?: () => void;
+}
+const fields: Field[] = [];
+/** Something was chosen from what is offered: what may come next is offered at once. */
+function again(row: number, text: string): void {
+  write(row, text);
+  offer(text);
+  if (offers.value.length > 0) setTimeout(() => fields[row]?.show?.(), 30);
+}
 const rows = computed(() => [...sentences.value, '']);
 </script>
 
@@ -110,10 +120,13 @@ const rows = computed(() => [...sentences.value, '']);
         :min-length="0"
         :delay="0"
         fluid
+        complete-on-focus
+        :ref="(el) => (fields[i] = el as unknown as Field)"
         :show-empty-message="false"
         :placeholder="i === rows.length - 1 ? 'when pressed, go to …' : ''"
         :aria-label="i === rows.length - 1 ? 'Say what it does' : `Behaviour ${i + 1}`"
         :input-style="{ fontSize: '12px' }"
+        @option-select="(e) => again(i, String(e.value))"
         @complete="(e) => offer(e.query)"
         @update:model-value="(v) => write(i, v)"
         @blur="commit(i)"

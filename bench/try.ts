@@ -1,0 +1,81 @@
+import type { Browser } from 'puppeteer-core';
+import type { Edit, Project, Step } from '../core/index.js';
+import { freshDatabase, House } from '../e2e/house.js';
+import { largeProject, open } from './interface.js';
+import { median, percentile, type Tell } from './report.js';
+
+/** Trying a mockup: a press to the frame with its effect; and the flow of 200 screens. */
+export async function measureTry(browser: Browser, tell: Tell): Promise<void> {
+  const house = new House(await freshDatabase());
+  await house.start();
+  try {
+    const page = await browser.newPage();
+    await page.setViewport({ width: 1280, height: 800 });
+    page.setDefaultTimeout(60_000);
+    await page.goto(`${house.address}/p/norrvik-crossings/try/pay`);
+    await page.waitForSelector('.device canvas');
+    await page.evaluate(() => new Promise((r) => setTimeout(r, 1500)));
+    const times = await page.evaluate(async () => {
+      const found: number[] = [];
+      const channel = new MessageChannel();
+      for (let i = 0; i < 40; i++) {
+        const all = document.querySelectorAll<HTMLElement>('.read [role="radio"]');
+        const el = all[i % all.length];
+        const r = el?.getBoundingClientRect();
+        const device = document.querySelector('.device');
+        if (!r || !device) break;
+        const at = { clientX: r.x + 12, clientY: r.y + r.height / 2, bubbles: true };
+        await new Promise((done) => setTimeout(done, 60));
+        const started = performance.now();
+        device.dispatchEvent(new PointerEvent('pointerdown', at));
+        device.dispatchEvent(new MouseEvent('click', at));
+        await new Promise((done) => {
+          requestAnimationFrame(() => {
+            channel.port1.onmessage = done;
+            channel.port2.postMessage(0);
+          });
+        });
+        found.push(performance.now() - started);
+      }
+      return found.slice(5);
+    });
+    if (times.length < 20) throw new Error('There is nothing to press');
+    tell('Try it: a press to the frame with its effect, median', median(times), 'ms', { below: 16.8 });
+    tell('  p95', percentile(times, 95), 'ms', { below: 33 });
+    await page.close();
+    const id = await largeProject(house);
+    const at = `${house.address}/api/projects/${id}`;
+    const { project, revision } = (await (await fetch(at)).json()) as { project: Project; revision: number };
+    const steps = project.screens.flatMap((s, i): Step[] => {
+      const thing = Object.values(s.nodes).find((n) => n.type === 'instance');
+      const to = [project.screens[i + 1], project.screens[(i * 7 + 3) % project.screens.length]].filter((x) => x);
+      const value = to.map((x, k) => ({
+        id: `w${k}`,
+        when: { on: 'press' },
+        then: [{ do: 'go', screen: x?.id ?? '' }],
+      }));
+      return thing ? [{ do: 'set', tree: `screen:${s.id}`, node: thing.id, field: 'does', value: value as never }] : [];
+    });
+    const edit: Edit = { id: 'ways', label: 'Ways', steps };
+    const got = await fetch(`${at}/edits`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ base: revision, edits: [edit] }),
+    });
+    if (!got.ok) throw new Error(await got.text());
+    const flow = await open(browser, house, `/p/${id}/compose`);
+    const took = await flow.evaluate(async () => {
+      const started = performance.now();
+      [...document.querySelectorAll<HTMLElement>('nav a')].find((a) => a.textContent === 'Flow')?.click();
+      while (document.querySelectorAll('.place').length < 200) await new Promise((r) => requestAnimationFrame(r));
+      const laid = performance.now() - started;
+      while (document.querySelectorAll('.place canvas').length < 6) await new Promise((r) => requestAnimationFrame(r));
+      return { laid, drawn: performance.now() - started };
+    });
+    tell('Flow of 200 screens and 400 ways, laid out', took.laid, 'ms', { below: 500 });
+    tell('  the cards in sight drawn', took.drawn, 'ms', { below: 500 });
+    await flow.close();
+  } finally {
+    await house.kill();
+  }
+}
