@@ -30,6 +30,7 @@ export {
   groundOf,
   inMode,
   inSituation,
+  partAddress,
   readdressed,
   type Action,
   type Asked,

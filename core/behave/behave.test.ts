@@ -22,6 +22,7 @@ import {
   startTrying,
   thingNames,
   typeInto,
+  unlink,
   writeSentence,
   type Action,
   type Attrs,
@@ -344,6 +345,32 @@ describe('trying a mockup', () => {
         went(got.project, (n) => n.key === `bar/${part ?? ''}`),
         to,
       ).toBe('list');
+    }
+  });
+  it('goes on being done by what an instance is unlinked into', () => {
+    const world = doing({ 'find sail': ['when pressed, go to Sailings'] });
+    const bar = thing('bar', 'masthead', [set('masthead', 'left', 'arrow-left')]);
+    const does: Behaviour = {
+      id: 'b',
+      part: { home: `${SEA}/masthead`, at: ['left'] },
+      when: { on: 'press' },
+      then: [{ do: 'go', screen: 'pass' }],
+    };
+    const head = screen('head', 'Head', [{ ...bar, does: [does] } as Node]);
+    const from: Project = { ...world.project, screens: [...world.project.screens, head] };
+    let n = 0;
+    for (const [at, id, to, is] of [
+      ['find', 'sail', 'list', (x: RNode) => x.text === 'Sail'],
+      ['head', 'bar', 'pass', (x: RNode) => x.type === 'icon'],
+    ] as const) {
+      const of = from.screens.find((s) => s.id === at) as Screen;
+      const got = unlink({ project: from, kits }, [], of, id, () => `loose-${++n}`);
+      if ('problem' in got) throw new Error(got.problem);
+      const made = applyEdit(from, { id: 'u', label: 'u', steps: got.steps });
+      if (!made.ok) throw new Error(made.refusal.message);
+      const loose = { project: made.project, kits };
+      const start = startTrying(loose, at);
+      expect(press(loose, start.trying, pathTo(loose, start.trying, is)).trying.screen).toBe(to);
     }
   });
   it('waits, goes on only where it was, and shows a while after a screen is shown', () => {

@@ -2,7 +2,6 @@ export { ownRules, ownWords, takesTyping } from './own.js';
 export {
   follow,
   MOST_ACTIONS,
-  partAddress,
   press,
   pressBackdrop,
   pressKey,

@@ -14,6 +14,7 @@ import {
   inSituation,
   isFilled,
   listItems,
+  partAddress,
   placesOf,
   screenOf,
   situationAt,
@@ -139,18 +140,6 @@ export const reach = (world: World, t: Trying, path: readonly RNode[], on: 'poin
 /** What waited goes on; nothing, where another screen is shown by now. */
 export const goOn = (world: World, t: Trying, later: Later): Went =>
   t.screen === later.screen ? new Run(world, t).run(later.then, later.thing).end() : still(t);
-
-/**
- * Where the part of a thing that a behaviour is about stands as it is shown: its address there. Null: what is shown has no such part.
- * @param shown the component that shows at the thing
- */
-export function partAddress(wears: readonly Wear[], b: Behaviour, shown: ComponentRef): readonly string[] | null {
-  if (!b.part || b.part.home === shown) return b.part?.at ?? [];
-  const pair = wears.find((w) => w.kit === splitRef(b.part?.home ?? '').kit)?.sheet.pairs[b.part.home];
-  const [first, ...rest] = b.part.at;
-  const there = pair?.to === shown && first !== undefined ? pair.parts[first] : undefined;
-  return there && rest.length === 0 ? [there] : null;
-}
 
 /** The things of the screen that a place belongs to, the innermost first, each once. */
 function ownersOf(path: readonly RNode[]): readonly NodeId[] {

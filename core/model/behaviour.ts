@@ -1,5 +1,7 @@
 import type { Json } from '../base/index.js';
+import { splitRef } from './component.js';
 import type { ComponentRef, NodeId, PropId } from './node.js';
+import type { Wear } from './project.js';
 
 /** When something happens to a thing, or to the screen it stands on. */
 export type Trigger =
@@ -65,4 +67,16 @@ export function readdressed(list: readonly Behaviour[], to: (id: NodeId) => Node
       return a.do === 'set' && a.of !== undefined ? { ...a, of: to(a.of) } : a;
     }),
   }));
+}
+
+/**
+ * Where the part of a thing that a behaviour is about stands as it is shown: its address there. Null: what is shown has no such part.
+ * @param shown the component that shows at the thing
+ */
+export function partAddress(wears: readonly Wear[], b: Behaviour, shown: ComponentRef): readonly string[] | null {
+  if (!b.part || b.part.home === shown) return b.part?.at ?? [];
+  const pair = wears.find((w) => w.kit === splitRef(b.part?.home ?? '').kit)?.sheet.pairs[b.part.home];
+  const [first, ...rest] = b.part.at;
+  const there = pair?.to === shown && first !== undefined ? pair.parts[first] : undefined;
+  return there && rest.length === 0 ? [there] : null;
 }

@@ -105,6 +105,7 @@ export {
   DEVICES,
 } from './project.js';
 export {
+  partAddress,
   readdressed,
   type Action,
   type Asked,

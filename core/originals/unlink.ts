@@ -2,6 +2,7 @@ import { chooseSteps, treeOfScreen, type NewId, type Step } from '../edit/index.
 import {
   componentAt,
   listAt,
+  partAddress,
   placesOf,
   sameJson,
   shownComponent,
@@ -57,6 +58,14 @@ export function unlink(world: World, wears: readonly Wear[], screen: Screen, id:
     nodes[hidden] = { id: hidden, type: 'box', name: 'Waiting', attrs: { visible: false }, children: waiting };
     nodes[id] = { ...top, was, children: [...top.children, hidden] };
   } else nodes[id] = { ...top, was };
+  // What it does it goes on doing: what was said of a part is said of what that is now.
+  for (const b of node.does ?? []) {
+    const { part, ...rest } = b;
+    const at = partAddress(wears, b, opened.shown)?.join('/');
+    const now = part ? [...opened.from].find(([, way]) => way.join('/') === at)?.[0] : id;
+    const to = now === undefined ? undefined : nodes[now];
+    if (now !== undefined && to) nodes[now] = { ...to, does: [...(to.does ?? []), rest] };
+  }
   const list = listAt(screen.nodes, place);
   const steps: Step[] = [
     { do: 'remove', tree, node: id },
