@@ -110,7 +110,9 @@ describe('the book of kits', () => {
     ] as const) {
       await hand.click('::-p-aria(Kits[role="link"])');
       await page.waitForSelector('.samples .sample');
-      expect(await page.$eval('[aria-label="Installed kits"] a.on', (e) => e.textContent)).toMatch(/Plywood.*worn/su);
+      await page.waitForFunction(() =>
+        /Plywood.*worn/su.test(document.querySelector('[aria-label="Installed kits"] a.on')?.textContent ?? ''),
+      );
       if (entry === 'template') await hand.click('[aria-label="Sections and starters"] .sample');
       else if (entry === 'component/button') await hand.click('[aria-label="Actions"] .sample');
       else await hand.click('::-p-xpath(//section[@aria-label="Icons"]//button[normalize-space()="ship"])');
