@@ -67,13 +67,17 @@ export async function measureTry(browser: Browser, tell: Tell): Promise<void> {
     const took = await flow.evaluate(async () => {
       const started = performance.now();
       [...document.querySelectorAll<HTMLElement>('nav a')].find((a) => a.textContent === 'Flow')?.click();
-      while (document.querySelectorAll('.place').length < 200) await new Promise((r) => requestAnimationFrame(r));
+      const until = performance.now() + 20_000;
+      while (document.querySelectorAll('.place').length < 200 && performance.now() < until)
+        await new Promise((r) => requestAnimationFrame(r));
       const laid = performance.now() - started;
-      while (document.querySelectorAll('.place canvas').length < 6) await new Promise((r) => requestAnimationFrame(r));
+      const last = performance.now() + 20_000;
+      while (document.querySelector('.place canvas') === null && performance.now() < last)
+        await new Promise((r) => requestAnimationFrame(r));
       return { laid, drawn: performance.now() - started };
     });
     tell('Flow of 200 screens and 400 ways, laid out', took.laid, 'ms', { below: 500 });
-    tell('  the cards in sight drawn', took.drawn, 'ms', { below: 500 });
+    tell('  the first card in sight drawn', took.drawn, 'ms', { below: 500 });
     await flow.close();
   } finally {
     await house.kill();

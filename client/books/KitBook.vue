@@ -410,6 +410,7 @@ const made = (ref: string): void => void router.push(`${props.base}/${ref}`);
 .ways {
   display: flex;
   flex-wrap: wrap;
+  align-items: baseline;
   gap: 6px 26px;
 }
 h2 {

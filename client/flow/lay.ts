@@ -23,6 +23,34 @@ export interface LaidFlow {
   readonly height: number;
 }
 
+/** With more ways than this only those that lead one step on are laid out with; the others are drawn over it. */
+const MOST_WAYS = 60;
+/** How many steps each screen is from where one begins; what nothing leads to begins itself. */
+function stepsTo(screens: readonly Screen[], edges: readonly FlowEdge[]): ReadonlyMap<string, number> {
+  const leads = new Map<string, string[]>();
+  for (const e of edges) leads.set(e.from, [...(leads.get(e.from) ?? []), e.to]);
+  const depth = new Map<string, number>();
+  const begin = (id: string): void => {
+    if (depth.has(id)) return;
+    depth.set(id, 0);
+    const open = [id];
+    for (let at = open.shift(); at !== undefined; at = open.shift())
+      for (const to of leads.get(at) ?? [])
+        if (!depth.has(to)) {
+          depth.set(to, (depth.get(at) ?? 0) + 1);
+          open.push(to);
+        }
+  };
+  const flows = new Set<string>();
+  for (const s of screens)
+    if (!flows.has(s.flow)) {
+      flows.add(s.flow);
+      begin(s.id);
+    }
+  for (const s of screens) begin(s.id);
+  return depth;
+}
+
 /** Lays screens out by their ways, from left to right; what is joined to nothing stands in rows below. px */
 export function layFlow(screens: readonly Screen[], { edges }: FlowMap): LaidFlow {
   const graph = new Graph();
@@ -35,9 +63,11 @@ export function layFlow(screens: readonly Screen[], { edges }: FlowMap): LaidFlo
     const key = JSON.stringify([e.from, e.to]);
     by.set(key, [...(by.get(key) ?? []), e]);
   }
+  const depth = by.size > MOST_WAYS ? stepsTo(screens, edges) : null;
   for (const list of by.values()) {
     const first = list[0];
-    if (first && first.from !== first.to) graph.setEdge(first.from, first.to, { ...WORDS });
+    const on = !depth || (first && (depth.get(first.to) ?? 0) - (depth.get(first.from) ?? 0) === 1);
+    if (on && first && first.from !== first.to) graph.setEdge(first.from, first.to, { ...WORDS });
   }
   if (joined.size > 0) layout(graph);
   const cards = new Map<string, { x: number; y: number }>();
@@ -72,6 +102,17 @@ export function layFlow(screens: readonly Screen[], { edges }: FlowMap): LaidFlo
         { x, y: y + 40 },
       ];
       return [{ from: first.from, to: first.to, ways, points, at: { x: x + 38, y: y + 20 } }];
+    }
+    const to = cards.get(first.to);
+    if (!graph.hasEdge(first.from, first.to)) {
+      if (!to) return [];
+      const ahead = to.x > from.x;
+      const [a, b] = [
+        { x: from.x + (ahead ? CARD.w : 0), y: from.y + 60 },
+        { x: to.x + (ahead ? 0 : CARD.w), y: to.y + 60 },
+      ];
+      const bend = { x: (a.x + b.x) / 2, y: Math.min(a.y, b.y) - 40 };
+      return [{ from: first.from, to: first.to, ways, points: [a, bend, b], at: bend }];
     }
     const { points, x, y } = graph.edge(first.from, first.to) as {
       points: { x: number; y: number }[];

@@ -12,11 +12,13 @@ import { provideEntry, readEntry } from '../books/entry.js';
 import LightChoice from '../parts/LightChoice.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
+import { useStage } from '../stores/stage.js';
 import { pageStands } from '../workers/client.js';
 
 /** Every installed kit as a book of samples, by itself or inside a project: what is in it, where it is used, what can be said of it. */
 const library = useLibrary();
 const doc = useDocument();
+const stage = useStage();
 const route = useRoute();
 const router = useRouter();
 const failure = ref('');
@@ -52,6 +54,14 @@ const world = computed<World | null>(() =>
   kit.value ? { project: emptyProject('book', 'Book', kitRef(kit.value)), kits: library.kits } : null,
 );
 const mode = ref('');
+// What is placed from here goes on the screen that is worked on; before any was, on the first.
+watch(
+  () => (project.value === '' ? null : doc.shown?.screens),
+  (screens) => {
+    if (screens && !screens.some((s) => s.id === stage.screenId)) stage.screenId = screens[0]?.id ?? '';
+  },
+  { immediate: true },
+);
 
 // ── an entry that is open, in the address ──
 const open = computed(() => {
