@@ -208,7 +208,8 @@ describe('behaviours', () => {
       ['Are you sure?', 'when pressed, show Are you sure?'],
     ]) {
       const option = `::-p-xpath(//li[@role="option"][@aria-label="${whole ?? ''}" or normalize-space()="${whole ?? ''}"])`;
-      await page.waitForSelector(option).catch(() => expect.fail(`${word ?? ''} is not offered`));
+      await page.evaluate(() => new Promise((r) => setTimeout(r, 400)));
+      await page.waitForSelector(option, { visible: true }).catch(() => expect.fail(`${word ?? ''} is not offered`));
       await hand.click(option);
     }
     await hand.click('[role="treeitem"][aria-label^="Entry"]');

@@ -99,11 +99,14 @@ interface Field {
   readonly show?: () => void;
 }
 const fields: Field[] = [];
+/** How long the list takes to go: ms. */
+const GONE = 180;
 /** Something was chosen from what is offered: what may come next is offered at once. */
 function again(row: number, text: string): void {
   write(row, text);
   offer(text);
-  if (offers.value.length > 0) setTimeout(() => fields[row]?.show?.(), 30);
+  // The list goes away when something is chosen; it comes again once it is gone.
+  if (offers.value.length > 0) setTimeout(() => fields[row]?.show?.(), GONE);
 }
 const rows = computed(() => [...sentences.value, '']);
 </script>
