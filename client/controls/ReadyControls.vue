@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AutoComplete from 'primevue/autocomplete';
 import Checkbox from 'primevue/checkbox';
 import InputText from 'primevue/inputtext';
 import Popover from 'primevue/popover';
@@ -27,6 +28,6 @@ onBeforeUnmount(() => cancelIdleCallback(asked));
   <div v-if="show" hidden inert aria-hidden="true">
     <Textarea size="small" fluid /><InputText size="small" fluid /><Checkbox binary />
     <Select size="small" fluid :options="[]" /><SelectButton size="small" :options="['1']" />
-    <ToggleSwitch /><Popover />
+    <ToggleSwitch /><Popover /><AutoComplete size="small" fluid :suggestions="[]" />
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core';
 import AutoComplete from 'primevue/autocomplete';
 import { computed, ref } from 'vue';
 import {
@@ -109,10 +110,15 @@ function again(row: number, text: string): void {
   if (offers.value.length > 0) setTimeout(() => fields[row]?.show?.(), GONE);
 }
 const rows = computed(() => [...sentences.value, '']);
+/** What is selected stands before it is said what it does: nothing waits for these fields. */
+const settled = refDebounced(
+  computed(() => stage.selected),
+  160,
+);
 </script>
 
 <template>
-  <div v-if="about" class="section" role="group" aria-label="Behaviour">
+  <div v-if="about && settled === stage.selected" class="section" role="group" aria-label="Behaviour">
     <h3>{{ at.length > 0 ? 'What this part does' : 'What it does' }}</h3>
     <p v-for="o in own" :key="o" class="note">By itself: {{ o }}.</p>
     <div v-for="(s, i) in rows" :key="`${stage.selected} ${i}`" class="row">
