@@ -1,4 +1,3 @@
-import axe from 'axe-core';
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import {
@@ -14,6 +13,7 @@ import {
 } from '../core/index.js';
 import { Desk } from './desk.js';
 import { Hand } from './hand.js';
+import { axeFaults } from './house.js';
 
 import { seen } from './wall.js';
 
@@ -477,11 +477,7 @@ describe('what everybody can use', () => {
     await page.goto(desk.house.address + path);
     await page.waitForFunction(() => document.querySelectorAll('.picture, .home-card').length > 1);
     if (path.includes('compose')) await hand.click('[role="treeitem"][aria-label^="Card"]');
-    await page.evaluate(`${axe.source}; void 0`);
-    const faults = (await page.evaluate(
-      `axe.run(document, { resultTypes: ['violations'] }).then((r) => r.violations.map((v) => v.id + ': ' + v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(', ')))`,
-    )) as string[];
-    expect(faults).toEqual([]);
+    expect(await axeFaults(page)).toEqual([]);
   });
   it('keeps what is open and selected in the address', async () => {
     await begin(use('a', 'field', 'label', 'A'));

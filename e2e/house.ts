@@ -1,3 +1,4 @@
+import axe from 'axe-core';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
@@ -113,3 +114,10 @@ export const press = async (page: Page, role: string, name: string): Promise<voi
 /** Waits until the project says that everything is saved. */
 export const saved = (page: Page): Promise<unknown> =>
   page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('all saved'), { timeout: 15_000 });
+
+/** What axe finds wrong on a page: each fault with the first places. */
+export async function axeFaults(page: Page): Promise<readonly string[]> {
+  await page.evaluate(`${axe.source}; void 0`);
+  return (await page.evaluate(`axe.run(document, { resultTypes: ['violations'] }).then((r) =>
+    r.violations.map((v) => v.id + ': ' + v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(', ')))`)) as string[];
+}

@@ -12,7 +12,7 @@ import { MOST_BESIDE, NARROWEST, USUAL, useWidths, WIDEST, type BrandBeside, typ
 
 const SituationsDialog = defineAsyncComponent(() => import('./SituationsDialog.vue'));
 
-/** The width at which the screen is seen: any between phone and large desktop, some side by side; in which situation; and where changes hold. */
+/** The width at which the screen is seen, some side by side; in which situation; and where changes hold. */
 const doc = useDocument();
 const situations = useSituations();
 const stage = useStage();

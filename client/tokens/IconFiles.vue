@@ -3,15 +3,14 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import ProgressBar from 'primevue/progressbar';
 import { computed, ref, shallowRef } from 'vue';
-import { kitOfIcons, readKit, type IconFile, type IconSet, type Kit } from '../../core/index.js';
-import { api } from '../api.js';
+import { kitOfIcons, type IconFile, type IconSet, type Kit } from '../../core/index.js';
 import IconGlyph from '../controls/IconGlyph.vue';
 import { count, plural } from '../counts.js';
-import { packKit } from '../originals/pack.js';
 import AppDialog from '../parts/AppDialog.vue';
 import ProblemList from '../parts/ProblemList.vue';
 import { useLibrary } from '../stores/library.js';
 import { propId } from '../workbench/contract.js';
+import { installBased } from './installBased.js';
 import { nextVersion } from './nextVersion.js';
 
 /** A folder or a zip of icons (SVG) as the icon set of a kit that is based on this one. */
@@ -84,10 +83,7 @@ async function take(): Promise<void> {
     const id = propId(name.value, []);
     const version = nextVersion(library.kits.values(), id);
     const { ref: kit, json } = kitOfIcons(props.kit, icons, { id, name: name.value.trim(), version, author: '' });
-    const { value, problems } = readKit(json, { bases: library.kits });
-    if (!value) throw new Error(problems[0]?.message ?? 'These icons make no kit.');
-    await api.install(await packKit({ ...value, fonts: [] }, [], json));
-    await library.refresh();
+    await installBased(library, json, 'These icons make no kit.');
     open.value = false;
     emit('made', kit);
   } catch (error) {

@@ -5,19 +5,17 @@ import { computed, ref, watch } from 'vue';
 import {
   isColour,
   kitOfTokens,
-  readKit,
   tokenReview,
   type Json,
   type Kit,
   type TokenChange,
   type TokenFile,
 } from '../../core/index.js';
-import { api } from '../api.js';
 import { plural } from '../counts.js';
-import { packKit } from '../originals/pack.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useLibrary } from '../stores/library.js';
 import { propId } from '../workbench/contract.js';
+import { installBased } from './installBased.js';
 import { nextVersion } from './nextVersion.js';
 
 /** What a file of tokens says otherwise than a kit, and where that is used; taken, it becomes a kit based on the other. */
@@ -81,10 +79,7 @@ async function take(): Promise<void> {
   // Once it is installed, the next version would be another.
   const { ref: kit, json } = made.value;
   try {
-    const { value, problems } = readKit(json, { bases: library.kits });
-    if (!value) throw new Error(problems[0]?.message ?? 'These tokens make no kit.');
-    await api.install(await packKit({ ...value, fonts: [] }, [], json));
-    await library.refresh();
+    await installBased(library, json, 'These tokens make no kit.');
     emit('made', kit);
     visible.value = false;
   } catch (error) {

@@ -80,15 +80,22 @@ function find(kit: Kit): readonly ColourPair[] {
   return [...pairs.values()];
 }
 
-/** Pairs of colours of a kit that cannot be read, in each of its modes: as the kit is by itself, with no mode said. */
-export function unreadable(
-  kit: Kit,
-): readonly { readonly pair: ColourPair; readonly ratio: number; readonly mode: string }[] {
-  return colourPairs(kit).flatMap((pair) =>
-    ['', ...modesOf(kit)].flatMap((mode) => {
+/** A pair of colours in one mode of a kit (empty: as it is by itself), the contrast it has, and whether that can be read. */
+export interface PairSeen {
+  readonly pair: ColourPair;
+  readonly ratio: number;
+  readonly mode: string;
+  readonly readable: boolean;
+}
+const SLACK = 0.005;
+/** All pairs of colours of a kit, in each of its modes. */
+export const pairsSeen = (kit: Kit): readonly PairSeen[] =>
+  colourPairs(kit).flatMap((pair) =>
+    ['', ...modesOf(kit)].map((mode): PairSeen => {
       const [a, b] = [pair.text, pair.ground].map((path) => String(tokenValue(kit, path, mode)));
       const ratio = contrast(a ?? '', b ?? '') ?? 0;
-      return ratio < pair.needs - 0.005 ? [{ pair, ratio, mode }] : [];
+      return { pair, ratio, mode, readable: ratio >= pair.needs - SLACK };
     }),
   );
-}
+/** Those that cannot be read. */
+export const unreadable = (kit: Kit): readonly PairSeen[] => pairsSeen(kit).filter((p) => !p.readable);

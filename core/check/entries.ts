@@ -64,7 +64,10 @@ export function entryIn(kit: Kit, kind: EntryKind, id: string): readonly string[
   return made.get(keyOf(kind, id)) ?? [];
 }
 
-/** Where an entry of a kit shows on the screens of a project, parts of components not counted: a component as it is worn, others as they are said. */
+/**
+ * Where an entry of a kit shows on the screens of a project, parts of components not counted: a component as it is worn, others as
+ * they are said.
+ */
 export function entryOn(
   project: Pick<Project, 'screens'>,
   wears: (screen: Screen) => readonly Wear[],

@@ -40,7 +40,10 @@ export function unpack(bytes: Uint8Array, kinds: RegExp): Record<string, Uint8Ar
 /** Does it begin as a zip does? */
 export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
 
-/** A kit's JSON, and the files beside it: from a package (zip) with `kit.json` at its top, or from the JSON alone. Throws a `PackageProblem`. */
+/**
+ * A kit's JSON, and the files beside it: from a package (zip) with `kit.json` at its top, or from the JSON alone. Throws a
+ * `PackageProblem`.
+ */
 export function unpackKit(bytes: Uint8Array): {
   readonly text: string;
   readonly json: unknown;

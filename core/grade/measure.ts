@@ -1,14 +1,11 @@
-import { colourPairs } from '../brand/index.js';
-import { contrast } from '../colour/index.js';
+import { pairsSeen } from '../brand/index.js';
 import { meaningsOf } from '../match/index.js';
 import { layoutNode, type Box } from '../layout/index.js';
 import {
   componentsInOrder,
   emptyProject,
   kitRef,
-  modesOf,
   roleFacts,
-  tokenValue,
   type Component,
   type Kit,
   type KitRef,
@@ -102,14 +99,11 @@ export function measureKit(
     if (each?.(i + 1, all.length) === false) break;
   }
   const byName = new Map(all.map((c) => [c.name, c]));
-  const pairs = colourPairs(kit).flatMap((p) =>
-    ['', ...modesOf(kit)].map((m): Judged => {
-      const ratio = contrast(String(tokenValue(kit, p.text, m)), String(tokenValue(kit, p.ground, m))) ?? 0;
-      const seen = m === '' ? '' : `, in ${m}`;
-      const name = `${p.text} on ${p.ground} in ${p.where}${seen}, ${ratio.toFixed(1)} to 1`;
-      return [name, ratio >= p.needs - 0.005, byName.get(p.where)];
-    }),
-  );
+  const pairs = pairsSeen(kit).map(({ pair: p, ratio, mode, readable }): Judged => {
+    const seen = mode === '' ? '' : `, in ${mode}`;
+    const name = `${p.text} on ${p.ground} in ${p.where}${seen}, ${ratio.toFixed(1)} to 1`;
+    return [name, readable, byName.get(p.where)];
+  });
   return [
     gradeLine('texts can be read in every look and mode (AA)', pairs),
     gradeLine('targets are at least 24 px either way', targets),
