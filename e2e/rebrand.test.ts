@@ -308,7 +308,11 @@ describe('a brand from what somebody brings', () => {
     writeFileSync(path, JSON.stringify({ color: { 'on-buoy': colour('#e9a79d'), deep: colour('#10241a') } }));
     await hand.click('#brand-base');
     await hand.click('::-p-aria(Skerry Line 2.1.0[role="option"])');
-    await bring('A file of tokens for this brand', path);
+    const [chooser] = await Promise.all([
+      page.waitForFileChooser(),
+      hand.click('::-p-aria(Take a file of tokens instead[role="button"])'),
+    ]);
+    await chooser.accept([path]);
     await page.waitForSelector('::-p-text(The colours of the file stay as they are.)');
     expect(await page.$eval('#brand-name', (e) => (e as HTMLInputElement).value)).toBe('rape field tokens');
     await hand.click('.wide .quiet-link');

@@ -349,8 +349,9 @@ async function save(): Promise<void> {
             option-value="id"
           />
           <span />
-          <span>
+          <span class="more">
             <button type="button" class="quiet-link" @click="fontInput?.click()">Bring a font of your own</button>
+            <button type="button" class="quiet-link" @click="tokenInput?.click()">Take a file of tokens instead</button>
             <input
               ref="fontInput"
               type="file"

@@ -139,9 +139,9 @@ const modeChoices = computed(() => {
         @click="history?.toggle($event)"
       />
       <Popover ref="history"><HistoryList /></Popover>
-      <span class="wears"
-        ><span class="swatches"><i v-for="s in worn?.swatches" :key="s" :style="{ background: s }" /></span>Wears
-        {{ worn?.name }}</span
+      <span class="wears" :title="`Wears ${worn?.name ?? ''}`"
+        ><span class="swatches"><i v-for="s in worn?.swatches" :key="s" :style="{ background: s }" /></span
+        ><span class="clip">Wears {{ worn?.name }}</span></span
       >
       <RouterLink
         v-if="updates.next"
@@ -245,6 +245,18 @@ nav span.on {
   align-items: center;
   white-space: nowrap;
   color: #e6e0d4;
+}
+/* Where there is little room, the name of the brand gives way first: its colours and its tooltip tell it. */
+.wears {
+  flex: 0 100 auto;
+  min-width: 30px;
+  overflow: hidden;
+}
+.wears .swatches {
+  flex: none;
+}
+.bar > :not(.wears, .gap, .title) {
+  flex: none;
 }
 .swatches {
   display: flex;
