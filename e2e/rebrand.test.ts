@@ -171,6 +171,35 @@ describe('a rebrand', () => {
     expect(chosen.map((x) => [x.from, x.props['start']?.to])).toEqual([[`${PLYWOOD}/top-bar`, 'aft']]);
     expect(desk.wrong).toEqual([]);
   });
+  it('learns by example: a sample let go on a thing stands for it on all screens, and can be taken back', async () => {
+    await putOn('Lumen Night Rail 1.0.0');
+    await page.waitForSelector('[aria-label="Counterpart of Card"]');
+    await tried();
+    const box = await (await page.waitForSelector('figure[aria-label="Tours"] .pair'))?.boundingBox();
+    await page.focus('[aria-label="Find a sample"]');
+    await hand.type('word from');
+    await page.waitForFunction(() => document.querySelectorAll('.strip .sample').length === 1);
+    const bar = { x: (box?.x ?? 0) + (box?.width ?? 0) * 0.75, y: (box?.y ?? 0) + 12 };
+    const sample = '.strip [aria-label="Word from the guard"]';
+    // Let go with Escape it stands for nothing.
+    await hand.drag(sample, bar, { escape: true });
+    expect(await page.$('.hand')).toBeNull();
+    await hand.drag(sample, bar);
+    await page.waitForSelector('::-p-text(Top bar shows as Word from the guard now)');
+    await hand.click('.hand summary');
+    expect(await page.$eval('.hand li', (e) => e.textContent)).toContain('Top bar as Word from the guard');
+    await hand.click('[aria-label="Take back Top bar as Word from the guard"]');
+    await page.waitForFunction(() => !document.querySelector('.hand'));
+    // Clicked, it stands for what was pointed at last.
+    await hand.click(sample);
+    await page.waitForSelector('.hand');
+    await tried();
+    await hand.click('::-p-aria(Rebrand 4 screens)');
+    const p = await settled((x) => x.wears.length > 0);
+    const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
+    expect(chosen.map((x) => [x.from, x.to])).toEqual([[`${PLYWOOD}/top-bar`, `${LUMEN}/word`]]);
+    expect(desk.wrong).toEqual([]);
+  });
   it('is put on one flow alone, and new screens there wear it too', async () => {
     await hand.click('#rebrand-on');
     await hand.click('.p-multiselect-option:nth-child(1)');

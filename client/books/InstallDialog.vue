@@ -10,6 +10,7 @@ import ProblemList from '../parts/ProblemList.vue';
 import { useLibrary } from '../stores/library.js';
 import type { KitHead } from '../workers/core.worker.js';
 import KitGrade from './KitGrade.vue';
+import OutsideSample from './OutsideSample.vue';
 
 /** Kits from their packages: looked at first, with their grade and what would be left out; then installed, several at once. */
 const visible = defineModel<boolean>('visible', { required: true });
@@ -179,7 +180,11 @@ function choose(): void {
             </p>
             <details v-if="i.state !== 'done'" class="grade">
               <summary>Grade {{ Math.floor(i.kit.grade.share * 100) }} %, and why</summary>
-              <KitGrade :grade="i.kit.grade" :roles="i.kit.roles" />
+              <KitGrade :grade="i.kit.grade" :roles="i.kit.roles">
+                <template #picture="{ component }">
+                  <OutsideSample v-if="component" :kit="i.kit.ref" :component="component" />
+                </template>
+              </KitGrade>
             </details>
           </template>
           <details v-if="i.kit && i.problems.length > 3">

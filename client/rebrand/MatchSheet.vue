@@ -9,6 +9,7 @@ import {
   kitRef,
   readSheet,
   shownComponent,
+  splitRef,
   writeSheet,
   type ComponentPair,
   type ComponentRef,
@@ -22,6 +23,7 @@ import { useLibrary } from '../stores/library.js';
 import type { Sample } from '../stores/samples.js';
 import { useStage } from '../stores/stage.js';
 import PairProps from './PairProps.vue';
+import TokenPairs from './TokenPairs.vue';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { useGrowing, useSlices } from '../surface/slices.js';
 
@@ -33,12 +35,17 @@ const props = defineProps<{
   failure: string;
   /** There are screens at all. */
   some: boolean;
+  /** The kit that is worn, and how often things on the screens say its tokens themselves. */
+  kit: Kit | undefined;
+  tokens: ReadonlyMap<string, number>;
 }>();
 const emit = defineEmits<{
   choose: [component: ComponentRef, counterpart: string];
   prop: [at: { readonly from: ComponentRef; readonly prop: string; readonly to: string | null }];
   option: [at: { readonly from: ComponentRef; readonly prop: string; readonly option: string; readonly to: string }];
   read: [sheet: MatchSheet];
+  back: [what: { readonly pair: ComponentRef } | { readonly token: string }];
+  token: [path: string, other: string | null];
 }>();
 /** The component whose properties are looked at. */
 const open = ref<ComponentRef>('');
@@ -109,6 +116,24 @@ function whyOf(p: ComponentPair): string {
   const who = !p.by ? 'by hand' : p.by === author.value.trim() ? 'by you' : `by ${p.by}`;
   return `${p.to === null ? 'left as it is' : 'chosen'} ${who}, ${day}`;
 }
+/** What was chosen by hand: components, and tokens. */
+const byHand = computed(() => {
+  const w = stage.ground;
+  const nameOf = (ref: ComponentRef): string => (w && componentAt(w, ref)?.name) ?? splitRef(ref).id;
+  const pairs = Object.values(props.sheet?.pairs ?? {})
+    .filter((p) => p.chosen)
+    .map((p) => ({
+      key: p.from,
+      says: p.to === null ? `${nameOf(p.from)} stays as it is` : `${nameOf(p.from)} as ${nameOf(p.to)}`,
+      what: { pair: p.from },
+    }));
+  const tokens = (props.sheet?.tokensChosen ?? []).map((path) => ({
+    key: path,
+    says: `${path} as ${props.sheet?.tokens[path] ?? 'it is'}`,
+    what: { token: path },
+  }));
+  return [...pairs, ...tokens];
+});
 const matched = computed(() => rows.value.filter((r) => r.b).length);
 const choices = computed(() => [
   { ref: '', name: 'None; leave as it is' },
@@ -195,6 +220,25 @@ const samples = useSlices<ComponentRef, Fitted>(
         />
       </li>
     </ul>
+    <TokenPairs
+      v-if="sheet && kit && to && tokens.size > 0"
+      :sheet="sheet"
+      :kit="kit"
+      :to="to"
+      :tokens="tokens"
+      @token="(path, other) => emit('token', path, other)"
+    />
+    <details v-if="byHand.length > 0" class="hand">
+      <summary>{{ plural(byHand.length, 'choice') }} by hand</summary>
+      <ul aria-label="Chosen by hand">
+        <li v-for="c in byHand" :key="c.key">
+          <span class="clip" :title="c.says">{{ c.says }}</span>
+          <button class="quiet-link" :aria-label="`Take back ${c.says}`" @click="emit('back', c.what)">
+            Take back
+          </button>
+        </li>
+      </ul>
+    </details>
     <p v-if="sheet && rows.length > 0" class="file">
       <button class="quiet-link" @click="save">Save the sheet</button>
       <button class="quiet-link" @click="file?.click()">Read a sheet</button>
@@ -223,10 +267,27 @@ const samples = useSlices<ComponentRef, Fitted>(
 .sheet {
   border-right: 1px solid var(--line);
 }
-ul {
+aside > ul {
   overflow: auto;
 }
-li {
+.hand {
+  padding: 8px 16px;
+  border-top: 1px solid var(--line);
+}
+.hand ul {
+  max-height: 132px;
+  overflow: auto;
+  padding-top: 4px;
+}
+.hand li {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+}
+summary {
+  cursor: pointer;
+}
+aside > ul > li {
   display: grid;
   grid-template-columns: 92px auto 92px minmax(0, 1fr);
   gap: 8px;

@@ -5,6 +5,7 @@ import {
   causesOf,
   chooseOption,
   choosePair,
+  chooseProp,
   countUses,
   stampChoices,
   sumReviews,
@@ -116,7 +117,13 @@ export function useRebrandPlan(
   ]);
   let wearing = 0;
   watch(
-    [() => sheet.value?.pairs, () => sheet.value?.from, () => doc.shown?.wears, () => worn.value.length],
+    [
+      () => sheet.value?.pairs,
+      () => sheet.value?.tokens,
+      () => sheet.value?.from,
+      () => doc.shown?.wears,
+      () => worn.value.length,
+    ],
     async () => {
       const mine = ++wearing;
       after.value = new Map();
@@ -147,15 +154,16 @@ export function useRebrandPlan(
     return got.ok ? got.project : project;
   });
   function take(fix: Fix): void {
-    const { pair, option } = fix;
+    const { pair, option, prop } = fix;
     if (pair && stage.world && sheet.value) correct(choosePair(stage.world, sheet.value, pair.from, pair.to));
     if (option && sheet.value) correct(chooseOption(sheet.value, option));
+    if (prop && stage.world && sheet.value) correct(chooseProp(stage.world, sheet.value, prop));
     taken.value = [...taken.value.filter((f) => f.cause !== fix.cause), fix];
   }
   /** Takes one back; what it paired otherwise is paired as it was planned. */
   function untake(fix: Fix): void {
     taken.value = taken.value.filter((f) => f !== fix);
-    const from = fix.pair?.from ?? fix.option?.from;
+    const from = fix.pair?.from ?? fix.option?.from ?? fix.prop?.from;
     const was = from === undefined ? undefined : planned.value?.pairs[from];
     if (from !== undefined && was && sheet.value)
       edited.value = { ...sheet.value, pairs: { ...sheet.value.pairs, [from]: was } };

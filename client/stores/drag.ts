@@ -31,7 +31,9 @@ export interface HeldPicture {
 /** Where it would land now. `line`: of the Outline, with the bar before or behind it. */
 export interface Landing {
   readonly screen: Screen;
-  readonly spot: Spot;
+  /** Null: it is not put anywhere, but taken by `take`. */
+  readonly spot: Spot | null;
+  readonly take?: () => void;
   readonly says: string;
   readonly drop?: Drop;
   readonly line?: { readonly id: string; readonly where: 'before' | 'after' | 'inside' };
@@ -124,6 +126,8 @@ export const useDrag = defineStore('drag', () => {
   function put(h: Held, l: Landing, copy: boolean): void {
     const commands = useCommands();
     const stage = useStage();
+    if (l.take) l.take();
+    if (!l.spot) return;
     if (h.kind === 'selection') {
       commands.moveTo(l.screen, l.spot, copy);
       return;

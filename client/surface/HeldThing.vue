@@ -34,7 +34,10 @@ watch(() => drag.held, draw, { flush: 'post' });
     aria-hidden="true"
   >
     <canvas v-show="drag.held.picture" ref="canvas" :style="{ width: `${size.w}px`, height: `${size.h}px` }" />
-    <p>{{ drag.copying ? 'Copy ' : '' }}{{ drag.held.name }}{{ drag.landing ? ` into ${drag.landing.says}` : '' }}</p>
+    <p>
+      {{ drag.copying ? 'Copy ' : '' }}{{ drag.held.name
+      }}{{ drag.landing ? ` ${drag.landing.spot ? 'into' : 'for'} ${drag.landing.says}` : '' }}
+    </p>
   </div>
 </template>
 

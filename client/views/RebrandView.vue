@@ -9,9 +9,14 @@ import {
   chooseOption,
   choosePair,
   chooseProp,
+  chooseToken,
+  componentAt,
   kitRef,
   shownComponent,
   situationsOf,
+  takeBackPair,
+  takeBackToken,
+  tokensSaid,
   wearsAfter,
   wearsOf,
   wornKit,
@@ -26,6 +31,7 @@ import MatchSheet from '../rebrand/MatchSheet.vue';
 import PairFigure from '../rebrand/PairFigure.vue';
 import { firstToPutOn, useRebrandPlan } from '../rebrand/plan.js';
 import RebrandTotals from '../rebrand/RebrandTotals.vue';
+import SampleStrip from '../rebrand/SampleStrip.vue';
 import UpdateSheet from '../rebrand/UpdateSheet.vue';
 import SettleDialog from '../rebrand/SettleDialog.vue';
 import ToLookAt from '../rebrand/ToLookAt.vue';
@@ -35,6 +41,7 @@ import { useUpdates } from '../stores/updates.js';
 import { useStage } from '../stores/stage.js';
 import { useWidths } from '../stores/widths.js';
 import { plural } from '../counts.js';
+import HeldThing from '../surface/HeldThing.vue';
 import { useGrowing } from '../surface/slices.js';
 
 /** Puts another brand's kit on all screens: what stands for what, before and after, and what there is to look at. */
@@ -156,6 +163,8 @@ function lookIn({ widths, situations }: ReviewIn): void {
   });
 }
 const n = computed(() => screens.value.length);
+/** Tokens that things on these screens say themselves. */
+const said = computed(() => tokensSaid(screens.value, from.value));
 const {
   sheet,
   edited,
@@ -183,6 +192,11 @@ function choose(component: ComponentRef, target: string): void {
   if (stage.world && sheet.value)
     correct(choosePair(stage.world, sheet.value, component, target === '' ? null : target));
 }
+/** What was chosen by hand for a component, or for a token, is as it was found. */
+function takeBack(what: { readonly pair: ComponentRef } | { readonly token: string }): void {
+  const [w, s] = [stage.world, sheet.value];
+  if (w && s) correct('pair' in what ? takeBackPair(w, s, what.pair) : takeBackToken(w, s, what.token));
+}
 type At<F extends (...all: never[]) => unknown> = Parameters<F>;
 function chooseOne(at: At<typeof chooseProp>[2]): void {
   if (stage.world && sheet.value) correct(chooseProp(stage.world, sheet.value, at));
@@ -192,12 +206,39 @@ function chooseOther(at: At<typeof chooseOption>[1]): void {
 }
 /** A thing on a screen, before or after: what stands for it is shown in the sheet, to be chosen otherwise. */
 const matching = ref<InstanceType<typeof MatchSheet> | null>(null);
-function pointAt(screen: Screen, id: string): void {
+/** The component that was pointed at last. */
+const pointed = ref<ComponentRef>('');
+watch([from, to], () => (pointed.value = ''));
+function shownAt(screen: Screen, id: string): ComponentRef | null {
   const node = screen.nodes[id];
   const project = doc.shown;
-  if (node?.type !== 'instance' || !project) return;
-  void matching.value?.point(shownComponent(wearsOf(project, screen), node.component));
+  return node?.type === 'instance' && project ? shownComponent(wearsOf(project, screen), node.component) : null;
 }
+async function pointAt(screen: Screen, id: string): Promise<void> {
+  const shown = shownAt(screen, id);
+  if (shown === null) return;
+  pointed.value = shown;
+  told.value = '';
+  await matching.value?.point(shown);
+}
+/** By example: what stands for one thing stands for all that show the same. */
+function takeFor(shown: ComponentRef | null, sample: ComponentRef): void {
+  const w = stage.world;
+  if (shown === null || !w) return;
+  const [a, b] = [componentAt(w, shown)?.name ?? 'This', componentAt(w, sample)?.name ?? 'that'];
+  if (!sheet.value?.pairs[shown]) {
+    doc.say(`${a} is none of ${title(from.value)}, so nothing can stand for it here.`, true);
+    return;
+  }
+  choose(shown, sample);
+  pointed.value = shown;
+  void matching.value?.point(shown);
+  told.value = `${a} shows as ${b} now, in ${plural(uses.value[shown] ?? 0, 'place')}.`;
+}
+/** What was last chosen by example. */
+const told = ref('');
+watch([from, to], () => (told.value = ''));
+const pointedName = computed(() => (stage.world && componentAt(stage.world, pointed.value)?.name) ?? '');
 /** Pictures are put up a few at a time, so that nothing waits for them. */
 const upTo = useGrowing(() => n.value, 0);
 const split = ref(50);
@@ -311,11 +352,15 @@ const title = (ref: string): string => {
       :to="library.kits.get(to)"
       :failure="failure"
       :some="n > 0"
+      :tokens="said"
+      :kit="kitAt(from)"
       ref="matching"
       @choose="choose"
       @prop="chooseOne"
       @option="chooseOther"
       @read="(s) => (edited = s)"
+      @back="takeBack"
+      @token="(path, other) => sheet && correct(chooseToken(sheet, path, other))"
     />
     <section class="wall" aria-label="Before and after" role="region">
       <header>
@@ -336,8 +381,16 @@ const title = (ref: string): string => {
           :room="ROOM"
           :findings="counts.get(s.id) ?? 0"
           @point="(node) => pointAt(s, node)"
+          @take="(node, sample) => takeFor(shownAt(s, node), sample)"
         />
       </div>
+      <SampleStrip
+        v-if="!update && kitAt(to) && n > 0"
+        :kit="kitAt(to)!"
+        :chosen="pointedName"
+        :told="told"
+        @pick="(sample) => takeFor(pointed, sample)"
+      />
     </section>
     <ToLookAt
       :causes="causes"
@@ -357,6 +410,7 @@ const title = (ref: string): string => {
       @take-all="takeAll"
       @accept="accept"
     />
+    <HeldThing />
     <SettleDialog v-if="settling" v-model:visible="settling" />
     <BrandDialog v-if="making" v-model:visible="making" :base="brandBase" :from="from" @made="(ref) => (to = ref)" />
   </div>

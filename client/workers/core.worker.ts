@@ -1,9 +1,12 @@
 import * as Comlink from 'comlink';
 import {
+  emptyProject,
   Fonts,
+  groundOf,
   gradeWhole,
   kitRef,
   layout,
+  layoutNode,
   PackageProblem,
   paint,
   planSheet,
@@ -15,6 +18,7 @@ import {
   unpack,
   recorded,
   resolve,
+  resolveSample,
   unpackKit,
   reviewScreen,
   rolesCovered,
@@ -89,8 +93,22 @@ export interface LookedAt {
   readonly kit: KitHead | null;
   readonly problems: readonly Problem[];
 }
+export interface OutsideSample {
+  readonly drawn: ImageBitmap;
+  /** px */
+  readonly width: number;
+  readonly height: number;
+}
 /** Kits that were looked at and are not installed. */
 const outside = new Map<KitRef, Kit>();
+/** Their fonts are drawn with once something of theirs is. */
+const outsideFaces: (() => Promise<void>)[] = [];
+async function addFace(family: string, weight: number, italic: boolean, bytes: ArrayBuffer): Promise<void> {
+  const face = new FontFace(family, bytes, { weight: String(weight), style: italic ? 'italic' : 'normal' });
+  (self as unknown as { fonts: FontFaceSet }).fonts.add(await face.load());
+}
+/** A sample of a kit that is not installed is at most so tall: px. */
+const SAMPLE_HIGH = 120;
 /** Drawing a kit from outside may take so long: ms. What is not drawn by then is not graded. */
 const MOST_LOOK = 5000;
 
@@ -217,11 +235,7 @@ const service = {
     for (const f of files) {
       try {
         fonts.add(f.family, f.weight, f.italic, new Uint8Array(f.bytes), f.use);
-        const face = new FontFace(f.family, f.bytes, {
-          weight: String(f.weight),
-          style: f.italic ? 'italic' : 'normal',
-        });
-        (self as unknown as { fonts: FontFaceSet }).fonts.add(await face.load());
+        await addFace(f.family, f.weight, f.italic, f.bytes);
       } catch {
         // A font that cannot be read is told of by the kit's own report; another shows.
       }
@@ -358,7 +372,9 @@ const service = {
       for (const f of value.fonts) {
         const file = files.get(f.file);
         try {
-          if (file) fonts.add(f.family, f.weight, f.italic, file);
+          if (!file) continue;
+          fonts.add(f.family, f.weight, f.italic, file);
+          outsideFaces.push(() => addFace(f.family, f.weight, f.italic, new Uint8Array(file).buffer));
         } catch {
           const message = `The font file ${f.file} cannot be read; another font will show.`;
           more.push({ code: 'font.broken', where: f.file, message, level: 'left out' });
@@ -397,6 +413,29 @@ const service = {
           : 'This kit cannot be read; it may be damaged, or far too large.';
       return { kit: null, problems: [{ code: 'kit.refused', where: '', message, level: 'refused' }] };
     }
+  },
+  /**
+   * A component of a kit that was looked at and is not installed, drawn by itself; null: it cannot be. Room in px.
+   * @param scale device px per px
+   */
+  async sampleOutside(of: KitRef, component: string, room: number, scale: number): Promise<OutsideSample | null> {
+    const kit = outside.get(of);
+    if (!kit?.components[component]) return null;
+    await Promise.all(outsideFaces.splice(0).map((f) => f()));
+    const project = emptyProject('outside', 'Outside', of);
+    const there: World = { project, kits: new Map([...kits, ...outside]) };
+    const made = resolveSample(there, `${of}/${component}`, [], { width: room });
+    const laid = layoutNode(made, fonts, undefined, undefined, room);
+    if (laid.w < 1 || laid.h < 1) return null;
+    const fit = scale * Math.min(1, room / laid.w, SAMPLE_HIGH / laid.h);
+    const canvas = new OffscreenCanvas(Math.max(1, Math.ceil(laid.w * fit)), Math.max(1, Math.ceil(laid.h * fit)));
+    const ctx = canvas.getContext('2d');
+    if (!ctx) return null;
+    ctx.fillStyle = groundOf(kit, '');
+    ctx.fillRect(0, 0, canvas.width, canvas.height);
+    drawPrimitives(ctx, paint(laid), fit, () => null);
+    const drawn = canvas.transferToImageBitmap();
+    return Comlink.transfer({ drawn, width: canvas.width / scale, height: canvas.height / scale }, [drawn]);
   },
   /** Which component stands for which when one kit is put on in another's place. */
   plan(from: KitRef, to: KitRef): MatchSheet {

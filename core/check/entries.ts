@@ -4,6 +4,7 @@ import {
   kitRef,
   splitRef,
   type Kit,
+  type KitRef,
   type Node,
   type Project,
   type Screen,
@@ -98,4 +99,21 @@ export function entryOn(
     const [first] = nodes;
     return first === undefined ? [] : [{ screen: s.id, name: s.name, count: nodes.length, node: first }];
   });
+}
+
+/** The tokens of a kit that things on screens say themselves, not by their originals: by path, how often. */
+export function tokensSaid(screens: readonly Screen[], kit: KitRef): ReadonlyMap<string, number> {
+  const found = new Map<string, number>();
+  const add = (path: string): void => void found.set(path, (found.get(path) ?? 0) + 1);
+  for (const s of screens)
+    for (const n of Object.values(s.nodes)) {
+      if (n.type === 'instance')
+        for (const { home, value } of n.settings)
+          if (typeof value === 'string' && splitRef(home).kit === kit && /^\{[^{}/]+\}$/u.test(value))
+            add(value.slice(1, -1));
+      for (const value of Object.values(n.attrs))
+        if (typeof value === 'string' && value.startsWith(`{${kit}/`) && value.endsWith('}'))
+          add(value.slice(kit.length + 2, -1));
+    }
+  return found;
 }

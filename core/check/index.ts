@@ -2,4 +2,4 @@ export { answers, findSaid, type Said } from './find.js';
 export { misfits, MISFITS, type Fit, type Misfit } from './fits.js';
 export { sharedProps, type SharedProp, type Thing as SelectedThing } from './several.js';
 export { alike, countUses, otherValues, usesOn, type Sighting } from './uses.js';
-export { entryIn, entryOn, type EntryKind, type OnScreen } from './entries.js';
+export { entryIn, entryOn, tokensSaid, type EntryKind, type OnScreen } from './entries.js';

@@ -57,6 +57,8 @@ export interface MatchSheet {
   readonly to: KitRef;
   readonly pairs: Readonly<Record<ComponentRef, ComponentPair>>;
   readonly tokens: Readonly<Record<string, string | null>>;
+  /** Tokens of the first kit whose counterpart was chosen by hand. */
+  readonly tokensChosen?: readonly string[];
   readonly textStyles: Readonly<Record<string, string | null>>;
   readonly icons: Readonly<Record<string, string | null>>;
   /** Causes of what there was to look at that are left as they are, by their names. */

@@ -6,6 +6,7 @@ import {
   applyEdit,
   causesOf,
   choosePair,
+  chooseProp,
   layout,
   paint,
   planRebrand,
@@ -25,6 +26,7 @@ import {
 
 const { kits, fonts } = shippedKits();
 const SKERRY = 'skerry-line@2.1.0';
+const LUMEN = 'lumen-night-rail@1.0.0';
 const skerry = kits.get(SKERRY) as Kit;
 const demo = (id: string): Project => demoProjects(kits).find((p) => p.id === id) as Project;
 
@@ -110,9 +112,34 @@ describe('what mends a cause', () => {
     expect(fix?.says).toMatch(/^Show .+ as .+/u);
     expect(fix?.steps).toEqual([]);
   });
+  it('is less room inside what grew, where that is enough', () => {
+    const grew = lumen.causes.find((c) => c.concern === 'grew');
+    const fix = lumen.fixes.get(grew?.id ?? '')?.[0];
+    expect(fix?.says).toBe('Give Entry less room inside');
+    expect([fix?.mends, fix?.of]).toEqual([1, 1]);
+  });
+  it('is another property that is free, for one that nothing shows', () => {
+    const from = `${SKERRY}/action`;
+    const project = demo('norrvik-crossings');
+    const world: World = { project, kits };
+    const lost = chooseProp(world, planRebrand(world, SKERRY, LUMEN).sheet, { from, prop: 'before', to: null });
+    const after = (s: Screen) => wearsAfter(world, wearsOf(project, s), lost);
+    const review = reviewRebrand(world, after, fonts);
+    const by = new Map(review.screens.map((r) => [r.screen, r]));
+    const cause = causesOf(review.findings).find(
+      (c) => c.about === 'Action' && c.title.startsWith('Parked: Icon first'),
+    );
+    if (!cause) throw new Error('Nothing is parked');
+    const reviewOf = (s: Screen) => by.get(s.id) ?? { screen: s.id, findings: [], counts: review.counts, instances: 0 };
+    const fixes = proveFixes({ world, sheet: lost, after, fonts, reviewOf }, cause);
+    expect(fixes.find((f) => f.prop)).toMatchObject({
+      prop: { from, prop: 'height', to: 'height' },
+      of: cause.places.length,
+    });
+  });
   it('is told of only when it was proven: where nothing helps, nothing is', () => {
-    const grew = crossings.causes.filter((c) => c.concern === 'grew');
-    expect(grew.length).toBeGreaterThan(0);
-    for (const c of grew) expect(crossings.fixes.get(c.id)).toEqual([]);
+    const own = lumen.causes.filter((c) => c.concern === 'literal');
+    expect(own.length).toBeGreaterThan(0);
+    for (const c of own) expect(lumen.fixes.get(c.id)).toEqual([]);
   });
 });

@@ -13,7 +13,7 @@ import {
 import { carryInstance } from '../carry/index.js';
 import { Memory, recorded } from '../base/index.js';
 import { layout, type Box } from '../layout/index.js';
-import { matched } from '../match/index.js';
+import { matched, pairProp } from '../match/index.js';
 import {
   akin,
   componentAt,
@@ -43,7 +43,7 @@ import {
 import { resolve } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { sameFinding, type Cause } from './causes.js';
-import { chooseOption, choosePair, wearsAfter } from './plan.js';
+import { chooseOption, choosePair, chooseProp, wearsAfter } from './plan.js';
 import { reviewScreen, type Finding, type ReviewIn, type ScreenReview } from './review.js';
 
 /** A way to mend a cause, tried on all of its places. */
@@ -58,6 +58,8 @@ export interface Fix {
   readonly pair?: { readonly from: ComponentRef; readonly to: ComponentRef };
   /** Or which option of what is paired it shows an option as. */
   readonly option?: OptionChoice;
+  /** Or which property of what is paired shows a property. */
+  readonly prop?: PropChoice;
   /** Places that are mended by it, of all; and what there would be to look at besides. */
   readonly mends: number;
   readonly of: number;
@@ -66,16 +68,21 @@ export interface Fix {
 
 /** An option of a component of the first kit, and the option of what shows it that stands for it. */
 export type OptionChoice = Parameters<typeof chooseOption>[1];
+/** A property of a component of the first kit, and the one of what shows it that stands for it. */
+export type PropChoice = Parameters<typeof chooseProp>[2];
 
 interface Candidate {
   readonly id: string;
   readonly says: string;
   /** What it changes of the original that a place shows: for this project, in this kit alone. */
   readonly edit?: (place: Finding, found: Found) => readonly Change[];
+  /** Or of several, whatever the place. */
+  readonly all?: readonly Change[];
   /** Or what it changes on a screen. */
   readonly steps?: (screen: Screen, place: Finding) => readonly Step[];
   readonly pair?: { readonly from: ComponentRef; readonly to: ComponentRef };
   readonly option?: OptionChoice;
+  readonly prop?: PropChoice;
   /** It is done with the change of kit and makes no sense without: what is worn now need not stay as it looks. */
   readonly withIt?: boolean;
 }
@@ -126,6 +133,53 @@ function roomier(world: World, cause: Cause, found: Found | null): readonly Cand
   for (const style of kit && found ? stylesBelow(kit, found.part.attrs.textStyle) : [])
     list.push({ id: `style ${style.id}`, says: `Write it in ${style.name}`, edit: attr('textStyle', style.id) });
   return list;
+}
+/** Less room inside what grew: the gap and padding of the whole of it, by the next smaller of its kit. */
+function tighter(
+  world: World,
+  screens: ReadonlyMap<string, Screen>,
+  place: Finding | undefined,
+  after: (s: Screen) => readonly Wear[],
+): readonly Candidate[] {
+  const screen = place && screens.get(place.screen);
+  if (!screen || !screen.nodes[place.node]) return [];
+  // Of a series, or a plain box: what stands in it grew.
+  const on = after(screen);
+  const within = subtree(screen.nodes, place.node).map((id) => screen.nodes[id]);
+  const refs = new Set(within.flatMap((n) => (n?.type === 'instance' ? [shownComponent(on, n.component)] : [])));
+  if (refs.size > MOST_TIGHTER) return [];
+  const first = componentAt(world, [...refs][0] ?? '')?.name ?? '';
+  return [1, 2].flatMap((steps): readonly Candidate[] => {
+    const all = [...refs].flatMap((ref) => tightened(world, ref, steps));
+    const what = refs.size > 1 ? `${first} and what stands beside it` : first;
+    const says = `Give ${what} ${steps > 1 ? 'much ' : ''}less room inside`;
+    return all.length === 0 ? [] : [{ id: `tighter ${steps}`, says, all }];
+  });
+}
+/** So many components are given less room at once. */
+const MOST_TIGHTER = 4;
+/** The gap and padding of the whole of an original, so many steps down the scale of its kit. */
+function tightened(world: World, ref: ComponentRef, steps: number): readonly Change[] {
+  const shown = componentAt(world, ref);
+  const kit = kitAt(world, splitRef(ref).kit);
+  const root = shown?.nodes[shown.root];
+  if (!kit || root?.type !== 'box') return [];
+  const px = (value: Json | undefined): number | null => {
+    const said = typeof value === 'string' ? tokenValue(kit, value.slice(1, -1)) : value;
+    const number = typeof said === 'string' ? Number(/^(\d+(?:\.\d+)?)px$/u.exec(said)?.[1] ?? NaN) : said;
+    return typeof number === 'number' && !Number.isNaN(number) ? number : null;
+  };
+  const scale = Object.keys(kit.tokens)
+    .flatMap((path) => {
+      const value = /^(?:space|gap)/u.test(kit.tokens[path]?.means ?? path) ? px(`{${path}}`) : null;
+      return value === null ? [] : [{ path, value }];
+    })
+    .sort((a, b) => b.value - a.value);
+  return (['gap', 'padding', 'paddingY', 'paddingTop', 'paddingBottom'] as const).flatMap((name) => {
+    const now = px(root.attrs[name] as Json | undefined);
+    const to = now === null ? undefined : scale.filter((t) => t.value < now)[steps - 1];
+    return to ? [{ ref, part: root.id, name, value: `{${to.path}}` }] : [];
+  });
 }
 /** The next smaller text styles of a kit, in the same letters. */
 function stylesBelow(kit: Kit, id: string | undefined): readonly TextStyle[] {
@@ -236,12 +290,14 @@ function candidates(
       return [
         ...(cause.concern === 'no-counterpart' ? [] : split(world, sheet, cause, node)),
         ...(cause.concern === 'parked' ? otherOptions(world, sheet, cause, after(screen), node) : []),
+        ...(cause.concern === 'no-counterpart' ? [] : otherProps(world, sheet, cause, after(screen), node)),
         ...others(world, sheet, shownComponent(wearsOf(world.project, screen), node.component)),
       ];
     }
     case 'literal':
       return asToken(world, first, screens);
     case 'grew':
+      return tighter(world, screens, first, after);
     case 'overlap':
     case 'glyph':
     case 'focus':
@@ -285,6 +341,31 @@ function otherOptions(
       id: `option ${o.id}`,
       says: `Show ${from.name.toLowerCase()} ${name} as ${o.name}`,
       option: { from: s.home, prop: s.name, option: value, to: o.id },
+    }));
+}
+/** A property that nothing shows, in one that could and shows nothing else: the one most alike in kind and meaning first. */
+function otherProps(
+  world: World,
+  sheet: MatchSheet,
+  cause: Cause,
+  worn: readonly Wear[],
+  node: InstanceNode,
+): readonly Candidate[] {
+  const s = parkedOf(world, cause, worn, node);
+  if (s?.kind !== 'prop' || s.at.length > 0) return [];
+  const pair = sheet.pairs[s.home];
+  const a = componentAt(world, s.home)?.contract.props.find((p) => p.id === s.name);
+  const b = pair?.to ? componentAt(world, pair.to) : undefined;
+  if (!pair || !a || !b || a.means === 'state') return [];
+  const taken = new Set(Object.values(pair.props).flatMap((p) => [p.to, ...(p.also ?? []).map((o) => o.to)]));
+  return b.contract.props
+    .filter((p) => p.means !== 'state' && !taken.has(p.id) && pairProp(a, p) !== null)
+    .sort((x, y) => Number(y.kind === a.kind) - Number(x.kind === a.kind))
+    .slice(0, 2)
+    .map((p) => ({
+      id: `prop ${p.id}`,
+      says: `Show ${a.name.toLowerCase()} in ${p.name.toLowerCase()}`,
+      prop: { from: s.home, prop: s.name, to: p.id },
     }));
 }
 /** A component that took over what is parked, where a newer version of a kit split the one that had it. */
@@ -441,11 +522,15 @@ export function proveFixes(trial: Trial, cause: Cause): readonly Fix[] {
       ? trySheet(trial, choosePair(world, sheet, c.pair.from, c.pair.to), c.pair.from, wanted, cause.places[0])
       : c.option
         ? trySheet(trial, chooseOption(sheet, c.option), c.option.from, wanted, cause.places[0])
-        : c.edit
-          ? tryEdit(trial, cause, c.edit, screens, wanted)
-          : tryScreens(trial, cause, c, screens, wanted);
+        : c.prop
+          ? trySheet(trial, chooseProp(world, sheet, c.prop), c.prop.from, wanted, cause.places[0])
+          : c.all
+            ? tryEdit(trial, c.all, wanted)
+            : c.edit
+              ? tryEdit(trial, ofPlaces(trial, cause, c.edit, screens), wanted)
+              : tryScreens(trial, cause, c, screens, wanted);
     if (!got || got.mends === 0 || got.fresh > 0) continue;
-    const { id, says, pair, option } = c;
+    const { id, says, pair, option, prop } = c;
     proven.push({
       id,
       cause: cause.id,
@@ -454,6 +539,7 @@ export function proveFixes(trial: Trial, cause: Cause): readonly Fix[] {
       of: wanted.size,
       ...(pair ? { pair } : {}),
       ...(option ? { option } : {}),
+      ...(prop ? { prop } : {}),
     });
   }
   return proven.sort((a, b) => b.mends - a.mends).slice(0, MOST);
@@ -530,21 +616,25 @@ function trySheet(
   }
   return { steps: [], mends, fresh };
 }
-function tryEdit(
-  { world, after, fonts, seenIn, reviewOf }: Trial,
+/** What an edit changes, at all places of a cause. */
+const ofPlaces = (
+  { world, after }: Trial,
   cause: Cause,
   edit: NonNullable<Candidate['edit']>,
   screens: ReadonlyMap<string, Screen>,
+): readonly Change[] =>
+  cause.places.flatMap((p) => {
+    const found = partAt(world, screens, p, after);
+    return found ? edit(p, found) : [];
+  });
+function tryEdit(
+  { world, after, fonts, seenIn, reviewOf }: Trial,
+  all: readonly Change[],
   wanted: ReadonlySet<string>,
 ): Tried | null {
   const worn = new Set(world.project.screens.flatMap((s) => [...originalsNow(world, s)]));
-  const changes = cause.places
-    .flatMap((p) => {
-      const found = partAt(world, screens, p, after);
-      return found ? edit(p, found) : [];
-    })
-    // What shows now, the project's own components above all, stays as it looks.
-    .filter((c) => !worn.has(c.ref));
+  // What shows now, the project's own components above all, stays as it looks.
+  const changes = all.filter((c) => !worn.has(c.ref));
   const steps = editing(world, changes);
   const got = steps.length > 0 ? applyEdit(world.project, { id: 'try', label: 'Try', steps }) : null;
   if (!got?.ok) return null;

@@ -180,6 +180,27 @@ export function chooseOption(
   return { ...sheet, pairs: { ...sheet.pairs, [at.from]: { ...pair, props, chosen: true } } };
 }
 
+/** What was chosen for a component is taken back: it is paired as if nobody had chosen. */
+export function takeBackPair(world: World, sheet: MatchSheet, from: ComponentRef): MatchSheet {
+  const [a, b] = [kitAt(world, sheet.from), kitAt(world, sheet.to)];
+  const component = componentAt(world, from);
+  if (!a || !b || !component || !sheet.pairs[from]) return sheet;
+  return { ...sheet, pairs: { ...sheet.pairs, [from]: unchosen(world, component, a, b) } };
+}
+
+/** A token that is to show as another, or (null) as the value it has; picked by hand. */
+export function chooseToken(sheet: MatchSheet, path: string, to: string | null): MatchSheet {
+  const tokensChosen = [...new Set([...(sheet.tokensChosen ?? []), path])];
+  return { ...sheet, tokens: { ...sheet.tokens, [path]: to }, tokensChosen };
+}
+/** What was chosen for a token is taken back. */
+export function takeBackToken(world: World, sheet: MatchSheet, path: string): MatchSheet {
+  const [a, b] = [kitAt(world, sheet.from), kitAt(world, sheet.to)];
+  if (!a || !b || !sheet.tokensChosen?.includes(path)) return sheet;
+  const tokens = { ...sheet.tokens, [path]: mapKit(a, b).tokens[path] ?? null };
+  return { ...sheet, tokens, tokensChosen: sheet.tokensChosen.filter((p) => p !== path) };
+}
+
 /**
  * Pairs every component, token, text style and icon of one kit with its best counterpart in another.
  * What the designer chose in an earlier sheet is kept. Throws RangeError when a kit is not installed.
@@ -213,7 +234,6 @@ function matchKits(
 ): MatchSheet {
   const from = kitRef(a);
   const to = kitRef(b);
-  const lineage = sameLineage(a, b);
   const pairs: Record<ComponentRef, ComponentPair> = {};
   for (const component of componentsInOrder(a)) {
     const ref = `${from}/${component.id}`;
@@ -222,28 +242,31 @@ function matchKits(
       pairs[ref] = kept;
       continue;
     }
-    const same = lineage ? b.components[component.id] : undefined;
-    if (same) {
-      pairs[ref] = {
-        ...matched(world, ref, component, `${to}/${same.id}`, same),
-        confidence: 1,
-        why: 'the same component',
-      };
-      continue;
-    }
     const worn = back && Object.values(back.pairs).find((p) => p.to === ref && p.chosen);
-    pairs[ref] = worn ? invertPair(worn) : counterpart(world, ref, component, b, to);
+    pairs[ref] = worn ? invertPair(worn) : unchosen(world, component, a, b);
   }
   const map = mapKit(a, b);
   return {
     from,
     to,
     pairs,
-    tokens: map.tokens,
-    textStyles: map.textStyles,
-    icons: map.icons,
+    ...map,
+    tokens: withChosenTokens(map.tokens, saved),
+    ...(saved?.tokensChosen ? { tokensChosen: saved.tokensChosen } : {}),
     ...(saved?.accepted ? { accepted: saved.accepted } : {}),
   };
+}
+/** The pair of a component that nobody chose by hand. */
+function unchosen(world: World, component: Component, a: Kit, b: Kit): ComponentPair {
+  const ref = `${kitRef(a)}/${component.id}`;
+  const same = sameLineage(a, b) ? b.components[component.id] : undefined;
+  if (!same) return counterpart(world, ref, component, b, kitRef(b));
+  const to = `${kitRef(b)}/${same.id}`;
+  return { ...matched(world, ref, component, to, same), confidence: 1, why: 'the same component' };
+}
+function withChosenTokens(tokens: MatchSheet['tokens'], from: MatchSheet | undefined): MatchSheet['tokens'] {
+  const kept = (from?.tokensChosen ?? []).map((path) => [path, from?.tokens[path] ?? null]);
+  return kept.length === 0 ? tokens : { ...tokens, ...(Object.fromEntries(kept) as MatchSheet['tokens']) };
 }
 
 const saidOf = ({ by, at }: ComponentPair): Pick<ComponentPair, 'by' | 'at'> => ({
@@ -270,7 +293,23 @@ function compose(world: World, first: MatchSheet, second: MatchSheet): MatchShee
   const a = kitAt(world, first.from);
   const b = kitAt(world, second.to);
   const map = a && b ? mapKit(a, b) : { tokens: {}, textStyles: {}, icons: {} };
-  return { from: first.from, to: second.to, pairs, tokens: map.tokens, textStyles: map.textStyles, icons: map.icons };
+  // A token chosen in one of the two is followed through the other.
+  const through = (path: string): string | null => {
+    const mid = first.tokens[path];
+    return mid === null || mid === undefined ? null : (second.tokens[mid] ?? null);
+  };
+  const chosen = Object.keys(first.tokens).filter(
+    (path) => first.tokensChosen?.includes(path) || second.tokensChosen?.includes(first.tokens[path] ?? ''),
+  );
+  const tokens = { ...map.tokens, ...Object.fromEntries(chosen.map((path) => [path, through(path)])) };
+  return {
+    from: first.from,
+    to: second.to,
+    pairs,
+    ...map,
+    tokens,
+    ...(chosen.length > 0 ? { tokensChosen: chosen } : {}),
+  };
 }
 
 /** What a project wears after a rebrand by `sheet`, starting from what it wears now. */

@@ -1,19 +1,24 @@
 import { describe, expect, it } from 'vitest';
-import { shippedKits } from '../../e2e/wall.js';
+import { demos, kits } from '../../testing/demo.js';
 import {
   chooseOption,
   choosePair,
   chooseProp,
+  chooseToken,
   emptyProject,
   planRebrand,
   readSheet,
   stampChoices,
+  takeBackPair,
+  takeBackToken,
+  tokensSaid,
+  wearsAfter,
   writeSheet,
   type Json,
+  type Project,
   type World,
 } from '../index.js';
 
-const { kits } = shippedKits();
 const PLYWOOD = 'plywood@1.0.0';
 const SKERRY = 'skerry-line@2.1.0';
 const world: World = { project: emptyProject('p', 'P', PLYWOOD), kits };
@@ -68,6 +73,41 @@ describe('a match sheet as a file', () => {
     // The other way round it is as much theirs.
     const back = readSheet(world, writeSheet(later), planRebrand(world, SKERRY, PLYWOOD).sheet);
     expect(back.sheet?.pairs[`${SKERRY}/message`]).toMatchObject({ by: 'Asta', at: '2027-06-14' });
+  });
+  it('keeps which token stands for which, where somebody chose, and takes it back', () => {
+    const path = 'color.line';
+    const other =
+      Object.values(kits.get(SKERRY)?.tokens ?? {}).find((t) => t.type === 'color' && t.path !== sheet.tokens[path])
+        ?.path ?? '';
+    const chosen = chooseToken(sheet, path, other);
+    expect(chosen.tokens[path]).toBe(other);
+    const got = readSheet(world, JSON.parse(JSON.stringify(writeSheet(chosen))), sheet);
+    expect(got.problems).toEqual([]);
+    expect(got.sheet).toEqual(chosen);
+    // It is planned again with it, and worn with it.
+    const again = planRebrand(
+      { ...world, project: { ...world.project, sheets: { [`${PLYWOOD}>${SKERRY}`]: chosen } } },
+      PLYWOOD,
+      SKERRY,
+    );
+    expect(again.sheet.tokens[path]).toBe(other);
+    expect(wearsAfter(world, [], chosen)[0]?.sheet.tokens[path]).toBe(other);
+    expect(takeBackToken(world, chosen, path)).toEqual({ ...sheet, tokensChosen: [] });
+    const bad = [{ from: 'gone', to: other }, { from: path, to: 'gone' }, 7];
+    const lost = readSheet(world, { ...(writeSheet(chosen) as Record<string, Json>), tokens: bad }, sheet);
+    expect(lost.problems.map((p) => p.code)).toEqual(['sheet.gone', 'sheet.gone', 'sheet.gone']);
+  });
+  it('pairs a component as if nobody had chosen, once that is taken back', () => {
+    expect(takeBackPair(world, corrected, `${PLYWOOD}/card`).pairs[`${PLYWOOD}/card`]).toEqual(
+      sheet.pairs[`${PLYWOOD}/card`],
+    );
+    expect(takeBackPair(world, corrected, `${PLYWOOD}/gone`)).toBe(corrected);
+  });
+  it('counts the tokens that things on screens say themselves', () => {
+    const project = demos.find((d) => d.id === 'norrvik-crossings') as Project;
+    const said = tokensSaid(project.screens, SKERRY);
+    expect(said.get('color.buoy')).toBeGreaterThan(0);
+    expect(tokensSaid(project.screens, PLYWOOD).size).toBe(0);
   });
   it('keeps what was looked at and left as it is', () => {
     const left = { ...sheet, accepted: ['grew|x'] };

@@ -1,5 +1,6 @@
 import {
   componentAt,
+  kitAt,
   splitRef,
   type ComponentPair,
   type ComponentRef,
@@ -8,7 +9,7 @@ import {
   type Problem,
   type World,
 } from '../model/index.js';
-import { chooseOption, choosePair, chooseProp } from './plan.js';
+import { chooseOption, choosePair, chooseProp, chooseToken } from './plan.js';
 
 export const SHEET_FORMAT = 'dekkor-sheet/1';
 /** More than this is no sheet between two kits. */
@@ -34,6 +35,9 @@ export function writeSheet(sheet: MatchSheet): Json {
         ? { chosen: true, ...(p.by ? { by: p.by } : {}), ...(p.at ? { at: p.at } : {}), ...chosenProps(p) }
         : {}),
     })),
+    ...(sheet.tokensChosen && sheet.tokensChosen.length > 0
+      ? { tokens: sheet.tokensChosen.map((from) => ({ from, to: sheet.tokens[from] ?? null })) }
+      : {}),
     ...(sheet.accepted && sheet.accepted.length > 0 ? { accepted: [...sheet.accepted] } : {}),
   };
 }
@@ -166,6 +170,23 @@ export function readSheet(world: World, json: unknown, onto: MatchSheet): ReadSh
         },
       };
     if (same && isObject(p['props'])) sheet = withProps(world, sheet, own, p['props'], tell);
+    taken++;
+  }
+  const [kitFrom, kitTo] = [kitAt(world, onto.from), kitAt(world, onto.to)];
+  const tokens = Array.isArray(file['tokens']) ? file['tokens'] : [];
+  for (const [i, t] of tokens.slice(0, MOST).entries()) {
+    const [a, b] = !isObject(t) ? [] : same ? [t['from'], t['to']] : [t['to'], t['from']];
+    // One that stands for nothing does so the way it was meant only.
+    if (a === null) continue;
+    const known = typeof a === 'string' && kitFrom !== undefined && Object.hasOwn(kitFrom.tokens, a);
+    const there = b === null || (typeof b === 'string' && kitTo !== undefined && Object.hasOwn(kitTo.tokens, b));
+    if (!known || !there) {
+      const gone = String(known ? b : a).slice(0, 80);
+      const says = `There is no token ${gone}, so what was chosen for token ${i + 1} was left out.`;
+      tell('left out', 'sheet.gone', gone, says);
+      continue;
+    }
+    sheet = chooseToken(sheet, a, typeof b === 'string' ? b : null);
     taken++;
   }
   // What was looked at is so for this way round only.

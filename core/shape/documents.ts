@@ -66,7 +66,7 @@ export const sheet: Check = group(
     textStyles: mapping,
     icons: mapping,
   },
-  { accepted: list(text(600), 2000) },
+  { accepted: list(text(600), 2000), tokensChosen: list(text(200), 2000) },
 );
 
 export const flow: Check = group({ id, name: name(200) });
