@@ -42,11 +42,12 @@ async function look(item: Item): Promise<void> {
   }
   item.state = 'reading';
   try {
-    await library.load();
+    await library.startSecond();
     const bytes = new Uint8Array(await item.file.arrayBuffer());
-    const got = await library.worker?.lookAt(bytes);
-    item.kit = got?.kit ?? null;
-    item.problems = got?.problems ?? [];
+    const got = await library.second?.lookAt(bytes);
+    if (!got) throw new Error('It cannot be looked at just now; try again.');
+    item.kit = got.kit;
+    item.problems = got.problems;
     const { kit } = item;
     if (!kit) {
       item.state = 'refused';

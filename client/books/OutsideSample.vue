@@ -15,7 +15,7 @@ const ROOM = 150;
 const { stop } = useIntersectionObserver(frame, async ([e]) => {
   if (!e?.isIntersecting) return;
   stop();
-  sample.value = (await library.worker?.sampleOutside(props.kit, props.component, ROOM, devicePixelRatio)) ?? null;
+  sample.value = (await library.second?.sampleOutside(props.kit, props.component, ROOM, devicePixelRatio)) ?? null;
 });
 </script>
 

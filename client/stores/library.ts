@@ -25,6 +25,10 @@ export const useLibrary = defineStore('library', () => {
   /** Grows with every font, so that what was drawn with fewer is drawn again. */
   const fontsKnown = shallowRef(0);
   const faces = new Set<string>();
+  /** Another, that reads and grades packages while the first draws; null for as long as it is not there. */
+  const second = shallowRef<CoreWorker | null>(null);
+  /** All that the first was given, for the second. */
+  const given: { jsons: unknown[]; fonts: FontData[] } = { jsons: [], fonts: [] };
   let loading: Promise<void> | null = null;
   let started: Promise<CoreWorker> | null = null;
 
@@ -97,6 +101,29 @@ export const useLibrary = defineStore('library', () => {
     );
     if (!first) show();
     worker.value = on;
+    given.jsons.push(...jsons.map(([, json]) => json));
+    given.fonts.push(...loaded);
+    await second.value?.library(
+      jsons.map(([, json]) => json),
+      loaded,
+    );
+  }
+  let seconded: Promise<void> | null = null;
+  /** Starts the second worker, once. */
+  function startSecond(): Promise<void> {
+    seconded ??= (async () => {
+      await load();
+      const on = await startWorker();
+      // What comes meanwhile is sent once it is there.
+      let [kitsSent, fontsSent] = [0, 0];
+      while (kitsSent < given.jsons.length || fontsSent < given.fonts.length) {
+        const [more, faces] = [given.jsons.slice(kitsSent), given.fonts.slice(fontsSent)];
+        [kitsSent, fontsSent] = [given.jsons.length, given.fonts.length];
+        await on.library(more, faces);
+      }
+      second.value = on;
+    })().catch(() => void (seconded = null));
+    return seconded;
   }
 
   /** Loads everything once; a failed load can be tried again. */
@@ -115,5 +142,5 @@ export const useLibrary = defineStore('library', () => {
     await load();
   }
 
-  return { kits, infos, worker, fontsKnown, load, refresh };
+  return { kits, infos, worker, second, startSecond, fontsKnown, load, refresh };
 });

@@ -133,7 +133,7 @@ describe('what mends a cause', () => {
     const reviewOf = (s: Screen) => by.get(s.id) ?? { screen: s.id, findings: [], counts: review.counts, instances: 0 };
     const fixes = proveFixes({ world, sheet: lost, after, fonts, reviewOf }, cause);
     expect(fixes.find((f) => f.prop)).toMatchObject({
-      prop: { from, prop: 'height', to: 'height' },
+      prop: { from, prop: 'before', to: 'sign' },
       of: cause.places.length,
     });
   });
