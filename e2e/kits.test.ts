@@ -170,6 +170,11 @@ describe('the book of kits', () => {
     expect(words).toContain('installed already. Installed versions never change.');
     expect(words).toContain('neither a kit package (zip) nor a kit’s JSON');
     expect(words).toMatch(/Grade \d+ %/u);
+    // Where it falls short is drawn, though it is not installed yet.
+    await page.$$eval('.p-dialog details', (all) => all.forEach((d) => (d.open = true)));
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll<HTMLCanvasElement>('.p-dialog .short canvas')].some((c) => c.width > 20),
+    );
     await hand.click('::-p-text(Install 2 kits)');
     await page.waitForSelector('::-p-aria(Done[role="button"])');
     await hand.click('::-p-aria(Done[role="button"])');
