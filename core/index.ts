@@ -150,6 +150,7 @@ export {
 export {
   resolve,
   resolveSample,
+  tokenAt,
   explain,
   explainPart,
   shownBy,
@@ -550,3 +551,4 @@ export {
 
 // What things do, and trying it.
 export * from './behave/index.js';
+export { toHtml, Tokens, type HtmlOptions, type HtmlPage, type SaidIn } from './handover/index.js';

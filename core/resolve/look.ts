@@ -1,4 +1,4 @@
-import type { Align, Edge, BoxFlow, Icon, Justify, Kit, Over, Shape, TextStyle, Track } from '../model/index.js';
+import type { Align, Attrs, Edge, BoxFlow, Icon, Justify, Kit, Over, Shape, TextStyle, Track } from '../model/index.js';
 
 /** Attributes with every token followed: lengths in px, colours as CSS colours. All of them always, so that all looks are alike to the machine. */
 export interface Look {
@@ -73,6 +73,9 @@ export interface Look {
   readonly path: string;
   /** What a shape of numbers shows. */
   readonly values: string;
+  /** All of it as it was said, tokens and all, and the kit in whose words. */
+  readonly said: Attrs;
+  readonly kit: Kit | undefined;
 }
 
 /** A drop shadow, px. */

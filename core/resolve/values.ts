@@ -35,13 +35,17 @@ export interface Terms {
   readonly look: LookUp;
 }
 
-/** The literal behind a token or literal; undefined when the token does not exist. */
-export function valueOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): Json | undefined {
+/** Where a value that is a token is found: its kit and its path there. Null: it is no token; undefined: there is no such token. */
+export function tokenAt(
+  terms: Pick<Terms, 'world' | 'wears' | 'main'>,
+  kit: Kit | undefined,
+  value: Json | undefined,
+): { readonly kit: Kit; readonly path: string } | null | undefined {
   const path = aliasPath(value);
-  if (path === null) return value;
+  if (path === null) return null;
   if (path.startsWith('means:')) {
     const token = terms.main && tokenMeaning(terms.main, path.slice(6));
-    return token && terms.main ? tokenValue(terms.main, token.path, terms.mode) : undefined;
+    return token && terms.main ? { kit: terms.main, path: token.path } : undefined;
   }
   const cut = path.indexOf('/');
   if (path.includes('@') && cut > 0) {
@@ -50,9 +54,14 @@ export function valueOf(terms: Terms, kit: Kit | undefined, value: Json | undefi
     const name = path.slice(cut + 1);
     const to = shown === from ? name : mapBetween(terms.world, terms.wears, from, shown)?.tokens[name];
     const there = kitAt(terms.world, to ? shown : from);
-    return there ? tokenValue(there, to ?? name, terms.mode) : undefined;
+    return there ? { kit: there, path: to ?? name } : undefined;
   }
-  return kit ? tokenValue(kit, path, terms.mode) : undefined;
+  return kit ? { kit, path } : undefined;
+}
+/** The literal behind a token or literal; undefined when the token does not exist. */
+export function valueOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): Json | undefined {
+  const at = tokenAt(terms, kit, value);
+  return at === null ? value : at && tokenValue(at.kit, at.path, terms.mode);
 }
 
 export function styleOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): TextStyle | undefined {
@@ -208,6 +217,8 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     textStyle,
     icon,
     asset: typeof a.asset === 'string' && a.asset !== 'none' && a.asset !== '' ? a.asset : undefined,
+    said: a,
+    kit,
   };
 }
 
