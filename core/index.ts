@@ -151,6 +151,7 @@ export {
   resolve,
   resolveSample,
   tokenAt,
+  type ResolvedScreen,
   explain,
   explainPart,
   shownBy,
@@ -202,7 +203,16 @@ export {
 } from './exact/index.js';
 
 // What is drawn.
-export { paint, toSvg, fitPicture, escapeXml, familyList, hatchPath, type Primitive } from './paint/index.js';
+export {
+  paint,
+  toSvg,
+  fitPicture,
+  escapeXml,
+  familyList,
+  hatchPath,
+  type Primitive,
+  type Stroke,
+} from './paint/index.js';
 
 // Colours.
 export { colourDistance, composite, contrast, isColour, parseColour, toHex } from './colour/index.js';
@@ -487,6 +497,13 @@ export {
   PackageProblem,
   unpack,
   unpackKit,
+  packProject,
+  PACKAGE_FORMAT,
+  unpackProject,
+  zipped,
+  type PackedKit,
+  type PackedPicture,
+  type PackedProject,
   writeRows,
   type ReadRows,
 } from './formats/index.js';

@@ -18,10 +18,12 @@ import { ProblemError, storeProblem, type ErrorCode } from './errors.js';
 import { gate, type GateOptions } from './gate.js';
 import { Kits } from './kits.js';
 import { Live } from './live.js';
+import { Packages } from './packages.js';
 import { Projects } from './projects.js';
 import { Rescue } from './rescue.js';
 import { verifySnapshots, type Differs } from './verify.js';
 import { contactRoutes } from './routes/contact.js';
+import { exportRoutes } from './routes/exports.js';
 import { kitRoutes } from './routes/kits.js';
 import { pictureRoutes } from './routes/pictures.js';
 import { projectRoutes } from './routes/projects.js';
@@ -154,6 +156,8 @@ export async function buildApp(options: AppOptions): Promise<App> {
     cache: new PictureCache(),
   });
   await server.register(contactRoutes, { prefix: '/api/projects', projects, kits, studio, assets });
+  const packages = new Packages(projects, kits, assets);
+  await server.register(exportRoutes, { prefix: '/api/projects', projects, kits, studio, assets, packages, live });
   await server.register(pictureRoutes, { prefix: '/api/pictures', assets });
   await server.register(kitRoutes, { prefix: '/api', kits, projects, rescue, live });
   if (options.clientFolder && existsSync(options.clientFolder)) {

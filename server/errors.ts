@@ -30,6 +30,10 @@ export const ERRORS = {
   'screen.unknown': [404, 'There is no such screen.'],
   'picture.unknown': [404, 'There is no such picture.'],
   'sheet.unknown': [404, 'There is no such contact sheet, or it waited too long to be fetched.'],
+  'export.unknown': [404, 'There is no such export, or it waited too long to be fetched.'],
+  'package.project': [422, 'A package of a project cannot be opened, or holds what it must not.'],
+  'package.kit': [409, 'A package of a project holds a kit that is here already in another form.'],
+  'package.missing': [400, 'No package came with the request.'],
   'picture.kind': [415, 'A file is no picture that can be shown, or a screen was asked for in another form.'],
   'picture.missing': [400, 'No picture came with the request.'],
   'picture.large': [422, 'A picture has too many pixels.'],
@@ -178,7 +182,7 @@ export function storeProblem(error: Error): ProblemError | null {
 }
 
 export const notFound = (
-  what: 'project' | 'screen' | 'picture' | 'kit' | 'file' | 'font' | 'sheet',
+  what: 'project' | 'screen' | 'picture' | 'kit' | 'file' | 'font' | 'sheet' | 'export',
   id: string,
 ): ProblemError =>
   new ProblemError(

@@ -13,6 +13,8 @@ interface Installed {
   readonly json: string;
   readonly problems: readonly Problem[];
   readonly file: (name: string) => Promise<Uint8Array | null>;
+  /** Of the files beside it. */
+  readonly names: readonly string[];
   readonly shipped: boolean;
 }
 
@@ -127,7 +129,7 @@ export class Kits {
           problems,
         },
       );
-    return this.take({ kit: value, json, problems, file, shipped });
+    return this.take({ kit: value, json, problems, file, names: files, shipped });
   }
 
   private async take(made: Installed): Promise<{ kit: Kit; problems: readonly Problem[] }> {
@@ -223,7 +225,7 @@ export class Kits {
       for (const [name, content] of files)
         await this.db.kitFiles.create({ ref, name, bytes: Buffer.from(content) }, { transaction });
     });
-    await this.take({ kit, json, problems, file: this.stored(ref), shipped: false });
+    await this.take({ kit, json, problems, file: this.stored(ref), names: [...files.keys()], shipped: false });
     return { kit, problems };
   }
 

@@ -129,6 +129,10 @@ export class Projects {
     if (row.deletedAt) throw putAway(id, row.name);
     return row;
   }
+  /** Is there a project of this id, put away or not? */
+  async isThere(id: string): Promise<boolean> {
+    return (await this.db.projects.count({ where: { id } })) > 0;
+  }
   /** Refuses by name what is not there. */
   async check(id: string): Promise<void> {
     await this.row(id);

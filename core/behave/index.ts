@@ -1,4 +1,5 @@
 export { ownRules, ownWords, takesTyping } from './own.js';
+export { leadsOn, type Leads } from './leads.js';
 export {
   follow,
   MOST_ACTIONS,

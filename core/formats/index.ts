@@ -17,3 +17,12 @@ export { kitOfManifest, readManifest, roleOfElement, writeManifest, type ReadMan
 export { cssName } from './tokenCss.js';
 export { writeComponent, writeKit, writeTokens, writeTree } from './writeKit.js';
 export { isZip, PackageProblem, unpack, unpackKit } from './package.js';
+export {
+  packProject,
+  PACKAGE_FORMAT,
+  unpackProject,
+  zipped,
+  type PackedKit,
+  type PackedPicture,
+  type PackedProject,
+} from './projectPackage.js';

@@ -1,14 +1,14 @@
-import type { Drawn } from './messages.js';
+import type { DrawnPicture } from './messages.js';
 
 /** Bytes of pictures that are kept. */
 const MOST = 64 * 1024 * 1024;
 
 /** Pictures by everything they depend on; those that nobody asked for longest go first. */
 export class PictureCache {
-  private readonly kept = new Map<string, Drawn>();
+  private readonly kept = new Map<string, DrawnPicture>();
   private size = 0;
 
-  get(key: string): Drawn | undefined {
+  get(key: string): DrawnPicture | undefined {
     const found = this.kept.get(key);
     if (found) {
       this.kept.delete(key);
@@ -16,7 +16,7 @@ export class PictureCache {
     }
     return found;
   }
-  put(key: string, drawn: Drawn): void {
+  put(key: string, drawn: DrawnPicture): void {
     const known = this.kept.get(key);
     if (known) this.size -= sizeOf(known);
     this.kept.delete(key);
@@ -29,4 +29,4 @@ export class PictureCache {
     }
   }
 }
-const sizeOf = (drawn: Drawn): number => ('png' in drawn ? drawn.png.byteLength : drawn.svg.length * 2);
+const sizeOf = (drawn: DrawnPicture): number => ('png' in drawn ? drawn.png.byteLength : drawn.svg.length * 2);

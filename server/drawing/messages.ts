@@ -1,6 +1,7 @@
 import type { Project } from '../../core/index.js';
 import type { ErrorCode } from '../errors.js';
 import type { Cell } from './contact.js';
+import type { PageLink, PdfPage } from './pdf.js';
 
 /** A picture as a data URI, and its own size in px. */
 export interface Inlined {
@@ -21,22 +22,37 @@ export interface Supplies {
   }[];
 }
 
-/** What is to be drawn: a screen of a project that holds only that screen, or a drawing (SVG) from outside, as PNG. */
+/** A screen of a project that holds only that screen, as it is looked at. */
+export interface ScreenWanted {
+  readonly project: Project;
+  readonly screen: string;
+  readonly lens?: string;
+  /** The mode it is seen in; absent: its own. */
+  readonly mode?: string;
+  /** The situation it is seen in; absent: as it is. */
+  readonly situation?: string;
+  /** What is shown over it: by its id. */
+  readonly over?: string;
+}
+/** What is to be drawn: a screen, or a drawing (SVG) from outside, as PNG. */
 export type Wanted =
-  | {
+  | (ScreenWanted & {
       readonly what: 'screen';
-      readonly project: Project;
-      readonly screen: string;
-      readonly lens?: string;
-      /** The mode it is seen in; absent: its own. */
-      readonly mode?: string;
-      /** The situation it is seen in; absent: as it is. */
-      readonly situation?: string;
-      /** What is shown over it: by its id. */
-      readonly over?: string;
       /** As PNG at this scale, 0.1 to 4; else as SVG with its fonts inside. */
       readonly scale?: number;
-    }
+    })
+  /** As a page: with all that it needs inside, or beside it in files. */
+  | (ScreenWanted & {
+      readonly what: 'html';
+      readonly files: boolean;
+      /** Where pages lie: by screen, or by screen and what lies over it (`screen~over`). */
+      readonly hrefs: Readonly<Record<string, string>>;
+    })
+  /** As a PDF of one page; and such pages as one document. */
+  | (ScreenWanted & { readonly what: 'pdf' })
+  | { readonly what: 'join'; readonly label: string; readonly parts: readonly PdfPage[] }
+  /** The icons that a screen shows. */
+  | (ScreenWanted & { readonly what: 'icons' })
   /** Pictures of screens with their names, as one PNG. */
   | { readonly what: 'sheet'; readonly label: string; readonly cells: readonly Cell[] }
   | { readonly what: 'drawing'; readonly label: string; readonly bytes: Uint8Array };
@@ -46,8 +62,26 @@ export type ToProcess =
   | { readonly job: number; readonly wanted: Wanted }
   | { readonly job: number; readonly pictures: Readonly<Record<string, Inlined | null>> };
 
-export type Drawn =
+/** A page, and what lies beside it: font files by the names it calls them, and pictures by their ids. */
+export interface DrawnPage {
+  readonly html: string;
+  readonly name: string;
+  readonly fonts: readonly { readonly name: string; readonly path: string }[];
+  readonly pictures: readonly string[];
+}
+export type DrawnPicture =
   { readonly svg: string; readonly name: string } | { readonly png: Uint8Array; readonly name: string };
+export interface DrawnPdf {
+  readonly pdf: Uint8Array;
+  readonly links: readonly PageLink[];
+  readonly name: string;
+}
+/** Icons that are in use, each once: by name. */
+export interface DrawnIcons {
+  readonly icons: readonly { readonly name: string; readonly svg: string }[];
+  readonly name: string;
+}
+export type Drawn = DrawnPicture | DrawnPdf | DrawnPage | DrawnIcons;
 
 export type FromProcess =
   | { readonly ready: true }

@@ -6,7 +6,18 @@ import { kitRef } from '../../core/index.js';
 import { ProblemError } from '../errors.js';
 import type { Kits } from '../kits.js';
 import type { Cell } from './contact.js';
-import type { Drawn, FromProcess, Inlined, Supplies, ToProcess, Wanted } from './messages.js';
+import type {
+  Drawn,
+  DrawnIcons,
+  DrawnPage,
+  DrawnPdf,
+  DrawnPicture,
+  FromProcess,
+  Inlined,
+  Supplies,
+  ToProcess,
+  Wanted,
+} from './messages.js';
 
 /** What one drawing may take before its process is ended. */
 export interface Limits {
@@ -187,6 +198,7 @@ function lowerPriority(pid: number): void {
   }
 }
 
+const NO_PICTURES: Job['pictures'] = () => Promise.resolve({});
 const cannot = (why: string): ProblemError =>
   new ProblemError('picture.drawing', `This cannot be drawn: ${why}. Nothing was changed.`);
 
@@ -209,9 +221,44 @@ export class Studio {
     this.drawings = new Easel(script, limits, () => this.supplies());
   }
 
-  /** A screen as SVG or PNG. `signal`: whoever asked has gone. */
-  screen(wanted: Extract<Wanted, { what: 'screen' }>, pictures: Job['pictures'], signal?: AbortSignal): Promise<Drawn> {
+  private take(wanted: Wanted, pictures: Job['pictures'] = NO_PICTURES, signal?: AbortSignal): Promise<Drawn> {
     return new Promise((done, fail) => this.screens.take({ id: ++this.serial, wanted, pictures, done, fail }, signal));
+  }
+  /** A screen as SVG or PNG. `signal`: whoever asked has gone. */
+  async screen(
+    wanted: Extract<Wanted, { what: 'screen' }>,
+    pictures: Job['pictures'],
+    signal?: AbortSignal,
+  ): Promise<DrawnPicture> {
+    const drawn = await this.take(wanted, pictures, signal);
+    if (!('png' in drawn || 'svg' in drawn)) throw cannot('it became something else');
+    return drawn;
+  }
+  /** A screen as a page. */
+  async page(
+    wanted: Extract<Wanted, { what: 'html' }>,
+    pictures: Job['pictures'],
+    signal?: AbortSignal,
+  ): Promise<DrawnPage> {
+    const drawn = await this.take(wanted, pictures, signal);
+    if (!('html' in drawn)) throw cannot('it became something else');
+    return drawn;
+  }
+  /** A screen as a PDF of one page, or such pages as one document. */
+  async pdf(
+    wanted: Extract<Wanted, { what: 'pdf' | 'join' }>,
+    pictures?: Job['pictures'],
+    signal?: AbortSignal,
+  ): Promise<DrawnPdf> {
+    const drawn = await this.take(wanted, pictures, signal);
+    if (!('pdf' in drawn)) throw cannot('it became something else');
+    return drawn;
+  }
+  /** The icons that a screen shows. */
+  async icons(wanted: Extract<Wanted, { what: 'icons' }>, signal?: AbortSignal): Promise<DrawnIcons> {
+    const drawn = await this.take(wanted, NO_PICTURES, signal);
+    if (!('icons' in drawn)) throw cannot('it became something else');
+    return drawn;
   }
   /** A drawing (SVG) from outside as PNG, without its scripts and what it refers to outside. */
   async drawing(label: string, bytes: Uint8Array): Promise<Uint8Array> {
@@ -230,18 +277,7 @@ export class Studio {
 
   /** Pictures of screens, with their names, as one PNG. */
   async sheet(label: string, cells: readonly Cell[], signal?: AbortSignal): Promise<Uint8Array> {
-    const drawn = await new Promise<Drawn>((done, fail) =>
-      this.screens.take(
-        {
-          id: ++this.serial,
-          wanted: { what: 'sheet', label, cells },
-          pictures: () => Promise.resolve({}),
-          done,
-          fail,
-        },
-        signal,
-      ),
-    );
+    const drawn = await this.take({ what: 'sheet', label, cells }, NO_PICTURES, signal);
     if (!('png' in drawn)) throw cannot('it became something else');
     return drawn.png;
   }

@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import type { FastifyInstance } from 'fastify';
-import { nanoid } from 'nanoid';
 import * as yup from 'yup';
 import { inMode, inSituation, situationAt, screenOf, type Project, type Screen } from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import { sheetPdf, type Cell } from '../drawing/contact.js';
 import type { Studio } from '../drawing/studio.js';
 import { notFound, ProblemError } from '../errors.js';
+import { Kept, sendFile, told, whenGone } from '../kept.js';
 import type { Kits } from '../kits.js';
 import type { Projects } from '../projects.js';
 
@@ -19,9 +19,6 @@ interface Options {
 }
 /** How wide a screen is drawn for a sheet: px; wide ones lie on it as tall as narrow ones, so they are drawn larger. */
 const wideOf = (screen: Screen): number => Math.max(440, Math.min(1100, screen.width * 0.8));
-/** A sheet waits so long to be fetched: ms; and so many wait at once. */
-const KEPT = 5 * 60_000;
-const MOST_KEPT = 8;
 const MOST_SCREENS = 2000;
 const wanted = yup.object({
   kind: yup.string().oneOf(['pdf', 'png']).required(),
@@ -43,19 +40,12 @@ const wanted = yup.object({
 /** So many screens fit on a sheet that is one picture. */
 const MOST_IN_PNG = 60;
 
-interface Sheet {
-  readonly name: string;
-  readonly type: string;
-  readonly bytes: Uint8Array;
-  readonly until: number;
-}
-
 /** Contact sheets: many screens, small, on pages. Made one screen after the other; progress is told while it goes on. */
 export async function contactRoutes(
   server: FastifyInstance,
   { projects, kits, studio, assets }: Options,
 ): Promise<void> {
-  const sheets = new Map<string, Sheet>();
+  const sheets = new Kept();
   const inlined = async (ids: readonly string[]) =>
     Object.fromEntries(await Promise.all(ids.map(async (id) => [id, await assets.dataUri(id)] as const)));
 
@@ -75,54 +65,40 @@ export async function contactRoutes(
     const lens = body.lens !== undefined && kits.get(body.lens) ? body.lens : undefined;
     const situation = situationAt(project, body.in ?? '');
     const seen = (s: Screen, mode = ''): Screen => inSituation(inMode(s, mode), situation);
-    const gone = new AbortController();
-    reply.raw.once('close', () => gone.abort());
-    const line = (told: unknown): string => `${JSON.stringify(told)}\n`;
-    async function* made(): AsyncGenerator<string> {
+    const gone = whenGone(reply);
+    async function* made(): AsyncGenerator<unknown> {
       const cells: Cell[] = [];
-      try {
-        for (const screen of asked) {
-          if (gone.signal.aborted) return;
-          cells.push(await cellOf(project, seen(screen, body.mode), lens, gone.signal));
-          for (const b of beside) {
-            const own = b.lens !== undefined && kits.get(b.lens) ? b.lens : undefined;
-            const cell = await cellOf(project, seen(screen, b.mode), own, gone.signal);
-            cells.push({ ...cell, name: `${screen.name}, ${b.name}` });
-          }
-          yield line({ done: cells.length / (1 + beside.length), of: asked.length });
+      for (const screen of asked) {
+        cells.push(await cellOf(project, seen(screen, body.mode), lens, gone));
+        for (const b of beside) {
+          const own = b.lens !== undefined && kits.get(b.lens) ? b.lens : undefined;
+          const cell = await cellOf(project, seen(screen, b.mode), own, gone);
+          cells.push({ ...cell, name: `${screen.name}, ${b.name}` });
         }
-        const name = `${project.name}, contact sheet`;
-        const bytes =
-          body.kind === 'pdf'
-            ? await sheetPdf(name, cells, readFileSync(kits.fallbackFonts[0]?.path ?? ''), pause)
-            : await studio.sheet(name, cells, gone.signal);
-        const id = nanoid();
-        for (const [key, s] of sheets) if (s.until < Date.now() || sheets.size >= MOST_KEPT) sheets.delete(key);
-        sheets.set(id, {
-          name: `${name}.${body.kind}`,
-          type: body.kind === 'pdf' ? 'application/pdf' : 'image/png',
-          bytes,
-          until: Date.now() + KEPT,
-        });
-        yield line({ sheet: id, name: `${name}.${body.kind}` });
-      } catch (error) {
-        if (!gone.signal.aborted) yield line({ problem: error instanceof Error ? error.message : String(error) });
+        yield { done: cells.length / (1 + beside.length), of: asked.length };
       }
+      const name = `${project.name}, contact sheet`;
+      const bytes =
+        body.kind === 'pdf'
+          ? await sheetPdf(name, cells, readFileSync(kits.fallbackFonts[0]?.path ?? ''), pause)
+          : await studio.sheet(name, cells, gone);
+      const file = {
+        name: `${name}.${body.kind}`,
+        type: body.kind === 'pdf' ? 'application/pdf' : 'image/png',
+        bytes,
+      };
+      yield { sheet: sheets.put(file), name: file.name };
     }
-    return reply.type('application/x-ndjson').header('cache-control', 'no-store').send(Readable.from(made()));
+    return reply
+      .type('application/x-ndjson')
+      .header('cache-control', 'no-store')
+      .send(Readable.from(told(made(), gone)));
   });
 
   server.get<{ Params: { id: string; sheet: string } }>('/:id/contact-sheet/:sheet', async (request, reply) => {
     const sheet = sheets.get(request.params.sheet);
-    if (!sheet || sheet.until < Date.now()) throw notFound('sheet', request.params.sheet);
-    const file = sheet.name
-      .replace(/[^\p{L}\p{N} .,_-]/gu, '')
-      .slice(0, 120)
-      .toWellFormed();
-    return reply
-      .type(sheet.type)
-      .header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(file)}`)
-      .send(Buffer.from(sheet.bytes));
+    if (!sheet) throw notFound('sheet', request.params.sheet);
+    return sendFile(reply, sheet);
   });
 
   async function cellOf(

@@ -1,0 +1,51 @@
+import { partAddress, type Action, type Behaviour, type NodeId, type Screen, type Wear } from '../model/index.js';
+import type { RNode } from '../resolve/index.js';
+
+/** Where pressing a part leads, as far as a picture or a page can follow. */
+export type Leads =
+  | { readonly to: 'screen'; readonly screen: string }
+  | { readonly to: 'over'; readonly over: NodeId }
+  | { readonly to: 'away' }
+  | { readonly to: 'address'; readonly address: string };
+
+const first = (actions: readonly Action[]): Leads | null => {
+  for (const a of actions) {
+    if (a.do === 'go') return { to: 'screen', screen: a.screen };
+    if (a.do === 'lay') return { to: 'over', over: a.over };
+    if (a.do === 'away') return { to: 'away' };
+    if (a.do === 'open') return { to: 'address', address: a.address };
+  }
+  return null;
+};
+const pressed = (b: Behaviour): boolean => b.when.on === 'press' || b.when.on === 'action' || b.when.on === 'dismiss';
+
+/**
+ * Tells for the parts of a screen where pressing them leads: by what is said of the thing, or of that part of it. What asks a
+ * condition comes after what does not, and is followed as if it held: a page cannot ask.
+ * @param root the resolved screen
+ */
+export function leadsOn(screen: Screen, wears: readonly Wear[], root: RNode): (part: RNode) => Leads | null {
+  const shown = new Map<string, string>();
+  const walk = (n: RNode): void => {
+    if (n.instance) shown.set(n.key, n.instance.shown);
+    n.children.forEach(walk);
+  };
+  walk(root);
+  return (part) => {
+    const id = part.owner.split('/').at(-1) ?? '';
+    const said = (screen.nodes[id]?.does ?? []).filter(pressed);
+    if (said.length === 0) return null;
+    const cut = part.key.lastIndexOf(id);
+    if (cut < 0) return null;
+    const thing = part.key.slice(0, cut + id.length);
+    const at = part.key.slice(thing.length + 1);
+    const meant = said.filter((b) =>
+      b.part ? at !== '' && partAddress(wears, b, shown.get(thing) ?? '')?.join('/') === at : at === '',
+    );
+    for (const b of [...meant.filter((m) => !m.if), ...meant.filter((m) => m.if)]) {
+      const leads = first(b.then);
+      if (leads) return leads;
+    }
+    return null;
+  };
+}
