@@ -21,9 +21,14 @@ import { Live } from './live.js';
 import { Packages } from './packages.js';
 import { Projects } from './projects.js';
 import { Rescue } from './rescue.js';
+import { Reviews } from './reviews.js';
+import { Versions } from './versions.js';
+import { Walks } from './walks.js';
 import { verifySnapshots, type Differs } from './verify.js';
 import { contactRoutes } from './routes/contact.js';
 import { exportRoutes } from './routes/exports.js';
+import { guestMay, guestRoutes } from './routes/guests.js';
+import { handoverRoutes } from './routes/handover.js';
 import { kitRoutes } from './routes/kits.js';
 import { pictureRoutes } from './routes/pictures.js';
 import { projectRoutes } from './routes/projects.js';
@@ -110,7 +115,10 @@ export async function buildApp(options: AppOptions): Promise<App> {
   });
   server.removeContentTypeParser('text/plain');
   readJson(server);
-  gate(server, options.gate ?? {});
+  const said = (id: string): void => live.tellSaid(id);
+  const reviews = new Reviews(options.db, projects, said);
+  const walks = new Walks(options.db, projects, said);
+  gate(server, { guest: guestMay(reviews), ...options.gate });
   drainLarge(server);
   server.setErrorHandler((error: FastifyError, request, reply) => void sendProblem(error, request, reply));
   server.setNotFoundHandler((request, reply) => {
@@ -158,6 +166,14 @@ export async function buildApp(options: AppOptions): Promise<App> {
   await server.register(contactRoutes, { prefix: '/api/projects', projects, kits, studio, assets });
   const packages = new Packages(projects, kits, assets);
   await server.register(exportRoutes, { prefix: '/api/projects', projects, kits, studio, assets, packages, live });
+  await server.register(handoverRoutes, {
+    prefix: '/api/projects',
+    projects,
+    reviews,
+    walks,
+    versions: new Versions(options.db, projects),
+  });
+  await server.register(guestRoutes, { prefix: '/api/review', reviews, walks });
   await server.register(pictureRoutes, { prefix: '/api/pictures', assets });
   await server.register(kitRoutes, { prefix: '/api', kits, projects, rescue, live });
   if (options.clientFolder && existsSync(options.clientFolder)) {

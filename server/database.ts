@@ -48,6 +48,63 @@ export interface AssetRow {
   addedAt: Date;
 }
 
+/** A state of a project that somebody gave a name. */
+export interface VersionRow {
+  id: string;
+  projectId: string;
+  revision: number;
+  name: string;
+  at: Date;
+}
+/** A way in for people who have no other; scope and rights as JSON. */
+export interface ReviewLinkRow {
+  id: string;
+  projectId: string;
+  token: string;
+  name: string;
+  scope: string;
+  rights: string;
+  /** Null: always current. */
+  revision: number | null;
+  /** Of the pass phrase, salted; null: none is asked for. */
+  phrase: string | null;
+  endsAt: Date | null;
+  revokedAt: Date | null;
+  at: Date;
+}
+export interface CommentRow {
+  id: string;
+  projectId: string;
+  parentId: string | null;
+  /** The link it came by; null: the designer wrote it. */
+  linkId: string | null;
+  screen: string;
+  node: string | null;
+  place: string;
+  author: string;
+  words: string;
+  resolvedAt: Date | null;
+  at: Date;
+}
+export interface TestRow {
+  id: string;
+  projectId: string;
+  task: string;
+  start: string;
+  goal: string;
+  closedAt: Date | null;
+  at: Date;
+}
+export interface WalkRow {
+  id: string;
+  testId: string;
+  outcome: string;
+  /** ms */
+  took: number;
+  events: string;
+  at: Date;
+}
+
 type Table<T extends object> = ModelStatic<Model<T, Partial<T>>>;
 
 export interface Database {
@@ -60,6 +117,11 @@ export interface Database {
   /** Kits that are kept for those who have them, and offered to nobody. */
   readonly hiddenKits: Table<{ ref: string }>;
   readonly assets: Table<AssetRow>;
+  readonly versions: Table<VersionRow>;
+  readonly reviewLinks: Table<ReviewLinkRow>;
+  readonly comments: Table<CommentRow>;
+  readonly tests: Table<TestRow>;
+  readonly walks: Table<WalkRow>;
   /** True while a schema as this version expects it is there. */
   migrate(): Promise<void>;
   close(): Promise<void>;
@@ -118,6 +180,60 @@ export function openDatabase(url: string): Database {
     bytes: { type: DataTypes.BLOB, allowNull: false },
     addedAt: { type: DataTypes.DATE, allowNull: false },
   });
+  // Sequelize writes into what it is given: each column has its own.
+  const words = () => ({ type: text, allowNull: false });
+  const when = () => ({ type: DataTypes.DATE, allowNull: false });
+  const own = () => ({ type: text, primaryKey: true });
+  const versions: Table<VersionRow> = sequelize.define('versions', {
+    id: own(),
+    projectId: words(),
+    revision: { type: DataTypes.INTEGER, allowNull: false },
+    name: words(),
+    at: when(),
+  });
+  const reviewLinks: Table<ReviewLinkRow> = sequelize.define('review_links', {
+    id: own(),
+    projectId: words(),
+    token: words(),
+    name: words(),
+    scope: words(),
+    rights: words(),
+    revision: { type: DataTypes.INTEGER },
+    phrase: { type: text },
+    endsAt: { type: DataTypes.DATE },
+    revokedAt: { type: DataTypes.DATE },
+    at: when(),
+  });
+  const comments: Table<CommentRow> = sequelize.define('comments', {
+    id: own(),
+    projectId: words(),
+    parentId: { type: text },
+    linkId: { type: text },
+    screen: words(),
+    node: { type: text },
+    place: words(),
+    author: words(),
+    words: words(),
+    resolvedAt: { type: DataTypes.DATE },
+    at: when(),
+  });
+  const tests: Table<TestRow> = sequelize.define('tests', {
+    id: own(),
+    projectId: words(),
+    task: words(),
+    start: words(),
+    goal: words(),
+    closedAt: { type: DataTypes.DATE },
+    at: when(),
+  });
+  const walks: Table<WalkRow> = sequelize.define('walks', {
+    id: own(),
+    testId: words(),
+    outcome: words(),
+    took: { type: DataTypes.INTEGER, allowNull: false },
+    events: words(),
+    at: when(),
+  });
   return {
     sequelize,
     projects,
@@ -127,6 +243,11 @@ export function openDatabase(url: string): Database {
     kitFiles,
     hiddenKits,
     assets,
+    versions,
+    reviewLinks,
+    comments,
+    tests,
+    walks,
     migrate: () => migrate(sequelize),
     close: () => sequelize.close(),
   };

@@ -34,6 +34,21 @@ export const ERRORS = {
   'package.project': [422, 'A package of a project cannot be opened, or holds what it must not.'],
   'package.kit': [409, 'A package of a project holds a kit that is here already in another form.'],
   'package.missing': [400, 'No package came with the request.'],
+  'link.closed': [404, 'A review link is wrong, has ended or was taken back.'],
+  'link.phrase': [401, 'A review link asks for its pass phrase, or was given another.'],
+  'link.right': [403, 'What a review link does not allow was asked for.'],
+  'link.unknown': [404, 'The project has no such review link.'],
+  'link.many': [409, 'A project has as many review links as it takes.'],
+  'flow.unknown': [404, 'The project has no such flow.'],
+  'comment.unknown': [404, 'There is no such comment.'],
+  'comment.empty': [422, 'A comment has nothing in it.'],
+  'comment.long': [422, 'A comment is longer than is taken.'],
+  'comment.many': [409, 'A project has as many comments as it takes.'],
+  'version.unknown': [404, 'The project has no such version.'],
+  'version.many': [409, 'A project has as many named versions as it takes.'],
+  'test.unknown': [404, 'The project has no such test.'],
+  'test.closed': [409, 'A test takes no more walks.'],
+  'test.many': [409, 'A project has as many tests, or a test as many walks, as it takes.'],
   'picture.kind': [415, 'A file is no picture that can be shown, or a screen was asked for in another form.'],
   'picture.missing': [400, 'No picture came with the request.'],
   'picture.large': [422, 'A picture has too many pixels.'],
@@ -119,6 +134,7 @@ export class ProblemError extends Error {
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'Not understood',
+  401: 'Not opened',
   403: 'Not allowed',
   404: 'Not found',
   409: 'No longer fits',
@@ -182,7 +198,20 @@ export function storeProblem(error: Error): ProblemError | null {
 }
 
 export const notFound = (
-  what: 'project' | 'screen' | 'picture' | 'kit' | 'file' | 'font' | 'sheet' | 'export',
+  what:
+    | 'project'
+    | 'screen'
+    | 'picture'
+    | 'kit'
+    | 'file'
+    | 'font'
+    | 'sheet'
+    | 'export'
+    | 'link'
+    | 'flow'
+    | 'comment'
+    | 'version'
+    | 'test',
   id: string,
 ): ProblemError =>
   new ProblemError(

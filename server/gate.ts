@@ -18,13 +18,15 @@ export interface GateOptions {
   readonly key?: string;
   /** Whose connections are answered without a key; for tests. */
   readonly ownerOf?: (socket: Socket, since?: number) => Promise<number | null>;
+  /** What somebody may ask for who is neither, because they came by a link that lets them. */
+  readonly guest?: (request: FastifyRequest) => Promise<boolean>;
 }
 
 /**
  * Who may speak with this server at all. Checked for every request, live connections too, before any work is done:
  * pages that it served itself, on behalf of the user who started it (or root), or of somebody who has the key.
  */
-export function gate(server: FastifyInstance, { key = '', ownerOf = userOf }: GateOptions): void {
+export function gate(server: FastifyInstance, { key = '', ownerOf = userOf, guest }: GateOptions): void {
   const own = process.getuid?.() ?? null;
   const trusted = new WeakMap<Socket, boolean>();
   const accepted = new WeakMap<Socket, number>();
@@ -49,7 +51,8 @@ export function gate(server: FastifyInstance, { key = '', ownerOf = userOf }: Ga
   server.addHook('onRequest', async (request, reply) => {
     const { host = '', origin } = request.headers;
     const keyed = hasKey(request);
-    if (!keyed && !LOOPBACK_NAME.test(host))
+    const asGuest = !keyed && guest !== undefined && (await guest(request));
+    if (!keyed && !asGuest && !LOOPBACK_NAME.test(host))
       throw new ProblemError(
         'host.unknown',
         'This server only answers on this machine’s own address. From elsewhere it needs the key that it was started with (DEKKOR_KEY).',
@@ -67,7 +70,7 @@ export function gate(server: FastifyInstance, { key = '', ownerOf = userOf }: Ga
         'origin.unknown',
         'This server only answers pages that it served itself, and this one came from elsewhere.',
       );
-    if (keyed || request.url === '/api/key') return;
+    if (keyed || asGuest || request.url === '/api/key') return;
     if (await isOwner(request.raw.socket)) return;
     if (key !== '' && isPage(request))
       return reply

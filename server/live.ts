@@ -82,6 +82,11 @@ export class Live {
     for (const socket of this.rooms.get(project) ?? []) this.say(socket, JSON.stringify({ away }));
   }
 
+  /** Tells those who have a project open that something was said or walked: they ask what. */
+  tellSaid(project: string): void {
+    for (const socket of this.rooms.get(project) ?? []) this.say(socket, '{"said":true}');
+  }
+
   /** Tells everyone, whatever they have open, that kits were installed. */
   tellKits(): void {
     for (const room of this.rooms.values()) for (const socket of room) this.say(socket, '{"kits":true}');

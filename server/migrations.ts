@@ -166,4 +166,90 @@ const MIGRATIONS: readonly Migration[] = [
         .createTable('hidden_kits', { ref: { type: text, primaryKey: true } }, { transaction });
     },
   },
+  {
+    name: '007-handing-over',
+    up: async (s, transaction) => {
+      const q = s.getQueryInterface();
+      const project = () => ({
+        type: text,
+        allowNull: false,
+        references: { model: 'projects', key: 'id' },
+        onDelete: 'cascade',
+      });
+      const id = () => ({ type: text, primaryKey: true });
+      const at = () => ({ type: DataTypes.DATE, allowNull: false });
+      await q.createTable(
+        'versions',
+        {
+          id: id(),
+          project_id: project(),
+          revision: { type: DataTypes.INTEGER, allowNull: false },
+          name: { type: text, allowNull: false },
+          at: at(),
+        },
+        { transaction },
+      );
+      await q.createTable(
+        'review_links',
+        {
+          id: id(),
+          project_id: project(),
+          token: { type: text, allowNull: false, unique: true },
+          name: { type: text, allowNull: false },
+          scope: { type: text, allowNull: false },
+          rights: { type: text, allowNull: false },
+          revision: { type: DataTypes.INTEGER },
+          phrase: { type: text },
+          ends_at: { type: DataTypes.DATE },
+          revoked_at: { type: DataTypes.DATE },
+          at: at(),
+        },
+        { transaction },
+      );
+      await q.createTable(
+        'comments',
+        {
+          id: id(),
+          project_id: project(),
+          parent_id: { type: text },
+          link_id: { type: text },
+          screen: { type: text, allowNull: false },
+          node: { type: text },
+          place: { type: text, allowNull: false },
+          author: { type: text, allowNull: false },
+          words: { type: text, allowNull: false },
+          resolved_at: { type: DataTypes.DATE },
+          at: at(),
+        },
+        { transaction },
+      );
+      await q.addIndex('comments', ['project_id', 'at'], { transaction });
+      await q.createTable(
+        'tests',
+        {
+          id: id(),
+          project_id: project(),
+          task: { type: text, allowNull: false },
+          start: { type: text, allowNull: false },
+          goal: { type: text, allowNull: false },
+          closed_at: { type: DataTypes.DATE },
+          at: at(),
+        },
+        { transaction },
+      );
+      await q.createTable(
+        'walks',
+        {
+          id: id(),
+          test_id: { type: text, allowNull: false, references: { model: 'tests', key: 'id' }, onDelete: 'cascade' },
+          outcome: { type: text, allowNull: false },
+          took: { type: DataTypes.INTEGER, allowNull: false },
+          events: { type: text, allowNull: false },
+          at: at(),
+        },
+        { transaction },
+      );
+      await q.addIndex('walks', ['test_id', 'at'], { transaction });
+    },
+  },
 ];

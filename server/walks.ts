@@ -1,0 +1,112 @@
+import { nanoid } from 'nanoid';
+import { screenOf } from '../core/index.js';
+import type { Database, TestRow, WalkRow } from './database.js';
+import { notFound, ProblemError } from './errors.js';
+import type { Projects } from './projects.js';
+
+/** What people are asked to do: from where, and the screen that means they did it. */
+export interface Test {
+  readonly id: string;
+  readonly task: string;
+  readonly start: string;
+  readonly goal: string;
+  readonly closedAt: string | null;
+  readonly at: string;
+  readonly walks: number;
+}
+/** Something that happened while somebody walked: so long after they began (ms), where on which screen (px), and whether anything came of it. */
+export interface WalkEvent {
+  readonly ms: number;
+  readonly kind: 'press' | 'screen' | 'key';
+  readonly screen: string;
+  readonly x?: number | undefined;
+  readonly y?: number | undefined;
+  readonly node?: string | undefined;
+  readonly hit?: boolean | undefined;
+}
+export type Outcome = 'done' | 'given up' | 'left';
+export interface Walk {
+  readonly id: string;
+  readonly outcome: Outcome;
+  readonly took: number;
+  readonly events: readonly WalkEvent[];
+  readonly at: string;
+}
+
+const MOST_TESTS = 100;
+const MOST_WALKS = 2000;
+export const MOST_EVENTS = 3000;
+
+/** Tests with people. What is kept says what was pressed and when; nothing says by whom. */
+export class Walks {
+  constructor(
+    private readonly db: Database,
+    private readonly projects: Projects,
+    private readonly tell: (projectId: string) => void,
+  ) {}
+
+  async list(projectId: string): Promise<readonly Test[]> {
+    const rows = await this.db.tests.findAll({ where: { projectId }, order: [['at', 'DESC']] });
+    return Promise.all(
+      rows.map(async (r) => testOf(r.get(), await this.db.walks.count({ where: { testId: r.get().id } }))),
+    );
+  }
+  async make(projectId: string, wanted: Pick<Test, 'task' | 'start' | 'goal'>): Promise<Test> {
+    const { project } = await this.projects.open(projectId);
+    for (const id of [wanted.start, wanted.goal]) if (!screenOf(project, id)) throw notFound('screen', id);
+    if ((await this.db.tests.count({ where: { projectId } })) >= MOST_TESTS)
+      throw new ProblemError('test.many', `A project has at most ${MOST_TESTS} tests. Nothing was added.`);
+    const row = await this.db.tests.create({ id: nanoid(), projectId, ...wanted, closedAt: null, at: new Date() });
+    this.tell(projectId);
+    return testOf(row.get(), 0);
+  }
+  async close(projectId: string, id: string, closed: boolean): Promise<Test> {
+    const row = await this.found(projectId, id);
+    await row.update({ closedAt: closed ? new Date() : null });
+    this.tell(projectId);
+    return testOf(row.get(), await this.db.walks.count({ where: { testId: id } }));
+  }
+  /** A test and everything that was walked, oldest first. */
+  async walked(projectId: string, id: string): Promise<{ readonly test: Test; readonly walks: readonly Walk[] }> {
+    const row = await this.found(projectId, id);
+    const walks = await this.db.walks.findAll({ where: { testId: id }, order: [['at', 'ASC']] });
+    return { test: testOf(row.get(), walks.length), walks: walks.map((w) => walkOf(w.get())) };
+  }
+  async take(projectId: string, id: string, walk: Pick<Walk, 'outcome' | 'took' | 'events'>): Promise<void> {
+    const row = await this.found(projectId, id);
+    if (row.get().closedAt)
+      throw new ProblemError('test.closed', 'This test has ended; nothing was recorded. Thank you all the same.');
+    if ((await this.db.walks.count({ where: { testId: id } })) >= MOST_WALKS)
+      throw new ProblemError('test.many', 'This test has been walked as often as it can be; nothing was recorded.');
+    await this.db.walks.create({
+      id: nanoid(),
+      testId: id,
+      outcome: walk.outcome,
+      took: Math.round(walk.took),
+      events: JSON.stringify(walk.events),
+      at: new Date(),
+    });
+    this.tell(projectId);
+  }
+  private async found(projectId: string, id: string) {
+    const row = await this.db.tests.findOne({ where: { projectId, id } });
+    if (!row) throw notFound('test', id);
+    return row;
+  }
+}
+const testOf = (r: TestRow, walks: number): Test => ({
+  id: r.id,
+  task: r.task,
+  start: r.start,
+  goal: r.goal,
+  closedAt: r.closedAt?.toISOString() ?? null,
+  at: r.at.toISOString(),
+  walks,
+});
+const walkOf = (r: WalkRow): Walk => ({
+  id: r.id,
+  outcome: r.outcome as Outcome,
+  took: r.took,
+  events: JSON.parse(r.events) as WalkEvent[],
+  at: r.at.toISOString(),
+});
