@@ -1,407 +1,41 @@
 <script setup lang="ts">
-import { useElementSize, useEventListener, usePreferredReducedMotion } from '@vueuse/core';
 import Button from 'primevue/button';
 import Select from 'primevue/select';
 import ToggleSwitch from 'primevue/toggleswitch';
-import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import {
-  follow,
-  goOn,
-  layout,
-  paint,
-  partAddress,
-  pathAt,
-  press,
-  pressBackdrop,
-  pressKey,
-  reach,
-  resolveTried,
-  SCRIM,
-  scrolledTo,
-  scrollRoom,
-  screenOf,
-  situationsOf,
-  spotsOf,
-  startTrying,
-  tried,
-  typeInto,
-  type Box,
-  type Later,
-  type RNode,
-  type HotSpot,
-  type StateName,
-  type Trying,
-  type Went,
-  type World,
-} from '../../core/index.js';
+import { screenOf, situationsOf, type World } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { fonts, useLibrary } from '../stores/library.js';
-import PictureCanvas from '../surface/PictureCanvas.vue';
+import { useLibrary } from '../stores/library.js';
+import TryStage from '../trying/TryStage.vue';
 
-/** The mockup as somebody uses it: in device size, with what things do, by pointer, keyboard and touch, and for a screen reader. */
+/** Try it: the mockup in the whole window, with where somebody is and how they came there. */
 const doc = useDocument();
 const library = useLibrary();
 const route = useRoute();
 const router = useRouter();
-const motion = usePreferredReducedMotion();
+const stage = ref<InstanceType<typeof TryStage> | null>(null);
 const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
-const trying = shallowRef<Trying | null>(null);
-const said = ref<readonly string[]>([]);
-const scroll = ref(0);
-const hover = shallowRef<readonly string[]>([]);
-const down = shallowRef<readonly string[]>([]);
-const focused = ref('');
-const spots_ = ref(false);
-const flash = ref(false);
-
-// ── where somebody is ──
+const trying = computed(() => stage.value?.trying ?? null);
+const marked = ref(false);
 const asked = computed(() => String(route.params['screen'] ?? ''));
-function begin(screen = asked.value): void {
-  const w = world.value;
-  const first = w ? (screenOf(w.project, screen)?.id ?? w.project.screens[0]?.id) : undefined;
-  if (!w || first === undefined) return;
-  stopAll();
-  take(startTrying(w, first));
-  scroll.value = 0;
-}
-/** Takes what came of something, and does what goes on outside. */
-function take(went: Went): void {
-  const was = trying.value;
-  trying.value = went.trying;
-  const { effects } = went;
-  if (effects.said.length > 0) said.value = effects.said;
-  if (was?.screen !== went.trying.screen) {
-    scroll.value = 0;
-    hover.value = [];
-    focused.value = '';
-    stopAll();
-    void router.replace({ path: `/p/${doc.id}/try/${went.trying.screen}`, query: route.query });
-  } else if (was.over !== went.trying.over) focused.value = '';
-  for (const l of effects.later) wait(l);
-  for (const a of effects.opens) window.open(a, '_blank', 'noopener');
-  if (effects.scroll) {
-    const { to, offset } = effects.scroll;
-    void nextTick(() => {
-      const b = whole.value && find(whole.value, to);
-      if (b) glide(b.y - offset);
-    });
-  }
-}
-const timers = new Set<ReturnType<typeof setTimeout>>();
-function wait(later: Later): void {
-  const timer = setTimeout(() => {
-    timers.delete(timer);
-    if (world.value && trying.value) take(goOn(world.value, trying.value, later));
-  }, later.ms);
-  timers.add(timer);
-}
-function stopAll(): void {
-  for (const t of timers) clearTimeout(t);
-  timers.clear();
-}
-onBeforeUnmount(stopAll);
-function find(b: Box, id: string): Box | undefined {
-  if (b.node.key === id || b.node.key.endsWith(`/${id}`)) return b;
-  for (const c of b.children) {
-    const got = find(c, id);
-    if (got) return got;
-  }
-  return undefined;
-}
-
-// ── what is seen ──
-const states = computed<Readonly<Record<string, readonly StateName[]>>>(() => {
-  const all: Record<string, StateName[]> = {};
-  for (const k of hover.value) (all[k] ??= []).push('hover');
-  for (const k of down.value) (all[k] ??= []).push('pressed');
-  if (focused.value !== '') (all[focused.value] ??= []).push('focus');
-  return all;
-});
-const seen = computed(() => (world.value && trying.value ? tried(world.value, trying.value) : null));
-const whole = computed<Box | null>(() => {
-  void library.fontsKnown;
-  const made = world.value && trying.value ? resolveTried(world.value, trying.value, states.value) : null;
-  return made ? layout(made, fonts) : null;
-});
-const screen = computed(() => seen.value?.screen);
-const stage = ref<HTMLElement | null>(null);
-const room = useElementSize(stage);
-/** As its device shows it: the height of that, or what there is room for. */
-const high = computed(() => {
-  const s = screen.value;
-  return s ? Math.min(s.height ?? whole.value?.h ?? 800, whole.value?.h ?? 800) : 0;
-});
-/** In its real size where there is room, else as large as fits. */
-const zoom = computed(() => {
-  const s = screen.value;
-  if (!s || room.width.value === 0) return 1;
-  return Math.min(1, (room.width.value - 40) / s.width, (room.height.value - 40) / Math.max(1, high.value));
-});
-const most = computed(() => (whole.value ? scrollRoom(whole.value, high.value) : 0));
-const box = computed(() => (whole.value ? scrolledTo(whole.value, high.value, scroll.value) : null));
-const primitives = computed(() => (box.value ? paint(box.value) : []));
-/** Does a part do something, as it is said of it or of its thing? */
-function does(n: RNode): boolean {
-  const id = n.owner.split('/').at(-1) ?? '';
-  const said = screen.value?.nodes[id]?.does ?? [];
-  if (said.length === 0) return false;
-  const cut = n.key.lastIndexOf(id);
-  const at = n.key.slice(cut + id.length + 1);
-  const whole = cut >= 0 && at === '';
-  const shown = whole ? n.instance?.shown : shownOf(n.key.slice(0, cut + id.length));
-  return said.some((b) =>
-    b.part ? at !== '' && partAddress(seen.value?.wears ?? [], b, shown ?? '')?.join('/') === at : whole,
-  );
-}
-const shownOf = (key: string): string | undefined => pathTo(key).at(-1)?.node.instance?.shown;
-/** Where the root of what is read begins: what lies over a screen is read alone. */
-const spots = computed<readonly HotSpot[]>(() => {
-  const b = box.value;
-  const s = seen.value;
-  if (!b || !s) return [];
-  const over = trying.value?.over ?? '';
-  const from = over === '' ? b : (b.children.find((c) => c.node.key === over) ?? b);
-  return spotsOf(s.world, from, does);
-});
-function glide(to: number): void {
-  const end = Math.min(most.value, Math.max(0, to));
-  if (motion.value === 'reduce') {
-    scroll.value = end;
-    return;
-  }
-  const [from, started] = [scroll.value, performance.now()];
-  const step = (): void => {
-    const t = Math.min(1, (performance.now() - started) / 260);
-    scroll.value = from + (end - from) * (1 - (1 - t) ** 3);
-    if (t < 1) requestAnimationFrame(step);
-  };
-  requestAnimationFrame(step);
-}
-
-// ── pointer ──
-const device = ref<HTMLElement | null>(null);
-function at(event: PointerEvent | MouseEvent): { path: readonly Box[]; x: number } {
-  const r = device.value?.getBoundingClientRect();
-  if (!r || !box.value) return { path: [], x: 0 };
-  const [x, y] = [(event.clientX - r.x) / zoom.value, (event.clientY - r.y) / zoom.value];
-  return { path: pathAt(box.value, x, y), x };
-}
-const nodesOf = (path: readonly Box[]): readonly RNode[] => path.map((b) => b.node);
-const keysOf = (path: readonly Box[]): readonly string[] => path.filter((b) => b.node.instance).map((b) => b.node.key);
-const acting = ref(false);
-let touch: { y: number; from: number; moved: boolean } | null = null;
-function move(event: PointerEvent): void {
-  if (touch && event.pointerType === 'touch') {
-    const by = (touch.y - event.clientY) / zoom.value;
-    if (Math.abs(by) > 6) touch.moved = true;
-    if (touch.moved) scroll.value = Math.min(most.value, Math.max(0, touch.from + by));
-    return;
-  }
-  const { path } = at(event);
-  const keys = keysOf(path);
-  acting.value = spots.value.some((s) => s.acts && keys.includes(s.key)) || path.some((b) => does(b.node));
-  if (keys.join() === hover.value.join()) return;
-  const fresh = keys.some((k) => !hover.value.includes(k));
-  hover.value = keys;
-  if (fresh && world.value && trying.value) take(reach(world.value, trying.value, nodesOf(path), 'point'));
-}
-function pressDown(event: PointerEvent): void {
-  if (event.pointerType === 'touch') touch = { y: event.clientY, from: scroll.value, moved: false };
-  down.value = keysOf(at(event).path);
-}
-function leave(): void {
-  hover.value = [];
-  down.value = [];
-  touch = null;
-}
-/** How far from the left edge of what has a value of its own, 0 to 1. */
-const alongOf = (path: readonly Box[], x: number): number => {
-  const b = [...path].reverse().find((p) => ['meter', 'slider', 'spinbutton'].includes(p.node.instance?.role ?? ''));
-  return b ? Math.min(1, Math.max(0, (x - b.x) / Math.max(1, b.w))) : 0.5;
-};
-function click(event: MouseEvent): void {
-  down.value = [];
-  const moved = touch?.moved;
-  touch = null;
-  if (moved || !world.value || !trying.value) return;
-  const { path, x } = at(event);
-  pressAt(path, alongOf(path, x));
-}
-function pressAt(path: readonly Box[], along: number): void {
-  const w = world.value;
-  const t = trying.value;
-  if (!w || !t) return;
-  said.value = [];
-  const over = t.over;
-  if (over !== '' && (path.at(-1)?.node.key === SCRIM || !path.some((b) => b.node.key === over))) {
-    take(pressBackdrop(w, t));
-    return;
-  }
-  const keys = keysOf(path);
-  const typing = [...spots.value].reverse().find((s) => s.typing && keys.includes(s.key));
-  if (typing) document.getElementById(idOf(typing))?.focus();
-  else if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur();
-  const went = press(w, t, nodesOf(path), along);
-  // Where nothing happens, what can be pressed is seen for a moment.
-  if (
-    went.trying === t &&
-    !typing &&
-    went.effects.later.length + went.effects.said.length + went.effects.opens.length === 0 &&
-    !went.effects.scroll
-  ) {
-    flash.value = true;
-    setTimeout(() => (flash.value = false), 500);
-  }
-  take(went);
-}
-
-// ── keyboard ──
-const idOf = (s: HotSpot): string => `spot-${s.key.replace(/[^\w-]/gu, '_')}`;
-function pathTo(key: string): readonly Box[] {
-  const path: Box[] = [];
-  const walk = (b: Box): boolean => {
-    path.push(b);
-    if (b.node.key === key || b.children.some(walk)) return true;
-    path.pop();
-    return false;
-  };
-  if (box.value) walk(box.value);
-  return path;
-}
-function focus(s: HotSpot): void {
-  focused.value = s.key;
-  if (s.y < 0) glide(scroll.value + s.y - 16);
-  else if (s.y + s.h > high.value) glide(scroll.value + s.y + s.h - high.value + 16);
-  if (world.value && trying.value) take(reach(world.value, trying.value, nodesOf(pathTo(s.key)), 'focus'));
-}
-function spotKey(event: KeyboardEvent, s: HotSpot): void {
-  if (event.key !== 'Enter' && event.key !== ' ') {
-    if ((s.role === 'slider' || s.role === 'spinbutton') && /^Arrow/u.test(event.key)) {
-      event.preventDefault();
-      const now = Number(s.value ?? 0);
-      const by = event.key === 'ArrowRight' || event.key === 'ArrowUp' ? 1 : -1;
-      const along = s.role === 'spinbutton' ? (by > 0 ? 0.9 : 0.1) : along_(s, now + by);
-      pressAt(pathTo(s.key), along);
-    }
-    return;
-  }
-  if (s.typing) return;
-  event.preventDefault();
-  pressAt(pathTo(s.key), 0.5);
-}
-/** Where a value lies along: stars by ones of five, sliders by ones of a hundred. */
-const along_ = (s: HotSpot, value: number): number => {
-  const role = pathTo(s.key).at(-1)?.node.instance?.role;
-  return role === 'meter' ? (value - 0.5) / 5 : value / 100;
-};
-function typed(event: Event, s: HotSpot): void {
-  const thing = pathTo(s.key).at(-1)?.node;
-  if (world.value && trying.value && thing)
-    take(typeInto(world.value, trying.value, thing, (event.target as HTMLInputElement).value));
-}
-useEventListener('keydown', (event: KeyboardEvent) => {
-  const w = world.value;
-  const t = trying.value;
-  if (!w || !t || document.querySelector('.p-select-overlay')) return;
-  if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
-    event.preventDefault();
-    goBackToCompose();
-    return;
-  }
-  const typing = event.target instanceof HTMLInputElement;
-  if (event.ctrlKey || event.metaKey || event.altKey || (typing && event.key.length === 1)) return;
-  if (event.key === ' ' || (event.key === 'Enter' && focused.value !== '' && !typing)) return;
-  const went = pressKey(w, t, nodesOf(focused.value === '' ? [] : pathTo(focused.value)), event.key);
-  if (went.trying !== t) {
-    event.preventDefault();
-    take(went);
-    return;
-  }
-  const by = { PageDown: high.value * 0.9, PageUp: -high.value * 0.9, Home: -1e6, End: 1e6 }[event.key];
-  if (by !== undefined && !typing) {
-    event.preventDefault();
-    glide(scroll.value + by);
-  }
-});
-function wheel(event: WheelEvent): void {
-  if (event.ctrlKey) return;
-  event.preventDefault();
-  scroll.value = Math.min(most.value, Math.max(0, scroll.value + event.deltaY / zoom.value));
-}
-const goBackToCompose = (): void => void router.push(`/p/${doc.id}/compose/${trying.value?.screen ?? ''}`);
-
-// ── around it ──
 const situations = computed(() => [
   { id: '', name: 'as it is' },
   ...(doc.shown ? situationsOf(doc.shown) : []).map((s) => ({ id: s.id, name: s.name })),
 ]);
-function seeIn(id: string): void {
-  if (trying.value) trying.value = { ...trying.value, situation: id };
-}
 const way = computed(() => {
   const t = trying.value;
   const name = (id: string): string => (t && screenOf(t.project, id)?.name) || 'a screen that is gone';
   return t ? [...t.history.slice(-3), t.screen].map(name).join(', then ') : '';
 });
-function back(): void {
-  const t = trying.value;
-  const before = t?.history.at(-1);
-  if (!t || before === undefined) return;
-  take({
-    trying: { ...t, screen: before, over: '', history: t.history.slice(0, -1) },
-    effects: { later: [], opens: [], said: [] },
-  });
-}
-const boxStyle = (s: HotSpot): Record<string, string> => ({
-  left: `${s.x * zoom.value}px`,
-  top: `${s.y * zoom.value}px`,
-  width: `${s.w * zoom.value}px`,
-  height: `${s.h * zoom.value}px`,
-});
-/** The words that are typed stand where the field draws them: its caret is seen there. */
-function inputStyle(s: HotSpot): Record<string, string> {
-  const path = pathTo(s.key);
-  const words = path.at(-1) && wordsBox(path.at(-1) as Box, s.value ?? '');
-  const b = words ?? path.at(-1);
-  if (!b) return boxStyle(s);
-  const style = b.node.look.textStyle;
-  return {
-    left: `${b.x * zoom.value}px`,
-    top: `${b.y * zoom.value}px`,
-    width: `${Math.max(40, s.x + s.w - b.x - 8) * zoom.value}px`,
-    height: `${b.h * zoom.value}px`,
-    font: style ? `${style.weight} ${style.size * zoom.value}px/${b.h * zoom.value}px '${style.family}'` : '',
-    caretColor: b.node.look.color,
-  };
-}
-function wordsBox(b: Box, value: string): Box | undefined {
-  const all: Box[] = [];
-  const walk = (x: Box): void => {
-    if (x.node.type === 'text' && x.node.look.visible && x.node.text !== '') all.push(x);
-    x.children.forEach(walk);
-  };
-  walk(b);
-  return all.find((x) => x.node.text === value) ?? all.at(-1);
-}
-
-// Everything is ready: somebody comes in.
-watch(
-  [world, asked],
-  ([w, screen], [was, before]) => {
-    if (!w) return;
-    if (!trying.value || screen !== before) {
-      if (trying.value?.screen !== screen || !trying.value) begin();
-    } else if (was && w.project !== was.project) trying.value = follow(trying.value, w.project);
-  },
-  { immediate: true },
-);
+const leave = (): void => void router.push(`/p/${doc.id}/compose/${trying.value?.screen ?? ''}`);
+const follow = (id: string): void => void router.replace({ path: `/p/${doc.id}/try/${id}`, query: route.query });
 </script>
 
 <template>
   <div class="try">
     <header class="ink">
-      <Button size="small" text class="on-ink" label="Leave" title="Ctrl+Enter" @click="goBackToCompose" />
+      <Button size="small" text class="on-ink" label="Leave" title="Ctrl+Enter" @click="leave" />
       <h1 class="clip">{{ doc.shown?.name }}</h1>
       <span class="way clip" role="status" :title="way">{{ way }}</span>
       <span class="gap" />
@@ -411,16 +45,16 @@ watch(
         class="on-ink"
         label="Back"
         :disabled="(trying?.history.length ?? 0) === 0"
-        @click="back"
+        @click="stage?.back()"
       />
       <Button
         size="small"
         text
         class="on-ink"
         label="Start again"
-        @click="begin(trying?.history[0] ?? trying?.screen)"
+        @click="stage?.begin(trying?.history[0] ?? trying?.screen)"
       />
-      <label>Hot spots <ToggleSwitch v-model="spots_" aria-label="Hot spots" /></label>
+      <label>Hot spots <ToggleSwitch v-model="marked" aria-label="Hot spots" /></label>
       <Select
         :model-value="trying?.situation ?? ''"
         size="small"
@@ -429,77 +63,10 @@ watch(
         option-value="id"
         placeholder="as it is"
         aria-label="Situation"
-        @update:model-value="seeIn"
+        @update:model-value="(id: string) => stage?.seeIn(id)"
       />
     </header>
-    <div ref="stage" class="stage">
-      <div
-        v-if="screen && box"
-        ref="device"
-        class="device daylight"
-        :class="{ acting }"
-        :style="{ width: `${screen.width * zoom}px`, height: `${high * zoom}px` }"
-        @pointermove="move"
-        @pointerdown="pressDown"
-        @pointerleave="leave"
-        @pointercancel="leave"
-        @click="click"
-        @wheel="wheel"
-      >
-        <Transition name="turn">
-          <div :key="screen.id" class="picture">
-            <PictureCanvas
-              :primitives="primitives"
-              :width="screen.width"
-              :height="high"
-              :zoom="zoom"
-              background="#ffffff"
-            />
-          </div>
-        </Transition>
-        <div class="read" role="group" :aria-label="screen.name">
-          <template v-for="s in spots" :key="s.key">
-            <input
-              v-if="s.typing && s.acts"
-              :id="idOf(s)"
-              class="typing"
-              :style="inputStyle(s)"
-              :role="s.role"
-              :aria-label="s.name"
-              :value="s.value ?? ''"
-              autocomplete="off"
-              spellcheck="false"
-              @focus="focus(s)"
-              @blur="focused = ''"
-              @input="typed($event, s)"
-            />
-            <h2 v-else-if="s.role === 'heading'" class="words" :style="boxStyle(s)">{{ s.name }}</h2>
-            <span v-else-if="s.role === 'text'" class="words" :style="boxStyle(s)">{{ s.name }}</span>
-            <div
-              v-else
-              :id="idOf(s)"
-              class="spot"
-              :class="{ hot: (spots_ || flash) && s.acts }"
-              :style="boxStyle(s)"
-              :role="s.role"
-              :aria-label="s.name"
-              :tabindex="s.acts ? 0 : undefined"
-              :aria-checked="s.checked"
-              :aria-selected="s.selected"
-              :aria-expanded="s.expanded"
-              :aria-disabled="s.disabled"
-              :aria-valuenow="['slider', 'spinbutton'].includes(s.role) ? Number(s.value ?? 0) : undefined"
-              :aria-modal="s.role === 'dialog' ? true : undefined"
-              @focus="focus(s)"
-              @blur="focused = ''"
-              @keydown="spotKey($event, s)"
-            />
-          </template>
-        </div>
-      </div>
-      <p v-else class="note">There is no screen to try yet. Add one in Compose.</p>
-      <p v-if="said.length > 0" class="said" role="alert">{{ said.join(' ') }}</p>
-    </div>
+    <TryStage ref="stage" :world="world" :asked="asked" :marked="marked" @screen="follow" @leave="leave" />
   </div>
 </template>
 
@@ -540,81 +107,5 @@ h1 {
 }
 .on-ink:disabled {
   color: #9b9281 !important;
-}
-.stage {
-  position: relative;
-  display: grid;
-  place-items: center;
-  min-height: 0;
-  min-width: 0;
-  overflow: hidden;
-}
-.device {
-  position: relative;
-  overflow: hidden;
-  background: #fff;
-  border-radius: 10px;
-  box-shadow:
-    0 0 0 8px var(--bar),
-    0 6px 26px var(--shade-2);
-  touch-action: none;
-  user-select: none;
-}
-.device.acting {
-  cursor: pointer;
-}
-.picture {
-  position: absolute;
-  inset: 0;
-}
-.read {
-  position: absolute;
-  inset: 0;
-  pointer-events: none;
-}
-.read > * {
-  position: absolute;
-}
-.words {
-  margin: 0;
-  color: transparent;
-  font-size: 1px;
-  overflow: hidden;
-}
-.spot {
-  border-radius: 4px;
-}
-.spot:focus-visible {
-  outline: 2px solid var(--ink);
-  outline-offset: 2px;
-  box-shadow: 0 0 0 4px #fffdf9cc;
-}
-.hot {
-  outline: 2px dashed var(--tape);
-  background: #f5b30133;
-}
-.typing {
-  border: 0;
-  padding: 0;
-  background: none;
-  color: transparent;
-  outline: none;
-}
-.said {
-  position: absolute;
-  bottom: 16px;
-  background: var(--raised);
-  border: 1px solid var(--line-2);
-  border-radius: 6px;
-  padding: 8px 14px;
-  max-width: 70%;
-}
-.turn-enter-active,
-.turn-leave-active {
-  transition: opacity 0.18s ease-out;
-}
-.turn-enter-from,
-.turn-leave-to {
-  opacity: 0;
 }
 </style>
