@@ -21,7 +21,7 @@ export class Unreachable extends Error {
   }
 }
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   let response: Response;
   const form = body instanceof FormData;
   try {
@@ -134,6 +134,12 @@ export const api = {
       'GET',
       `/projects/${encodeURIComponent(id)}/at/${revision}/screens?from=${from}&count=${count}`,
     ).then((r) => r.screens),
+  /** A project from its package, with the kits and pictures that are not here yet. */
+  bringIn: (file: File) => {
+    const form = new FormData();
+    form.append('package', file);
+    return call<{ project: { id: string; name: string }; problems: Problem[] }>('POST', '/projects/package', form);
+  },
   rename: (id: string, name: string) => call('PATCH', `/projects/${encodeURIComponent(id)}`, { name }),
   copy: (id: string) => call<Stand>('POST', `/projects/${encodeURIComponent(id)}/copy`, {}),
   remove: (id: string) => call('DELETE', `/projects/${encodeURIComponent(id)}`),

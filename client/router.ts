@@ -1,5 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
-import { compose, flow, frame, home, kits, rebrand, tryIt, workbench } from './views/index.js';
+import { compose, flow, frame, handOver, home, kits, rebrand, review, tryIt, workbench } from './views/index.js';
 
 /** Everything has an address: the project, the view, the screen, what is selected and the lens. */
 export const router = createRouter({
@@ -19,8 +19,10 @@ export const router = createRouter({
         { path: 'flow', name: 'flow', component: flow },
         { path: 'try/:screen?', name: 'try', component: tryIt },
         { path: 'kits/:kit?', name: 'project-kits', component: kits },
+        { path: 'hand-over/:part?', name: 'hand-over', component: handOver },
       ],
     },
+    { path: '/r/:token/:screen?', name: 'review', component: review },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
 });

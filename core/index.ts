@@ -453,6 +453,9 @@ export {
   type Way,
   type Past,
   type Where,
+  compareProjects,
+  type ProjectChange,
+  type ScreenChange,
 } from './sync/index.js';
 
 // Placing by words and by pointer.
@@ -568,4 +571,14 @@ export {
 
 // What things do, and trying it.
 export * from './behave/index.js';
-export { toHtml, Tokens, type HtmlOptions, type HtmlPage, type SaidIn } from './handover/index.js';
+export {
+  buildSheet,
+  toHtml,
+  toSnippet,
+  Tokens,
+  type BuildSheet,
+  type BuildValue,
+  type HtmlOptions,
+  type HtmlPage,
+  type SaidIn,
+} from './handover/index.js';

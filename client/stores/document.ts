@@ -71,6 +71,8 @@ export const useDocument = defineStore('document', () => {
   const goBack = shallowRef<(where: Where) => void>(() => undefined);
   /** What steps are before they are done: those on an edition become its changes. Set by the Workbench. */
   const prepare = shallowRef<(steps: readonly Step[]) => Wrapped>((steps) => ({ ok: true, steps }));
+  /** Grows whenever something was said or walked elsewhere. */
+  const saidSerial = ref(0);
   /** Told when a kit was installed somewhere. */
   const onKits = shallowRef<() => void>(() => undefined);
   /** Something is being typed, and its frame is not shown yet: what need not be in that frame follows. */
@@ -184,11 +186,13 @@ export const useDocument = defineStore('document', () => {
         hello?: string;
         kits?: boolean;
         away?: boolean;
+        said?: boolean;
       };
       if (mine !== generation) return;
       if (told.edits) receive(told.edits);
       else if (told.away === true) away.value = true;
       else if (told.kits) onKits.value();
+      else if (told.said) saidSerial.value++;
       else void catchUp();
     };
     ws.onclose = () => {
@@ -463,6 +467,7 @@ export const useDocument = defineStore('document', () => {
     goBack,
     prepare,
     onKits,
+    saidSerial,
     open,
     close,
     act,

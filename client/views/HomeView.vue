@@ -31,8 +31,26 @@ const installing = ref(false);
 /** Packages that were dragged in. */
 const files = shallowRef<readonly File[]>([]);
 function drop(event: DragEvent): void {
-  files.value = [...(event.dataTransfer?.files ?? [])];
+  const all = [...(event.dataTransfer?.files ?? [])];
+  const projectFiles = all.filter((f) => isProject(f));
+  files.value = all.filter((f) => !isProject(f));
   if (files.value.length > 0) installing.value = true;
+  for (const f of projectFiles) void bringIn(f);
+}
+/** The package of a whole project, by what it is called when it is saved. */
+const isProject = (f: File): boolean => /\.dekkor( \(\d+\))?\.zip$/iu.test(f.name);
+const packed = ref<HTMLInputElement | null>(null);
+const bringing = ref('');
+async function bringIn(file: File | undefined): Promise<void> {
+  if (packed.value) packed.value.value = '';
+  if (!file) return;
+  bringing.value = file.name;
+  await attempt(async () => {
+    const { project } = await api.bringIn(file);
+    await library.refresh().catch(() => undefined);
+    await router.push(`/p/${project.id}/compose`);
+  });
+  bringing.value = '';
 }
 const live = computed(() => projects.value.filter((p) => !p.deletedAt));
 const away = computed(() => projects.value.filter((p) => p.deletedAt));
@@ -145,7 +163,24 @@ const idOf = (k: KitInfo): string => k.ref.split('@')[0] ?? k.ref;
       <section aria-labelledby="projects">
         <div class="head">
           <h1 id="projects">Projects</h1>
-          <Button label="New project" @click="making = true" />
+          <span class="acts">
+            <input
+              ref="packed"
+              type="file"
+              accept=".zip"
+              hidden
+              aria-label="Package of a project"
+              @change="bringIn(packed?.files?.[0])"
+            />
+            <Button
+              :label="bringing === '' ? 'Bring in a package' : 'Bringing it in …'"
+              severity="secondary"
+              outlined
+              :disabled="bringing !== ''"
+              @click="packed?.click()"
+            />
+            <Button label="New project" @click="making = true" />
+          </span>
         </div>
         <p v-if="state === 'loading'" class="note">Opening the workshop …</p>
         <p v-else-if="live.length === 0" class="note">
@@ -211,6 +246,10 @@ const idOf = (k: KitInfo): string => k.ref.split('@')[0] ?? k.ref;
 </template>
 
 <style scoped>
+.acts {
+  display: flex;
+  gap: 10px;
+}
 .home {
   height: 100%;
   overflow: auto;

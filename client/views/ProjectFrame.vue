@@ -15,6 +15,7 @@ import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
 import { useUpdates } from '../stores/updates.js';
+import { useSaid } from '../stores/said.js';
 import { useStage } from '../stores/stage.js';
 import { tip } from '../keys/table.js';
 import { pageStands } from '../workers/client.js';
@@ -78,6 +79,7 @@ const worn = computed(() => {
   const first = project?.kits[0];
   return first && project ? library.kits.get(shownKit(project.wears, first)) : undefined;
 });
+const said = useSaid();
 const modes = useModes();
 const updates = useUpdates();
 const lenses = computed(() => [
@@ -108,6 +110,11 @@ const modeChoices = computed(() => {
         <RouterLink :to="`/p/${project}/flow`" :class="{ on: route.name === 'flow' }">Flow</RouterLink>
         <RouterLink :to="`/p/${project}/kits`" :class="{ on: route.name === 'project-kits' }">Kits</RouterLink>
         <RouterLink :to="`/p/${project}/rebrand`" :class="{ on: route.name === 'rebrand' }">Rebrand</RouterLink>
+        <RouterLink :to="`/p/${project}/hand-over`" :class="{ on: route.name === 'hand-over' }"
+          >Hand over<b v-if="said.open > 0" class="said" :title="`${said.open} open comments`">{{
+            said.open
+          }}</b></RouterLink
+        >
       </nav>
       <span class="gap" />
       <Button
@@ -234,6 +241,14 @@ nav span.on {
   color: #fff;
   font-weight: 600;
   border-color: var(--tape);
+}
+.said {
+  margin-left: 5px;
+  background: var(--tape);
+  color: var(--on-tape);
+  border-radius: 8px;
+  padding: 0 5px;
+  font-size: 11.5px;
 }
 .gap {
   flex: 1;

@@ -9,3 +9,7 @@ export const tryIt = () => import('./TryView.vue');
 /** The screens as a flow. */
 export const flow = () => import('./FlowView.vue');
 export const kits = () => import('./KitsView.vue');
+/** What leaves the workshop. */
+export const handOver = () => import('./HandOverView.vue');
+/** What people see who come by a review link. */
+export const review = () => import('./ReviewView.vue');

@@ -134,6 +134,11 @@ class Page {
     return this.part(this.root, null, false, 'page', 0);
   }
 
+  /** A part by itself, as it stands in what is around it. */
+  alone(box: Box, around: Box | null): string {
+    return this.part(box, around, false, 'page', -1);
+  }
+
   private part(box: Box, around: Box | null, rows: boolean, inside: Inside, depth: number): string {
     const { node } = box;
     const { look } = node;
@@ -436,4 +441,16 @@ ${body}
 </html>
 `;
   return { html, css, pictures: [...pictures] };
+}
+
+/** A part of a screen alone: its elements, and the rules and custom properties that they need. */
+export function toSnippet(said: SaidIn, box: Box, around: Box | null): { readonly html: string; readonly css: string } {
+  const page = new Page(box, {
+    said,
+    picture: (id) => ({ href: `pictures/${id}`, width: box.w, height: box.h }),
+    leads: () => null,
+    faces: '',
+  });
+  const html = page.alone(box, around);
+  return { html, css: `${page.tokens.css()}${page.classes.css()}` };
 }

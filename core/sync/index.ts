@@ -22,3 +22,4 @@ export {
 } from './desk.js';
 export { isPast, labelOf, plainLabel, stacks, type Done, type Past, type Undoable, type Where } from './history.js';
 export { restoreSteps } from './restore.js';
+export { compareProjects, type ProjectChange, type ScreenChange } from './differ.js';

@@ -1,0 +1,342 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import {
+  buildSheet,
+  kitAt,
+  measuresOf,
+  shownKit,
+  wearsOf,
+  type Box,
+  type Screen,
+  type World,
+} from '../../core/index.js';
+import { boxOf } from '../stores/drawing.js';
+import ScreenBoard from './ScreenBoard.vue';
+
+/** What is needed to build a screen: measures on pointing, and for a thing its contract, tokens, texts, what it does, and its code. */
+const props = defineProps<{ world: World; screen: Screen }>();
+const key = ref('');
+const over = ref('');
+const inside = ref(false);
+watch(
+  () => props.screen.id,
+  () => (key.value = over.value = ''),
+);
+const wears = computed(() => wearsOf(props.world.project, props.screen));
+const said = computed(() => {
+  const first = props.world.project.kits[0];
+  return {
+    world: props.world,
+    wears: wears.value,
+    main: first === undefined ? undefined : kitAt(props.world, shownKit(wears.value, first)),
+    mode: props.screen.mode ?? '',
+  };
+});
+const root = computed(() => boxOf(props.world, props.screen, wears.value));
+const sheet = computed(() => buildSheet(said.value, props.screen, root.value, key.value || root.value.node.key));
+/** A whole thing where it is pressed; a part of it where that is asked for. */
+function meant(path: readonly Box[]): string {
+  const last = path.at(-1);
+  if (inside.value) return last?.node.key ?? '';
+  const thing = [...path]
+    .reverse()
+    .find((b) => b.node.instance && props.screen.nodes[b.node.key.split('/').at(-1) ?? '']);
+  return (thing ?? last)?.node.key ?? '';
+}
+function find(b: Box, k: string): Box | null {
+  if (b.node.key === k) return b;
+  for (const c of b.children) {
+    const got = find(c, k);
+    if (got) return got;
+  }
+  return null;
+}
+const boxed = (k: string): Box | null => (k === '' ? null : find(root.value, k));
+const style = (b: Box, zoom: number): Record<string, string> => ({
+  left: `${b.x * zoom}px`,
+  top: `${b.y * zoom}px`,
+  width: `${b.w * zoom}px`,
+  height: `${b.h * zoom}px`,
+});
+/** How far what is chosen is from what is pointed at: or from what stands around it, when that is nothing else. */
+const gaps = computed(() => {
+  const one = boxed(key.value);
+  const other = boxed(over.value);
+  if (!one) return [];
+  return measuresOf(one, other && other !== one ? [other] : [], root.value);
+});
+const round = (v: number): string => String(Math.round(v * 10) / 10);
+const copied = ref('');
+async function copy(what: string, text: string): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(text);
+    copied.value = what;
+  } catch {
+    copied.value = '';
+  }
+  setTimeout(() => (copied.value = ''), 1600);
+}
+const code = computed(() => {
+  const s = sheet.value;
+  if (!s) return [];
+  return [
+    ...(s.element === null ? [] : [{ id: 'element', name: 'As an element', text: s.element }]),
+    { id: 'html', name: 'HTML', text: s.html },
+    { id: 'css', name: 'CSS', text: s.css },
+  ];
+});
+</script>
+
+<template>
+  <div class="build">
+    <ScreenBoard
+      :world="world"
+      :screen="screen"
+      :wears="wears"
+      @press="(path) => (key = meant(path))"
+      @point="(path) => (over = meant(path))"
+      @leave="over = ''"
+    >
+      <template #default="{ zoom }">
+        <i v-if="boxed(over)" class="over" :style="style(boxed(over)!, zoom)" />
+        <i v-if="boxed(key)" class="chosen" :style="style(boxed(key)!, zoom)">
+          <b>{{ round(boxed(key)!.w) }} × {{ round(boxed(key)!.h) }}</b>
+        </i>
+        <template v-for="(g, i) in gaps" :key="i">
+          <i
+            class="gap"
+            :style="
+              g.axis === 'x'
+                ? {
+                    left: `${g.from * zoom}px`,
+                    top: `${g.at * zoom}px`,
+                    width: `${(g.to - g.from) * zoom}px`,
+                    height: '1px',
+                  }
+                : {
+                    left: `${g.at * zoom}px`,
+                    top: `${g.from * zoom}px`,
+                    width: '1px',
+                    height: `${(g.to - g.from) * zoom}px`,
+                  }
+            "
+            ><b>{{ round(g.to - g.from) }}</b></i
+          >
+        </template>
+      </template>
+    </ScreenBoard>
+    <aside v-if="sheet" role="region" aria-label="Build sheet">
+      <header>
+        <h2 class="clip">{{ sheet.name }}</h2>
+        <label class="note"><input v-model="inside" type="checkbox" /> parts</label>
+      </header>
+      <div class="body">
+        <p v-if="sheet.component" class="note">
+          {{ sheet.component.name }}, {{ sheet.component.role }}. {{ sheet.component.summary }}
+        </p>
+        <dl class="box tabular">
+          <div>
+            <dt>left</dt>
+            <dd>{{ round(sheet.at.x) }}</dd>
+          </div>
+          <div>
+            <dt>top</dt>
+            <dd>{{ round(sheet.at.y) }}</dd>
+          </div>
+          <div>
+            <dt>wide</dt>
+            <dd>{{ round(sheet.at.w) }}</dd>
+          </div>
+          <div>
+            <dt>high</dt>
+            <dd>{{ round(sheet.at.h) }}</dd>
+          </div>
+        </dl>
+        <section v-if="sheet.contract.length > 0">
+          <h3>Contract</h3>
+          <ul>
+            <li v-for="c in sheet.contract" :key="c.name" :title="c.description" :class="{ chosen: c.chosen }">
+              <span class="clip">{{ c.name }}</span><span class="clip">{{ c.value || 'empty' }}</span>
+            </li>
+          </ul>
+          <p v-if="sheet.states.length > 0" class="note">States: {{ sheet.states.join(', ') }}</p>
+        </section>
+        <section v-if="sheet.values.length > 0">
+          <h3>Tokens and values</h3>
+          <ul>
+            <li v-for="v in sheet.values" :key="v.name">
+              <span class="clip">{{ v.name }}</span>
+              <span class="clip" :title="v.value"
+                ><i v-if="v.colour" class="swatch" :style="{ background: v.colour }" />{{ v.token ?? v.value }}</span
+              >
+            </li>
+          </ul>
+        </section>
+        <section v-if="sheet.texts.length > 0">
+          <h3>Texts</h3>
+          <p v-for="(t, i) in sheet.texts.slice(0, 12)" :key="i" class="text">{{ t }}</p>
+          <p v-if="sheet.texts.length > 12" class="note">and {{ sheet.texts.length - 12 }} more</p>
+        </section>
+        <section v-if="sheet.behaviours.length > 0">
+          <h3>What it does</h3>
+          <p v-for="b in sheet.behaviours" :key="b">{{ b }}</p>
+        </section>
+        <section v-if="sheet.access">
+          <h3>For assistive technology</h3>
+          <p>
+            {{ sheet.access.role }} “{{ sheet.access.name }}”<template v-if="sheet.access.order"
+              >, read as number {{ sheet.access.order }}</template
+            >
+          </p>
+        </section>
+        <section v-for="c in code" :key="c.id">
+          <h3 class="between">
+            {{ c.name }}
+            <button class="quiet-link" :aria-label="`Copy ${c.name}`" @click="copy(c.id, c.text)">
+              {{ copied === c.id ? 'Copied' : 'Copy' }}
+            </button>
+          </h3>
+          <pre tabindex="0" :aria-label="c.name">{{ c.text }}</pre>
+        </section>
+      </div>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.build {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  min-height: 0;
+}
+.build :deep(.sheet) {
+  cursor: crosshair;
+}
+.over,
+.chosen,
+.gap {
+  position: absolute;
+  pointer-events: none;
+}
+.over {
+  outline: 1px dashed #25211a;
+}
+.chosen {
+  outline: 2px solid #f5b301;
+}
+.chosen b,
+.gap b {
+  position: absolute;
+  font:
+    600 11px/15px 'Schibsted Grotesk Variable',
+    sans-serif;
+  background: #25211a;
+  color: #fffdf9;
+  padding: 0 4px;
+  border-radius: 3px;
+  white-space: nowrap;
+}
+.chosen b {
+  left: 0;
+  top: 100%;
+  margin-top: 3px;
+}
+.gap {
+  background: #a8321f;
+}
+.gap b {
+  left: 50%;
+  top: 50%;
+  transform: translate(-50%, -50%);
+  background: #a8321f;
+}
+aside {
+  border-left: 1px solid var(--line);
+  background: var(--paper);
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  min-width: 0;
+}
+header,
+.between {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  align-items: baseline;
+}
+header {
+  padding: 10px 14px;
+  border-bottom: 1px solid var(--line);
+}
+header label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  white-space: nowrap;
+}
+.body {
+  overflow: auto;
+  padding: 10px 14px 20px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+  grid-template-columns: minmax(0, 1fr);
+}
+.box {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 8px;
+}
+dt {
+  font-size: 11.5px;
+  color: var(--soft);
+}
+dd {
+  margin: 0;
+  font-weight: 600;
+}
+h3 {
+  font-size: 12px;
+  color: var(--soft);
+  padding-bottom: 4px;
+}
+li {
+  display: grid;
+  grid-template-columns: 118px minmax(0, 1fr);
+  gap: 10px;
+  padding: 2px 0;
+  color: var(--soft);
+}
+li.chosen,
+section li > :last-child {
+  color: var(--ink);
+}
+li.chosen > :last-child {
+  font-weight: 600;
+}
+.swatch {
+  display: inline-block;
+  width: 11px;
+  height: 11px;
+  border: 1px solid var(--line-2);
+  border-radius: 2px;
+  margin-right: 6px;
+  vertical-align: -1px;
+}
+.text {
+  overflow-wrap: anywhere;
+}
+pre {
+  margin: 0;
+  max-height: 190px;
+  overflow: auto;
+  background: var(--field);
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  padding: 8px 10px;
+  font:
+    11.5px/1.5 ui-monospace,
+    monospace;
+}
+</style>

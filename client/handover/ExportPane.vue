@@ -1,0 +1,316 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import InputText from 'primevue/inputtext';
+import ProgressBar from 'primevue/progressbar';
+import Select from 'primevue/select';
+import { computed, onBeforeUnmount, ref } from 'vue';
+import { kitAt, screenOf, wornKit, writeManifest, writeTokenCss, writeTokenFile } from '../../core/index.js';
+import { plural } from '../counts.js';
+import { saveFile } from '../originals/pack.js';
+import { useDocument } from '../stores/document.js';
+import { useLibrary } from '../stores/library.js';
+import { useModes } from '../stores/modes.js';
+import { useSituations } from '../stores/situations.js';
+import { useStage } from '../stores/stage.js';
+import { exportUrl, makeExport, packageUrl } from './calls.js';
+
+/** Files in open formats: of screens, of the mockup as a whole, and of the project with all that it needs. */
+const doc = useDocument();
+const library = useLibrary();
+const stage = useStage();
+const modes = useModes();
+const situations = useSituations();
+const KINDS = [
+  {
+    id: 'html',
+    name: 'HTML and CSS',
+    says: 'One screen as a page: semantic, flexbox and grid, tokens as custom properties, no script.',
+    one: true,
+  },
+  {
+    id: 'bundle',
+    name: 'Mockup to click through',
+    says: 'Every screen as a page, linked as its things lead. Opens from disk.',
+    one: false,
+  },
+  {
+    id: 'pdf',
+    name: 'PDF',
+    says: 'A page for each screen: vectors, text that can be selected, links between screens.',
+    one: false,
+  },
+  { id: 'svg', name: 'SVG', says: 'Each screen as a drawing that stands by itself.', one: false },
+  { id: 'png', name: 'PNG', says: 'Each screen as a picture, 1 to 4 times its size.', one: false },
+  { id: 'icons', name: 'Icons in use', says: 'Each icon that shows somewhere, as SVG.', one: false },
+] as const;
+type Kind = (typeof KINDS)[number];
+const scopes = computed(() => [
+  { id: 'all', name: `all ${plural(doc.shown?.screens.length ?? 0, 'screen')}` },
+  { id: 'this', name: `this screen: ${stage.screen?.name ?? ''}` },
+  ...(stage.picked.length > 1 ? [{ id: 'picked', name: `the ${stage.picked.length} screens that are picked` }] : []),
+  ...(doc.shown?.flows ?? []).map((f) => ({ id: `flow ${f.id}`, name: `the flow ${f.name}` })),
+]);
+const scope = ref('all');
+const screens = computed<readonly string[]>(() => {
+  const all = doc.shown?.screens ?? [];
+  if (scope.value === 'this') return stage.screenId ? [stage.screenId] : [];
+  if (scope.value === 'picked') return all.filter((s) => stage.picked.includes(s.id)).map((s) => s.id);
+  if (scope.value.startsWith('flow ')) return all.filter((s) => s.flow === scope.value.slice(5)).map((s) => s.id);
+  return all.map((s) => s.id);
+});
+const SCALES = [1, 2, 3, 4].map((n) => ({ id: n, name: `${n}x` }));
+const scale = ref(2);
+const pattern = ref('{number} {name}');
+const running = ref<{ readonly kind: string; readonly control: AbortController } | null>(null);
+const told = ref({ done: 0, of: 0 });
+const problem = ref('');
+const ready = ref<{ readonly url: string; readonly name: string; readonly size: string } | null>(null);
+const pageOf = computed(() =>
+  screens.value.length === 1 ? screens.value[0] : stage.screenId || doc.shown?.screens[0]?.id,
+);
+const pageName = computed(
+  () => (doc.shown && pageOf.value ? screenOf(doc.shown, pageOf.value)?.name : undefined) ?? '',
+);
+const sized = (bytes: number): string =>
+  bytes > 1_000_000 ? `${(bytes / 1_000_000).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1000))} kB`;
+
+async function make(kind: Kind): Promise<void> {
+  const control = new AbortController();
+  running.value = { kind: kind.id, control };
+  told.value = { done: 0, of: 0 };
+  problem.value = '';
+  ready.value = null;
+  try {
+    const body = {
+      kind: kind.id,
+      screens: kind.one ? [pageOf.value] : screens.value,
+      ...(kind.id === 'png' ? { scale: scale.value } : {}),
+      ...(kind.id === 'icons' || pattern.value.trim() === '' ? {} : { pattern: pattern.value.trim() }),
+      ...(stage.lens ? { lens: stage.lens } : {}),
+      ...(modes.seen ? { mode: modes.seen } : {}),
+      ...(situations.seen ? { in: situations.seen } : {}),
+    };
+    await makeExport(doc.id, body, control.signal, (t) => {
+      if (t.done !== undefined) told.value = { done: t.done, of: t.of ?? 0 };
+      if (t.problem !== undefined) problem.value = t.problem;
+      if (t.file !== undefined)
+        ready.value = { url: exportUrl(doc.id, t.file), name: t.name ?? 'Export', size: sized(t.bytes ?? 0) };
+    });
+    const { url } = (ready.value as { readonly url: string } | null) ?? { url: '' };
+    if (url !== '') fetchFile(url);
+  } catch (error) {
+    if (!control.signal.aborted) problem.value = error instanceof Error ? error.message : String(error);
+  } finally {
+    if (running.value?.control === control) running.value = null;
+  }
+}
+function fetchFile(url: string): void {
+  const a = document.createElement('a');
+  a.href = url;
+  a.download = '';
+  a.click();
+}
+function cancel(): void {
+  running.value?.control.abort();
+  running.value = null;
+}
+onBeforeUnmount(cancel);
+/** What is worn, as files for code. */
+const worn = computed(() => {
+  const p = doc.shown;
+  const ref = p ? wornKit(p, stage.screen) : undefined;
+  return p && ref !== undefined ? kitAt({ kits: library.kits }, ref) : undefined;
+});
+function save(what: 'css' | 'tokens' | 'manifest'): void {
+  const kit = worn.value;
+  if (!kit) return;
+  const [text, name, type] =
+    what === 'css'
+      ? [writeTokenCss(kit), `${kit.id}.css`, 'text/css']
+      : what === 'tokens'
+        ? [writeTokenFile(kit), `${kit.id}.tokens.json`, 'application/json']
+        : [writeManifest(kit), `${kit.id}.custom-elements.json`, 'application/json'];
+  saveFile(new File([text], name, { type }));
+}
+</script>
+
+<template>
+  <div class="pane">
+    <section class="what">
+      <h2>Screens</h2>
+      <div class="row">
+        <label
+          >Of
+          <Select
+            v-model="scope"
+            size="small"
+            :options="scopes"
+            option-label="name"
+            option-value="id"
+            aria-label="Which screens"
+          />
+        </label>
+        <label title="{number}, {name}, {flow} and {scale} stand for what they say"
+          >Files are called
+          <InputText v-model="pattern" size="small" maxlength="120" aria-label="What files are called" />
+        </label>
+        <label
+          >PNG at
+          <Select
+            v-model="scale"
+            size="small"
+            :options="SCALES"
+            option-label="name"
+            option-value="id"
+            aria-label="Scale of pictures"
+          />
+        </label>
+      </div>
+      <ul class="kinds">
+        <li v-for="k in KINDS" :key="k.id">
+          <div>
+            <strong>{{ k.name }}</strong>
+            <p class="note">{{ k.says }}{{ k.one && screens.length !== 1 ? ` Now: ${pageName}.` : '' }}</p>
+          </div>
+          <Button
+            size="small"
+            severity="secondary"
+            outlined
+            :label="running?.kind === k.id ? 'Making …' : 'Make'"
+            :aria-label="`Make ${k.name}`"
+            :disabled="running !== null || screens.length === 0"
+            @click="make(k)"
+          />
+        </li>
+      </ul>
+      <div v-if="running" class="progress">
+        <ProgressBar
+          aria-label="Screens done"
+          :mode="told.of === 0 ? 'indeterminate' : 'determinate'"
+          :value="told.of === 0 ? 0 : Math.round((told.done / told.of) * 100)"
+        />
+        <span class="note tabular">{{ told.of === 0 ? 'begins' : `${told.done} of ${told.of}` }}</span>
+        <button class="quiet-link" @click="cancel">Cancel</button>
+      </div>
+      <p v-if="problem" class="bad" role="alert">{{ problem }}</p>
+      <p v-if="ready" class="done" role="status">
+        {{ ready.name }} is made, {{ ready.size }}. <a :href="ready.url" download>Save it again</a>
+      </p>
+    </section>
+    <section class="what">
+      <h2>The project</h2>
+      <ul class="kinds">
+        <li>
+          <div>
+            <strong>Package</strong>
+            <p class="note">
+              The whole project with its kits, fonts and pictures, to be brought in again elsewhere: open, and bit for
+              bit.
+            </p>
+          </div>
+          <a class="p-button p-button-outlined p-button-secondary p-button-sm" :href="packageUrl(doc.id)" download
+            >Save the package</a
+          >
+        </li>
+      </ul>
+    </section>
+    <section v-if="worn" class="what">
+      <h2>For code: {{ worn.name }} {{ worn.version }}</h2>
+      <ul class="kinds">
+        <li>
+          <div>
+            <strong>Tokens</strong>
+            <p class="note">In the design tokens community format.</p>
+          </div>
+          <Button
+            size="small"
+            severity="secondary"
+            outlined
+            label="Save"
+            aria-label="Save tokens"
+            @click="save('tokens')"
+          />
+        </li>
+        <li>
+          <div>
+            <strong>Tokens as CSS</strong>
+            <p class="note">Custom properties, with those of its modes.</p>
+          </div>
+          <Button
+            size="small"
+            severity="secondary"
+            outlined
+            label="Save"
+            aria-label="Save tokens as CSS"
+            @click="save('css')"
+          />
+        </li>
+        <li>
+          <div>
+            <strong>Contracts</strong>
+            <p class="note">As a custom elements manifest.</p>
+          </div>
+          <Button
+            size="small"
+            severity="secondary"
+            outlined
+            label="Save"
+            aria-label="Save contracts"
+            @click="save('manifest')"
+          />
+        </li>
+      </ul>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.pane {
+  overflow: auto;
+  padding: 20px 24px 40px;
+  display: grid;
+  gap: 28px;
+  align-content: start;
+  justify-content: center;
+  grid-template-columns: minmax(0, 760px);
+}
+.what {
+  display: grid;
+  gap: 10px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 20px;
+}
+.row label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  white-space: nowrap;
+}
+.kinds li {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  align-items: center;
+  padding: 9px 0;
+  border-top: 1px solid var(--line);
+}
+.kinds :deep(.p-button),
+.kinds a {
+  flex: none;
+}
+a.p-button {
+  text-decoration: none;
+}
+.progress {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  gap: 12px;
+  align-items: center;
+}
+.bad {
+  color: var(--bad);
+}
+</style>

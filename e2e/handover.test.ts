@@ -1,0 +1,290 @@
+import { readFileSync, mkdtempSync, readdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { Desk } from './desk.js';
+import { Hand } from './hand.js';
+import { axeFaults } from './house.js';
+
+const desk = new Desk();
+let page: Page;
+let hand: Hand;
+const DEMO = 'norrvik-crossings';
+const at = (part: string): string => `${desk.house.address}/p/${DEMO}/hand-over/${part}`;
+beforeEach(async () => {
+  page = await desk.newPage();
+  hand = new Hand(page);
+});
+async function post<T>(path: string, body: unknown): Promise<T> {
+  const got = await fetch(`${desk.house.address}/api/projects/${DEMO}${path}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  if (!got.ok) throw new Error(await got.text());
+  return (await got.json()) as T;
+}
+/** Files that the page saves go here. */
+async function savesTo(): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'dekkor-saved-'));
+  const session = await page.createCDPSession();
+  await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder, eventsEnabled: true });
+  return folder;
+}
+async function saved(folder: string, ending: string): Promise<string> {
+  for (let n = 0; n < 200; n++) {
+    const found = readdirSync(folder).find((f) => f.endsWith(ending));
+    if (found) return join(folder, found);
+    await new Promise((r) => setTimeout(r, 50));
+  }
+  throw new Error(`Nothing that ends in ${ending} was saved`);
+}
+
+describe('exports', () => {
+  it('make a PDF of the screens that are meant, with progress, and save it', async () => {
+    const folder = await savesTo();
+    await page.goto(at('export'));
+    await hand.click('[aria-label="Make PDF"]');
+    await page.waitForSelector('.progress');
+    const file = await saved(folder, '.pdf');
+    expect(readFileSync(file).subarray(0, 5).toString()).toBe('%PDF-');
+    await page.waitForSelector('::-p-text(Norrvik crossings.pdf is made)');
+    expect(await axeFaults(page)).toEqual([]);
+    expect(desk.wrong).toEqual([]);
+  });
+  it('can be given up, and leave no file', async () => {
+    await page.goto(at('export'));
+    await hand.click('[aria-label="Make Mockup to click through"]');
+    await hand.click('::-p-text(Cancel)');
+    await page.waitForFunction(() => !document.querySelector('.progress'));
+    expect(await page.$('.done')).toBeNull();
+  });
+  it('save a whole project, which is brought in again on Home; what is no package is refused with a sentence', async () => {
+    const folder = await savesTo();
+    await page.goto(at('export'));
+    await hand.click('::-p-text(Save the package)');
+    const file = await saved(folder, '.dekkor.zip');
+    await page.goto(desk.house.address);
+    const input = (await page.waitForSelector(
+      'input[aria-label="Package of a project"]',
+    )) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(file);
+    await page.waitForFunction(() => /\/p\/(?!norrvik-crossings)[^/]+\/compose/u.test(location.pathname));
+    await page.waitForSelector('.screen.current canvas');
+    await page.goto(desk.house.address);
+    const again = (await page.waitForSelector(
+      'input[aria-label="Package of a project"]',
+    )) as ElementHandle<HTMLInputElement>;
+    await again.uploadFile(new URL('../package.json', import.meta.url).pathname);
+    await page.waitForSelector('::-p-text(This is no package of a project)');
+  });
+});
+
+describe('review links', () => {
+  it('are made, opened elsewhere, commented by pressing a thing, answered and settled: seen on both sides at once', async () => {
+    await page.goto(at('links'));
+    await hand.click('[aria-label="What the link is called"]');
+    await hand.type('For the harbour');
+    await hand.click('::-p-aria(Make the link[role="button"])');
+    const address = await (await page.waitForSelector('.address'))?.evaluate((e) => e.textContent ?? '');
+    // Somebody else, who has nothing but the address.
+    const other = await (await desk.browser.createBrowserContext()).newPage();
+    await other.setViewport({ width: 1280, height: 800 });
+    await other.goto(`${address ?? ''}/detail`);
+    const sheet = await other.waitForSelector('.board .sheet canvas');
+    const box = await sheet?.boundingBox();
+    const theirs = new Hand(other);
+    await theirs.click({ x: (box?.x ?? 0) + 60, y: (box?.y ?? 0) + 330 });
+    await other.waitForSelector('[aria-label="What you say"]');
+    await other.focus('[aria-label="What you say"]');
+    await theirs.type('When does the gate close? <b>Now?</b>');
+    await other.focus('[aria-label="Your name"]');
+    await theirs.type('Asta');
+    await theirs.click('::-p-aria(Say it[role="button"])');
+    await other.waitForSelector('.pin');
+    // The designer is told, without asking.
+    await page.waitForSelector('nav .said');
+    await page.goto(at('comments'));
+    await page.waitForSelector('.pin');
+    const said = await page.$eval('[aria-label="Comments"] li', (e) => e.textContent ?? '');
+    expect(said).toContain('Asta');
+    expect(said).toContain('When does the gate close? <b>Now?</b>');
+    await hand.click('[aria-label="Answer comment 1"]');
+    await hand.type('Ten minutes before.');
+    await hand.chord('Control+Enter');
+    await page.waitForSelector('.answer');
+    await other.waitForSelector('.answer', { timeout: 9000 });
+    await hand.click('::-p-text(Settle)');
+    await page.waitForSelector('li.settled');
+    await page.waitForFunction(() => !document.querySelector('nav .said'));
+    expect(await axeFaults(page)).toEqual([]);
+    expect(await axeFaults(other)).toEqual([]);
+    await other.browserContext().close();
+    expect(desk.wrong).toEqual([]);
+  });
+  it('show only what was ticked, ask for their phrase, and lead nowhere once taken back', async () => {
+    const link = await post<{ token: string; id: string }>('/review-links', {
+      name: 'Quiet',
+      scope: { screens: ['pay'] },
+      rights: ['try'],
+      phrase: 'seal',
+    });
+    await page.goto(`${desk.house.address}/r/${link.token}`);
+    await page.waitForSelector('[aria-label="Pass phrase"]');
+    await page.focus('[aria-label="Pass phrase"]');
+    await hand.type('otter', 'Enter');
+    await page.waitForSelector('::-p-text(This is not the pass phrase)');
+    await hand.click('[aria-label="Pass phrase"]', { triple: true });
+    await hand.type('seal', 'Enter');
+    await page.waitForSelector('.board .sheet canvas');
+    expect(await page.$$eval('nav button', (all) => all.map((e) => e.textContent?.trim()))).toEqual(['Look', 'Try it']);
+    // Looked at only: a press says nothing.
+    await hand.click('.board .sheet');
+    expect(await page.$('[aria-label="What you say"]')).toBeNull();
+    await hand.click('::-p-text(Try it)');
+    await page.waitForSelector('.device canvas');
+    await fetch(`${desk.house.address}/api/projects/${DEMO}/review-links/${link.id}`, {
+      method: 'PATCH',
+      headers: { 'content-type': 'application/json' },
+      body: '{"revoked":true}',
+    });
+    await page.waitForSelector('::-p-text(This link does not lead anywhere, or no longer does)', { timeout: 9000 });
+  });
+  it('keep comments on their things through edits, swaps and another brand', async () => {
+    const node = 'detail-4';
+    await post('/comments', {
+      screen: 'detail',
+      node,
+      place: { fx: 0.5, fy: 0.5, x: 60, y: 340 },
+      author: 'Asta',
+      words: 'This one.',
+    });
+    const pinned = async (): Promise<{ x: number; y: number }> => {
+      await page.goto(`${at('comments')}?screen=detail`);
+      const pin = await page.waitForSelector('.pin:last-of-type');
+      await new Promise((r) => setTimeout(r, 300));
+      const b = await pin?.boundingBox();
+      return { x: Math.round(b?.x ?? 0), y: Math.round(b?.y ?? 0) };
+    };
+    const before = await pinned();
+    const revision = (
+      (await (await fetch(`${desk.house.address}/api/projects/${DEMO}`)).json()) as { revision: number }
+    ).revision;
+    // What stands above grows: the thing moves down, and what was said of it with it.
+    await post('/edits', {
+      base: revision,
+      edits: [
+        {
+          id: `edit-${Date.now()}-grow`,
+          label: 'Grow',
+          steps: [{ do: 'set', tree: 'screen:detail', node: 'detail-2', field: 'attrs.minHeight', value: 420 }],
+        },
+      ],
+    });
+    const after = await pinned();
+    expect(after.y).toBeGreaterThan(before.y + 40);
+    expect(after.x).toBe(before.x);
+  });
+});
+
+describe('the build sheet', () => {
+  it('tells of a thing that is pressed its measures, contract, tokens and code, and how far it is from another', async () => {
+    await page.goto(`${at('build')}?screen=detail`);
+    const canvas = await page.waitForSelector('.board .sheet canvas');
+    const b = await canvas?.boundingBox();
+    await hand.click({ x: (b?.x ?? 0) + 40, y: (b?.y ?? 0) + 338 });
+    await page.waitForSelector('.chosen b');
+    const words = await page.$eval('[aria-label="Build sheet"]', (e) => e.textContent ?? '');
+    expect(words).toMatch(/Tag/u);
+    expect(words).toContain('color.');
+    expect(words).toContain('Text');
+    expect(await page.$eval('pre[aria-label="As an element"]', (e) => e.textContent)).toMatch(
+      /^<skerry-tag [^>]*><\/skerry-tag>$/u,
+    );
+    expect(await page.$eval('pre[aria-label="CSS"]', (e) => e.textContent)).toContain('var(--color-');
+    await page.mouse.move((b?.x ?? 0) + 130, (b?.y ?? 0) + 338);
+    await page.waitForSelector('.gap b');
+    expect(Number(await page.$eval('.gap b', (e) => e.textContent))).toBeGreaterThan(0);
+    expect(await axeFaults(page)).toEqual([]);
+    expect(desk.wrong).toEqual([]);
+  });
+});
+
+describe('versions', () => {
+  it('are named, compared in words and pictures, and gone back to in one step', async () => {
+    await page.goto(at('versions'));
+    await page.waitForSelector('[aria-label="Name of a new version"]');
+    await page.focus('[aria-label="Name of a new version"]');
+    await hand.type('As the harbour saw it', 'Enter');
+    await page.waitForSelector('::-p-text(As the harbour saw it)');
+    const { revision } = (await (await fetch(`${desk.house.address}/api/projects/${DEMO}`)).json()) as {
+      revision: number;
+    };
+    await post('/edits', {
+      base: revision,
+      edits: [
+        {
+          id: `edit-${Date.now()}-name`,
+          label: 'Name',
+          steps: [{ do: 'setScreen', screen: 'pay', field: 'name', value: 'Pay ahead' }],
+        },
+      ],
+    });
+    await hand.click('::-p-text(As the harbour saw it)');
+    await page.waitForSelector('[aria-label="What is different"]');
+    expect(await page.$eval('[aria-label="What is different"]', (e) => e.textContent)).toContain(
+      'Its name was “Pay”, and is “Pay ahead”',
+    );
+    await page.waitForFunction(() => document.querySelectorAll('.pair canvas, .pair img').length >= 2);
+    expect(await axeFaults(page)).toEqual([]);
+    await hand.click('::-p-aria(Go back to it[role="button"])');
+    await page.waitForSelector('::-p-text(Nothing is different.)');
+    const undo = '[aria-label="Undo Go back to As the harbour saw it"]';
+    await page.waitForSelector(undo);
+    await hand.click(undo);
+    await page.waitForSelector('[aria-label="What is different"]');
+    expect(desk.wrong).toEqual([]);
+  });
+});
+
+describe('a test with people', () => {
+  it('is made, walked by somebody who agreed, and told: outcome, ways and where was pressed', async () => {
+    await page.goto(at('tests'));
+    await page.waitForSelector('[aria-label="Task"]');
+    await page.focus('[aria-label="Task"]');
+    await hand.type('Find a sailing');
+    await hand.click('::-p-aria(Screen that means it is done[role="combobox"])');
+    await hand.click('::-p-aria(Sailings[role="option"])');
+    await hand.click('::-p-aria(Make the test[role="button"])');
+    await page.waitForSelector('::-p-text(Nobody has walked it yet)');
+    const link = await post<{ token: string }>('/review-links', { name: 'T', scope: { all: true }, rights: ['test'] });
+    const other = await (await desk.browser.createBrowserContext()).newPage();
+    await other.setViewport({ width: 1280, height: 800 });
+    const theirs = new Hand(other);
+    await other.goto(`${desk.house.address}/r/${link.token}`);
+    await theirs.click('::-p-text(Tests)');
+    await theirs.click('::-p-text(Find a sailing)');
+    // Nothing begins before somebody agrees.
+    expect(
+      await (
+        await other.waitForSelector('::-p-aria(Begin[role="button"])')
+      )?.evaluate((e) => (e as HTMLButtonElement).disabled),
+    ).toBe(true);
+    await theirs.click('.agree input');
+    await theirs.click('::-p-aria(Begin[role="button"])');
+    const device = await (await other.waitForSelector('.device canvas'))?.boundingBox();
+    // Beside everything first, then on the button.
+    await theirs.click({ x: (device?.x ?? 0) + 200, y: (device?.y ?? 0) + (device?.height ?? 0) * 0.8 });
+    await theirs.click('::-p-aria(Find sailings[role="button"])');
+    await other.waitForSelector('::-p-text(That was it. Thank you)');
+    await page.waitForSelector('.sums dd');
+    const sums = await page.$eval('.sums', (e) => e.textContent ?? '');
+    expect(sums).toContain('1');
+    expect(await page.$eval('.ways', (e) => e.textContent)).toContain('Find a crossing, then Sailings');
+    await page.waitForSelector('.press.miss:not(.still)');
+    await page.waitForSelector('.chart canvas');
+    await other.browserContext().close();
+    expect(desk.wrong).toEqual([]);
+  });
+});
