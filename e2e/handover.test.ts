@@ -29,7 +29,12 @@ async function post<T>(path: string, body: unknown): Promise<T> {
 async function savesTo(): Promise<string> {
   const folder = mkdtempSync(join(tmpdir(), 'dekkor-saved-'));
   const session = await page.createCDPSession();
-  await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder, eventsEnabled: true });
+  await session.send('Browser.setDownloadBehavior', {
+    behavior: 'allow',
+    downloadPath: folder,
+    eventsEnabled: true,
+    ...(page.browserContext().id ? { browserContextId: page.browserContext().id as string } : {}),
+  });
   return folder;
 }
 async function saved(folder: string, ending: string): Promise<string> {
@@ -168,23 +173,21 @@ describe('review links', () => {
       return { x: Math.round(b?.x ?? 0), y: Math.round(b?.y ?? 0) };
     };
     const before = await pinned();
-    const revision = (
-      (await (await fetch(`${desk.house.address}/api/projects/${DEMO}`)).json()) as { revision: number }
-    ).revision;
+    const grow = async (value: number | null): Promise<void> => {
+      const stand = (await (await fetch(`${desk.house.address}/api/projects/${DEMO}`)).json()) as { revision: number };
+      const step = { do: 'set', tree: 'screen:detail', node: 'detail-2', field: 'attrs.minHeight', value };
+      await post('/edits', {
+        base: stand.revision,
+        edits: [{ id: `edit-${Date.now()}-grow`, label: 'Grow', steps: [step] }],
+      });
+    };
     // What stands above grows: the thing moves down, and what was said of it with it.
-    await post('/edits', {
-      base: revision,
-      edits: [
-        {
-          id: `edit-${Date.now()}-grow`,
-          label: 'Grow',
-          steps: [{ do: 'set', tree: 'screen:detail', node: 'detail-2', field: 'attrs.minHeight', value: 420 }],
-        },
-      ],
-    });
+    await grow(420);
     const after = await pinned();
     expect(after.y).toBeGreaterThan(before.y + 40);
     expect(after.x).toBe(before.x);
+    await grow(null);
+    expect(await pinned()).toEqual(before);
   });
 });
 
@@ -200,7 +203,7 @@ describe('the build sheet', () => {
     expect(words).toContain('color.');
     expect(words).toContain('Text');
     expect(await page.$eval('pre[aria-label="As an element"]', (e) => e.textContent)).toMatch(
-      /^<skerry-tag [^>]*><\/skerry-tag>$/u,
+      /^<skerry-[a-z-]+ text="On time"[^>]*><\/skerry-[a-z-]+>$/u,
     );
     expect(await page.$eval('pre[aria-label="CSS"]', (e) => e.textContent)).toContain('var(--color-');
     await page.mouse.move((b?.x ?? 0) + 130, (b?.y ?? 0) + 338);
@@ -217,7 +220,7 @@ describe('versions', () => {
     await page.waitForSelector('[aria-label="Name of a new version"]');
     await page.focus('[aria-label="Name of a new version"]');
     await hand.type('As the harbour saw it', 'Enter');
-    await page.waitForSelector('::-p-text(As the harbour saw it)');
+    await page.waitForSelector('aside li strong');
     const { revision } = (await (await fetch(`${desk.house.address}/api/projects/${DEMO}`)).json()) as {
       revision: number;
     };
@@ -231,7 +234,9 @@ describe('versions', () => {
         },
       ],
     });
-    await hand.click('::-p-text(As the harbour saw it)');
+    // The list has taken in what was done by then.
+    await page.waitForSelector('aside li:first-child ::-p-text(Last of the day)');
+    await hand.click('aside li strong');
     await page.waitForSelector('[aria-label="What is different"]');
     expect(await page.$eval('[aria-label="What is different"]', (e) => e.textContent)).toContain(
       'Its name was “Pay”, and is “Pay ahead”',

@@ -125,7 +125,7 @@ function goBack(): void {
         Nothing was done yet. What you name here can be compared with and gone back to.
       </p>
       <ul v-else>
-        <li v-for="v in versions" :key="v.id ?? `day ${v.revision}`" :class="{ on: chosen === v }">
+        <li v-for="v in versions" :key="v.id ?? `day ${v.revision}`" :class="{ on: chosen !== null && chosen.id === v.id && chosen.revision === v.revision }">
           <button class="plain one" @click="compare(v)">
             <strong v-if="v.id" class="clip">{{ v.name }}</strong>
             <span v-else class="clip">{{ v.name }}</span>
@@ -179,7 +179,7 @@ function goBack(): void {
               aria-label="Screen that is compared"
               @update:model-value="(id: string) => (at = id)"
             />
-            <span class="note">{{ plural(changes.screens.length, 'screen') }} differ</span>
+            <span class="note">{{ plural(changes.screens.length, 'screen differs', 'screens differ') }}</span>
           </p>
           <div class="pair">
             <figure>
