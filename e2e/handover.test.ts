@@ -109,8 +109,8 @@ describe('review links', () => {
     await theirs.click('::-p-aria(Say it[role="button"])');
     await other.waitForSelector('.pin');
     // The designer is told, without asking.
-    await page.waitForSelector('nav .said');
-    await page.goto(at('comments'));
+    await page.waitForFunction(() => document.querySelector('nav .said')?.textContent === '3');
+    await page.goto(`${at('comments')}?screen=detail`);
     await page.waitForSelector('.pin');
     const said = await page.$eval('[aria-label="Comments"] li', (e) => e.textContent ?? '');
     expect(said).toContain('Asta');
@@ -122,7 +122,7 @@ describe('review links', () => {
     await other.waitForSelector('.answer', { timeout: 9000 });
     await hand.click('::-p-text(Settle)');
     await page.waitForSelector('li.settled');
-    await page.waitForFunction(() => !document.querySelector('nav .said'));
+    await page.waitForFunction(() => document.querySelector('nav .said')?.textContent === '2');
     expect(await axeFaults(page)).toEqual([]);
     expect(await axeFaults(other)).toEqual([]);
     await other.browserContext().close();
@@ -220,7 +220,7 @@ describe('versions', () => {
     await page.waitForSelector('[aria-label="Name of a new version"]');
     await page.focus('[aria-label="Name of a new version"]');
     await hand.type('As the harbour saw it', 'Enter');
-    await page.waitForSelector('aside li strong');
+    await page.waitForSelector('aside li strong::-p-text(As the harbour saw it)');
     const { revision } = (await (await fetch(`${desk.house.address}/api/projects/${DEMO}`)).json()) as {
       revision: number;
     };
@@ -236,7 +236,7 @@ describe('versions', () => {
     });
     // The list has taken in what was done by then.
     await page.waitForSelector('aside li:first-child ::-p-text(Last of the day)');
-    await hand.click('aside li strong');
+    await hand.click('aside li strong::-p-text(As the harbour saw it)');
     await page.waitForSelector('[aria-label="What is different"]');
     expect(await page.$eval('[aria-label="What is different"]', (e) => e.textContent)).toContain(
       'Its name was “Pay”, and is “Pay ahead”',

@@ -51,6 +51,9 @@ export interface App {
   readonly server: FastifyInstance;
   readonly projects: Projects;
   readonly kits: Kits;
+  readonly reviews: Reviews;
+  readonly versions: Versions;
+  readonly walks: Walks;
 }
 
 /** Requests larger than this are refused: bytes. */
@@ -118,6 +121,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const said = (id: string): void => live.tellSaid(id);
   const reviews = new Reviews(options.db, projects, said);
   const walks = new Walks(options.db, projects, said);
+  const versions = new Versions(options.db, projects);
   gate(server, { guest: guestMay(reviews), ...options.gate });
   drainLarge(server);
   server.setErrorHandler((error: FastifyError, request, reply) => void sendProblem(error, request, reply));
@@ -171,7 +175,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     projects,
     reviews,
     walks,
-    versions: new Versions(options.db, projects),
+    versions,
   });
   await server.register(guestRoutes, { prefix: '/api/review', reviews, walks });
   await server.register(pictureRoutes, { prefix: '/api/pictures', assets });
@@ -189,7 +193,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     studio.close();
     await projects.rest();
   });
-  return { server, projects, kits };
+  return { server, projects, kits, reviews, versions, walks };
 }
 
 /** JSON deeper than anything of ours is refused before it is read: every reader goes down into it. */

@@ -1,7 +1,7 @@
 import { join } from 'node:path';
-import { demoProjects } from '../kits/demo/index.js';
 import { buildApp } from './app.js';
 import { openDatabase } from './database.js';
+import { makeDemo } from './demo.js';
 
 /** Serves Dekkor on loopback. The start script gives the database and the folder of the project. */
 const { DEKKOR_DB: url, DEKKOR_HOME: home, DEKKOR_PORT: wanted, DEKKOR_HOST: host, DEKKOR_KEY: key } = process.env;
@@ -14,7 +14,7 @@ if (host !== undefined && !/^(?:127\.\d+\.\d+\.\d+|::1|localhost)$/u.test(host) 
 let ending = false;
 const db = openDatabase(url);
 await db.migrate();
-const { server, projects, kits } = await buildApp({
+const app = await buildApp({
   db,
   kitFolder: join(home, 'kits'),
   clientFolder: join(home, 'dist', 'client'),
@@ -23,7 +23,8 @@ const { server, projects, kits } = await buildApp({
   ...(key ? { gate: { key } } : {}),
   log: true,
 });
-if ((await db.projects.count()) === 0) await projects.createAll(demoProjects(kits.kits).reverse());
+const { server } = app;
+if ((await db.projects.count()) === 0) await makeDemo(app);
 
 /** Says where it listens, or why it cannot. Another port than the wanted one would hide what a browser keeps for this one. */
 async function listen(): Promise<void> {

@@ -38,7 +38,9 @@ export class Versions {
       name: 'Last of the day',
       at: new Date(d.at).toISOString(),
     }));
-    return [...named, ...own].sort((a, b) => b.revision - a.revision || Number(b.id !== null) - Number(a.id !== null));
+    return [...named, ...own].sort(
+      (a, b) => b.revision - a.revision || Number(b.id !== null) - Number(a.id !== null) || b.at.localeCompare(a.at),
+    );
   }
   /** Names a state; absent: the one that is stored last. */
   async name(projectId: string, name: string, revision?: number): Promise<Version> {
