@@ -212,6 +212,11 @@ export {
   hatchPath,
   type Primitive,
   type Stroke,
+  blended,
+  blendOf,
+  easing,
+  shifted,
+  type Blend,
 } from './paint/index.js';
 
 // Colours.

@@ -2,7 +2,11 @@
 import { useElementSize, useEventListener, usePreferredReducedMotion } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import {
+  blended,
+  blendOf,
+  easing,
   follow,
+  motionOf,
   goOn,
   layout,
   paint,
@@ -21,6 +25,7 @@ import {
   startTrying,
   tried,
   typeInto,
+  type Blend,
   type Box,
   type Later,
   type RNode,
@@ -144,7 +149,55 @@ const zoom = computed(() => {
 });
 const most = computed(() => (whole.value ? scrollRoom(whole.value, high.value) : 0));
 const box = computed(() => (whole.value ? scrolledTo(whole.value, high.value, scroll.value) : null));
-const primitives = computed(() => (box.value ? paint(box.value) : []));
+const primitives = computed(() =>
+  moving.value ? blended(moving.value.blend, moving.value.t) : box.value ? paint(box.value) : [],
+);
+// ── what moves between two states ──
+/** From where to where, and how far that is; null: everything stands still. */
+const moving = shallowRef<{ readonly blend: Blend; readonly t: number } | null>(null);
+/** What is seen of one screen, with what lies over it and what was done: a change of it is shown as a movement. */
+const seenAs = computed(() => {
+  const t = trying.value;
+  return t ? { screen: t.screen, over: t.over, done: t.done.length, states: states.value } : null;
+});
+let frame = 0;
+/** What is shown first is a frame on its way already: ms. */
+const FRAME = 1000 / 60;
+/** From what is moved now, since when, and for how long. */
+let run: { readonly from: Box; readonly same: boolean; readonly began: number; readonly ms: number } | null = null;
+watch([box, seenAs], ([now, as], [was, before]) => {
+  const still = !now || !was || !as || !before || now === was || motion.value === 'reduce';
+  // What is scrolled, and what is typed, stands there at once.
+  if (still || (as === before && !run) || document.activeElement instanceof HTMLInputElement) {
+    if (now !== was) stopMoving();
+    return;
+  }
+  const turned = as.screen !== before.screen || as.over !== before.over;
+  // What changes while something moves is where it moves to.
+  if (!run || turned) {
+    const kit = props.world && trying.value ? resolveTried(props.world, trying.value)?.mainKit : undefined;
+    const { screen: long, look } = motionOf(kit);
+    run = { from: was, same: as.screen === before.screen, began: performance.now(), ms: turned ? long : look };
+    ease = easing(motionOf(kit).curve);
+  }
+  const { from, same, began, ms } = run;
+  const blend = blendOf(from, now, same);
+  cancelAnimationFrame(frame);
+  const step = (): void => {
+    const t = ms <= 0 ? 1 : (performance.now() - began + FRAME) / ms;
+    if (t >= 1) return stopMoving();
+    moving.value = { blend, t: ease(t) };
+    frame = requestAnimationFrame(step);
+  };
+  step();
+});
+let ease: (time: number) => number = (t) => t;
+function stopMoving(): void {
+  cancelAnimationFrame(frame);
+  run = null;
+  moving.value = null;
+}
+onBeforeUnmount(stopMoving);
 /** Does a part do something, as it is said of it or of its thing? */
 function does(n: RNode): boolean {
   const id = n.owner.split('/').at(-1) ?? '';
@@ -414,17 +467,15 @@ defineExpose({ trying, begin, back, seeIn });
       @click="click"
       @wheel="wheel"
     >
-      <Transition name="turn">
-        <div :key="screen.id" class="picture">
-          <PictureCanvas
-            :primitives="primitives"
-            :width="screen.width"
-            :height="high"
-            :zoom="zoom"
-            background="#ffffff"
-          />
-        </div>
-      </Transition>
+      <div class="picture">
+        <PictureCanvas
+          :primitives="primitives"
+          :width="screen.width"
+          :height="high"
+          :zoom="zoom"
+          background="#ffffff"
+        />
+      </div>
       <div class="read" role="group" :aria-label="screen.name">
         <template v-for="s in spots" :key="s.key">
           <input
@@ -538,13 +589,5 @@ defineExpose({ trying, begin, back, seeIn });
   border-radius: 6px;
   padding: 8px 14px;
   max-width: 70%;
-}
-.turn-enter-active,
-.turn-leave-active {
-  transition: opacity 0.18s ease-out;
-}
-.turn-enter-from,
-.turn-leave-to {
-  opacity: 0;
 }
 </style>

@@ -1,4 +1,5 @@
 export { ownRules, ownWords, takesTyping } from './own.js';
+export { motionOf, type Motion } from './motion.js';
 export { leadsOn, type Leads } from './leads.js';
 export {
   follow,

@@ -1,6 +1,6 @@
 import { aliasPath, modesOf, type Json, type Kit, type TextStyle, type Token } from '../model/index.js';
 import { isObject, type Report } from './checks.js';
-import { readColour, readDimension, readDuration } from './tokenValues.js';
+import { readColour, readCurve, readDimension, readDuration } from './tokenValues.js';
 
 /** The name of a token as a CSS custom property. */
 export const cssName = (path: string): string => `--${path.replace(/[^a-zA-Z0-9_-]+/gu, '-')}`;
@@ -13,6 +13,8 @@ const valueCss = (v: Json | undefined): string | null => {
   const at = aliasPath(v);
   if (at !== null) return `var(${cssName(at)})`;
   if (typeof v === 'string' || typeof v === 'number') return String(v);
+  if (Array.isArray(v))
+    return v.length === 4 && v.every((n) => typeof n === 'number') ? `cubic-bezier(${v.join(', ')})` : null;
   return isObject(v ?? null) ? shadowCss(v as { readonly [k: string]: Json }) : null;
 };
 
@@ -151,6 +153,11 @@ function readValue(value: string, names: ReadonlySet<string>): Pick<Token, 'type
   }
   const time = readDuration(value);
   if (time !== null) return { type: 'duration', value: time };
+  const curve = /^cubic-bezier\(([^)]*)\)$/u.exec(value)?.[1];
+  if (curve !== undefined) {
+    const handles = readCurve(curve.split(',').map(Number));
+    return handles === null ? null : { type: 'cubicBezier', value: handles };
+  }
   const c = readColour(value);
   return c === null ? null : { type: 'color', value: c };
 }

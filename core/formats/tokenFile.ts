@@ -13,6 +13,7 @@ import { readCss, writeCss } from './tokenCss.js';
 import {
   readColour,
   readDimension,
+  readCurve,
   readDuration,
   readShadow,
   writeColour,
@@ -37,6 +38,7 @@ const READ: Readonly<Record<string, (v: Json) => Json | null>> = {
   color: readColour,
   dimension: readDimension,
   duration: readDuration,
+  cubicBezier: readCurve,
   shadow: readShadow,
   number: (v) => (typeof v === 'number' || (typeof v === 'string' && aliasPath(v) !== null) ? v : null),
   fontWeight: (v) => (typeof v === 'number' || typeof v === 'string' ? v : null),

@@ -90,6 +90,15 @@ export function writeDuration(value: Json): Json {
   return m ? { value: Number(m[1]), unit: m[2] ?? 'ms' } : value;
 }
 
+/** An easing curve as the two handles of a Bézier curve from (0, 0) to (1, 1), each of which goes forward in time; null: it is none. */
+export function readCurve(value: Json): Json | null {
+  if (typeof value === 'string') return aliasPath(value) !== null ? value : null;
+  if (!Array.isArray(value) || value.length !== 4 || !value.every((n) => typeof n === 'number' && Number.isFinite(n)))
+    return null;
+  const [x1, , x2] = value as readonly number[];
+  return (x1 ?? 0) >= 0 && (x1 ?? 0) <= 1 && (x2 ?? 0) >= 0 && (x2 ?? 0) <= 1 ? value : null;
+}
+
 /** One shadow, the first where there are several, with its lengths as `2px`; null: it is none. */
 export function readShadow(value: Json): Json | null {
   if (typeof value === 'string') return aliasPath(value) !== null ? value : null;

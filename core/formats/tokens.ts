@@ -1,8 +1,18 @@
 import { aliasPath, toPx, type Json, type TextStyle, type Token, type TokenType } from '../model/index.js';
 import { isColour } from '../colour/index.js';
+import { readCurve, readDuration } from './tokenValues.js';
 import { isObject, text, type JsonObject, type Report } from './checks.js';
 
-const TYPES: readonly string[] = ['color', 'dimension', 'number', 'shadow', 'fontFamily', 'fontWeight', 'duration'];
+const TYPES: readonly string[] = [
+  'color',
+  'dimension',
+  'number',
+  'shadow',
+  'fontFamily',
+  'fontWeight',
+  'duration',
+  'cubicBezier',
+];
 const MOST = 5000;
 
 /**
@@ -74,6 +84,10 @@ function wrong(type: string, v: Json): string | null {
   if (type === 'dimension') return toPx(v) === undefined ? `${JSON.stringify(v).slice(0, 60)} is not a length` : null;
   if (type === 'number' || type === 'fontWeight')
     return typeof v === 'number' ? null : `${JSON.stringify(v).slice(0, 60)} is not a number`;
+  if (type === 'duration')
+    return readDuration(v) === null ? `${JSON.stringify(v).slice(0, 60)} is not a duration` : null;
+  if (type === 'cubicBezier')
+    return readCurve(v) === null ? `${JSON.stringify(v).slice(0, 60)} is not an easing curve` : null;
   return null;
 }
 

@@ -3,7 +3,7 @@ import type { Component, Template } from './component.js';
 import type { KitRef } from './node.js';
 
 export type TokenType =
-  'color' | 'dimension' | 'number' | 'shadow' | 'fontFamily' | 'fontWeight' | 'duration' | 'other';
+  'color' | 'dimension' | 'number' | 'shadow' | 'fontFamily' | 'fontWeight' | 'duration' | 'cubicBezier' | 'other';
 
 /** A token with its aliases still in it. `modes` replaces the value in that mode. */
 export interface Token {

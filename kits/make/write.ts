@@ -212,8 +212,9 @@ export const slotOf = (
 export const neededSlot = (id: string, name: string, description: string, accepts: readonly string[] = []): Part =>
   slotOf(id, name, description, accepts, 'content', 1);
 
-/** A token of a type, with what it means, and what it is in other modes. */
-export const token = (value: Json, means?: string, modes?: { readonly [mode: string]: Json }): Part => ({
+/** A token of a type, with what it means, and what it is in other modes. `type`: where it stands in no group of one type. */
+export const token = (value: Json, means?: string, modes?: { readonly [mode: string]: Json }, type?: string): Part => ({
+  ...(type === undefined ? {} : { $type: type }),
   $value: value,
   ...(means || modes ? { $extensions: { dekkor: { ...(means ? { means } : {}), ...(modes ? { modes } : {}) } } } : {}),
 });

@@ -50,6 +50,11 @@ export const tokens: Part = {
     seam: token('1px', 'hairline'),
     signal: token('2px', 'focus-line'),
   }),
+  tempo: {
+    change: token('180ms', 'motion-screen', undefined, 'duration'),
+    glance: token('100ms', 'motion-look', undefined, 'duration'),
+    run: token([0.4, 0, 0, 1], 'motion-curve', undefined, 'cubicBezier'),
+  },
 };
 
 export const textStyles: Part = {

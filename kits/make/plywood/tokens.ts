@@ -43,6 +43,11 @@ export const tokens: Part = {
   }),
   corner: group('dimension', { none: token('0px', 'corner'), round: token('999px', 'corner-full') }),
   stroke: group('dimension', { thin: token('1px', 'hairline'), thick: token('2px', 'focus-line') }),
+  pace: {
+    turn: token('160ms', 'motion-screen', undefined, 'duration'),
+    look: token('90ms', 'motion-look', undefined, 'duration'),
+    curve: token([0.2, 0, 0.2, 1], 'motion-curve', undefined, 'cubicBezier'),
+  },
 };
 
 export const textStyles: Part = {

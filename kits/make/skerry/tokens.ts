@@ -53,6 +53,11 @@ export const tokens: Part = {
   shadow: group('shadow', {
     low: token({ color: '#0b2f4e1f', offsetX: '0px', offsetY: '2px', blur: '8px', spread: '0px' }, 'raised'),
   }),
+  tide: {
+    turn: token('240ms', 'motion-screen', undefined, 'duration'),
+    look: token('120ms', 'motion-look', undefined, 'duration'),
+    swell: token([0.3, 0, 0.1, 1], 'motion-curve', undefined, 'cubicBezier'),
+  },
 };
 
 export const textStyles: Part = {
