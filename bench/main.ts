@@ -1,5 +1,6 @@
 import { openBrowser } from '../e2e/house.js';
 import { measureCore } from './core.js';
+import { measureHandover } from './handover.js';
 import { measureInterface } from './interface.js';
 import { measureKits } from './kits.js';
 import { measureMaking, measureWorkbench } from './originals.js';
@@ -9,7 +10,9 @@ import { measureTry } from './try.js';
 import { measureWall } from './wall.js';
 
 /** `npm run bench`: the core, the interface and the server against their targets. With one of these words: that part alone. */
-const only = process.argv.find((a) => ['core', 'interface', 'originals', 'wall', 'kits', 'try', 'server'].includes(a));
+const only = process.argv.find((a) =>
+  ['core', 'interface', 'originals', 'wall', 'kits', 'try', 'server', 'handover'].includes(a),
+);
 // Needs no browser, and one that is starting takes from its time.
 if (only === undefined || only === 'originals') measureMaking(tell);
 const browser = await openBrowser();
@@ -21,6 +24,7 @@ try {
   if (only === undefined || only === 'kits') await measureKits(browser, tell);
   if (only === undefined || only === 'try') await measureTry(browser, tell);
   if (only === undefined || only === 'server') await measureServer(tell);
+  if (only === undefined || only === 'handover') await measureHandover(tell);
 } finally {
   await browser.close();
 }
