@@ -9,6 +9,7 @@ import {
   type Node,
   type Screen,
   type Setting,
+  type Step,
 } from '../core/index.js';
 import { emptyProject } from '../core/index.js';
 import { Desk } from './desk.js';
@@ -351,16 +352,83 @@ describe('the flow', () => {
     await page.mouse.down();
     await page.mouse.move(to.x + 60, to.y + 60, { steps: 8 });
     await page.mouse.up();
-    await page.waitForSelector('#join-thing');
-    await hand.click('::-p-aria(Lead there[role="button"])');
     const p = await desk.settled((x) => (JSON.stringify(x).match(/"go"/gu) ?? []).length === 2);
     expect(Object.values(p.screens[1]?.nodes ?? {}).some((n) => n.does?.[0]?.then[0]?.do === 'go')).toBe(true);
     await page.waitForFunction(() => document.querySelector('.flow')?.textContent?.includes('2 ways'));
     expect(await words()).not.toContain('leads nowhere');
+    // Another thing leads there instead: the first does nothing any more.
+    const things = Object.values(p.screens[1]?.nodes ?? {}).filter((n) => n.does).length;
+    await hand.click('::-p-aria(What leads there[role="combobox"])');
+    await page.waitForSelector('.p-select-option');
+    const other = (await page.$$('.p-select-option:not(.p-select-option-selected)'))[0];
+    if (other) {
+      await hand.click(other);
+      const q = await desk.settled((x) => JSON.stringify(x.screens[1]) !== JSON.stringify(p.screens[1]));
+      expect(Object.values(q.screens[1]?.nodes ?? {}).filter((n) => n.does).length).toBe(things);
+    }
     expect(await axeFaults(page)).toEqual([]);
     await page.click('.place [aria-label="Sailings"]');
     await hand.click('::-p-aria(Try from here[role="link"])');
     await page.waitForFunction(() => location.pathname.endsWith('/try/list'));
+    expect(desk.wrong).toEqual([]);
+  });
+});
+
+describe('stories', () => {
+  it('X. seven screens joined into a flow and walked to the end, by pointer', async () => {
+    const button = (id: string, label: string): Node => ({
+      id,
+      type: 'instance',
+      component: 'plywood@1.0.0/button',
+      attrs: {},
+      settings: [{ home: 'plywood@1.0.0/button', at: [], kind: 'prop', name: 'label', value: label }],
+      fills: [],
+    });
+    const steps = Array.from({ length: 7 }, (_, i): Step => {
+      const s = blankScreen(`x${i + 1}`, `Step ${i + 1}`, 'flow-1', 'phone', 390, 844);
+      const root = s.nodes[s.root] as Extract<Node, { type: 'box' }>;
+      const go = button(`go-${i + 1}`, `Go on ${i + 1}`);
+      return {
+        do: 'insertScreen',
+        screen: { ...s, nodes: { ...s.nodes, [root.id]: { ...root, children: [go.id] }, [go.id]: go } },
+        after: i === 0 ? null : `x${i}`,
+      };
+    });
+    await desk.make('Seven', steps);
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
+    await page.waitForSelector('.sample .picture');
+    hand.count = 0;
+    await hand.click('::-p-aria(Flow[role="link"])');
+    await page.waitForSelector('.place canvas');
+    for (let i = 1; i < 7; i++) {
+      const boxOf = async (name: string) => {
+        const el = await page.waitForSelector(`.place [aria-label="${name}"]`);
+        await el?.evaluate((e) => e.scrollIntoView({ block: 'nearest', inline: 'nearest' }));
+        // The cards come to rest where the new way puts them.
+        await new Promise((r) => setTimeout(r, 250));
+        return (await el?.boundingBox()) ?? expect.fail(`${name} is nowhere`);
+      };
+      await boxOf(`Step ${i + 1}`);
+      const from = await boxOf(`Step ${i}`);
+      const to = await boxOf(`Step ${i + 1}`);
+      await hand.drag(
+        { x: from.x + from.width, y: from.y + from.height * 0.41 },
+        { x: to.x + to.width / 2, y: to.y + to.height * 0.3 },
+      );
+      await page.waitForFunction(
+        (n: number) => document.querySelector('.flow')?.textContent?.includes(`${n} way`),
+        {},
+        i,
+      );
+    }
+    await page.goto(`${desk.house.address}/p/${desk.id}/try/x1`);
+    hand.count++;
+    for (let i = 1; i < 7; i++) {
+      await hand.click(`.read [aria-label="Go on ${i}"]`);
+      await page.waitForFunction((n: number) => location.pathname.endsWith(`/try/x${n}`), {}, i + 1);
+    }
+    expect(hand.count).toBeLessThanOrEqual(16);
+    console.log(`Story X, by pointer: ${hand.count}`);
     expect(desk.wrong).toEqual([]);
   });
 });

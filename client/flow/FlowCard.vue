@@ -48,8 +48,12 @@ const picture = computed(() =>
 }
 strong {
   margin-top: 4px;
+  font-size: calc(1rem * min(1.25, var(--larger, 1)));
+  line-height: 1.25;
 }
 .marks {
+  font-size: calc(12px * var(--larger, 1));
+  line-height: 1.2;
   color: var(--bad);
   min-height: 17px;
 }

@@ -18,6 +18,8 @@ const props = defineProps<{
   may: boolean;
   settles: boolean;
   say: (comment: NewComment) => Promise<boolean>;
+  /** A comment that is to be answered now. */
+  answering?: string;
 }>();
 const emit = defineEmits<{ settle: [id: string, resolved: boolean] }>();
 const author = useLocalStorage('dekkor-author', '');
@@ -116,6 +118,13 @@ function drop(): void {
   draft.value = null;
   words.value = '';
 }
+watch(
+  () => threads.value.find((t) => t.id === props.answering),
+  (t, was) => {
+    if (t && t.id !== was?.id) void answer(t);
+  },
+  { immediate: true },
+);
 const when = (iso: string): string =>
   new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 </script>
@@ -194,6 +203,8 @@ const when = (iso: string): string =>
           rows="3"
           :maxlength="5000"
           aria-label="What you say"
+          placeholder="Enter sends it"
+          @keydown.enter.exact.prevent="send"
           @keydown.enter.ctrl.prevent="send"
           @keydown.escape.stop="drop"
         />

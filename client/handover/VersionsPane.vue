@@ -125,7 +125,11 @@ function goBack(): void {
         Nothing was done yet. What you name here can be compared with and gone back to.
       </p>
       <ul v-else>
-        <li v-for="v in versions" :key="v.id ?? `day ${v.revision}`" :class="{ on: chosen !== null && chosen.id === v.id && chosen.revision === v.revision }">
+        <li
+          v-for="v in versions"
+          :key="v.id ?? `day ${v.revision}`"
+          :class="{ on: chosen !== null && chosen.id === v.id && chosen.revision === v.revision }"
+        >
           <button class="plain one" @click="compare(v)">
             <strong v-if="v.id" class="clip">{{ v.name }}</strong>
             <span v-else class="clip">{{ v.name }}</span>

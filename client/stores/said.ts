@@ -25,5 +25,15 @@ export const useSaid = defineStore('said', () => {
       if (c.parent === null && c.resolvedAt === null) by.set(c.screen, (by.get(c.screen) ?? 0) + 1);
     return by;
   });
-  return { comments, load, openOn, open: computed(() => [...openOn.value.values()].reduce((a, b) => a + b, 0)) };
+  /** What somebody said last who came by a link, and nobody has settled. */
+  const latest = computed(
+    () => comments.value.filter((c) => c.guest && c.parent === null && c.resolvedAt === null).at(-1) ?? null,
+  );
+  return {
+    comments,
+    load,
+    openOn,
+    latest,
+    open: computed(() => [...openOn.value.values()].reduce((a, b) => a + b, 0)),
+  };
 });

@@ -1,10 +1,22 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
+import { useElementSize } from '@vueuse/core';
 import Select from 'primevue/select';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { aboutThing, flowMap, screenOf, thingNames, treeOfScreen, type Json, type World } from '../../core/index.js';
+import {
+  aboutThing,
+  flowMap,
+  screenOf,
+  thingNames,
+  treeOfScreen,
+  type Json,
+  type Screen,
+  type Step,
+  type World,
+} from '../../core/index.js';
 import FlowCard from '../flow/FlowCard.vue';
+import { handover } from '../handover/calls.js';
 import { CARD, CARD_HIGH, flowSvg, layFlow, pathOf, type LaidEdge } from '../flow/lay.js';
 import { plural } from '../counts.js';
 import { saveFile } from '../originals/pack.js';
@@ -40,7 +52,12 @@ const marksOf = (id: string): readonly string[] => [
 const wrong = computed(() => screens.value.filter((s) => marksOf(s.id).length > 0).length);
 const chosen = ref('');
 const says = (e: LaidEdge): string => e.ways.map((w) => w.words).join('; ');
-const short = (text: string): string => (text.length > 26 ? `${text.slice(0, 25)}…` : text);
+/** Where all is small, words are larger than it: fewer of them fit. */
+const LARGER = 1.5;
+const short = (text: string): string => {
+  const most = zoom.value < 0.75 ? 18 : 26;
+  return text.length > most ? `${text.slice(0, most - 1)}…` : text;
+};
 function openThing(e: LaidEdge): void {
   const first = e.ways[0];
   if (!first) return;
@@ -52,9 +69,16 @@ function openThing(e: LaidEdge): void {
 const area = ref<HTMLElement | null>(null);
 const line = ref<{ from: string; x: number; y: number } | null>(null);
 const joining = ref<{ from: string; to: string; thing: string } | null>(null);
+/** As large as fits beside one another: cards stay large enough to be told apart. */
+const room = ref<HTMLElement | null>(null);
+const size = useElementSize(room);
+const SMALLEST = 0.55;
+const zoom = computed(() =>
+  size.width.value === 0 ? 1 : Math.min(1, Math.max(SMALLEST, size.width.value / Math.max(1, laid.value.width))),
+);
 const point = (event: PointerEvent): { x: number; y: number } => {
   const r = area.value?.getBoundingClientRect();
-  return { x: event.clientX - (r?.x ?? 0), y: event.clientY - (r?.y ?? 0) };
+  return { x: (event.clientX - (r?.x ?? 0)) / zoom.value, y: (event.clientY - (r?.y ?? 0)) / zoom.value };
 };
 function begin(event: PointerEvent, from: string): void {
   event.preventDefault();
@@ -72,8 +96,60 @@ function end(event: PointerEvent): void {
   const to = [...laid.value.cards].find(
     ([, c]) => at.x >= c.x && at.x <= c.x + CARD.w && at.y >= c.y && at.y <= c.y + CARD_HIGH,
   )?.[0];
-  if (to !== undefined && to !== l.from) join(l.from, to);
+  if (to !== undefined && to !== l.from) lead(l.from, to);
 }
+/** What was led last: which thing does it can be chosen otherwise. */
+const led = ref<{ readonly from: string; readonly to: string; readonly thing: string; readonly id: string } | null>(
+  null,
+);
+/** A line that was drawn leads at once: from the likeliest thing that leads nowhere yet. */
+function lead(from: string, to: string): void {
+  const s = world.value && screenOf(world.value.project, from);
+  const all = things(from);
+  const thing = (all.find((t) => (s?.nodes[t.id]?.does ?? []).length === 0) ?? all[0])?.id;
+  if (!s || thing === undefined) {
+    doc.say(
+      `There is nothing on ${s?.name ?? 'this screen'} yet that could lead on. Place something there first.`,
+      true,
+    );
+    return;
+  }
+  const id = stage.newId();
+  const steps = leading(s, thing, to, id);
+  if (doc.act(`Lead to ${nameOf(to)}`, steps)) led.value = { from, to, thing, id };
+}
+const nameOf = (id: string): string => (doc.shown && screenOf(doc.shown, id)?.name) || 'a screen that is gone';
+const leading = (s: Screen, thing: string, to: string, id: string): readonly Step[] => {
+  const does = [
+    ...(s.nodes[thing]?.does ?? []),
+    { id, when: { on: 'press' as const }, then: [{ do: 'go' as const, screen: to }] },
+  ];
+  return [{ do: 'set', tree: treeOfScreen(s), node: thing, field: 'does', value: does as unknown as Json }];
+};
+/** Another thing leads there instead. */
+function leadBy(thing: string): void {
+  const was = led.value;
+  const s = was && world.value && screenOf(world.value.project, was.from);
+  if (!was || !s || thing === was.thing) return;
+  const rest = (s.nodes[was.thing]?.does ?? []).filter((b) => b.id !== was.id);
+  const steps: Step[] = [
+    {
+      do: 'set',
+      tree: treeOfScreen(s),
+      node: was.thing,
+      field: 'does',
+      value: (rest.length > 0 ? rest : null) as unknown as Json,
+    },
+    ...leading(s, thing, was.to, was.id),
+  ];
+  if (doc.act(`Lead to ${nameOf(was.to)} by something else`, steps)) led.value = { ...was, thing };
+}
+/** Undone, or taken away elsewhere: it is not spoken of any more. */
+const leads = computed(() => {
+  const l = led.value;
+  const s = l && doc.shown && screenOf(doc.shown, l.from);
+  return l && (s?.nodes[l.thing]?.does ?? []).some((b) => b.id === l.id) ? l : null;
+});
 function join(from: string, to = ''): void {
   const first = things(from)[0]?.id ?? '';
   joining.value = { from, to: to || (screens.value.find((s) => s.id !== from)?.id ?? ''), thing: first };
@@ -97,20 +173,44 @@ function take(): void {
   const s = j && w && screenOf(w.project, j.from);
   const n = s?.nodes[j?.thing ?? ''];
   if (!j || !s || !n || j.to === '') return;
-  const does = [
-    ...(n.does ?? []),
-    { id: stage.newId(), when: { on: 'press' as const }, then: [{ do: 'go' as const, screen: j.to }] },
-  ];
-  const name = screenOf(w.project, j.to)?.name ?? '';
-  if (
-    doc.act(`Lead to ${name}`, [
-      { do: 'set', tree: treeOfScreen(s), node: n.id, field: 'does', value: does as unknown as Json },
-    ])
-  )
-    joining.value = null;
+  if (doc.act(`Lead to ${nameOf(j.to)}`, leading(s, n.id, j.to, stage.newId()))) joining.value = null;
 }
 
 // ── out ──
+async function savePdf(): Promise<void> {
+  try {
+    const { flowPdf } = await import('../flow/pdf.js');
+    const name = `${doc.shown?.name ?? 'Flow'}, flow`;
+    const bytes = await flowPdf(name, screens.value, laid.value);
+    saveFile(new File([bytes.slice()], `${name}.pdf`, { type: 'application/pdf' }));
+  } catch (error) {
+    doc.say(error instanceof Error ? error.message : String(error), true);
+  }
+}
+/** A link to the flow that is looked at, with what is usual: it is made and copied at once. */
+const linked = ref('');
+async function makeLink(): Promise<void> {
+  const of = flows.value.find((f) => f.id === flow.value);
+  try {
+    const link = await handover.makeLink(doc.id, {
+      name: of && of.id !== '' ? of.name : 'All flows',
+      scope: of && of.id !== '' ? { flow: of.id } : { all: true },
+      rights: ['comment', 'try'],
+    });
+    linked.value = `${location.origin}/r/${link.token}`;
+    const copied = await navigator.clipboard.writeText(linked.value).then(
+      () => true,
+      () => false,
+    );
+    doc.say(
+      copied
+        ? 'The link is copied. Whoever has it can look, comment and try; it can be taken back in Hand over.'
+        : `Here is the link: ${linked.value}`,
+    );
+  } catch (error) {
+    doc.say(error instanceof Error ? error.message : String(error), true);
+  }
+}
 function save(kind: 'svg' | 'json'): void {
   const name = doc.shown?.name ?? 'Flow';
   const text =
@@ -147,15 +247,31 @@ function save(kind: 'svg' | 'json'): void {
         }}{{ wrong > 0 ? `, ${wrong} to look at` : '' }}</span
       >
       <span class="gap" />
+      <label v-if="leads" class="led"
+        >To {{ nameOf(leads.to) }} by
+        <Select
+          size="small"
+          filter
+          :model-value="leads.thing"
+          :options="[...things(leads.from)]"
+          option-label="name"
+          option-value="id"
+          aria-label="What leads there"
+          @update:model-value="leadBy"
+        />
+      </label>
       <template v-if="chosen">
         <Button size="small" severity="secondary" outlined label="Lead on from here" @click="join(chosen)" />
         <RouterLink :to="`/p/${doc.id}/compose/${chosen}`">Open</RouterLink>
         <RouterLink :to="`/p/${doc.id}/try/${chosen}`">Try from here</RouterLink>
       </template>
-      <button class="quiet-link" @click="save('svg')">Save as SVG</button>
-      <button class="quiet-link" @click="save('json')">Save as JSON</button>
+      <button class="quiet-link" @click="makeLink">Review link</button>
+      <span class="note">Save as</span>
+      <button class="quiet-link" aria-label="Save as SVG" @click="save('svg')">SVG</button>
+      <button class="quiet-link" aria-label="Save as PDF" @click="savePdf">PDF</button>
+      <button class="quiet-link" aria-label="Save as JSON" @click="save('json')">JSON</button>
     </header>
-    <div class="room">
+    <div ref="room" class="room">
       <p v-if="screens.length > 0 && map.edges.length === 0" class="note lead">
         Nothing leads anywhere yet. Drag from the dot beside a card to another card, or say in Details what a thing
         does.
@@ -163,69 +279,76 @@ function save(kind: 'svg' | 'json'): void {
       <p v-if="screens.length === 0" class="note lead">
         Screens stand here once there are some. Add the first in Compose.
       </p>
-      <div
-        ref="area"
-        class="area"
-        :style="{ width: `${laid.width}px`, height: `${laid.height}px` }"
-        @pointermove="drag"
-        @pointerup="end"
-      >
-        <svg :width="laid.width" :height="laid.height" aria-hidden="true">
-          <defs>
-            <marker id="way" viewBox="0 0 8 8" refX="7" refY="4" markerWidth="7" markerHeight="7" orient="auto">
-              <path d="M0 0L8 4L0 8z" class="head" />
-            </marker>
-          </defs>
-          <path
-            v-for="e in laid.edges"
-            :key="`${e.from} ${e.to}`"
-            :d="pathOf(e.points)"
-            class="line"
-            marker-end="url(#way)"
-          />
-          <line
-            v-if="line && laid.cards.get(line.from)"
-            :x1="(laid.cards.get(line.from)?.x ?? 0) + CARD.w"
-            :y1="(laid.cards.get(line.from)?.y ?? 0) + 84"
-            :x2="line.x"
-            :y2="line.y"
-            class="line drawn"
-          />
-        </svg>
-        <button
-          v-for="e in laid.edges"
-          :key="`says ${e.from} ${e.to}`"
-          class="plain words note"
-          :style="{ left: `${e.at.x}px`, top: `${e.at.y}px` }"
-          :title="says(e)"
-          @click="openThing(e)"
-        >
-          {{ short(says(e)) }}
-        </button>
+      <div :style="{ width: `${laid.width * zoom}px`, height: `${laid.height * zoom}px` }">
         <div
-          v-for="s in screens"
-          :key="s.id"
-          class="place"
+          ref="area"
+          class="area"
           :style="{
-            left: `${laid.cards.get(s.id)?.x ?? 0}px`,
-            top: `${laid.cards.get(s.id)?.y ?? 0}px`,
-            width: `${CARD.w}px`,
+            width: `${laid.width}px`,
+            height: `${laid.height}px`,
+            transform: `scale(${zoom})`,
+            '--larger': Math.min(LARGER, 1 / zoom),
           }"
+          @pointermove="drag"
+          @pointerup="end"
         >
+          <svg :width="laid.width" :height="laid.height" aria-hidden="true">
+            <defs>
+              <marker id="way" viewBox="0 0 8 8" refX="7" refY="4" markerWidth="7" markerHeight="7" orient="auto">
+                <path d="M0 0L8 4L0 8z" class="head" />
+              </marker>
+            </defs>
+            <path
+              v-for="e in laid.edges"
+              :key="`${e.from} ${e.to}`"
+              :d="pathOf(e.points)"
+              class="line"
+              marker-end="url(#way)"
+            />
+            <line
+              v-if="line && laid.cards.get(line.from)"
+              :x1="(laid.cards.get(line.from)?.x ?? 0) + CARD.w"
+              :y1="(laid.cards.get(line.from)?.y ?? 0) + 84"
+              :x2="line.x"
+              :y2="line.y"
+              class="line drawn"
+            />
+          </svg>
           <button
-            class="plain hold"
-            :aria-pressed="chosen === s.id"
-            :aria-label="s.name"
-            @click="chosen = s.id"
-            @dblclick="router.push(`/p/${doc.id}/compose/${s.id}`)"
+            v-for="e in laid.edges"
+            :key="`says ${e.from} ${e.to}`"
+            class="plain words note"
+            :style="{ left: `${e.at.x}px`, top: `${e.at.y}px` }"
+            :title="says(e)"
+            @click="openThing(e)"
           >
-            <FlowCard v-if="world" :screen="s" :world="world" :marks="marksOf(s.id)" :chosen="chosen === s.id" />
+            {{ short(says(e)) }}
           </button>
-          <span
-            class="dot"
-            :title="`Drag to another card: lead there from ${s.name}`"
-            @pointerdown="begin($event, s.id)"
-          />
+          <div
+            v-for="s in screens"
+            :key="s.id"
+            class="place"
+            :style="{
+              left: `${laid.cards.get(s.id)?.x ?? 0}px`,
+              top: `${laid.cards.get(s.id)?.y ?? 0}px`,
+              width: `${CARD.w}px`,
+            }"
+          >
+            <button
+              class="plain hold"
+              :aria-pressed="chosen === s.id"
+              :aria-label="s.name"
+              @click="chosen = s.id"
+              @dblclick="router.push(`/p/${doc.id}/compose/${s.id}`)"
+            >
+              <FlowCard v-if="world" :screen="s" :world="world" :marks="marksOf(s.id)" :chosen="chosen === s.id" />
+            </button>
+            <span
+              class="dot"
+              :title="`Drag to another card: lead there from ${s.name}`"
+              @pointerdown="begin($event, s.id)"
+            />
+          </div>
         </div>
       </div>
     </div>
@@ -272,6 +395,12 @@ header {
 .gap {
   flex: 1;
 }
+.led {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  white-space: nowrap;
+}
 a {
   color: var(--ink);
 }
@@ -286,6 +415,8 @@ a {
 }
 .area {
   position: relative;
+  transform-origin: 0 0;
+  user-select: none;
 }
 .area svg {
   position: absolute;
@@ -325,7 +456,7 @@ a {
 }
 .place .marks,
 .place :deep(.note) {
-  font-size: 11px;
+  font-size: calc(11px * var(--larger, 1));
 }
 .dot {
   position: absolute;

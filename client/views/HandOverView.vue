@@ -117,6 +117,7 @@ watch(
       :may="true"
       :settles="true"
       :say="say"
+      :answering="String(route.query['answer'] ?? '')"
       @settle="settle"
     />
     <BuildBoard v-else-if="tab === 'build'" :world="world" :screen="screen" />

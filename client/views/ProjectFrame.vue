@@ -80,6 +80,11 @@ const worn = computed(() => {
   return first && project ? library.kits.get(shownKit(project.wears, first)) : undefined;
 });
 const said = useSaid();
+/** To what was said last, to be answered. */
+const toSaid = computed(() => ({
+  path: `/p/${props.project}/hand-over/comments`,
+  query: said.latest ? { screen: said.latest.screen, answer: said.latest.id } : {},
+}));
 const modes = useModes();
 const updates = useUpdates();
 const lenses = computed(() => [
@@ -110,10 +115,14 @@ const modeChoices = computed(() => {
         <RouterLink :to="`/p/${project}/flow`" :class="{ on: route.name === 'flow' }">Flow</RouterLink>
         <RouterLink :to="`/p/${project}/kits`" :class="{ on: route.name === 'project-kits' }">Kits</RouterLink>
         <RouterLink :to="`/p/${project}/rebrand`" :class="{ on: route.name === 'rebrand' }">Rebrand</RouterLink>
-        <RouterLink :to="`/p/${project}/hand-over`" :class="{ on: route.name === 'hand-over' }"
-          >Hand over<b v-if="said.open > 0" class="said" :title="`${said.open} open comments`">{{
-            said.open
-          }}</b></RouterLink
+        <RouterLink :to="`/p/${project}/hand-over`" :class="{ on: route.name === 'hand-over' }">Hand over</RouterLink
+        ><RouterLink
+          v-if="said.open > 0"
+          class="said"
+          :to="toSaid"
+          :title="`${said.open} open comments: answer the last`"
+          :aria-label="`${said.open} open comments`"
+          >{{ said.open }}</RouterLink
         >
       </nav>
       <span class="gap" />
@@ -227,7 +236,7 @@ nav {
   align-self: stretch;
   margin-left: 16px;
 }
-nav a,
+nav a:not(.said),
 nav span {
   color: #e6e0d4;
   text-decoration: none;
@@ -243,7 +252,9 @@ nav span.on {
   border-color: var(--tape);
 }
 .said {
-  margin-left: 5px;
+  align-self: center;
+  margin-left: -6px;
+  text-decoration: none;
   background: var(--tape);
   color: var(--on-tape);
   border-radius: 8px;
