@@ -214,6 +214,57 @@ describe('other people on this machine', () => {
     for (const [method, path, status] of ask(keyed, { authorization: 'Bearer harbour-light' }))
       expect(status, `${method} ${path}`).not.toBe(403);
   });
+  it.runIf(canBeOthers)('come by a review link to what it shows, and to nothing else', async () => {
+    const made = await fetch(`${house.address}/api/projects/norrvik-crossings/review-links`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name: 'L', scope: { all: true }, rights: ['comment'] }),
+    });
+    const { token } = (await made.json()) as { token: string };
+    const script = `const [base, paths, cookie] = process.argv.slice(1);
+      Promise.all(JSON.parse(paths).map(async (path) => (await fetch(base + path, { headers: { cookie } })).status)).then((all) => console.log(JSON.stringify(all)));`;
+    const ask = (paths: readonly string[], cookie = ''): readonly number[] => {
+      const got = spawnSync(
+        'setpriv',
+        [
+          '--reuid',
+          '65534',
+          '--regid',
+          '65534',
+          '--clear-groups',
+          process.execPath,
+          '-e',
+          script,
+          house.address,
+          JSON.stringify(paths),
+          cookie,
+        ],
+        { encoding: 'utf8', cwd: '/' },
+      );
+      return JSON.parse(got.stdout) as readonly number[];
+    };
+    const drawn = [
+      '/api/kits',
+      '/api/kits/skerry-line@2.1.0/kit.json',
+      '/api/fonts/NotoSans-400.ttf',
+      '/api/pictures/harbour',
+    ];
+    const others = [
+      '/api/projects',
+      '/api/projects/norrvik-crossings',
+      '/api/projects/norrvik-crossings/comments',
+      '/api/kits/skerry-line@2.1.0/uses',
+      '/api/pictures',
+      '/api/health',
+      '/',
+    ];
+    expect(ask([`/r/${token}`, `/api/review/${token}`, `/api/review/${token}/comments`])).toEqual([200, 200, 200]);
+    expect(ask(['/api/review/' + 'x'.repeat(32)])).toEqual([404]);
+    // What is drawn with is given to whoever holds a link that is open; nothing else is, with it or without.
+    expect(ask(drawn)).toEqual(drawn.map(() => 403));
+    expect(ask(drawn, `dekkor-review=${token}.`)).toEqual(drawn.map(() => 200));
+    expect(ask(others, `dekkor-review=${token}.`)).toEqual(others.map(() => 403));
+  });
   it('give the key once, and the browser keeps what only this server understands', async () => {
     const wrong = await asPage(
       'POST',

@@ -3,11 +3,14 @@ import { computed, ref, watch } from 'vue';
 import type { Past } from '../../core/index.js';
 import { api } from '../api.js';
 import { writer } from '../ids.js';
+import type { Comment } from '../handover/calls.js';
 import { useDocument } from '../stores/document.js';
+import { useSaid } from '../stores/said.js';
 
 /** Everything that was ever done to the project, newest first. Any state can be looked at, and gone back to. */
 const emit = defineEmits<{ looked: [] }>();
 const doc = useDocument();
+const said = useSaid();
 const list = ref<readonly Past[]>([]);
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const failure = ref('');
@@ -43,13 +46,23 @@ function dayOf(iso: string): string {
 }
 const timeOf = (iso: string): string =>
   new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+interface Day {
+  readonly day: string;
+  readonly lines: (Past | Comment)[];
+}
+const isComment = (l: Past | Comment): l is Comment => 'words' in l;
+/** What was done, and what was said of it, as far back as is shown. */
 const days = computed(() => {
-  const found: { day: string; edits: Past[] }[] = [];
-  for (const p of list.value) {
-    const day = dayOf(p.at);
+  const found: Day[] = [];
+  const back = whole.value ? '' : (list.value.at(-1)?.at ?? '');
+  const all = [...list.value, ...said.comments.filter((c) => c.at >= back)].sort(
+    (a, b) => b.at.localeCompare(a.at) || Number(isComment(a)) - Number(isComment(b)),
+  );
+  for (const l of all) {
+    const day = dayOf(l.at);
     const last = found.at(-1);
-    if (last?.day === day) last.edits.push(p);
-    else found.push({ day, edits: [p] });
+    if (last?.day === day) last.lines.push(l);
+    else found.push({ day, lines: [l] });
   }
   return found;
 });
@@ -80,8 +93,17 @@ const first = computed(() => ({
     <template v-for="d in days" :key="d.day">
       <h3>{{ d.day }}</h3>
       <ol>
-        <li v-for="p in d.edits" :key="p.id">
+        <li v-for="p in d.lines" :key="p.id">
+          <RouterLink
+            v-if="isComment(p)"
+            class="plain comment"
+            :to="{ path: `/p/${doc.id}/hand-over/comments`, query: { screen: p.screen } }"
+            :title="p.words"
+            ><span class="clip">{{ p.author }}: “{{ p.words }}”</span
+            ><span class="note tabular">{{ timeOf(p.at) }}</span></RouterLink
+          >
           <button
+            v-else
             class="plain"
             :class="{ now: p.revision === lookedAt }"
             :aria-current="p.revision === lookedAt ? 'step' : undefined"
@@ -121,7 +143,8 @@ ol {
   padding: 0;
   list-style: none;
 }
-button.plain {
+button.plain,
+.comment {
   display: flex;
   gap: 10px;
   justify-content: space-between;
@@ -130,11 +153,16 @@ button.plain {
   padding: 4px 8px;
   border-radius: 4px;
 }
-button.plain:hover {
+button.plain:hover,
+.comment:hover {
   background: var(--wash);
 }
 .note {
   white-space: nowrap;
+}
+.comment {
+  color: var(--soft);
+  text-decoration: none;
 }
 .first {
   color: var(--soft);

@@ -10,6 +10,7 @@ import {
   situationAt,
   splitRef,
   oversOf,
+  partAddress,
   wearsOf,
   type InstanceNode,
   type Kit,
@@ -349,6 +350,20 @@ function reviewSettings(
       count,
     );
   }
+  // What it does by a part that nothing stands for any more: it is left undone while trying.
+  const lost = (node.does ?? []).filter(
+    (b) =>
+      partAddress(after, b, shownComponent(after, node.component)) === null &&
+      partAddress(before, b, shownComponent(before, node.component)) !== null,
+  );
+  if (lost.length > 0)
+    push(
+      'parked',
+      `Parked: what ${lost.length === 1 ? `${lost[0]?.part?.at.join(' of ') ?? 'a part'} does` : 'parts of it do'}`,
+      `Nothing stands for that part of ${name} on ${screen.name}. Kept for later.`,
+      lost.length,
+      '|does',
+    );
   const wear = after.find((w) => w.kit === splitRef(node.component).kit);
   const shownBefore = shownComponent(before, node.component);
   const wearOfShown = after.find((w) => w.kit === splitRef(shownBefore).kit);
