@@ -43,7 +43,12 @@ function apply(project: Project, steps: readonly Step[]): Project {
   return got.project;
 }
 /** What is seen of a tree, whoever it belongs to. */
-const look = (n: RNode): unknown => [n.type, n.text, { ...n.look, textStyle: undefined }, n.children.map(look)];
+const look = (n: RNode): unknown => [
+  n.type,
+  n.text,
+  { ...n.look, textStyle: undefined, said: undefined, kit: undefined },
+  n.children.map(look),
+];
 const seen = (n: RNode): string => JSON.stringify(look(n));
 const screen = (p: Project) => p.screens[0] as Project['screens'][number];
 const shownOn = (p: Project): string => seen(resolve(world(p), screen(p)).root);

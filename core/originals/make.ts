@@ -15,6 +15,7 @@ import {
   type World,
 } from '../model/index.js';
 import { treeOfScreen, type NewId, type Step } from '../edit/index.js';
+import { pointedAt, takeAlong } from './doing.js';
 import { guessOf, type Guess } from './guess.js';
 import { handUp, idFor, listIn, unused, type Gathered } from './handUp.js';
 
@@ -185,6 +186,8 @@ export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: Ne
     rules: [],
   };
   const ref = `project/${componentId}`;
+  // What things in it do goes on as what parts of it do; what reaches into it cannot, and stays with the original.
+  const does = takeAlong(component.nodes, id, ref);
   const instance: InstanceNode = {
     id: newId(),
     type: 'instance',
@@ -192,17 +195,19 @@ export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: Ne
     attrs: only(root.attrs),
     ...(Object.keys(handed).length > 0 ? { bind: handed } : {}),
     settings: [],
+    ...(does.along.length > 0 ? { does: does.along } : {}),
     fills: fills.map((f) => ({ home: ref, ...f })).sort((a, b) => (a.slot < b.slot ? -1 : 1)),
   };
   const tree = treeOfScreen(screen);
   const place = placesOf(screen.nodes).get(id);
   if (!place) return { problem: 'It stands nowhere any more.' };
+  const made = { ...component, nodes: does.nodes };
   return {
-    component,
+    component: made,
     instance: instance.id,
     suggestions,
     steps: [
-      { do: 'original', original: component.id, value: component },
+      { do: 'original', original: component.id, value: made },
       { do: 'remove', tree, node: id },
       {
         do: 'insert',
@@ -212,9 +217,11 @@ export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: Ne
         into: place,
         after: list[list.indexOf(id) - 1] ?? null,
       },
+      ...pointedAt(screen, id, instance.id),
     ],
   };
 }
+
 const NONE: ReadonlySet<string> = new Set();
 function siblings(screen: Screen, id: NodeId): readonly NodeId[] {
   const place = placesOf(screen.nodes).get(id);

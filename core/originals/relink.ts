@@ -1,3 +1,4 @@
+import { doneByParts } from './doing.js';
 import { Memory } from '../base/index.js';
 import { carryInstance, targetKey } from '../carry/index.js';
 import { treeOfScreen, type NewId, type Step } from '../edit/index.js';
@@ -16,6 +17,8 @@ import {
   splitRef,
   subtree,
   bareValue,
+  partAddress,
+  type Behaviour,
   type Component,
   type ComponentRef,
   type InstanceNode,
@@ -168,7 +171,25 @@ function compareTo(
   }
   const { fills, beside } = content(ctx, screen, pairs, taken, mine);
   const settings = merged(base.settings, made);
-  const instance: InstanceNode = { ...base, attrs: room as InstanceNode['attrs'], settings, fills };
+  const done = doneByParts(
+    [...pairs].flatMap(([part, key]) => {
+      const thing = screen.nodes[key];
+      return thing ? [[opened.from.get(part) ?? [], thing] as const] : [];
+    }),
+    ctx.home,
+  );
+  const does = asBefore(base.does ?? [], done.does, (b) => {
+    const at = b.part && partAddress(wears, b, opened.shown)?.join('/');
+    return b.part === undefined || (at !== undefined && ways.has(at));
+  });
+  const { does: _, ...plain } = base;
+  const instance: InstanceNode = {
+    ...(does.length > 0 ? base : plain),
+    attrs: room as InstanceNode['attrs'],
+    settings,
+    fills,
+    ...(does.length > 0 ? { does } : {}),
+  };
   const tree = treeOfScreen(screen);
   const place = placesOf(screen.nodes).get(id);
   if (!place) return { problem: 'It stands nowhere any more.' };
@@ -191,6 +212,29 @@ function compareTo(
   void newId;
   const exact = beside.length === 0 && showsTheSame(ctx, screen, instance, nodes);
   return { steps, ledger, node: instance, name: component.name, likeness: fit, exact };
+}
+
+/**
+ * What an instance does that was loose: as it did where nothing of it is another, in the order it had.
+ * @param came was it with the parts meanwhile? What was not has waited.
+ */
+function asBefore(
+  was: readonly Behaviour[],
+  now: readonly Behaviour[],
+  came: (b: Behaviour) => boolean,
+): readonly Behaviour[] {
+  const same = (a: Behaviour, b: Behaviour): boolean =>
+    sameJson(
+      { when: a.when, if: a.if ?? null, then: a.then, at: a.part?.at ?? [] } as unknown as Json,
+      { when: b.when, if: b.if ?? null, then: b.then, at: b.part?.at ?? [] } as unknown as Json,
+    );
+  return [
+    ...was.flatMap((b) => {
+      const n = now.find((x) => x.id === b.id);
+      return n ? [same(n, b) ? b : n] : came(b) ? [] : [b];
+    }),
+    ...now.filter((n) => was.every((b) => b.id !== n.id)),
+  ];
 }
 
 const bares = new Memory<Expanded | null>(4);

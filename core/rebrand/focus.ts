@@ -17,7 +17,8 @@ const known = new Memory<boolean>(6);
 function looks(root: RNode): string {
   const all: unknown[] = [];
   const walk = (n: RNode): void => {
-    all.push(n.key, n.text, n.look);
+    // How it is said is no part of how it looks.
+    all.push(n.key, n.text, { ...n.look, said: undefined, kit: undefined });
     n.children.forEach(walk);
   };
   walk(root);

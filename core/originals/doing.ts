@@ -1,0 +1,82 @@
+import {
+  readdressed,
+  subtree,
+  type Behaviour,
+  type ComponentRef,
+  type Json,
+  type Node,
+  type NodeId,
+  type Screen,
+} from '../model/index.js';
+import { treeOfScreen, type Step } from '../edit/index.js';
+
+/** Tells of a behaviour whether it acts on its own thing, or asks it something, or another that is in there. */
+const reachesInto =
+  (inside: (id: NodeId) => boolean) =>
+  (b: Behaviour): boolean => {
+    const into = (of: NodeId | undefined): boolean => of === undefined || inside(of);
+    return (
+      b.then.some(
+        (a) => (a.do === 'set' && into(a.of)) || (a.do === 'scroll' && into(a.to)) || (a.do === 'lay' && into(a.over)),
+      ) || [...(b.if?.all ?? []), ...(b.if?.any ?? [])].some((t) => 'prop' in t && into(t.of))
+    );
+  };
+
+/**
+ * What things do that an instance stands for now, as what parts of it do.
+ * @param pairs the address of each part, and the thing that it stands for
+ * @returns `lost`: how many cannot be said from outside
+ */
+export function doneByParts(
+  pairs: readonly (readonly [at: readonly string[], thing: Node])[],
+  home: ComponentRef,
+): { readonly does: readonly Behaviour[]; readonly lost: number } {
+  const own = new Set(pairs.map(([, n]) => n.id));
+  const reaches = reachesInto((id) => own.has(id));
+  const does: Behaviour[] = [];
+  let lost = 0;
+  for (const [way, node] of pairs)
+    for (const b of node.does ?? []) {
+      const at = [...way, ...(b.part?.at ?? [])];
+      const { part: _, ...rest } = b;
+      if (at.length > 0 && reaches(b)) lost++;
+      else does.push(at.length > 0 ? { ...rest, part: { home, at } } : rest);
+    }
+  return { does, lost };
+}
+
+/**
+ * What the things of a tree do, as what parts of an instance of it do; and the tree without that. What a thing does to itself or to others
+ * in there has no address from outside: it stays where it is, and is there again when the instance is unlinked.
+ */
+export function takeAlong(
+  nodes: Readonly<Record<NodeId, Node>>,
+  root: NodeId,
+  ref: ComponentRef,
+): { readonly along: readonly Behaviour[]; readonly nodes: Readonly<Record<NodeId, Node>> } {
+  const along: Behaviour[] = [];
+  const left: Record<NodeId, Node> = { ...nodes };
+  const reaches = reachesInto((of) => Object.hasOwn(nodes, of));
+  for (const node of Object.values(nodes)) {
+    if (!node.does) continue;
+    const stay = node.does.filter(reaches);
+    for (const b of node.does)
+      if (!reaches(b)) {
+        const at = [...(node.id === root ? [] : [node.id]), ...(b.part?.at ?? [])];
+        const { part: _, ...rest } = b;
+        along.push(at.length > 0 ? { ...rest, part: { home: ref, at } } : rest);
+      }
+    const { does: _, ...rest } = node;
+    left[node.id] = (stay.length > 0 ? { ...rest, does: stay } : rest) as Node;
+  }
+  return { along, nodes: left };
+}
+/** Whatever is said elsewhere on the screen of what was made a component is said of its instance. */
+export function pointedAt(screen: Screen, was: NodeId, now: NodeId): Step[] {
+  const inside = new Set(subtree(screen.nodes, was));
+  return Object.values(screen.nodes).flatMap((n): Step[] => {
+    if (!n.does || inside.has(n.id) || !JSON.stringify(n.does).includes(`"${was}"`)) return [];
+    const value = readdressed(n.does, (id) => (id === was ? now : id));
+    return [{ do: 'set', tree: treeOfScreen(screen), node: n.id, field: 'does', value: value as unknown as Json }];
+  });
+}
