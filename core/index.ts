@@ -587,3 +587,19 @@ export {
   type HtmlPage,
   type SaidIn,
 } from './handover/index.js';
+
+// What is said of a project by others.
+export {
+  RIGHTS,
+  type Comment,
+  type CommentPlace,
+  type NewComment,
+  type ReviewLink,
+  type Right,
+  type Scope as LinkScope,
+  type Version,
+  type Walk,
+  type WalkEvent,
+  type WalkOutcome,
+  type WalkTest,
+} from './handover/index.js';

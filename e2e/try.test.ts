@@ -278,6 +278,35 @@ describe('behaviours', () => {
     const now = await top();
     expect(atEnd || Math.abs(now - 24 * zoom) < 2, `${now} of ${shown}`).toBe(true);
   });
+  it('happen when something is scrolled to, and when it is dragged away to a side', async () => {
+    await begin({
+      end: ['when scrolled to, go to Find a crossing'],
+      'row-1': ['when dragged away, go to Find a crossing'],
+    });
+    await open('list');
+    const device = (await (await page.$('.device'))?.boundingBox()) ?? expect.fail('There is no device');
+    const at = { x: device.x + device.width / 2, y: device.y + device.height * 0.2 };
+    // A short pull is a press, and a press does nothing here.
+    await page.mouse.move(at.x, at.y);
+    await page.mouse.down();
+    await page.mouse.move(at.x + 8, at.y, { steps: 2 });
+    await page.mouse.up();
+    expect(new URL(page.url()).pathname.endsWith('/list')).toBe(true);
+    await page.mouse.move(at.x, at.y);
+    await page.mouse.wheel({ deltaY: 3000 });
+    await page.waitForFunction(() => location.pathname.endsWith('/try/find'));
+    await open('list');
+    const row =
+      (await (
+        await page.waitForSelector('.read [aria-label*="Sailing 2"], .read ::-p-text(Sailing 2)')
+      )?.boundingBox()) ?? expect.fail('There is no row');
+    await page.mouse.move(row.x + row.width * 0.7, row.y + row.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(row.x + row.width * 0.7 - 120, row.y + row.height / 2 + 4, { steps: 6 });
+    await page.mouse.up();
+    await page.waitForFunction(() => location.pathname.endsWith('/try/find'));
+    expect(desk.wrong).toEqual([]);
+  });
   it('are said in words what is missing, kept as they were, and taken away again', async () => {
     await begin({ sail: ['when pressed, go to Sailings'] });
     await page.goto(`${desk.house.address}/p/${desk.id}/compose/find?sel=sail`);

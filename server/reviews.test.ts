@@ -1,7 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { freshDatabase, House } from '../e2e/house.js';
-import type { Project } from '../core/index.js';
-import type { Comment, ReviewLink, Right } from './reviews.js';
+import type { Comment, Project, ReviewLink, Right } from '../core/index.js';
 
 let house: House;
 beforeAll(async () => {

@@ -1,66 +1,28 @@
 import { randomBytes, scryptSync, timingSafeEqual } from 'node:crypto';
 import { nanoid } from 'nanoid';
-import { screenOf, type Project, type Screen } from '../core/index.js';
+import {
+  screenOf,
+  type Comment,
+  type CommentPlace,
+  type LinkScope,
+  type NewComment,
+  type Project,
+  type ReviewLink,
+  type Right,
+  type Screen,
+} from '../core/index.js';
 import { Op, type CommentRow, type Database, type ReviewLinkRow } from './database.js';
 import { notFound, ProblemError } from './errors.js';
 import type { Projects } from './projects.js';
 
-/** What a link leads to: everything, a flow, or some screens. */
-export type Scope = { readonly all: true } | { readonly flow: string } | { readonly screens: readonly string[] };
-/** What whoever comes by a link may do, besides looking. */
-export const RIGHTS = ['comment', 'try', 'measure', 'test'] as const;
-export type Right = (typeof RIGHTS)[number];
-
-export interface ReviewLink {
-  readonly id: string;
-  readonly token: string;
-  readonly name: string;
-  readonly scope: Scope;
-  readonly rights: readonly Right[];
-  /** Null: always current. */
-  readonly revision: number | null;
-  readonly phrase: boolean;
-  readonly endsAt: string | null;
-  readonly revokedAt: string | null;
-  readonly at: string;
-}
 export interface NewLink {
   readonly name: string;
-  readonly scope: Scope;
+  readonly scope: LinkScope;
   readonly rights: readonly Right[];
   readonly revision: number | null;
   readonly phrase: string;
   readonly endsAt: string | null;
 }
-/** Where a comment was put: within its thing, in parts of that (0 to 1); and in px of the screen, for when the thing is gone. */
-export interface Place {
-  readonly fx: number;
-  readonly fy: number;
-  readonly x: number;
-  readonly y: number;
-}
-export interface Comment {
-  readonly id: string;
-  readonly parent: string | null;
-  readonly screen: string;
-  readonly node: string | null;
-  readonly place: Place;
-  readonly author: string;
-  readonly words: string;
-  /** It came by a link. */
-  readonly guest: boolean;
-  readonly resolvedAt: string | null;
-  readonly at: string;
-}
-export interface NewComment {
-  readonly parent?: string | undefined;
-  readonly screen: string;
-  readonly node?: string | undefined;
-  readonly place: Place;
-  readonly author: string;
-  readonly words: string;
-}
-
 /** A comment is at most so long: characters. A project takes so many, and has so many links. */
 export const LONGEST_COMMENT = 5000;
 const MOST_COMMENTS = 5000;
@@ -264,7 +226,7 @@ function linkOf(r: ReviewLinkRow): ReviewLink {
     id: r.id,
     token: r.token,
     name: r.name,
-    scope: JSON.parse(r.scope) as Scope,
+    scope: JSON.parse(r.scope) as LinkScope,
     rights: JSON.parse(r.rights) as Right[],
     revision: r.revision,
     phrase: r.phrase !== null,
@@ -278,7 +240,7 @@ const commentOf = (r: CommentRow): Comment => ({
   parent: r.parentId,
   screen: r.screen,
   node: r.node,
-  place: JSON.parse(r.place) as Place,
+  place: JSON.parse(r.place) as CommentPlace,
   author: r.author,
   words: r.words,
   guest: r.linkId !== null,

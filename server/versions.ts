@@ -1,16 +1,9 @@
 import { nanoid } from 'nanoid';
 import { QueryTypes, type Database } from './database.js';
+import type { Version } from '../core/index.js';
 import { notFound, ProblemError } from './errors.js';
 import type { Projects } from './projects.js';
 
-/** A state of a project that can be looked at: named by somebody, or the last one of a day. */
-export interface Version {
-  /** Null: of itself, as the last of its day. */
-  readonly id: string | null;
-  readonly revision: number;
-  readonly name: string;
-  readonly at: string;
-}
 const MOST = 500;
 /** So many days back have a version of their own. */
 const DAYS = 60;

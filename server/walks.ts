@@ -1,35 +1,12 @@
 import { nanoid } from 'nanoid';
-import { screenOf } from '../core/index.js';
+import { screenOf, type Walk, type WalkEvent, type WalkOutcome, type WalkTest } from '../core/index.js';
 import type { Database, TestRow, WalkRow } from './database.js';
 import { notFound, ProblemError } from './errors.js';
 import type { Projects } from './projects.js';
 
-/** What people are asked to do: from where, and the screen that means they did it. */
-export interface Test {
+/** A walk as it is stored. */
+interface StoredWalk extends Walk {
   readonly id: string;
-  readonly task: string;
-  readonly start: string;
-  readonly goal: string;
-  readonly closedAt: string | null;
-  readonly at: string;
-  readonly walks: number;
-}
-/** Something that happened while somebody walked: so long after they began (ms), where on which screen (px), and whether anything came of it. */
-export interface WalkEvent {
-  readonly ms: number;
-  readonly kind: 'press' | 'screen' | 'key';
-  readonly screen: string;
-  readonly x?: number | undefined;
-  readonly y?: number | undefined;
-  readonly node?: string | undefined;
-  readonly hit?: boolean | undefined;
-}
-export type Outcome = 'done' | 'given up' | 'left';
-export interface Walk {
-  readonly id: string;
-  readonly outcome: Outcome;
-  readonly took: number;
-  readonly events: readonly WalkEvent[];
   readonly at: string;
 }
 
@@ -45,13 +22,13 @@ export class Walks {
     private readonly tell: (projectId: string) => void,
   ) {}
 
-  async list(projectId: string): Promise<readonly Test[]> {
+  async list(projectId: string): Promise<readonly WalkTest[]> {
     const rows = await this.db.tests.findAll({ where: { projectId }, order: [['at', 'DESC']] });
     return Promise.all(
       rows.map(async (r) => testOf(r.get(), await this.db.walks.count({ where: { testId: r.get().id } }))),
     );
   }
-  async make(projectId: string, wanted: Pick<Test, 'task' | 'start' | 'goal'>): Promise<Test> {
+  async make(projectId: string, wanted: Pick<WalkTest, 'task' | 'start' | 'goal'>): Promise<WalkTest> {
     const { project } = await this.projects.open(projectId);
     for (const id of [wanted.start, wanted.goal]) if (!screenOf(project, id)) throw notFound('screen', id);
     if ((await this.db.tests.count({ where: { projectId } })) >= MOST_TESTS)
@@ -60,19 +37,22 @@ export class Walks {
     this.tell(projectId);
     return testOf(row.get(), 0);
   }
-  async close(projectId: string, id: string, closed: boolean): Promise<Test> {
+  async close(projectId: string, id: string, closed: boolean): Promise<WalkTest> {
     const row = await this.found(projectId, id);
     await row.update({ closedAt: closed ? new Date() : null });
     this.tell(projectId);
     return testOf(row.get(), await this.db.walks.count({ where: { testId: id } }));
   }
   /** A test and everything that was walked, oldest first. */
-  async walked(projectId: string, id: string): Promise<{ readonly test: Test; readonly walks: readonly Walk[] }> {
+  async walked(
+    projectId: string,
+    id: string,
+  ): Promise<{ readonly test: WalkTest; readonly walks: readonly StoredWalk[] }> {
     const row = await this.found(projectId, id);
     const walks = await this.db.walks.findAll({ where: { testId: id }, order: [['at', 'ASC']] });
     return { test: testOf(row.get(), walks.length), walks: walks.map((w) => walkOf(w.get())) };
   }
-  async take(projectId: string, id: string, walk: Pick<Walk, 'outcome' | 'took' | 'events'>): Promise<void> {
+  async take(projectId: string, id: string, walk: Walk): Promise<void> {
     const row = await this.found(projectId, id);
     if (row.get().closedAt)
       throw new ProblemError('test.closed', 'This test has ended; nothing was recorded. Thank you all the same.');
@@ -94,7 +74,7 @@ export class Walks {
     return row;
   }
 }
-const testOf = (r: TestRow, walks: number): Test => ({
+const testOf = (r: TestRow, walks: number): WalkTest => ({
   id: r.id,
   task: r.task,
   start: r.start,
@@ -103,9 +83,9 @@ const testOf = (r: TestRow, walks: number): Test => ({
   at: r.at.toISOString(),
   walks,
 });
-const walkOf = (r: WalkRow): Walk => ({
+const walkOf = (r: WalkRow): StoredWalk => ({
   id: r.id,
-  outcome: r.outcome as Outcome,
+  outcome: r.outcome as WalkOutcome,
   took: r.took,
   events: JSON.parse(r.events) as WalkEvent[],
   at: r.at.toISOString(),

@@ -4,9 +4,18 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Textarea from 'primevue/textarea';
 import { computed, nextTick, ref, watch } from 'vue';
-import { shownComponent, componentAt, wearsOf, type Box, type Screen, type World } from '../../core/index.js';
+import {
+  shownComponent,
+  componentAt,
+  wearsOf,
+  type Box,
+  type Comment,
+  type NewComment,
+  type Screen,
+  type World,
+} from '../../core/index.js';
 import { plural } from '../counts.js';
-import type { Comment, NewComment } from './calls.js';
+
 import ScreenBoard from './ScreenBoard.vue';
 
 /** Comments on a screen: pinned to things, and with them wherever they go; in threads, open and settled. */

@@ -6,7 +6,8 @@ import { computed, ref, watch } from 'vue';
 import { useDocument } from '../stores/document.js';
 import { useStage } from '../stores/stage.js';
 import { plural } from '../counts.js';
-import { handover, type ReviewLink, type Right, type Scope, type Version } from './calls.js';
+import type { LinkScope, ReviewLink, Right, Version } from '../../core/index.js';
+import { handover } from './calls.js';
 
 /** Review links: addresses for people who have no other way in, each with what may be done there. */
 const doc = useDocument();
@@ -49,7 +50,7 @@ const states = computed(() => [
   { id: null, name: 'always current' },
   ...versions.value.filter((v) => v.id !== null).map((v) => ({ id: v.revision, name: `as in ${v.name}` })),
 ]);
-const scopeOf = (): Scope =>
+const scopeOf = (): LinkScope =>
   scope.value === 'all'
     ? { all: true }
     : scope.value.startsWith('flow ')

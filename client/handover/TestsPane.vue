@@ -4,10 +4,10 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import { screenOf, wearsOf, type World } from '../../core/index.js';
+import { screenOf, wearsOf, type Walk, type WalkTest, type World } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
-import { handover, type Test, type Walk } from './calls.js';
+import { handover } from './calls.js';
 import ScreenBoard from './ScreenBoard.vue';
 import { sumWalks } from './walks.js';
 
@@ -16,7 +16,7 @@ Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 /** Tests with people: a task, walked by whoever has a link that lets them; what they did, where they pressed and gave up. */
 const props = defineProps<{ world: World }>();
 const doc = useDocument();
-const tests = ref<readonly Test[]>([]);
+const tests = ref<readonly WalkTest[]>([]);
 const chosen = ref('');
 const walks = shallowRef<readonly Walk[]>([]);
 const problem = ref('');
@@ -47,7 +47,7 @@ async function make(): Promise<void> {
     doc.say(error instanceof Error ? error.message : String(error), true);
   }
 }
-async function end(t: Test): Promise<void> {
+async function end(t: WalkTest): Promise<void> {
   try {
     await handover.closeTest(doc.id, t.id, t.closedAt === null);
     await load();

@@ -3,14 +3,23 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { compareProjects, paint, screenOf, wearsOf, type Project, type Screen, type World } from '../../core/index.js';
+import {
+  compareProjects,
+  paint,
+  screenOf,
+  wearsOf,
+  type Project,
+  type Screen,
+  type Version,
+  type World,
+} from '../../core/index.js';
 import { api } from '../api.js';
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
 import { boxOf } from '../stores/drawing.js';
 import { useLibrary } from '../stores/library.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
-import { handover, type Version } from './calls.js';
+import { handover } from './calls.js';
 
 /** Versions: states with a name, and the last of each day; looked at, compared in words and pictures, gone back to. */
 const doc = useDocument();

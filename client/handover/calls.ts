@@ -1,76 +1,6 @@
-import type { Project } from '../../core/index.js';
+import type { Comment, NewComment, Project, ReviewLink, Right, Version, Walk, WalkTest } from '../../core/index.js';
 import { call } from '../api.js';
 
-export type Right = 'comment' | 'try' | 'measure' | 'test';
-export type Scope = { readonly all: true } | { readonly flow: string } | { readonly screens: readonly string[] };
-export interface ReviewLink {
-  readonly id: string;
-  readonly token: string;
-  readonly name: string;
-  readonly scope: Scope;
-  readonly rights: readonly Right[];
-  readonly revision: number | null;
-  readonly phrase: boolean;
-  readonly endsAt: string | null;
-  readonly revokedAt: string | null;
-  readonly at: string;
-}
-export interface Place {
-  readonly fx: number;
-  readonly fy: number;
-  readonly x: number;
-  readonly y: number;
-}
-export interface Comment {
-  readonly id: string;
-  readonly parent: string | null;
-  readonly screen: string;
-  readonly node: string | null;
-  readonly place: Place;
-  readonly author: string;
-  readonly words: string;
-  readonly guest: boolean;
-  readonly resolvedAt: string | null;
-  readonly at: string;
-}
-export interface NewComment {
-  readonly parent?: string;
-  readonly screen: string;
-  readonly node?: string;
-  readonly place: Place;
-  readonly author: string;
-  readonly words: string;
-}
-export interface Version {
-  readonly id: string | null;
-  readonly revision: number;
-  readonly name: string;
-  readonly at: string;
-}
-export interface Test {
-  readonly id: string;
-  readonly task: string;
-  readonly start: string;
-  readonly goal: string;
-  readonly closedAt: string | null;
-  readonly at: string;
-  readonly walks: number;
-}
-export interface WalkEvent {
-  readonly ms: number;
-  readonly kind: 'press' | 'screen' | 'key';
-  readonly screen: string;
-  readonly x?: number;
-  readonly y?: number;
-  readonly node?: string;
-  readonly hit?: boolean;
-}
-export interface Walk {
-  readonly outcome: 'done' | 'given up' | 'left';
-  /** ms */
-  readonly took: number;
-  readonly events: readonly WalkEvent[];
-}
 /** What a review link shows. */
 export interface Shown {
   readonly name: string;
@@ -78,7 +8,7 @@ export interface Shown {
   readonly current: boolean;
   readonly project: Project;
   readonly revision: number;
-  readonly tests: readonly Pick<Test, 'id' | 'task' | 'start' | 'goal'>[];
+  readonly tests: readonly Pick<WalkTest, 'id' | 'task' | 'start' | 'goal'>[];
 }
 
 const at = (id: string): string => `/projects/${encodeURIComponent(id)}`;
@@ -96,10 +26,12 @@ export const handover = {
   nameVersion: (id: string, name: string, revision?: number) =>
     call<Version>('POST', `${at(id)}/versions`, { name, ...(revision === undefined ? {} : { revision }) }),
   unnameVersion: (id: string, version: string) => call('DELETE', `${at(id)}/versions/${version}`),
-  tests: (id: string) => call<{ tests: Test[] }>('GET', `${at(id)}/tests`).then((r) => r.tests),
-  makeTest: (id: string, test: Pick<Test, 'task' | 'start' | 'goal'>) => call<Test>('POST', `${at(id)}/tests`, test),
-  closeTest: (id: string, test: string, closed: boolean) => call<Test>('PATCH', `${at(id)}/tests/${test}`, { closed }),
-  walked: (id: string, test: string) => call<{ test: Test; walks: Walk[] }>('GET', `${at(id)}/tests/${test}`),
+  tests: (id: string) => call<{ tests: WalkTest[] }>('GET', `${at(id)}/tests`).then((r) => r.tests),
+  makeTest: (id: string, test: Pick<WalkTest, 'task' | 'start' | 'goal'>) =>
+    call<WalkTest>('POST', `${at(id)}/tests`, test),
+  closeTest: (id: string, test: string, closed: boolean) =>
+    call<WalkTest>('PATCH', `${at(id)}/tests/${test}`, { closed }),
+  walked: (id: string, test: string) => call<{ test: WalkTest; walks: Walk[] }>('GET', `${at(id)}/tests/${test}`),
   walk: (id: string, test: string, walk: Walk) => call('POST', `${at(id)}/tests/${test}/walks`, walk),
   csvUrl: (id: string, test: string) => `/api${at(id)}/tests/${test}/walks.csv`,
 };
@@ -123,6 +55,18 @@ export interface ExportTold {
   readonly bytes?: number;
   readonly problem?: string;
 }
+/** Reads what is told line by line, each a JSON of its own. */
+export async function readLines<T>(body: ReadableStream<Uint8Array>, hear: (told: T) => void): Promise<void> {
+  const reader = body.pipeThrough(new TextDecoderStream() as ReadableWritablePair<string, Uint8Array>).getReader();
+  let rest = '';
+  for (;;) {
+    const { value, done } = await reader.read();
+    if (done) break;
+    const lines = (rest + value).split('\n');
+    rest = lines.pop() ?? '';
+    for (const l of lines) if (l !== '') hear(JSON.parse(l) as T);
+  }
+}
 /** Asks for an export and hears how it goes on, line by line. What fails is told as a sentence. */
 export async function makeExport(
   id: string,
@@ -141,15 +85,7 @@ export async function makeExport(
     hear({ problem: said.detail ?? `The server answered ${answer.status}.` });
     return;
   }
-  const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader();
-  let rest = '';
-  for (;;) {
-    const { value, done } = await reader.read();
-    if (done) break;
-    const lines = (rest + value).split('\n');
-    rest = lines.pop() ?? '';
-    for (const l of lines) if (l !== '') hear(JSON.parse(l) as ExportTold);
-  }
+  await readLines(answer.body, hear);
 }
 export const exportUrl = (id: string, file: string): string => `/api${at(id)}/export/${encodeURIComponent(file)}`;
 export const packageUrl = (id: string): string => `/api${at(id)}/package`;

@@ -1,4 +1,4 @@
-import type { Walk } from './calls.js';
+import type { Walk } from '../../core/index.js';
 
 /** Whoever does nothing for so long is looking for something: ms. */
 export const HESITATED = 6000;

@@ -4,6 +4,7 @@ import ProgressBar from 'primevue/progressbar';
 import SelectButton from 'primevue/selectbutton';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { plural } from '../counts.js';
+import { readLines } from '../handover/calls.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useModes } from '../stores/modes.js';
@@ -80,15 +81,7 @@ async function make(): Promise<void> {
       problem.value = said.detail ?? `The server answered ${answer.status}.`;
       return;
     }
-    const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader();
-    let rest = '';
-    for (;;) {
-      const { value, done: over } = await reader.read();
-      if (over) break;
-      const lines = (rest + value).split('\n');
-      rest = lines.pop() ?? '';
-      for (const l of lines) if (l !== '') hear(JSON.parse(l) as Told);
-    }
+    await readLines(answer.body, hear);
   } catch (error) {
     if (!control.signal.aborted) problem.value = error instanceof Error ? error.message : String(error);
   } finally {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import type { Past } from '../../core/index.js';
+import type { Comment, Past } from '../../core/index.js';
 import { api } from '../api.js';
 import { writer } from '../ids.js';
-import type { Comment } from '../handover/calls.js';
+
 import { useDocument } from '../stores/document.js';
 import { useSaid } from '../stores/said.js';
 

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, shallowRef, watch } from 'vue';
-import { handover, type Comment } from '../handover/calls.js';
+import type { Comment } from '../../core/index.js';
+import { handover } from '../handover/calls.js';
 import { useDocument } from './document.js';
 
 /** What was said about the open project: asked for anew whenever the server tells that there is more. */

@@ -263,7 +263,39 @@ function move(event: PointerEvent): void {
   hover.value = keys;
   if (fresh && world.value && trying.value) take(reach(world.value, trying.value, nodesOf(path), 'point'));
 }
+/** Where something was pressed, to tell whether it is dragged to a side. */
+let from: { readonly x: number; readonly y: number; readonly path: readonly Box[] } | null = null;
+/** How far to a side is away: px. */
+const AWAY = 48;
+/** What was pressed and moved to a side is dragged away: it is not pressed, too. */
+function draggedAway(event: MouseEvent): boolean {
+  const was = from;
+  from = null;
+  const w = world.value;
+  const t = trying.value;
+  if (!was || !w || !t) return false;
+  const [dx, dy] = [event.clientX - was.x, event.clientY - was.y];
+  if (Math.abs(dx) < AWAY || Math.abs(dx) < Math.abs(dy) * 1.5) return false;
+  take(reach(w, t, nodesOf(was.path), 'drag'));
+  return true;
+}
+// What comes into view while somebody scrolls is scrolled to: once for each time the screen is shown.
+let reached = new Set<string>();
+watch([scroll, () => trying.value?.screen], ([by, on], [, before]) => {
+  if (on !== before) reached = new Set();
+  const w = world.value;
+  const s = screen.value;
+  if (!w || !s || !whole.value || by <= 0) return;
+  for (const n of Object.values(s.nodes)) {
+    if (reached.has(n.id) || !n.does?.some((b) => b.when.on === 'reach')) continue;
+    const b = find(whole.value, n.id);
+    if (!b || b.y < by || b.y + Math.min(b.h, 40) > by + high.value) continue;
+    reached.add(n.id);
+    if (trying.value) take(reach(w, trying.value, [b.node], 'reach'));
+  }
+});
 function pressDown(event: PointerEvent): void {
+  from = { x: event.clientX, y: event.clientY, path: at(event).path };
   if (event.pointerType === 'touch') touch = { y: event.clientY, from: scroll.value, moved: false };
   down.value = keysOf(at(event).path);
 }
@@ -281,7 +313,7 @@ function click(event: MouseEvent): void {
   down.value = [];
   const moved = touch?.moved;
   touch = null;
-  if (moved || !world.value || !trying.value) return;
+  if (draggedAway(event) || moved || !world.value || !trying.value) return;
   const { path, x } = at(event);
   const was = trying.value;
   pressAt(path, alongOf(path, x));

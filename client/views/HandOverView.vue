@@ -2,8 +2,8 @@
 import Select from 'primevue/select';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { screenOf, type World } from '../../core/index.js';
-import { handover, type Comment, type NewComment } from '../handover/calls.js';
+import { screenOf, type Comment, type NewComment, type World } from '../../core/index.js';
+import { handover } from '../handover/calls.js';
 import ExportPane from '../handover/ExportPane.vue';
 import LinksPane from '../handover/LinksPane.vue';
 import VersionsPane from '../handover/VersionsPane.vue';

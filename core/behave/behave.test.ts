@@ -193,7 +193,15 @@ describe('sentences', () => {
     );
     const when: fc.Arbitrary<Trigger> = fc.oneof(
       fc
-        .constantFrom('press' as const, 'point' as const, 'focus' as const, 'change' as const, 'show' as const)
+        .constantFrom(
+          'press' as const,
+          'point' as const,
+          'focus' as const,
+          'change' as const,
+          'show' as const,
+          'reach' as const,
+          'drag' as const,
+        )
         .map((x) => ({ on: x })),
       fc.constantFrom('Enter', 'Escape', 'k').map((key) => ({ on: 'key' as const, key })),
       fc.integer({ min: 0, max: 5000 }).map((ms) => ({ on: 'after' as const, ms })),

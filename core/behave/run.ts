@@ -134,9 +134,13 @@ export const pressKey = (world: World, t: Trying, path: readonly RNode[], key: s
   new Run(world, t).key(path, key).end();
 /** What is beside what lies over the screen was pressed. */
 export const pressBackdrop = (world: World, t: Trying): Went => new Run(world, t).backdrop().end();
-/** The pointer comes over a thing, or the keyboard’s focus. */
-export const reach = (world: World, t: Trying, path: readonly RNode[], on: 'point' | 'focus'): Went =>
-  new Run(world, t).happens(ownersOf(path), (b) => b.when.on === on, path).end();
+/** The pointer comes over a thing, or the keyboard’s focus; it is scrolled to, or dragged away to a side. */
+export const reach = (
+  world: World,
+  t: Trying,
+  path: readonly RNode[],
+  on: 'point' | 'focus' | 'reach' | 'drag',
+): Went => new Run(world, t).happens(ownersOf(path), (b) => b.when.on === on, path).end();
 /** What waited goes on; nothing, where another screen is shown by now. */
 export const goOn = (world: World, t: Trying, later: Later): Went =>
   t.screen === later.screen ? new Run(world, t).run(later.then, later.thing).end() : still(t);

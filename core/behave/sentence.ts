@@ -90,6 +90,8 @@ const WHEN: readonly (readonly [string, Trigger])[] = [
   ['shown', { on: 'show' }],
   ['its action is pressed', { on: 'action' }],
   ['dismissed', { on: 'dismiss' }],
+  ['scrolled to', { on: 'reach' }],
+  ['dragged away', { on: 'drag' }],
 ];
 const KEYS = ['Enter', 'Escape', 'Space', 'ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'Tab', 'Backspace'];
 const ASKS: readonly Asked[] = ['is more than', 'is less than', 'is filled', 'is empty', 'is not', 'is'];

@@ -1,3 +1,17 @@
 export { buildSheet, type BuildSheet, type BuildValue } from './build.js';
 export { toHtml, toSnippet, type HtmlOptions, type HtmlPage } from './html.js';
 export { Tokens, type SaidIn } from './css.js';
+export {
+  RIGHTS,
+  type Comment,
+  type CommentPlace,
+  type NewComment,
+  type Outcome as WalkOutcome,
+  type ReviewLink,
+  type Right,
+  type Scope,
+  type Version,
+  type Walk,
+  type WalkEvent,
+  type WalkTest,
+} from './told.js';

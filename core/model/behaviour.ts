@@ -5,7 +5,7 @@ import type { Wear } from './project.js';
 
 /** When something happens to a thing, or to the screen it stands on. */
 export type Trigger =
-  | { readonly on: 'press' | 'point' | 'focus' | 'change' | 'show' | 'action' | 'dismiss' }
+  | { readonly on: 'press' | 'point' | 'focus' | 'change' | 'show' | 'action' | 'dismiss' | 'reach' | 'drag' }
   /** A key, as the browser names it: `Enter`, `Escape`, `a`. */
   | { readonly on: 'key'; readonly key: string }
   /** So long after its screen is shown. */

@@ -64,7 +64,7 @@ export const atWidth: Check = both(
 const widths: Check = list(atWidth, 40);
 const trigger: Check = byMember('on', {
   ...Object.fromEntries(
-    (['press', 'point', 'focus', 'change', 'show', 'action', 'dismiss'] as const).map((on) => [
+    (['press', 'point', 'focus', 'change', 'show', 'action', 'dismiss', 'reach', 'drag'] as const).map((on) => [
       on,
       group({ on: text(20) }),
     ]),

@@ -1,8 +1,8 @@
 import type { FastifyInstance, FastifyRequest } from 'fastify';
 import * as yup from 'yup';
-import { screenOf } from '../../core/index.js';
+import { screenOf, type ReviewLink, type Right } from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
-import type { Reviews, ReviewLink, Right } from '../reviews.js';
+import type { Reviews } from '../reviews.js';
 import type { Walks } from '../walks.js';
 import { checkedBody, commentBody, walkBody } from './handover.js';
 

@@ -1,11 +1,11 @@
 import type { FastifyInstance } from 'fastify';
 import Papa from 'papaparse';
 import * as yup from 'yup';
-import { screenOf } from '../../core/index.js';
+import { RIGHTS, screenOf } from '../../core/index.js';
 import { ProblemError } from '../errors.js';
 import { sendFile } from '../kept.js';
 import type { Projects } from '../projects.js';
-import { RIGHTS, type NewLink, type Reviews } from '../reviews.js';
+import type { NewLink, Reviews } from '../reviews.js';
 import { MOST_EVENTS, type Walks } from '../walks.js';
 import type { Versions } from '../versions.js';
 

@@ -1,0 +1,83 @@
+/** What whoever comes by a review link may do, besides looking. */
+export const RIGHTS = ['comment', 'try', 'measure', 'test'] as const;
+export type Right = (typeof RIGHTS)[number];
+/** What a link leads to: everything, a flow, or some screens. */
+export type Scope = { readonly all: true } | { readonly flow: string } | { readonly screens: readonly string[] };
+/** A way in for people who have no other. Times as ISO 8601 says them. */
+export interface ReviewLink {
+  readonly id: string;
+  readonly token: string;
+  readonly name: string;
+  readonly scope: Scope;
+  readonly rights: readonly Right[];
+  /** Null: always current. */
+  readonly revision: number | null;
+  /** It asks for one. */
+  readonly phrase: boolean;
+  readonly endsAt: string | null;
+  readonly revokedAt: string | null;
+  readonly at: string;
+}
+/** Where a comment was put: within its thing, in parts of that (0 to 1); and in px of the screen, for when the thing is gone. */
+export interface CommentPlace {
+  readonly fx: number;
+  readonly fy: number;
+  readonly x: number;
+  readonly y: number;
+}
+export interface Comment {
+  readonly id: string;
+  readonly parent: string | null;
+  readonly screen: string;
+  readonly node: string | null;
+  readonly place: CommentPlace;
+  readonly author: string;
+  readonly words: string;
+  /** It came by a link. */
+  readonly guest: boolean;
+  readonly resolvedAt: string | null;
+  readonly at: string;
+}
+export interface NewComment {
+  readonly parent?: string | undefined;
+  readonly screen: string;
+  readonly node?: string | undefined;
+  readonly place: CommentPlace;
+  readonly author: string;
+  readonly words: string;
+}
+/** A state of a project that can be looked at: named by somebody, or the last one of a day. */
+export interface Version {
+  /** Null: of itself, as the last of its day. */
+  readonly id: string | null;
+  readonly revision: number;
+  readonly name: string;
+  readonly at: string;
+}
+/** What people are asked to do: from where, and the screen that means they did it. */
+export interface WalkTest {
+  readonly id: string;
+  readonly task: string;
+  readonly start: string;
+  readonly goal: string;
+  readonly closedAt: string | null;
+  readonly at: string;
+  readonly walks: number;
+}
+/** Something that happened while somebody walked: so long after they began (ms), where on which screen (px), and whether anything came of it. */
+export interface WalkEvent {
+  readonly ms: number;
+  readonly kind: 'press' | 'screen' | 'key';
+  readonly screen: string;
+  readonly x?: number | undefined;
+  readonly y?: number | undefined;
+  readonly node?: string | undefined;
+  readonly hit?: boolean | undefined;
+}
+export type Outcome = 'done' | 'given up' | 'left';
+export interface Walk {
+  readonly outcome: Outcome;
+  /** ms */
+  readonly took: number;
+  readonly events: readonly WalkEvent[];
+}
