@@ -222,7 +222,7 @@ describe('other people on this machine', () => {
     });
     const { token } = (await made.json()) as { token: string };
     const script = `const [base, paths, cookie] = process.argv.slice(1);
-      Promise.all(JSON.parse(paths).map(async (path) => (await fetch(base + path, { headers: { cookie } })).status)).then((all) => console.log(JSON.stringify(all)));`;
+      Promise.all(JSON.parse(paths).map(async (path) => (await fetch(base + path, { headers: { cookie } })).status)).then((all) => { console.log(JSON.stringify(all)); process.exit(); });`;
     const ask = (paths: readonly string[], cookie = ''): readonly number[] => {
       const got = spawnSync(
         'setpriv',
