@@ -197,6 +197,8 @@ describe('stories', () => {
     await page.waitForSelector('.place canvas');
     await hand.click('::-p-aria(Flow[role="combobox"])');
     await hand.click('::-p-aria(Book a crossing[role="option"])');
+    await page.waitForSelector('nav .said');
+    const open = Number(await page.$eval('nav .said', (e) => e.textContent));
     hand.count = 0;
     await hand.click('.flow header ::-p-text(Review link)');
     // Copied, or shown to be copied where the browser does not let a page do it.
@@ -215,7 +217,11 @@ describe('stories', () => {
     await other.waitForSelector('[aria-label="What you say"]');
     await theirs.type('From where do most people sail?', 'Enter');
     await other.waitForSelector('.pin');
-    await page.waitForFunction(() => document.querySelector('nav .said')?.textContent?.trim() === '3');
+    await page.waitForFunction(
+      (n: number) => Number(document.querySelector('nav .said')?.textContent) === n,
+      {},
+      open + 1,
+    );
     await hand.click('nav .said');
     await page.waitForSelector('[aria-label="What you say"]:focus');
     await hand.type('From Port Ellery.', 'Enter');
