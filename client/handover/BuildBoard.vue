@@ -155,7 +155,7 @@ const code = computed(() => {
         <section v-if="sheet.contract.length > 0">
           <h3>Contract</h3>
           <ul>
-            <li v-for="c in sheet.contract" :key="c.name" :title="c.description" :class="{ chosen: c.chosen }">
+            <li v-for="c in sheet.contract" :key="c.name" :title="c.description" :class="{ mine: c.chosen }">
               <span class="clip">{{ c.name }}</span><span class="clip">{{ c.value || 'empty' }}</span>
             </li>
           </ul>
@@ -308,11 +308,11 @@ li {
   padding: 2px 0;
   color: var(--soft);
 }
-li.chosen,
+li.mine,
 section li > :last-child {
   color: var(--ink);
 }
-li.chosen > :last-child {
+li.mine > :last-child {
   font-weight: 600;
 }
 .swatch {
