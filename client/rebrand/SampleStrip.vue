@@ -27,8 +27,12 @@ const found = computed(() => {
     .filter((c) => said === '' || has(c))
     .map((component) => ({ component, ref: `${kitRef(props.kit)}/${component.id}` }));
 });
+/** Those in sight at first; the others come when they are looked for. */
+const FIRST = 10;
+const looked = ref(false);
+const shown = computed(() => (looked.value || words.value !== '' ? found.value : found.value.slice(0, FIRST)));
 const drawn = useSlices(
-  () => (void [stage.ground, library.fontsKnown], found.value.map((f) => f.ref)),
+  () => (void [stage.ground, library.fontsKnown], shown.value.map((f) => f.ref)),
   (ref) => stage.sample(ref, 260),
 );
 function press(event: PointerEvent, of: { readonly component: Component; readonly ref: ComponentRef }): void {
@@ -56,9 +60,17 @@ function click(ref: ComponentRef): void {
       }}</span>
       <InputText v-model="words" size="small" class="find" placeholder="Find a sample" aria-label="Find a sample" />
     </header>
-    <div class="cards">
+    <div
+      class="cards"
+      tabindex="0"
+      role="group"
+      aria-label="Samples"
+      @scroll.once="looked = true"
+      @pointerenter.once="looked = true"
+      @focusin.once="looked = true"
+    >
       <SampleCard
-        v-for="f in found"
+        v-for="f in shown"
         :key="f.ref"
         :sample="drawn.get(f.ref)"
         :name="f.component.name"
