@@ -331,6 +331,26 @@ describe('a test with people', () => {
     expect(sums).toContain('1');
     expect(await page.$eval('.ways', (e) => e.textContent)).toContain('Find a crossing, then Sailings');
     await page.waitForSelector('.press.miss:not(.still)');
+    // Each press stands on the screen where it was made, the last one too, before what came of it.
+    const tests = (await (await fetch(`${desk.house.address}/api/projects/${DEMO}/tests`)).json()) as {
+      tests: { id: string; task: string }[];
+    };
+    const id = tests.tests.find((t) => t.task === 'Find a sailing')?.id ?? '';
+    const walked = async () =>
+      (await (await fetch(`${desk.house.address}/api/projects/${DEMO}/tests/${id}`)).json()) as {
+        walks: { outcome: string; events: { kind: string; screen: string; hit?: boolean }[] }[];
+      };
+    const presses = (await walked()).walks[0]?.events.filter((e) => e.kind === 'press') ?? [];
+    expect(presses.map((e) => [e.screen, e.hit])).toEqual([
+      ['find', false],
+      ['find', true],
+    ]);
+    // Whoever goes away in the middle is told of as such.
+    await theirs.click('::-p-aria(Begin[role="button"])');
+    await other.waitForSelector('.device canvas');
+    await other.goto('about:blank');
+    for (let n = 0; n < 60 && (await walked()).walks.length < 2; n++) await new Promise((r) => setTimeout(r, 50));
+    expect((await walked()).walks.map((w) => w.outcome)).toEqual(['done', 'left']);
     await page.waitForSelector('.chart canvas');
     await other.browserContext().close();
     expect(desk.wrong).toEqual([]);

@@ -61,6 +61,11 @@ describe('a review link', () => {
     expect(((await call('GET', `/review/${some.token}`)).body['project'] as Project).screens.map((s) => s.id)).toEqual([
       'pay',
     ]);
+    // Content that shows on none of them is not given, nor can what was said elsewhere be answered by it.
+    expect((await call('GET', `/review/${some.token}`)).body['project']).toMatchObject({ contentSets: {} });
+    const said = (await call('POST', `/projects/${DEMO}/comments`, comment())).body as unknown as Comment;
+    const reached = await call('POST', `/review/${some.token}/comments`, comment({ screen: 'pay', parent: said.id }));
+    expect([reached.status, reached.body.code]).toEqual([404, 'comment.unknown']);
     // What is not among them cannot be spoken of.
     expect((await call('POST', `/review/${some.token}/comments`, comment())).status).toBe(404);
   });

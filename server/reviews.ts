@@ -143,9 +143,14 @@ export class Reviews {
     const screens = project.screens.filter(meant);
     if (screens.length === 0) throw closed();
     const flows = project.flows.filter((f) => screens.some((s) => s.flow === f.id));
-    // Sheets and what is edited belong to the designer’s work; what is worn carries its own.
+    const originals = originalsNeeded(project, screens);
+    const text = JSON.stringify([screens, Object.values(originals)]);
+    const contentSets = Object.fromEntries(
+      Object.entries(project.contentSets).filter(([id]) => text.includes(JSON.stringify(id))),
+    );
+    // Sheets belong to the designer’s work; what is worn carries its own.
     return {
-      project: { ...project, screens, flows, sheets: {}, originals: originalsNeeded(project, screens) },
+      project: { ...project, screens, flows, sheets: {}, originals, contentSets },
       revision,
     };
   }
@@ -173,7 +178,8 @@ export class Reviews {
     if (!screen) throw notFound('screen', said.screen);
     const parent =
       said.parent === undefined ? null : await this.db.comments.findOne({ where: { projectId, id: said.parent } });
-    if (said.parent !== undefined && (!parent || parent.get().parentId !== null))
+    // An answer stands with what it answers: a link to other screens does not reach it.
+    if (said.parent !== undefined && (!parent || parent.get().parentId !== null || parent.get().screen !== screen.id))
       throw notFound('comment', said.parent);
     if ((await this.db.comments.count({ where: { projectId } })) >= MOST_COMMENTS)
       throw new ProblemError(

@@ -15,7 +15,6 @@ import {
   type World,
 } from '../../core/index.js';
 import { plural } from '../counts.js';
-
 import ScreenBoard from './ScreenBoard.vue';
 
 /** Comments on a screen: pinned to things, and with them wherever they go; in threads, open and settled. */
@@ -65,11 +64,11 @@ function boxAt(root: Box, node: string): Box | null {
   }
   return null;
 }
-const lies = (root: Box, c: Pick<Comment, 'node' | 'place'>): { x: number; y: number; gone: boolean } => {
+const lies = (root: Box, c: Pick<Comment, 'node' | 'place'>): { x: number; y: number } => {
   const b = c.node === null ? null : boxAt(root, c.node);
   return b
-    ? { x: b.x + c.place.fx * b.w, y: b.y + c.place.fy * b.h, gone: false }
-    : { x: c.place.x, y: Math.min(c.place.y, root.h), gone: c.node !== null };
+    ? { x: b.x + c.place.fx * b.w, y: b.y + c.place.fy * b.h }
+    : { x: c.place.x, y: Math.min(c.place.y, root.h) };
 };
 const pin = (root: Box, zoom: number, c: Pick<Comment, 'node' | 'place'>): Record<string, string> => {
   const at = lies(root, c);

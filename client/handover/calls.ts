@@ -43,6 +43,12 @@ export const guest = {
     call<{ comments: Comment[]; revision: number }>('GET', `/review/${encodeURIComponent(token)}/comments`),
   say: (token: string, comment: NewComment) =>
     call<Comment>('POST', `/review/${encodeURIComponent(token)}/comments`, comment),
+  /** While the page goes: the browser sends it by itself. */
+  leave: (token: string, test: string, walk: Walk) =>
+    void navigator.sendBeacon(
+      `/api/review/${encodeURIComponent(token)}/tests/${test}/walks`,
+      new Blob([JSON.stringify(walk)], { type: 'application/json' }),
+    ),
   walk: (token: string, test: string, walk: Walk) =>
     call('POST', `/review/${encodeURIComponent(token)}/tests/${test}/walks`, walk),
 };

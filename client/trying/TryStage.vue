@@ -50,8 +50,16 @@ const emit = defineEmits<{
   /** Another screen is shown. */
   screen: [id: string];
   leave: [];
-  /** Somebody pressed: where on the screen as it is laid out, px, on which thing, and whether anything came of it. */
-  pressed: [at: { readonly x: number; readonly y: number; readonly node: string; readonly hit: boolean }];
+  /** Somebody pressed: on which screen, where as it is laid out (px), which thing, and whether anything came of it. Told before what came. */
+  pressed: [
+    at: {
+      readonly screen: string;
+      readonly x: number;
+      readonly y: number;
+      readonly node: string;
+      readonly hit: boolean;
+    },
+  ];
 }>();
 const library = useLibrary();
 const motion = usePreferredReducedMotion();
@@ -85,7 +93,6 @@ function take(went: Went): void {
     hover.value = [];
     focused.value = '';
     stopAll();
-    emit('screen', went.trying.screen);
   } else if (was.over !== went.trying.over) focused.value = '';
   for (const l of effects.later) wait(l);
   for (const a of effects.opens) window.open(a, '_blank', 'noopener');
@@ -97,6 +104,11 @@ function take(went: Went): void {
     });
   }
 }
+// Told once what led there was told.
+watch(
+  () => trying.value?.screen,
+  (id) => id !== undefined && emit('screen', id),
+);
 const timers = new Set<ReturnType<typeof setTimeout>>();
 function wait(later: Later): void {
   const timer = setTimeout(() => {
@@ -315,23 +327,25 @@ function click(event: MouseEvent): void {
   touch = null;
   if (draggedAway(event) || moved || !world.value || !trying.value) return;
   const { path, x } = at(event);
-  const was = trying.value;
-  pressAt(path, alongOf(path, x));
   const r = device.value?.getBoundingClientRect();
-  const y = r ? (event.clientY - r.y) / zoom.value + scroll.value : 0;
-  const node = path.at(-1)?.node.owner.split('/').at(-1) ?? '';
-  // A field that is typed into, and what was only scrolled to, is something, too.
-  emit('pressed', { x: Math.round(x), y: Math.round(y), node, hit: trying.value !== was || !flash.value });
+  pressTold(path, alongOf(path, x), x, r ? (event.clientY - r.y) / zoom.value : 0);
 }
-function pressAt(path: readonly Box[], along: number): void {
+/** Presses, and tells of it. Px of what is seen. */
+function pressTold(path: readonly Box[], along: number, x: number, y: number): void {
+  const at = { screen: trying.value?.screen ?? '', x: Math.round(x), y: Math.round(y + scroll.value) };
+  const node = path.at(-1)?.node.owner.split('/').at(-1) ?? '';
+  emit('pressed', { ...at, node, hit: pressAt(path, along) });
+}
+/** @returns did anything come of it? A field that is typed into, and what is scrolled to, is something, too. */
+function pressAt(path: readonly Box[], along: number): boolean {
   const w = world.value;
   const t = trying.value;
-  if (!w || !t) return;
+  if (!w || !t) return false;
   said.value = [];
   const over = t.over;
   if (over !== '' && (path.at(-1)?.node.key === SCRIM || !path.some((b) => b.node.key === over))) {
     take(pressBackdrop(w, t));
-    return;
+    return true;
   }
   const keys = keysOf(path);
   const typing = [...spots.value].reverse().find((s) => s.typing && keys.includes(s.key));
@@ -339,16 +353,14 @@ function pressAt(path: readonly Box[], along: number): void {
   else if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur();
   const went = press(w, t, nodesOf(path), along);
   // Where nothing happens, what can be pressed is seen for a moment.
-  if (
-    went.trying === t &&
-    !typing &&
-    went.effects.later.length + went.effects.said.length + went.effects.opens.length === 0 &&
-    !went.effects.scroll
-  ) {
+  const { later, said: told, opens, scroll: to } = went.effects;
+  const hit = went.trying !== t || typing !== undefined || later.length + told.length + opens.length > 0 || !!to;
+  if (!hit) {
     flash.value = true;
     setTimeout(() => (flash.value = false), 500);
   }
   take(went);
+  return hit;
 }
 
 // ── keyboard ──
@@ -383,7 +395,7 @@ function spotKey(event: KeyboardEvent, s: HotSpot): void {
   }
   if (s.typing) return;
   event.preventDefault();
-  pressAt(pathTo(s.key), 0.5);
+  pressTold(pathTo(s.key), 0.5, s.x + s.w / 2, s.y + s.h / 2);
 }
 /** Where a value lies along: stars by ones of five, sliders by ones of a hundred. */
 const along_ = (s: HotSpot, value: number): number => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
@@ -116,8 +117,6 @@ let began = 0;
 let events: WalkEvent[] = [];
 /** More is not recorded. */
 const MOST = 2900;
-const stage = ref<InstanceType<typeof TryStage> | null>(null);
-const here = computed(() => stage.value?.trying?.screen ?? test.value?.start ?? '');
 function note(e: Omit<WalkEvent, 'ms'>): void {
   if (walking.value && events.length < MOST) events.push({ ms: Math.round(performance.now() - began), ...e });
 }
@@ -145,12 +144,18 @@ function moved(id: string): void {
   note({ kind: 'screen', screen: id });
   if (id === test.value?.goal) void finish('done');
 }
-function pressed(
-  at: { readonly x: number; readonly y: number; readonly node: string; readonly hit: boolean },
-  on: string,
-): void {
-  note({ kind: 'press', screen: on, ...at });
+function pressed(at: Omit<WalkEvent, 'ms' | 'kind'>): void {
+  note({ kind: 'press', ...at });
 }
+/** Whoever goes away in the middle has left: that is worth knowing, too. */
+function left(): void {
+  if (!walking.value || !test.value) return;
+  walking.value = false;
+  guest.leave(token.value, test.value.id, { outcome: 'left', took: performance.now() - began, events });
+}
+watch(mode, left);
+useEventListener('pagehide', left);
+onBeforeUnmount(left);
 </script>
 
 <template>
@@ -257,13 +262,12 @@ function pressed(
         </aside>
         <TryStage
           v-if="test && walking"
-          ref="stage"
           :key="test.id"
           :world="world"
           :asked="test.start"
           :marked="false"
           @screen="moved"
-          @pressed="(at) => pressed(at, here)"
+          @pressed="pressed"
         />
         <p v-else class="middle note">{{ test ? 'It begins when you press Begin.' : 'Choose what to try.' }}</p>
       </div>

@@ -90,7 +90,7 @@ export async function guestRoutes(server: FastifyInstance, { reviews, walks }: O
     const screens = new Set(project.screens.map((s) => s.id));
     const tests = link.rights.includes('test')
       ? (await walks.list(projectId))
-          .filter((t) => t.closedAt === null && screens.has(t.start))
+          .filter((t) => t.closedAt === null && screens.has(t.start) && screens.has(t.goal))
           .map(({ id, task, start, goal }) => ({ id, task, start, goal }))
       : [];
     return { name: link.name, rights: link.rights, current: link.revision === null, project, revision, tests };
