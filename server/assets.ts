@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { imageSize } from 'image-size';
 import type { Database } from './database.js';
 import { looksSvg } from './drawing/clean.js';
+import type { Inlined } from './drawing/messages.js';
 import type { Studio } from './drawing/studio.js';
 import { ProblemError } from './errors.js';
 
@@ -81,6 +82,10 @@ export class Assets {
     const { width, height } = imageSize(found.bytes);
     return { href: `data:${found.type};base64,${found.bytes.toString('base64')}`, width, height };
   }
+
+  /** Several at once, by their ids; null where there is none. */
+  readonly inlined = async (ids: readonly string[]): Promise<Readonly<Record<string, Inlined | null>>> =>
+    Object.fromEntries(await Promise.all(ids.map(async (id) => [id, await this.dataUri(id)] as const)));
 
   /** Takes a picture in. A drawing (SVG) is painted once as a picture, without its scripts and what it refers to outside. */
   async add(name: string, given: Buffer): Promise<Asset> {

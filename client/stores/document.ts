@@ -193,7 +193,11 @@ export const useDocument = defineStore('document', () => {
       else if (told.away === true) away.value = true;
       else if (told.kits) onKits.value();
       else if (told.said) saidSerial.value++;
-      else void catchUp();
+      else {
+        // Connected again: what was said meanwhile was not heard.
+        saidSerial.value++;
+        void catchUp();
+      }
     };
     ws.onclose = () => {
       if (mine !== generation) return;

@@ -46,8 +46,7 @@ export async function contactRoutes(
   { projects, kits, studio, assets }: Options,
 ): Promise<void> {
   const sheets = new Kept();
-  const inlined = async (ids: readonly string[]) =>
-    Object.fromEntries(await Promise.all(ids.map(async (id) => [id, await assets.dataUri(id)] as const)));
+  const inlined = assets.inlined;
 
   server.post<{ Params: { id: string } }>('/:id/contact-sheet', async (request, reply) => {
     const body = await wanted.validate(request.body, { strict: true });

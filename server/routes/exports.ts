@@ -1,11 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import type { FastifyInstance } from 'fastify';
-import { customAlphabet } from 'nanoid';
 import * as yup from 'yup';
 import { escapeXml, oversOf, screenOf, situationAt, zipped, type Project, type Screen } from '../../core/index.js';
 import type { Assets } from '../assets.js';
-import type { Inlined, ScreenWanted } from '../drawing/messages.js';
+import type { ScreenWanted } from '../drawing/messages.js';
 import { pictureFile } from '../drawing/draw.js';
 import type { PdfPage } from '../drawing/pdf.js';
 import type { Studio } from '../drawing/studio.js';
@@ -15,6 +14,7 @@ import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
 import type { Packages } from '../packages.js';
 import type { Projects } from '../projects.js';
+import { freshId } from './projects.js';
 
 interface Options {
   readonly projects: Projects;
@@ -64,7 +64,6 @@ const TYPES = {
   png: 'image/png',
   zip: 'application/zip',
 } as const;
-const freshId = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 14);
 /** So many are drawn at a time: while one is drawn, the next already waits. */
 const AT_ONCE = 2;
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
@@ -75,8 +74,7 @@ export async function exportRoutes(
   { projects, kits, studio, assets, packages, live }: Options,
 ): Promise<void> {
   const files = new Kept();
-  const inlined = async (ids: readonly string[]): Promise<Readonly<Record<string, Inlined | null>>> =>
-    Object.fromEntries(await Promise.all(ids.map(async (id) => [id, await assets.dataUri(id)] as const)));
+  const inlined = assets.inlined;
 
   server.post<{ Params: { id: string } }>('/:id/export', async (request, reply) => {
     const body = await wanted.validate(request.body, { strict: true });

@@ -2,6 +2,7 @@ import type { FastifyInstance } from 'fastify';
 import { customAlphabet } from 'nanoid';
 import type * as yup from 'yup';
 import { notFound, ProblemError } from '../errors.js';
+import { safeName } from '../kept.js';
 import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
 import type { Projects } from '../projects.js';
@@ -10,7 +11,7 @@ import { firstPart, screensText } from '../standings.js';
 import { editsBody, newProjectBody, renameBody, type EditsBody } from '../shapes.js';
 
 /** Ids of projects: letters and figures, since addresses are made of them. */
-const freshId = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 14);
+export const freshId = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 14);
 /** So many screens are told at once. */
 const MOST_SCREENS = 200;
 /** More of the history is not told at once. */
@@ -80,12 +81,7 @@ export async function projectRoutes(server: FastifyInstance, { projects, rescue,
   );
   server.get<WithId>('/:id/stored.json', async (request, reply) => {
     const { name, text } = await rescue.everything(request.params.id);
-    const file =
-      name
-        .replace(/[^\p{L}\p{N} _-]/gu, '')
-        .slice(0, 80)
-        .toWellFormed()
-        .trim() || 'project';
+    const file = safeName(name, 80) || 'project';
     return reply
       .type('application/json')
       .header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(`${file}, stored.json`)}`)

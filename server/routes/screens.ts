@@ -1,10 +1,10 @@
-import type { FastifyInstance, FastifyReply } from 'fastify';
+import type { FastifyInstance } from 'fastify';
 import { oversOf, screenOf, situationAt, type Project } from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import type { PictureCache } from '../drawing/cache.js';
-import type { Inlined } from '../drawing/messages.js';
 import type { Studio } from '../drawing/studio.js';
 import { notFound, ProblemError } from '../errors.js';
+import { safeName, whenGone } from '../kept.js';
 import type { Kits } from '../kits.js';
 import type { Projects } from '../projects.js';
 
@@ -27,8 +27,7 @@ export async function screenRoutes(
   server: FastifyInstance,
   { projects, kits, studio, assets, cache }: Options,
 ): Promise<void> {
-  const inlined = async (ids: readonly string[]): Promise<Readonly<Record<string, Inlined | null>>> =>
-    Object.fromEntries(await Promise.all(ids.map(async (id) => [id, await assets.dataUri(id)] as const)));
+  const inlined = assets.inlined;
 
   server.get<Query>('/:id/screens/:file', async (request, reply) => {
     const { id, file } = request.params;
@@ -64,15 +63,10 @@ export async function screenRoutes(
           ...(scale === undefined ? {} : { scale }),
         },
         inlined,
-        goneSignal(reply),
+        whenGone(reply),
       ));
     cache.put(key, drawn);
-    const name =
-      drawn.name
-        .replace(/[^\p{L}\p{N} _-]/gu, '')
-        .slice(0, 80)
-        .toWellFormed()
-        .trim() || 'screen';
+    const name = safeName(drawn.name, 80) || 'screen';
     reply.header('content-disposition', `inline; filename*=UTF-8''${encodeURIComponent(`${name}.${kind}`)}`);
     reply.header('content-security-policy', ONLY_A_PICTURE);
     return 'svg' in drawn
@@ -86,12 +80,3 @@ const only = (project: Project, screen: string): Project => ({
   ...project,
   screens: project.screens.filter((s) => s.id === screen),
 });
-
-/** Says when whoever asked has gone. */
-function goneSignal(reply: FastifyReply): AbortSignal {
-  const control = new AbortController();
-  reply.raw.once('close', () => {
-    if (!reply.raw.writableFinished) control.abort();
-  });
-  return control.signal;
-}
