@@ -126,23 +126,23 @@ export function readDrawing(source: string): Drawing {
     depth: 0,
     using: new Set(),
   };
-  const walk = (e: Element, state: State): readonly Shape[] => {
-    if (HIDDEN.has(e.name)) return [];
+  const walk = (e: Element, state: State, into: Shape[]): void => {
+    if (HIDDEN.has(e.name)) return;
     const gone = GONE[e.name];
     if (gone !== undefined && e.name !== 'a') {
       leave(gone);
-      return [];
+      return;
     }
     if (state.depth > DEEPEST) {
       leave('group too deep inside others');
-      return [];
+      return;
     }
     if (++count > MOST_SHAPES)
       throw new RangeError(
         `It draws more than ${MOST_SHAPES.toLocaleString('en-GB')} things: that is more than a sheet.`,
       );
     const style = styled(e, state.style, classes);
-    if (style.display === 'none' || style.visibility === 'hidden') return [];
+    if (style.display === 'none' || style.visibility === 'hidden') return;
     const matrix = e.at['transform'] === undefined ? state.matrix : times(state.matrix, transform(e.at['transform']));
     const inner: State = { matrix, style, depth: state.depth + 1, using: state.using };
     switch (e.name) {
@@ -154,29 +154,31 @@ export function readDrawing(source: string): Drawing {
           e.name === 'svg' && state.depth > 0 ? times(matrix, [1, 0, 0, 1, num(e.at['x']), num(e.at['y'])]) : matrix;
         const down: State = { matrix: at, style: inheritedOf(style), depth: inner.depth, using: state.using };
         const inside: Shape[] = [];
-        for (const c of e.inside) if (typeof c !== 'string') for (const shape of walk(c, down)) inside.push(shape);
-        return inside.length === 0
-          ? []
-          : [{ kind: 'group', name: nameOf(e), inside: faded(inside, num(style.opacity, 1)) }];
+        for (const c of e.inside) if (typeof c !== 'string') walk(c, down, inside);
+        if (inside.length > 0)
+          into.push({ kind: 'group', name: nameOf(e), inside: faded(inside, num(style.opacity, 1)) });
+        return;
       }
       case 'use': {
         const id = /^#(.+)$/u.exec(e.at['href'] ?? e.at['xlink:href'] ?? '')?.[1];
         const of = id === undefined ? undefined : byId.get(id);
         if (!of || id === undefined) {
           leave('use of something from outside or not there');
-          return [];
+          return;
         }
         if (state.using.has(id)) {
           leave('drawing that contains itself');
-          return [];
+          return;
         }
         const at = times(matrix, [1, 0, 0, 1, num(e.at['x']), num(e.at['y'])]);
         const using = new Set(state.using).add(id);
         const shown: Element = of.name === 'symbol' ? { ...of, name: 'g' } : of;
-        return walk(shown, { matrix: at, style: inheritedOf(style), depth: state.depth + 1, using });
+        walk(shown, { matrix: at, style: inheritedOf(style), depth: state.depth + 1, using }, into);
+        return;
       }
       case 'text':
-        return texts(e, inner, classes);
+        into.push(...texts(e, inner, classes));
+        return;
       case 'image': {
         const href = e.at['href'] ?? e.at['xlink:href'] ?? '';
         if (!href.startsWith('data:')) leave('picture from outside');
@@ -187,16 +189,18 @@ export function readDrawing(source: string): Drawing {
           ],
           matrix,
         );
-        return b.w > 0 && b.h > 0 ? [{ kind: 'picture', ...b }] : [];
+        if (b.w > 0 && b.h > 0) into.push({ kind: 'picture', ...b });
+        return;
       }
       default: {
         const shape = plainShape(e, matrix, paintOf(style, matrix, byId));
         if (shape === undefined) leave(e.name.slice(0, 40));
-        return shape ? [shape] : [];
+        else if (shape) into.push(shape);
       }
     }
   };
-  const top = root.inside.flatMap((c) => (typeof c === 'string' ? [] : walk(c, start)));
+  const top: Shape[] = [];
+  for (const c of root.inside) if (typeof c !== 'string') walk(c, start, top);
   return {
     width: Math.min(10_000, Math.max(40, Math.round(width))),
     height: Math.min(FARTHEST, Math.max(40, Math.round(height))),
@@ -223,7 +227,7 @@ function parse(source: string): Element {
       return;
     }
     const e: Element = {
-      name: tag.name.replace(/^svg:/u, ''),
+      name: tag.name.startsWith('svg:') ? tag.name.slice(4) : tag.name,
       at: tag.attributes as Readonly<Record<string, string>>,
       inside: [],
     };
@@ -274,6 +278,9 @@ const scaleOf = (m: Matrix): number => Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m
 const SAME: Matrix = [1, 0, 0, 1, 0, 0];
 function transform(text: string | undefined): Matrix {
   if (text === undefined) return SAME;
+  // Nearly everything is only moved.
+  const moved = /^translate\((-?[\d.]{1,7})[ ,]+(-?[\d.]{1,7})\)$/u.exec(text);
+  if (moved) return [1, 0, 0, 1, num(moved[1]), num(moved[2])];
   let m = SAME;
   for (const [, name, list = ''] of text.matchAll(/(\w+)\s*\(([^)]*)\)/gu)) {
     const [a = 0, b, c, d = 0, e = 0, f = 0] = list

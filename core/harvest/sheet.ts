@@ -1,5 +1,5 @@
 import { isColour, toHex } from '../colour/index.js';
-import { isPathData, type Attrs, type Kit, type Node, type NodeId, type TextStyle } from '../model/index.js';
+import { isPathData, type Kit, type Node, type NodeId, type TextStyle } from '../model/index.js';
 import { paragraph, type Fonts } from '../text/index.js';
 import { readDrawing, type Paint, type Shape } from './drawing.js';
 
@@ -22,14 +22,29 @@ interface Rect {
   readonly w: number;
   readonly h: number;
 }
+/** A part while it is being made: where it stands in what is around it is said when that is made. */
+interface Part {
+  readonly id: NodeId;
+  readonly type: 'box' | 'shape' | 'text' | 'image';
+  name?: string;
+  readonly attrs: Record<string, unknown>;
+  readonly children?: readonly NodeId[];
+}
 /** A part with where it stands on the sheet. */
 interface Piece extends Rect {
-  readonly node: Node;
-  /** Itself and all that is in it. */
-  readonly all: readonly Node[];
+  readonly node: Part;
 }
 
 const round = (n: number): number => Math.round(n * 100) / 100;
+/** What a sheet says over and over is worked out once. */
+function once<K, V>(make: (of: K) => V): (of: K) => V {
+  const known = new Map<K, V>();
+  return (of) => {
+    let found = known.get(of);
+    if (found === undefined) known.set(of, (found = make(of)));
+    return found;
+  };
+}
 /** A colour as Dekkor says it; null: it is none that is known. */
 const colour = (c: string | null): string | null => (c !== null && isColour(c) ? (toHex(c) ?? c) : null);
 
@@ -40,7 +55,8 @@ const colour = (c: string | null): string | null => (c !== null && isColour(c) ?
  */
 export function readSheetOfDrawings(source: string, kit: Kit, fonts: Fonts, newId: () => NodeId): ReadSheet {
   const drawing = readDrawing(source);
-  const make = maker(kit, fonts, newId);
+  const nodes: Record<NodeId, Node> = {};
+  const make = maker(kit, fonts, newId, nodes);
   let top: readonly Shape[] = drawing.shapes;
   // A group around groups is the sheet itself.
   for (
@@ -52,17 +68,10 @@ export function readSheetOfDrawings(source: string, kit: Kit, fonts: Fonts, newI
   const area = drawing.width * drawing.height;
   // A ground over the whole sheet is no drawing.
   const shown = top.filter((s) => s.kind !== 'rect' || s.w * s.h < area * 0.9);
-  const pieces = together(
-    shown.flatMap((s) => make(s) ?? []),
-    make,
-  );
+  const pieces = together(made(shown, make), make);
   const sorted = [...pieces].sort((a, b) => Math.round(a.y / 24) - Math.round(b.y / 24) || a.x - b.x);
   const root = newId();
-  const nodes: Record<NodeId, Node> = {};
-  for (const p of sorted) {
-    for (const n of p.all) nodes[n.id] = n;
-    nodes[p.node.id] = placed(p, 0, 0);
-  }
+  for (const p of sorted) place(nodes, p, 0, 0);
   nodes[root] = {
     id: root,
     type: 'box',
@@ -74,8 +83,12 @@ export function readSheetOfDrawings(source: string, kit: Kit, fonts: Fonts, newI
   return { width: drawing.width, height: drawing.height, root, nodes, drawings: sorted.map((p) => p.node.id), left };
 }
 
-const placed = (p: Piece, x: number, y: number): Node =>
-  ({ ...p.node, attrs: { ...p.node.attrs, x: round(p.x - x), y: round(p.y - y) } }) as Node;
+/** Puts a part where it stands in what begins at x, y: it is finished then. */
+function place(into: Record<NodeId, Node>, { node, x, y }: Piece, fromX: number, fromY: number): void {
+  node.attrs['x'] = round(x - fromX);
+  node.attrs['y'] = round(y - fromY);
+  into[node.id] = node as Node;
+}
 function around(all: readonly Rect[]): Rect {
   let [x, y, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const r of all) {
@@ -86,21 +99,46 @@ function around(all: readonly Rect[]): Rect {
   }
   return { x, y, w: right - x, h: bottom - y };
 }
-const painted = (paint: Paint): Attrs => {
-  const [fill, stroke] = [colour(paint.fill), colour(paint.stroke)];
-  return {
-    ...(fill ? { fill } : {}),
-    ...(stroke ? { stroke, strokeWidth: round(Math.min(200, paint.strokeWidth)) } : {}),
-    ...(stroke && paint.dash ? { dash: true } : {}),
-    ...(paint.opacity < 1 ? { opacity: round(paint.opacity) } : {}),
-  };
-};
-
+/** What there is to see of shapes. */
+function made(shapes: readonly Shape[], make: (shape: Shape) => Piece | null): Piece[] {
+  const pieces: Piece[] = [];
+  for (const s of shapes) {
+    const piece = make(s);
+    if (piece) pieces.push(piece);
+  }
+  return pieces;
+}
 type Make = ((shape: Shape) => Piece | null) & { group: (name: string, pieces: readonly Piece[]) => Piece };
-function maker(kit: Kit, fonts: Fonts, newId: () => NodeId): Make {
-  const leaf = (type: 'shape' | 'text' | 'image', at: Rect, attrs: Attrs, name?: string): Piece => {
-    const node: Node = { id: newId(), type, ...(name ? { name } : {}), attrs };
-    return { ...at, node, all: [node] };
+/** @param nodes where parts go that stand in others */
+function maker(kit: Kit, fonts: Fonts, newId: () => NodeId, nodes: Record<NodeId, Node>): Make {
+  const colours = once(colour);
+  const styles = once((of: string) => {
+    const [size = 16, weight = 400] = of.split(' ').map(Number);
+    return nearest(kit, size, weight) ?? null;
+  });
+  const painted = (paint: Paint): Record<string, unknown> => {
+    const attrs: Record<string, unknown> = {};
+    const [fill, stroke] = [colours(paint.fill), colours(paint.stroke)];
+    if (fill) attrs['fill'] = fill;
+    if (stroke) {
+      attrs['stroke'] = stroke;
+      attrs['strokeWidth'] = round(Math.min(200, paint.strokeWidth));
+      if (paint.dash) attrs['dash'] = true;
+    }
+    if (paint.opacity < 1) attrs['opacity'] = round(paint.opacity);
+    return attrs;
+  };
+  const leaf = (type: 'shape' | 'text' | 'image', { x, y, w, h }: Rect, attrs: Record<string, unknown>): Piece => ({
+    x,
+    y,
+    w,
+    h,
+    node: { id: newId(), type, attrs },
+  });
+  const sized = (attrs: Record<string, unknown>, w: number, h: number): Record<string, unknown> => {
+    attrs['width'] = round(w);
+    attrs['height'] = round(h);
+    return attrs;
   };
   const group = (name: string, pieces: readonly Piece[]): Piece => {
     const at = around(pieces);
@@ -108,65 +146,59 @@ function maker(kit: Kit, fonts: Fonts, newId: () => NodeId): Make {
     const first = pieces[0];
     const ground =
       first?.node.type === 'box' &&
-      first.all.length === 1 &&
+      first.node.children?.length === 0 &&
       pieces.length > 1 &&
       first.w >= at.w - 1 &&
       first.h >= at.h - 1
         ? first
         : null;
     const inner = ground ? pieces.slice(1) : pieces;
-    const node: Node = {
-      id: newId(),
-      type: 'box',
-      ...(name ? { name } : {}),
-      attrs: { ...(ground ? ground.node.attrs : {}), flow: 'free', width: round(at.w), height: round(at.h) },
-      children: inner.map((p) => p.node.id),
-    };
-    const inside = inner.flatMap((p) => p.all.map((n) => (n.id === p.node.id ? placed(p, at.x, at.y) : n)));
-    return { ...at, node, all: [node, ...inside] };
+    for (const p of inner) place(nodes, p, at.x, at.y);
+    const attrs = sized(ground ? ground.node.attrs : {}, at.w, at.h);
+    attrs['flow'] = 'free';
+    const node: Part = { id: newId(), type: 'box', attrs, children: inner.map((p) => p.node.id) };
+    if (name) node.name = name;
+    return { ...at, node };
   };
   const make = (s: Shape): Piece | null => {
     switch (s.kind) {
       case 'group': {
-        const inside = s.inside.flatMap((c) => make(c) ?? []);
+        const inside = made(s.inside, make);
         const [only] = inside;
         if (!only) return null;
-        return inside.length === 1
-          ? { ...only, node: s.name && !only.node.name ? { ...only.node, name: s.name } : only.node }
-          : group(s.name, inside);
+        if (inside.length > 1) return group(s.name, inside);
+        if (s.name && !only.node.name) only.node.name = s.name;
+        return only;
       }
       case 'rect': {
-        const attrs = {
-          ...painted(s.paint),
-          width: round(s.w),
-          height: round(s.h),
-          ...(s.radius > 0 ? { radius: round(s.radius) } : {}),
-        };
-        if (attrs.fill === undefined && attrs.stroke === undefined) return null;
-        const node: Node = { id: newId(), type: 'box', attrs, children: [] };
-        return { x: s.x, y: s.y, w: s.w, h: s.h, node, all: [node] };
+        const attrs = painted(s.paint);
+        if (attrs['fill'] === undefined && attrs['stroke'] === undefined) return null;
+        sized(attrs, s.w, s.h);
+        if (s.radius > 0) attrs['radius'] = round(s.radius);
+        return { x: s.x, y: s.y, w: s.w, h: s.h, node: { id: newId(), type: 'box', attrs, children: [] } };
       }
       case 'ellipse':
-        return leaf('shape', s, { ...painted(s.paint), shape: 'ellipse', width: round(s.w), height: round(s.h) });
-      case 'path':
-        if (!isPathData(s.d)) return null;
-        return leaf('shape', s, {
-          ...painted(s.paint),
-          shape: 'path',
-          path: s.d,
-          width: round(Math.max(1, s.w)),
-          height: round(Math.max(1, s.h)),
-        });
+      case 'path': {
+        if (s.kind === 'path' && !isPathData(s.d)) return null;
+        const attrs = painted(s.paint);
+        attrs['shape'] = s.kind;
+        if (s.kind === 'path') attrs['path'] = s.d;
+        return leaf(
+          'shape',
+          s,
+          sized(attrs, Math.max(s.kind === 'path' ? 1 : 0, s.w), Math.max(s.kind === 'path' ? 1 : 0, s.h)),
+        );
+      }
       case 'picture':
-        return leaf('image', s, { width: round(s.w), height: round(s.h), fill: '{means:surface}' });
+        return leaf('image', s, sized({ fill: '{means:surface}' }, s.w, s.h));
       case 'text': {
-        const style = nearest(kit, s.size, s.weight);
+        const style = styles(`${s.size} ${s.weight}`);
         if (!style) return null;
         const para = paragraph(fonts, s.text, style, Infinity);
         const w = Math.ceil(para.width);
         const x = s.anchor === 'middle' ? s.x - w / 2 : s.anchor === 'end' ? s.x - w : s.x;
         const y = s.baseline - style.lineHeight / 2 - style.size * 0.35;
-        const color = colour(s.paint.fill) ?? '#000000';
+        const color = colours(s.paint.fill) ?? '#000000';
         const opacity = s.paint.opacity < 1 ? { opacity: round(s.paint.opacity) } : {};
         return leaf(
           'text',
