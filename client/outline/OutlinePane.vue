@@ -53,13 +53,19 @@ const shown = computed(() =>
 );
 const before = computed(() => virtual.value.getVirtualItems()[0]?.start ?? EDGE);
 const behind = computed(() => virtual.value.getTotalSize() - (virtual.value.getVirtualItems().at(-1)?.end ?? EDGE));
+/** Told without asking the page, which would be laid out for it. */
+function isInView(at: number): boolean {
+  const { scrollOffset, scrollRect } = virtual.value;
+  const top = EDGE + at * LINE;
+  return scrollOffset !== null && !!scrollRect && top >= scrollOffset && top + LINE <= scrollOffset + scrollRect.height;
+}
 watch(
   () => stage.selected,
   async (selected) => {
     await nextTick();
     const id = stage.selectedPlace?.node ?? selected;
     const at = lines.value.findIndex((l) => l.screen.id === stage.screenId && l.id === id);
-    if (at >= 0) virtual.value.scrollToIndex(at);
+    if (at >= 0 && !isInView(at)) virtual.value.scrollToIndex(at);
   },
 );
 

@@ -95,7 +95,8 @@ function focusLine(): void {
 const tabRow = ref<HTMLElement | null>(null);
 const { arrivedState, measure } = useScroll(tabRow);
 useResizeObserver(tabRow, () => measure());
-watch(tabs, () => measure(), { flush: 'post' });
+// Behind the frame that shows them: it has been laid out by then.
+watch(tabs, () => void requestAnimationFrame(() => setTimeout(measure, 0)), { flush: 'post' });
 const more = computed(() => !arrivedState.right);
 function tryOn(): void {
   if (instance.value) tab.value = TRY;

@@ -1,4 +1,4 @@
-import { watch } from 'vue';
+import { onBeforeUnmount, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { RunId } from '../keys/table.js';
 import { useDocument } from '../stores/document.js';
@@ -56,7 +56,13 @@ export function useAddress(name: string, param: string, open: (asked: string) =>
     },
     { immediate: true },
   );
+  let later: ReturnType<typeof setTimeout> | undefined;
+  // What was chosen is shown first.
   watch([now, () => stage.selection.join(','), () => stage.lens, () => modes.seen, () => situations.seen], () => {
+    clearTimeout(later);
+    later = setTimeout(write, SHOWN_FIRST);
+  });
+  function write(): void {
     if (route.name !== name || now() === '') return;
     const query = {
       ...(stage.selection.length > 0 ? { sel: stage.selection.join(',') } : {}),
@@ -65,5 +71,8 @@ export function useAddress(name: string, param: string, open: (asked: string) =>
       ...(situations.seen ? { in: situations.seen } : {}),
     };
     void router.replace({ path: `/p/${String(route.params['project'])}/${name}/${now()}`, query });
-  });
+  }
+  onBeforeUnmount(() => clearTimeout(later));
 }
+/** ms */
+const SHOWN_FIRST = 40;
