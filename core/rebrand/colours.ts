@@ -1,6 +1,6 @@
 import { composite, contrast } from '../colour/index.js';
 import { kitAt, splitRef, tokenValue, type Kit, type Screen, type World } from '../model/index.js';
-import type { RNode } from '../resolve/index.js';
+import type { Colours, Look, RNode } from '../resolve/index.js';
 import { plainText } from '../text/index.js';
 import type { Finding } from './review.js';
 
@@ -12,22 +12,24 @@ const GRAPHIC = 3;
 /** Every text and icon that shows, with what stands behind it. */
 interface Seen {
   readonly node: RNode;
+  readonly color: string;
   readonly ground: string;
   /** The innermost instance that it is a part of. */
   readonly inside: RNode | null;
 }
-function coloured(root: RNode, page: string): readonly Seen[] {
+function coloured(root: RNode, coloursOf: (look: Look) => Colours): readonly Seen[] {
   const all: Seen[] = [];
   const walk = (node: RNode, behind: string, inside: RNode | null): void => {
     const { look } = node;
     if (!look.visible || look.opacity === 0) return;
-    const ground = look.fill && node.type !== 'image' ? composite(look.fill, behind, look.opacity) : behind;
+    const { fill, color } = coloursOf(look);
+    const ground = fill && node.type !== 'image' ? composite(fill, behind, look.opacity) : behind;
     const within = node.instance ? node : inside;
     if ((node.type === 'text' && node.text !== '') || (node.type === 'icon' && look.icon))
-      all.push({ node, ground, inside: within });
+      all.push({ node, color, ground, inside: within });
     for (const c of node.children) walk(c, ground, within);
   };
-  walk(root, page, null);
+  walk(root, coloursOf(root.look).fill ?? '#ffffff', null);
   return all;
 }
 
@@ -37,10 +39,13 @@ const short = (written: string): string => {
   return text.length > 40 ? `${text.slice(0, 39)}…` : text;
 };
 
+const asTheyAre = (look: Look): Colours => look;
+
 /**
  * Too little contrast: of texts by themselves (WCAG AA), of icons that had enough before. `mode`: which one the tree is seen in where
  * that is not the screen's own.
  * @param was the tree before; absent: icons are not looked at
+ * @param coloursOf the colours of a look in that mode
  */
 export function reviewColours(
   world: World,
@@ -49,15 +54,16 @@ export function reviewColours(
   now: RNode,
   mode: string,
   findings: Finding[],
+  coloursOf: (look: Look) => Colours = asTheyAre,
 ): void {
   const before = new Map<string, number>();
-  for (const s of was ? coloured(was, was.look.fill ?? '#ffffff') : [])
+  for (const s of was ? coloured(was, asTheyAre) : [])
     if (s.node.type === 'icon') {
-      const ratio = contrast(s.node.look.color, s.ground) ?? 0;
+      const ratio = contrast(s.color, s.ground) ?? 0;
       before.set(keyOf(s), Math.min(before.get(keyOf(s)) ?? 21, ratio));
     }
-  for (const s of coloured(now, now.look.fill ?? '#ffffff')) {
-    const { node, ground, inside } = s;
+  for (const s of coloured(now, coloursOf)) {
+    const { node, color, ground, inside } = s;
     const { look } = node;
     const graphic = node.type === 'icon';
     if (look.bars || (!graphic && !look.textStyle)) continue;
@@ -65,7 +71,7 @@ export function reviewColours(
     const style = look.textStyle;
     const large = style !== undefined && (style.size >= 24 || (style.size >= 18.66 && style.weight >= 700));
     const needs = graphic ? GRAPHIC : large ? LARGE : TEXT;
-    const ratio = contrast(look.color, ground);
+    const ratio = contrast(color, ground);
     if (ratio === null || ratio >= needs - 0.005) continue;
     const within = inside?.instance?.name ?? '';
     const what = graphic ? `Icon ${look.icon?.name.toLowerCase() ?? ''}` : `“${short(node.text)}”`;
@@ -76,10 +82,10 @@ export function reviewColours(
       title: `Contrast ${ratio.toFixed(1)} to 1${mode === '' ? '' : ` in ${mode}`}`,
       detail: `${what}${within ? ` in ${within}` : ''} on ${screen.name}. AA asks ${needs}`,
       measure: needs - ratio,
-      cause: `contrast|${look.color}|${ground}|${needs}${mode === '' ? '' : `|${mode}`}`,
-      about: pairName(world, inside, look.color, ground, mode),
+      cause: `contrast|${color}|${ground}|${needs}${mode === '' ? '' : `|${mode}`}`,
+      about: pairName(world, inside, color, ground, mode),
       key: node.key,
-      colours: { text: look.color, ground, needs },
+      colours: { text: color, ground, needs },
       ...(mode === '' ? {} : { mode }),
     });
   }

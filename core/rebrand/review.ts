@@ -5,6 +5,7 @@ import {
   componentAt,
   modesOf,
   inSituation,
+  lookIn,
   roleFacts,
   shownComponent,
   situationAt,
@@ -12,6 +13,7 @@ import {
   oversOf,
   partAddress,
   wearsOf,
+  worldIn,
   type InstanceNode,
   type Kit,
   type Screen,
@@ -19,7 +21,7 @@ import {
   type Wear,
   type World,
 } from '../model/index.js';
-import { resolve } from '../resolve/index.js';
+import { coloursIn, resolve, type Colours, type Look } from '../resolve/index.js';
 import { plainText, type Fonts } from '../text/index.js';
 import { carry, carryInstance, type Carry, type Outcome } from '../carry/index.js';
 import { reviewColours } from './colours.js';
@@ -193,8 +195,19 @@ function reviewLook(
     reviewFocus(world, screen, made.root, resolved.root, [before, after], findings);
     reviewColours(world, screen, made.root, resolved.root, '', findings);
     // In the other modes only the colours are others.
+    const seenFrom = worldIn(world, screen.situation);
+    const look = lookIn(seenFrom);
+    const inMode = (mode: string): ((of: Look) => Colours) => {
+      const terms = { world: seenFrom, wears: after, main: resolved.mainKit, mode, look };
+      const known = new Map<Look, Colours>();
+      return (of) => {
+        let found = known.get(of);
+        if (!found) known.set(of, (found = coloursIn(terms, of)));
+        return found;
+      };
+    };
     for (const mode of otherModes(resolved.mainKit, screen.mode))
-      reviewColours(world, screen, undefined, resolve(world, screen, { wears: after, mode }).root, mode, findings);
+      reviewColours(world, screen, undefined, resolved.root, mode, findings, inMode(mode));
   }
   // What lies over it is looked at by itself, as it lies there.
   for (const over of oversOf(screen)) {

@@ -4,6 +4,6 @@ export type { Layer } from './props.js';
 export { explain, explainPart, shownBy } from './explain.js';
 export type { Look, RNode, ResolvedScreen, ResolvedInstance, Shadow } from './look.js';
 export { part } from './look.js';
-export { tokenAt } from './values.js';
+export { coloursIn, tokenAt, type Colours, type Terms } from './values.js';
 export { alone, expand, type Expanded } from './expand.js';
 export { PLACE } from './room.js';

@@ -8,6 +8,8 @@ import {
   emptyProject,
   explain,
   newInstance,
+  lookIn,
+  modesOf,
   resolve,
   type InstanceNode,
   type Node,
@@ -15,8 +17,11 @@ import {
   type RNode,
   type Screen,
   type Setting,
+  wearsOf,
   type World,
 } from '../index.js';
+import { coloursIn } from './index.js';
+import { demos } from '../../testing/demo.js';
 
 const { kits } = shippedKits();
 const PLY = 'plywood@1.0.0';
@@ -192,5 +197,28 @@ describe('what is remembered', () => {
           .root,
       ),
     ).toContain('MV Heron');
+  });
+});
+
+describe('colours in another mode', () => {
+  it('are told from the tree as it is, and are those of the tree made in that mode', () => {
+    let others = 0;
+    for (const project of demos)
+      for (const screen of project.screens) {
+        const world: World = { project, kits };
+        const wears = wearsOf(project, screen);
+        const plain = resolve(world, screen);
+        for (const mode of plain.mainKit ? modesOf(plain.mainKit) : []) {
+          const terms = { world, wears, main: plain.mainKit, mode, look: lookIn(world) };
+          const pairs = (a: RNode, b: RNode): void => {
+            const { fill, color } = coloursIn(terms, a.look);
+            expect({ key: a.key, fill, color }).toEqual({ key: b.key, fill: b.look.fill, color: b.look.color });
+            if (fill !== a.look.fill) others++;
+            a.children.forEach((c, i) => pairs(c, b.children[i] as RNode));
+          };
+          pairs(plain.root, resolve(world, screen, { mode }).root);
+        }
+      }
+    expect(others).toBeGreaterThan(100);
   });
 });

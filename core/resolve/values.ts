@@ -120,6 +120,26 @@ export function toChangedLook(
   return changed.of(a, on, () => newLook(terms, kit, { ...a, ...over } as Attrs), terms.look);
 }
 
+/** The colours of a look. */
+export interface Colours {
+  readonly fill: string | undefined;
+  readonly color: string;
+}
+const inMode = new Memory<Colours>(3);
+/** What is said of a look in colours, in another mode: nothing else is made concrete anew. */
+export function coloursIn(terms: Terms, look: Look): Colours {
+  const { said, kit } = look;
+  const colour = (v: Json | undefined): string | undefined => colourOf(terms, kit, v);
+  const make = (): Colours => ({ fill: colour(said.fill), color: colour(said.color) ?? BLACK });
+  return inMode.of(said, [kit, terms.wears, terms.mode, terms.main], make, terms.look);
+}
+/** Whatever a kit or a rule says: only what is a colour is ever painted. */
+function colourOf(terms: Terms, kit: Kit | undefined, v: Json | undefined): string | undefined {
+  const c = v === undefined ? undefined : valueOf(terms, kit, v);
+  return typeof c === 'string' && c !== 'none' && isColour(c) ? c : undefined;
+}
+const BLACK = '#000000';
+
 function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
   const px = (v: Json | undefined): number | undefined => {
     const n = v === undefined ? undefined : toPx(valueOf(terms, kit, v));
@@ -135,11 +155,7 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
         : Math.max(0, px(v) ?? -1) >= 0
           ? (px(v) ?? 'fit')
           : 'fit';
-  const colour = (v: Json | undefined): string | undefined => {
-    const c = v === undefined ? undefined : valueOf(terms, kit, v);
-    // Whatever a kit or a rule says: only what is a colour is ever painted.
-    return typeof c === 'string' && c !== 'none' && isColour(c) ? c : undefined;
-  };
+  const colour = (v: Json | undefined): string | undefined => colourOf(terms, kit, v);
   const number = (v: number | undefined, otherwise: number): number =>
     typeof v === 'number' && Math.abs(v) <= LARGEST ? v : otherwise;
   const all = length(a.padding, 0);
@@ -193,7 +209,7 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     strokeSides: a.strokeSides ?? 'all',
     dash: a.dash === true,
     radius: length(a.radius, 0),
-    color: colour(a.color) ?? '#000000',
+    color: colour(a.color) ?? BLACK,
     textAlign: a.textAlign ?? 'start',
     maxLines: Math.max(0, number(a.maxLines, 0)),
     bars: a.bars === true,
