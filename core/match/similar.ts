@@ -7,15 +7,39 @@ export function words(name: string): string[] {
     .filter((w) => w !== '');
 }
 
-function bigrams(text: string): Map<string, number> {
-  const found = new Map<string, number>();
-  for (let i = 0; i < text.length - 1; i++) {
-    const pair = text.slice(i, i + 2);
-    found.set(pair, (found.get(pair) ?? 0) + 1);
+/** A name as it is compared: its words, each once, and its letter pairs in order, each as often as it is there. */
+interface Compared {
+  readonly joined: string;
+  readonly words: ReadonlySet<string>;
+  readonly pairs: Uint32Array;
+}
+const compared = new Map<string, Compared>();
+function read(name: string): Compared {
+  const was = compared.get(name);
+  if (was) return was;
+  const all = words(name);
+  const joined = all.join(' ');
+  const pairs = new Uint32Array(Math.max(0, joined.length - 1));
+  for (let i = 0; i < pairs.length; i++) pairs[i] = joined.charCodeAt(i) * 65_536 + joined.charCodeAt(i + 1);
+  pairs.sort();
+  const made = { joined, words: new Set(all), pairs };
+  if (compared.size > MOST) compared.clear();
+  compared.set(name, made);
+  return made;
+}
+/** How many numbers two ordered lists share. */
+function shared(a: Uint32Array, b: Uint32Array): number {
+  let [i, j, n] = [0, 0, 0];
+  while (i < a.length && j < b.length) {
+    const d = (a[i] ?? 0) - (b[j] ?? 0);
+    if (d === 0) n++;
+    if (d <= 0) i++;
+    if (d >= 0) j++;
   }
-  return found;
+  return n;
 }
 
+const MOST = 50_000;
 const known = new Map<string, number>();
 
 /**
@@ -26,23 +50,20 @@ export function similarity(a: string, b: string): number {
   const key = `${a}\u0000${b}`;
   const was = known.get(key);
   if (was !== undefined) return was;
-  const x = words(a);
-  const y = words(b);
-  const joinedX = x.join(' ');
-  const joinedY = y.join(' ');
+  const x = read(a);
+  const y = read(b);
   let score = 0;
-  if (joinedX === joinedY && joinedX !== '') score = 1;
-  else if (joinedX !== '' && joinedY !== '') {
-    const both = x.filter((w) => y.includes(w)).length;
-    const jaccard = both / (new Set([...x, ...y]).size || 1);
-    const p = bigrams(joinedX);
-    const q = bigrams(joinedY);
-    let shared = 0;
-    for (const [pair, n] of p) shared += Math.min(n, q.get(pair) ?? 0);
-    const dice = (2 * shared) / Math.max(1, joinedX.length - 1 + joinedY.length - 1);
-    score = Math.max(jaccard, dice);
+  if (x.joined !== '' && y.joined !== '') {
+    if (x.joined === y.joined) score = 1;
+    else {
+      let both = 0;
+      for (const w of x.words) if (y.words.has(w)) both++;
+      const jaccard = both / (x.words.size + y.words.size - both);
+      const dice = (2 * shared(x.pairs, y.pairs)) / Math.max(1, x.pairs.length + y.pairs.length);
+      score = Math.max(jaccard, dice);
+    }
   }
-  if (known.size > 50_000) known.clear();
+  if (known.size > MOST) known.clear();
   known.set(key, score);
   return score;
 }

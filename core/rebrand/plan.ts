@@ -63,11 +63,15 @@ function likeness(
 }
 /** What a contract that is the same to the last property adds. */
 const CONTRACT = 0.25;
+/** What a name that is the same adds across roles. */
+const NAME = 0.2;
+/** The most that two of other roles come to. */
+const ACROSS_ROLES = NAME + CONTRACT;
 /** What is known of two components before their contracts are matched, which takes longest. */
 function byName(a: Component, b: Component): number {
   if (a.role === b.role) return 0.55 + 0.2 * besidesRole(a.name, b.name, a.role);
   return (
-    0.2 *
+    NAME *
     Math.max(
       similarity(a.name, b.name),
       ...a.words.map((w) => similarity(w, b.name)),
@@ -106,7 +110,10 @@ export function counterpart(
   kitRef: KitRef,
 ): ComponentPair {
   let best: { score: number; pair: ComponentPair } | undefined;
-  for (const candidate of componentsInOrder(kit)) {
+  const all = componentsInOrder(kit);
+  const sameRole = all.filter((c) => c.role === component.role);
+  for (const candidate of [...sameRole, ...all.filter((c) => c.role !== component.role)]) {
+    if (best && best.score > ACROSS_ROLES && candidate.role !== component.role) break;
     // However well their contracts went together, it would not be the best, or none at all.
     if (byName(component, candidate) + CONTRACT < Math.max(LEAST, best?.score ?? 0)) continue;
     const got = likeness(world, ref, component, `${kitRef}/${candidate.id}`, candidate);
