@@ -7,6 +7,7 @@ import {
   entryIn,
   entryOn,
   kitRef,
+  ownWords,
   wearsOf,
   type Component,
   type Kit,
@@ -46,6 +47,7 @@ const ref_ = computed(() => kitRef(props.kit));
 const component = computed<Component | undefined>(() =>
   props.entry.kind === 'component' ? props.kit.components[props.entry.id] : undefined,
 );
+const byItself = computed(() => (component.value ? ownWords(component.value) : []));
 const template = computed(() =>
   props.entry.kind === 'template' ? props.kit.templates.find((t) => t.id === props.entry.id) : undefined,
 );
@@ -269,6 +271,10 @@ function place(): void {
             <dd class="note">{{ s.description }}</dd>
           </template>
         </dl>
+      </section>
+      <section v-if="component && byItself.length > 0" aria-label="What it does by itself">
+        <h3>What it does by itself</h3>
+        <p v-for="s in byItself" :key="s" class="note">{{ s }}</p>
       </section>
     </div>
     <AppDialog v-if="component" v-model:visible="docs" :header="`About ${component.name}`" :width="620">

@@ -177,9 +177,10 @@ const code = computed(() => {
           <p v-for="(t, i) in sheet.texts.slice(0, 12)" :key="i" class="text">{{ t }}</p>
           <p v-if="sheet.texts.length > 12" class="note">and {{ sheet.texts.length - 12 }} more</p>
         </section>
-        <section v-if="sheet.behaviours.length > 0">
+        <section v-if="sheet.behaviours.length + sheet.byItself.length > 0">
           <h3>What it does</h3>
           <p v-for="b in sheet.behaviours" :key="b">{{ b }}</p>
+          <p v-for="b in sheet.byItself" :key="b" class="note">By itself: {{ b }}</p>
         </section>
         <section v-if="sheet.access">
           <h3>For assistive technology</h3>

@@ -24,6 +24,7 @@ import { useStage } from '../stores/stage.js';
 import { asKind, propId, readProp } from './contract.js';
 import DeleteDialog from './DeleteDialog.vue';
 import EditionDialog from './EditionDialog.vue';
+import OwnRows from './OwnRows.vue';
 import PropEditor from './PropEditor.vue';
 import RuleList from './RuleList.vue';
 import SlotEditor from './SlotEditor.vue';
@@ -254,6 +255,7 @@ const value = (e: Event): string => (e.target as HTMLInputElement).value;
           @change="setEvents(value($event))"
       /></label>
     </div>
+    <OwnRows />
     <RuleList />
     <div class="section">
       <h3>What it is</h3>

@@ -301,7 +301,7 @@ describe('trying a mockup', () => {
     const turned = says(world, start, last?.values.word ?? '');
     const now = propOf(world, turned, 'tabs', 'leaves') as { key: string; values: { here?: boolean } }[];
     expect(now.filter((i) => i.values.here === true).map((i) => i.key)).toEqual([last?.key]);
-    expect(ownWords(kits.get(SEA)?.components['tick'] as never)).toEqual(['pressed, Set becomes the opposite']);
+    expect(ownWords(kits.get(SEA)?.components['tick'] as never)).toEqual(['when pressed, set set to the opposite']);
   });
   it('is carried into another brand: events, what is set and what is asked', () => {
     const plain = doing({

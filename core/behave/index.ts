@@ -1,4 +1,5 @@
-export { ownRules, ownWords, takesTyping } from './own.js';
+export { ownOf, takesTyping } from './own.js';
+export { ownWords, readOwn, writeOwn } from './ownSentence.js';
 export { motionOf, type Motion } from './motion.js';
 export { leadsOn, type Leads } from './leads.js';
 export {

@@ -1,60 +1,8 @@
 import { meaningsOf } from '../match/index.js';
-import type { Component, Prop } from '../model/index.js';
-
-/**
- * What things of a role do by themselves, whatever a kit calls them: by the meaning of a property. `flip`: on becomes off; `pick`: this
- * one, and of those beside it none; `typed`: what is typed; `along`: from where it is pressed, from the left; `leave`: it is put away.
- */
-export interface OwnRule {
-  readonly when: 'press' | 'type' | 'dismiss' | 'action';
-  readonly means: string;
-  readonly does: 'flip' | 'pick' | 'typed' | 'along' | 'leave';
-}
-const flip = (means: string): readonly OwnRule[] => [{ when: 'press', means, does: 'flip' }];
-const typed: readonly OwnRule[] = [{ when: 'type', means: 'value', does: 'typed' }];
-const leave: readonly OwnRule[] = [
-  { when: 'dismiss', means: '', does: 'leave' },
-  { when: 'action', means: '', does: 'leave' },
-];
-/** Of an item of a list: its own property. */
-const pick: readonly OwnRule[] = [{ when: 'press', means: 'selected', does: 'pick' }];
-const OWN: Readonly<Record<string, readonly OwnRule[]>> = {
-  checkbox: flip('checked'),
-  switch: flip('checked'),
-  radio: [{ when: 'press', means: 'checked', does: 'pick' }],
-  chip: flip('selected'),
-  disclosure: flip('open'),
-  accordion: flip('open'),
-  toolbar: flip('selected'),
-  tabs: pick,
-  tablist: pick,
-  radiogroup: pick,
-  pagination: pick,
-  breadcrumb: pick,
-  menu: pick,
-  textbox: typed,
-  combobox: typed,
-  searchbox: typed,
-  passwordfield: typed,
-  textarea: typed,
-  autocomplete: typed,
-  datefield: typed,
-  timefield: typed,
-  meter: [{ when: 'press', means: 'value', does: 'along' }],
-  slider: [{ when: 'press', means: 'value', does: 'along' }],
-  spinbutton: [{ when: 'press', means: 'value', does: 'along' }],
-  dialog: leave,
-  drawer: leave,
-  popover: leave,
-  toast: leave,
-  alert: leave,
-};
-export const ownRules = (role: string): readonly OwnRule[] => (Object.hasOwn(OWN, role) ? (OWN[role] ?? []) : []);
-/** Things of these roles take what is typed. */
-export const takesTyping = (role: string): boolean => ownRules(role).some((r) => r.does === 'typed');
+import type { Component, OwnAction, OwnBehaviour, OwnTrigger, OwnValue, Prop } from '../model/index.js';
 
 /** The property of a contract that has a meaning; of its list, the items' property, too. */
-export function propMeaning(c: Component, means: string): { readonly prop: Prop; readonly list?: Prop } | undefined {
+function propMeaning(c: Component, means: string): { readonly prop: Prop; readonly list?: Prop } | undefined {
   const own = c.contract.props.find((p) => meaningsOf(p).includes(means));
   if (own) return { prop: own };
   for (const list of c.contract.props) {
@@ -64,22 +12,130 @@ export function propMeaning(c: Component, means: string): { readonly prop: Prop;
   return undefined;
 }
 
-/** What a component does by itself, in words: `pressed, it changes On`. */
-export function ownWords(c: Component): readonly string[] {
-  return ownRules(c.role).flatMap((r) => {
-    if (r.does === 'leave')
-      return [r.when === 'dismiss' ? 'dismissed, it goes away' : 'after its action, it goes away'];
-    const at = propMeaning(c, r.means);
+type Usual = (c: Component) => readonly OwnBehaviour[];
+const OPPOSITE = { opposite: true } as const;
+const PRESS: OwnTrigger = { on: 'press' };
+/** What a property that means something becomes when it is pressed; where its items have it, of the item that is pressed. */
+const becomes =
+  (means: string, value: OwnValue, others?: boolean): Usual =>
+  (c) => {
+    const at = propMeaning(c, means);
     if (!at) return [];
-    const what = at.list ? `${at.prop.name} of the item that is pressed` : at.prop.name;
-    return [
-      r.does === 'typed'
-        ? `typed into, ${what} becomes what is typed`
-        : r.does === 'along'
-          ? `pressed, ${what} becomes what is there`
-          : r.does === 'pick'
-            ? `pressed, ${what} is on, and off beside it`
-            : `pressed, ${what} becomes the opposite`,
-    ];
-  });
+    const beside = others === undefined ? {} : { others };
+    return at.list
+      ? [{ when: { on: 'item', list: at.list.id }, then: [{ do: 'item', field: at.prop.id, value, ...beside }] }]
+      : [{ when: PRESS, then: [{ do: 'set', prop: at.prop.id, value, ...beside }] }];
+  };
+const flips = (means: string): Usual => becomes(means, OPPOSITE);
+const picks = (means: string): Usual => becomes(means, true, false);
+const typed: Usual = (c) => {
+  const at = propMeaning(c, 'value');
+  return at && !at.list
+    ? [{ when: { on: 'type' }, then: [{ do: 'set', prop: at.prop.id, value: { typed: true } }] }]
+    : [];
+};
+const along =
+  (from: number, to: number): Usual =>
+  (c) => {
+    const at = propMeaning(c, 'value');
+    return at && !at.list
+      ? [{ when: PRESS, then: [{ do: 'set', prop: at.prop.id, value: { where: [from, to] } }] }]
+      : [];
+  };
+const AWAY: readonly OwnAction[] = [{ do: 'away' }];
+const leaves: Usual = () => [
+  { when: { on: 'dismiss' }, then: AWAY },
+  { when: { on: 'action' }, then: AWAY },
+];
+/** A list of things to do is done with when one of them is. */
+const chooses: Usual = (c) => {
+  const list = c.contract.props.find((p) => p.kind === 'list');
+  return list ? [{ when: { on: 'item', list: list.id }, then: AWAY }] : [];
+};
+/** Something to type, with what it might be below: what is typed leaves those that have it; one of them is taken. */
+const suggests: Usual = (c) => {
+  const value = propMeaning(c, 'value');
+  const label = c.contract.props
+    .filter((p) => p.kind === 'list')
+    .flatMap(
+      (list) => list.item?.filter((f) => meaningsOf(f).includes('label')).map((field) => ({ list, field })) ?? [],
+    )[0];
+  if (!value || value.list || !label) return typed(c);
+  const open = propMeaning(c, 'open');
+  const becomes = (on: boolean): readonly OwnAction[] =>
+    open && !open.list ? [{ do: 'set', prop: open.prop.id, value: on }] : [];
+  const selected = label.list.item?.find((f) => meaningsOf(f).includes('selected'));
+  return [
+    {
+      when: { on: 'type' },
+      then: [
+        { do: 'set', prop: value.prop.id, value: { typed: true } },
+        { do: 'only', list: label.list.id, field: label.field.id, has: value.prop.id },
+        ...becomes(true),
+      ],
+    },
+    {
+      when: { on: 'item', list: label.list.id },
+      then: [
+        { do: 'set', prop: value.prop.id, value: { field: label.field.id } },
+        ...(selected ? [{ do: 'item', field: selected.id, value: true, others: false } as const] : []),
+        ...becomes(false),
+      ],
+    },
+  ];
+};
+const pickSelected = picks('selected');
+
+/** What is usual for a role, whatever a kit calls its properties: for components that do not say themselves what they do. */
+const USUAL: Readonly<Record<string, Usual>> = {
+  checkbox: flips('checked'),
+  switch: flips('checked'),
+  radio: picks('checked'),
+  chip: flips('selected'),
+  disclosure: flips('open'),
+  accordion: flips('open'),
+  toolbar: flips('selected'),
+  tabs: pickSelected,
+  tablist: pickSelected,
+  radiogroup: pickSelected,
+  pagination: pickSelected,
+  breadcrumb: pickSelected,
+  navigation: pickSelected,
+  menu: pickSelected,
+  calendar: pickSelected,
+  tree: pickSelected,
+  steps: pickSelected,
+  textbox: typed,
+  combobox: typed,
+  searchbox: typed,
+  passwordfield: typed,
+  textarea: typed,
+  datefield: typed,
+  timefield: typed,
+  autocomplete: suggests,
+  meter: along(1, 5),
+  slider: along(0, 100),
+  spinbutton: becomes('value', { more: 1 }),
+  popupmenu: chooses,
+  contextmenu: chooses,
+  multiselect: (c) => {
+    const list = c.contract.props.find((p) => p.kind === 'list');
+    return list ? [{ when: { on: 'item', list: list.id }, then: [{ do: 'drop' }] }] : [];
+  },
+  dialog: leaves,
+  drawer: leaves,
+  popover: leaves,
+  toast: leaves,
+  alert: leaves,
+};
+const usual = new WeakMap<Component, readonly OwnBehaviour[]>();
+
+/** What a component does by itself: what it says, else what is usual for its role. */
+export function ownOf(c: Component): readonly OwnBehaviour[] {
+  if (c.does) return c.does;
+  let found = usual.get(c);
+  if (!found) usual.set(c, (found = (Object.hasOwn(USUAL, c.role) ? USUAL[c.role]?.(c) : undefined) ?? []));
+  return found;
 }
+/** Does it take what is typed? */
+export const takesTyping = (c: Component): boolean => ownOf(c).some((b) => b.when.on === 'type');

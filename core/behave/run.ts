@@ -21,11 +21,17 @@ import {
   splitRef,
   wearsOf,
   type Action,
+  type Asked,
   type Behaviour,
   type Component,
   type ComponentRef,
   type Json,
+  type ListItem,
   type NodeId,
+  type OwnAction,
+  type OwnTrigger,
+  type OwnValue,
+  type Prop,
   type Project,
   type Screen,
   type StateName,
@@ -34,7 +40,7 @@ import {
   type World,
 } from '../model/index.js';
 import { resolve, type RNode, type ResolvedScreen } from '../resolve/index.js';
-import { ownRules, propMeaning, type OwnRule } from './own.js';
+import { ownOf } from './own.js';
 
 /** A mockup that is being tried: where somebody is, and what they did. The project itself is never changed. */
 export interface Trying {
@@ -140,7 +146,7 @@ export const reach = (
   t: Trying,
   path: readonly RNode[],
   on: 'point' | 'focus' | 'reach' | 'drag',
-): Went => new Run(world, t).happens(ownersOf(path), (b) => b.when.on === on, path).end();
+): Went => new Run(world, t).reach(path, on).end();
 /** What waited goes on; nothing, where another screen is shown by now. */
 export const goOn = (world: World, t: Trying, later: Later): Went =>
   t.screen === later.screen ? new Run(world, t).run(later.then, later.thing).end() : still(t);
@@ -150,6 +156,20 @@ function ownersOf(path: readonly RNode[]): readonly NodeId[] {
   const ids = [...path].reverse().map((n) => n.owner.split('/').at(-1) ?? n.owner);
   return [...new Set(ids)];
 }
+
+/** The instances at a place, by whom they belong to, from the inside out: each with what it stands in, the innermost first. */
+function belonging(path: readonly RNode[]): readonly (readonly RNode[])[] {
+  const found: RNode[][] = [];
+  for (const n of [...path].reverse()) {
+    if (!n.instance) continue;
+    const last = found.at(-1);
+    if (last?.[0]?.owner === n.owner) last.push(n);
+    else found.push([n]);
+  }
+  return found;
+}
+/** What stands at a place within a thing. */
+const after = (path: readonly RNode[], thing: RNode): readonly RNode[] => path.slice(path.indexOf(thing) + 1);
 
 class Run {
   private left = MOST_ACTIONS;
@@ -170,32 +190,38 @@ class Run {
 
   // ── what happens ──
   press(path: readonly RNode[], along: number): this {
-    for (let i = path.length - 1; i >= 0; i--) {
-      const thing = path[i];
-      if (!thing?.instance) continue;
-      const said = this.partPressed(thing, path.slice(i + 1));
-      if (said !== null) {
-        const owner = ownersOf([thing]);
-        this.happens(owner, (b) => b.when.on === said);
-        for (const r of ownRules(thing.instance.role)) if (r.when === said && r.does === 'leave') this.away();
+    let acted = false;
+    for (const things of belonging(path)) {
+      const said = acted
+        ? undefined
+        : things.map((t) => [t, this.partPressed(t, after(path, t))] as const).find(([, on]) => on);
+      if (said) {
+        const [thing, on] = said;
+        this.happens(ownersOf([thing]), (b) => b.when.on === on);
+        this.own(thing, (w) => w.on === on);
         break;
       }
-      const rule = ownRules(thing.instance.role).find((r) => r.when === 'press');
-      if (rule && this.own(thing, rule, path, along)) {
-        this.happens(ownersOf([thing]), (b) => b.when.on === 'change');
-        break;
-      }
+      // What something says of its parts and items comes before what they do by themselves.
+      const inside = (t: RNode): boolean => this.ownInside(t, after(path, t), along, acted);
+      acted =
+        [...things].reverse().some(inside) ||
+        acted ||
+        things.some((t) => this.own(t, (w) => w.on === 'press', { along }));
     }
     return this.happens(ownersOf(path), (b) => b.when.on === 'press', path);
   }
   typed(thing: RNode, text: string): this {
-    const rule = ownRules(thing.instance?.role ?? '').find((r) => r.does === 'typed');
-    const at = rule && this.meaning(thing, rule.means);
-    if (at && this.put(thing.key, at.prop.id, text)) this.happens(ownersOf([thing]), (b) => b.when.on === 'change');
+    this.own(thing, (w) => w.on === 'type', { text });
     return this;
+  }
+  reach(path: readonly RNode[], on: 'point' | 'focus' | 'reach' | 'drag'): this {
+    for (const thing of path) if (thing.instance) this.own(thing, (w) => w.on === on);
+    return this.happens(ownersOf(path), (b) => b.when.on === on, path);
   }
   key(path: readonly RNode[], key: string): this {
     const own = (b: Behaviour): boolean => b.when.on === 'key' && b.when.key.toLowerCase() === key.toLowerCase();
+    for (const thing of [...path].reverse())
+      if (thing.instance && this.own(thing, (w) => w.on === 'key' && w.key.toLowerCase() === key.toLowerCase())) break;
     const inside = ownersOf(path);
     if (this.does(inside).some(([, b]) => own(b))) return this.happens(inside, own);
     const all = this.seen()?.screen.nodes ?? {};
@@ -315,27 +341,14 @@ class Run {
   // ── what is asked ──
   private asked(b: Behaviour, thing: NodeId): readonly Action[] {
     const holds = (t: Test): boolean => this.holds(t, thing);
-    return (b.if?.all?.every(holds) ?? true) && (b.if?.any?.some(holds) ?? true) ? b.then : [];
+    return areSo(b.if, holds) ? b.then : [];
   }
   private holds(t: Test, thing: NodeId): boolean {
     if ('situation' in t) return this.t.situation === t.situation;
     const of = this.find(t.of ?? thing);
     const to = of?.instance && this.shownAs(of.instance.shown, t.home, t.prop);
     const value = to && of.instance ? to.back(of.instance.props[to.prop]) : undefined;
-    switch (t.asks) {
-      case 'is':
-        return same(value, t.value);
-      case 'is not':
-        return !same(value, t.value);
-      case 'is more than':
-        return Number(value) > Number(t.value);
-      case 'is less than':
-        return Number(value) < Number(t.value);
-      case 'is filled':
-        return isFilled(value);
-      case 'is empty':
-        return !isFilled(value);
-    }
+    return isSo(t.asks, value, t.value);
   }
 
   // ── things ──
@@ -359,13 +372,11 @@ class Run {
   }
   /** Is a property what a thing holds: its value, or whether it is on? */
   private isHeld(thing: RNode, prop: string): boolean {
-    const c = componentAt({ project: this.t.project, kits: this.world.kits }, thing.instance?.shown ?? '');
-    const found = c?.contract.props.find((p) => p.id === prop);
+    const found = this.componentOf(thing)?.contract.props.find((p) => p.id === prop);
     return found !== undefined && meaningsOf(found).some((m) => HELD.has(m));
   }
-  private meaning(thing: RNode, means: string): ReturnType<typeof propMeaning> {
-    const c = componentAt({ project: this.t.project, kits: this.world.kits }, thing.instance?.shown ?? '');
-    return c && propMeaning(c, means);
+  private componentOf(thing: RNode): Component | undefined {
+    return componentAt({ project: this.t.project, kits: this.world.kits }, thing.instance?.shown ?? '');
   }
   /** Which property shows one of another kit’s component, and values forth and back; undefined: none does. */
   private shownAs(
@@ -399,7 +410,8 @@ class Run {
     const place = seen && propPlace(seen.world, seen.wears, seen.screen, key, prop);
     return place ? this.choose(place, value) : false;
   }
-  private choose(place: TextPlace, value: Json, alone = false): boolean {
+  /** @param others of an item: what all others become in the same way */
+  private choose(place: TextPlace, value: Json, others?: Json): boolean {
     const seen = this.seen();
     const screen = seen && screenOf(this.t.project, this.t.screen);
     const node = screen?.nodes[place.node];
@@ -413,9 +425,10 @@ class Run {
         ...place.target.at,
       ].join('/');
       const list = this.byKey(at)?.instance?.props[place.target.name];
-      const others = alone ? listItems(list).filter((i) => i.key !== place.key) : [];
       chosen = withItemField(list, place.key, place.field, value);
-      for (const o of others) chosen = withItemField(chosen, o.key, place.field, false);
+      if (others !== undefined)
+        for (const o of listItems(list))
+          if (o.key !== place.key) chosen = withItemField(chosen, o.key, place.field, others);
     }
     const steps = chooseSteps(seen.world, seen.wears, treeOfScreen(screen), node, place.target, chosen, item);
     const got = applyEdit(this.t.project, { id: 'try', label: 'Try', steps });
@@ -424,8 +437,8 @@ class Run {
     this.t = { ...this.t, project: got.project, done: [...this.t.done, ...steps].slice(-5000) };
     return changed;
   }
-  private byKey(key: string): RNode | undefined {
-    const all = resolveTried(this.world, this.t);
+  private byKey(key: string, t = this.t): RNode | undefined {
+    const all = resolveTried(this.world, t);
     let found: RNode | undefined;
     const walk = (n: RNode): void => {
       if (n.key === key) found = n;
@@ -436,35 +449,101 @@ class Run {
   }
 
   // ── what things do by themselves ──
-  private own(thing: RNode, rule: OwnRule, path: readonly RNode[], along: number): boolean {
-    const at = this.meaning(thing, rule.means);
-    if (!at || !thing.instance) return false;
-    if (at.list) return this.ownItem(thing, at.list.id, at.prop.id, rule, path);
-    const now = thing.instance.props[at.prop.id];
-    if (rule.does === 'along') return this.put(thing.key, at.prop.id, this.measured(thing, now, along));
-    if (rule.does === 'flip') return this.put(thing.key, at.prop.id, now !== true);
-    if (rule.does !== 'pick') return false;
-    for (const other of this.beside(thing)) this.put(other.key, at.prop.id, false);
-    return this.put(thing.key, at.prop.id, true) || now === true;
+  /** What a thing does when one of its parts or items is pressed; where something nearer did something already, of its parts alone. */
+  private ownInside(thing: RNode, inside: readonly RNode[], along: number, acted: boolean): boolean {
+    const c = this.componentOf(thing);
+    if (!c) return false;
+    const isIn = (part: NodeId): boolean => inside.some((n) => n.key === `${thing.key}/${part}`);
+    if (this.own(thing, (w) => w.on === 'part' && isIn(w.part), { along })) return true;
+    if (acted) return false;
+    const innermost = inside.at(-1)?.key ?? '';
+    for (const list of c.contract.props) {
+      if (list.kind !== 'list') continue;
+      const series = Object.values(c.nodes).find((n) => n.type === 'series' && n.of === list.id);
+      const before = `${thing.key}/${series?.id ?? ''}/#`;
+      const key = innermost.startsWith(before) ? (innermost.slice(before.length).split('/')[0] ?? '') : '';
+      const item = listItems(thing.instance?.props[list.id]).find((i) => i.key === key);
+      if (item && this.own(thing, (w) => w.on === 'item' && w.list === list.id, { along, item, list: list.id }))
+        return true;
+    }
+    return false;
   }
-  /** A value from where it was pressed: stars count whole ones, sliders go to a hundred, amounts by one. */
-  private measured(thing: RNode, now: Json | undefined, along: number): Json {
-    const number = typeof now === 'number' ? now : Number(now) || 0;
-    const role = thing.instance?.role;
-    if (role === 'spinbutton') return Math.max(0, number + (along < 0.5 ? -1 : 1));
-    return role === 'slider' ? Math.round(along * 100) : Math.min(5, Math.max(1, Math.ceil(along * 5)));
+  /** Does what a thing says of itself; true: it said something of that, and its conditions held. */
+  private own(thing: RNode, is: (when: OwnTrigger) => boolean, at: Happened = {}): boolean {
+    const c = this.componentOf(thing);
+    const all = c ? ownOf(c).filter((b) => is(b.when)) : [];
+    let [did, changed] = [false, false];
+    for (const b of all) {
+      const props = (this.byKey(thing.key) ?? thing).instance?.props ?? {};
+      if (!areSo(b.if, (t) => isSo(t.asks, props[t.prop], t.value))) continue;
+      did = true;
+      for (const a of b.then) {
+        if (--this.left < 0) break;
+        changed = this.ownAct(c as Component, thing, a, at) || changed;
+      }
+    }
+    if (changed) this.happens(ownersOf([thing]), (b) => b.when.on === 'change');
+    return did;
   }
-  /** An item of a list was pressed: its own property of it, off in all others where only one can be on. */
-  private ownItem(thing: RNode, list: string, field: string, rule: OwnRule, path: readonly RNode[]): boolean {
-    const inner = path.at(-1)?.key ?? '';
-    const key = /\/#([^/]+)/u.exec(inner.slice(thing.key.length))?.[1];
-    const items = listItems(thing.instance?.props[list]);
-    const item = items.find((i) => i.key === key);
+  /** True: a property is another now. */
+  private ownAct(c: Component, thing: RNode, a: OwnAction, at: Happened): boolean {
+    const now = (this.byKey(thing.key) ?? thing).instance?.props ?? {};
+    switch (a.do) {
+      case 'set': {
+        const prop = c.contract.props.find((p) => p.id === a.prop);
+        if (!prop) return false;
+        if (a.others !== undefined) for (const o of this.beside(thing)) this.put(o.key, a.prop, a.others);
+        return this.put(thing.key, a.prop, becomes(a.value, now[a.prop], prop, at));
+      }
+      case 'item': {
+        const { item, list } = at;
+        const place = list === undefined ? undefined : this.placeOf(thing, list);
+        const field = c.contract.props.find((p) => p.id === list)?.item?.find((f) => f.id === a.field);
+        if (!item || !place || !field) return false;
+        const value = becomes(a.value, item.values[a.field] ?? field.default, field, at);
+        return this.choose({ ...place, kind: 'item', key: item.key, field: a.field } as TextPlace, value, a.others);
+      }
+      case 'drop': {
+        const { item, list } = at;
+        if (!item || list === undefined) return false;
+        return this.put(thing.key, list, listItems(now[list]).filter((i) => i.key !== item.key) as unknown as Json);
+      }
+      case 'only': {
+        const asked = String(now[a.has] ?? '')
+          .trim()
+          .toLowerCase();
+        // All of them are as the mockup has them; what was chosen of those that show meanwhile stays chosen.
+        const stood = this.byKey(thing.key, { ...this.t, project: this.world.project }) ?? thing;
+        const changed = new Map(listItems(now[a.list]).map((i) => [i.key, i]));
+        const left = listItems(stood.instance?.props[a.list])
+          .filter((i) =>
+            String(i.values[a.field] ?? '')
+              .toLowerCase()
+              .includes(asked),
+          )
+          .map((i) => changed.get(i.key) ?? i);
+        this.put(thing.key, a.list, left as unknown as Json);
+        return false;
+      }
+      case 'away':
+        if (this.mayPutAway(thing)) this.away();
+        return false;
+      case 'raise':
+        this.happens(ownersOf([thing]), (b) => b.when.on === 'event' && b.when.event === a.event);
+        return false;
+    }
+  }
+  /** A thing puts away what lies over the screen where it is that, or stands in something that does not say so itself. */
+  private mayPutAway(thing: RNode): boolean {
+    if (this.t.over === '' || thing.key === this.t.over) return true;
+    const over = this.byKey(this.t.over);
+    const c = over?.instance && this.componentOf(over);
+    return !c || !ownOf(c).some((b) => b.then.some((a) => a.do === 'away'));
+  }
+  private placeOf(thing: RNode, prop: string): ReturnType<typeof propPlace> | undefined {
     const seen = this.seen();
-    const place = seen && propPlace(seen.world, seen.wears, seen.screen, thing.key, list);
-    if (!item || key === undefined || place?.kind !== 'target') return false;
-    const value = rule.does === 'flip' ? item.values[field] !== true : true;
-    return this.choose({ ...place, kind: 'item', key, field } as TextPlace, value, rule.does === 'pick');
+    const place = seen && propPlace(seen.world, seen.wears, seen.screen, thing.key, prop);
+    return place?.kind === 'target' ? place : undefined;
   }
   /** Things of the same role that stand in the same place of the screen. */
   private beside(thing: RNode): readonly RNode[] {
@@ -484,7 +563,7 @@ class Run {
   }
   /** A part of a thing was pressed that is its action, or puts it away; null: neither. */
   private partPressed(thing: RNode, inside: readonly RNode[]): 'action' | 'dismiss' | null {
-    const c = componentAt({ project: this.t.project, kits: this.world.kits }, thing.instance?.shown ?? '');
+    const c = this.componentOf(thing);
     const nested = inside.filter((n) => n.instance && n.owner === thing.owner);
     if (!c || !thing.instance || nested.length === 0) return null;
     for (const [means, event] of [
@@ -495,6 +574,55 @@ class Run {
       if (label !== '' && nested.some((n) => Object.values(n.instance?.props ?? {}).includes(label))) return event;
     }
     return null;
+  }
+}
+/** What happened to a thing, as far as what it does asks for that. */
+interface Happened {
+  readonly text?: string;
+  /** How far from its left edge it was pressed, 0 to 1. */
+  readonly along?: number;
+  readonly item?: ListItem;
+  readonly list?: string;
+}
+/** What a property becomes. */
+function becomes(value: OwnValue, now: Json | undefined, prop: Prop, at: Happened): Json {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return value;
+  const v = value as {
+    opposite?: true;
+    typed?: true;
+    where?: readonly [number, number];
+    more?: number;
+    field?: string;
+  };
+  if (v.opposite) return now !== true;
+  if (v.typed) return at.text ?? '';
+  if (v.field !== undefined) return at.item?.values[v.field] ?? '';
+  if (v.where) {
+    const [from, to] = v.where;
+    return Math.max(from, Math.min(to, from + Math.floor((at.along ?? 0.5) * (to - from + 1))));
+  }
+  if (v.more !== undefined) return Math.max(prop.min ?? 0, Math.min(prop.max ?? Infinity, (Number(now) || 0) + v.more));
+  return value as Json;
+}
+/** Do the conditions hold? */
+const areSo = <T>(
+  asked: { readonly all?: readonly T[]; readonly any?: readonly T[] } | undefined,
+  holds: (t: T) => boolean,
+): boolean => (asked?.all?.every(holds) ?? true) && (asked?.any?.some(holds) ?? true);
+function isSo(asks: Asked, value: Json | undefined, than: Json | undefined): boolean {
+  switch (asks) {
+    case 'is':
+      return same(value, than);
+    case 'is not':
+      return !same(value, than);
+    case 'is more than':
+      return Number(value) > Number(than);
+    case 'is less than':
+      return Number(value) < Number(than);
+    case 'is filled':
+      return isFilled(value);
+    case 'is empty':
+      return !isFilled(value);
   }
 }
 const CIRCLE = `What is done leads in a circle: it was ended after ${MOST_ACTIONS} steps.`;

@@ -9,10 +9,8 @@ import {
   subtree,
   wearsOf,
   type Action,
-  type Asked,
   type Behaviour,
   type ComponentRef,
-  type Json,
   type NodeId,
   type Prop,
   type PropOf,
@@ -25,6 +23,26 @@ import {
 import { carryInstance } from '../carry/index.js';
 import { meaningsOf } from '../match/index.js';
 import { plainText } from '../text/index.js';
+import {
+  ANY_KEY,
+  asked,
+  comma,
+  conditions,
+  conditionWords,
+  duration,
+  KEYS,
+  lower,
+  NUMBER,
+  Reader,
+  readWith,
+  steps,
+  testWords,
+  time,
+  value,
+  valueWords,
+  Expected,
+  type Read,
+} from './reader.js';
 
 /** What a sentence is about: a thing, on a screen, as it is worn. */
 export interface About {
@@ -33,17 +51,7 @@ export interface About {
   readonly wears: readonly Wear[];
   readonly thing: NodeId;
 }
-export type ReadSentence =
-  | { readonly ok: true; readonly behaviour: Omit<Behaviour, 'id'>; readonly offers: readonly string[] }
-  | {
-      readonly ok: false;
-      /** What is wrong, and what would be right there. */
-      readonly problem: string;
-      /** Where, in UTF-16 units. */
-      readonly at: number;
-      /** What may stand there, as it goes on from what is typed. */
-      readonly offers: readonly string[];
-    };
+export type ReadSentence = Read<Omit<Behaviour, 'id'>>;
 
 const LONGEST = 40;
 /** What a thing says: its label, or its text. */
@@ -93,21 +101,8 @@ const WHEN: readonly (readonly [string, Trigger])[] = [
   ['scrolled to', { on: 'reach' }],
   ['dragged away', { on: 'drag' }],
 ];
-const KEYS = ['Enter', 'Escape', 'Space', 'ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'Tab', 'Backspace'];
-const ASKS: readonly Asked[] = ['is more than', 'is less than', 'is filled', 'is empty', 'is not', 'is'];
-const lower = (s: string): string => s.toLowerCase();
 
 // ── writing ──
-
-/** A value in words: `on`, `5`, `“Skerrow”`, the name of an option. */
-function valueWords(prop: Prop | undefined, value: unknown): string {
-  if (typeof value === 'object' && value !== null && 'opposite' in value) return 'the opposite';
-  if (typeof value === 'boolean') return value ? 'on' : 'off';
-  if (typeof value === 'number') return String(value);
-  const option = prop?.options?.find((o) => o.id === value);
-  return option ? option.name : `“${String(value ?? '').replaceAll('”', '’')}”`;
-}
-const time = (ms: number): string => (ms >= 1000 && ms % 500 === 0 ? `${ms / 1000} s` : `${ms} ms`);
 
 /** What a thing does, as a sentence that can be read again: `when pressed, if score of Stars is 5, go to Sailings`. */
 export function writeSentence(about: About, b: Omit<Behaviour, 'id'>): string {
@@ -121,9 +116,7 @@ export function writeSentence(about: About, b: Omit<Behaviour, 'id'>): string {
   const test = (t: Test): string =>
     'situation' in t
       ? `in ${situationAt(world.project, t.situation)?.name ?? 'a situation that is gone'}`
-      : t.asks === 'is filled' || t.asks === 'is empty'
-        ? `${of(t)} ${t.asks}`
-        : `${of(t)} ${t.asks} ${valueWords(propOf(t), t.value)}`;
+      : testWords(of(t), propOf(t), t);
   const action = (a: Action): string => {
     switch (a.do) {
       case 'go':
@@ -154,141 +147,33 @@ export function writeSentence(about: About, b: Omit<Behaviour, 'id'>): string {
       ? `when ${when.key} is pressed`
       : when.on === 'after'
         ? `after ${time(when.ms)}`
-        : `when ${WHEN.find(([, t]) => t.on === when.on)?.[0] ?? when.on}`;
-  const asked = [
-    ...(b.if?.all?.map(test).join(' and ') ? [b.if.all.map(test).join(' and ')] : []),
-    ...(b.if?.any?.map(test).join(' or ') ? [b.if.any.map(test).join(' or ')] : []),
-  ];
-  return [first, ...asked.map((a) => `if ${a}`), b.then.map(action).join(', then ')].join(', ');
+        : when.on === 'event'
+          ? `when ${when.event} is told`
+          : `when ${WHEN.find(([, t]) => t.on === when.on)?.[0] ?? when.on}`;
+  return [first, ...conditionWords(b.if, test), b.then.map(action).join(', then ')].join(', ');
 }
 
 // ── reading ──
 
-class Expected extends Error {
-  constructor(
-    readonly at: number,
-    readonly what: string,
-    readonly offers: readonly string[],
-  ) {
-    super(what);
-  }
-}
-class Reader {
-  at = 0;
-  constructor(readonly text: string) {}
-  skip(): void {
-    while (/\s/u.test(this.text[this.at] ?? '')) this.at++;
-  }
-  get rest(): string {
-    this.skip();
-    return this.text.slice(this.at);
-  }
-  /** The longest of these that stands here, as whole words. */
-  one<T>(what: string, all: readonly (readonly [string, T])[]): T {
-    const found = this.maybe(all);
-    if (found === undefined) throw new Expected(this.at, what, this.going(all.map(([n]) => n)));
-    return found.value;
-  }
-  maybe<T>(all: readonly (readonly [string, T])[]): { readonly value: T } | undefined {
-    const rest = lower(this.rest);
-    let best: readonly [string, T] | undefined;
-    for (const c of all) {
-      const name = lower(c[0]);
-      if (!rest.startsWith(name) || (best && best[0].length >= name.length)) continue;
-      const next = rest[name.length];
-      if (/[\p{L}\p{N}]$/u.test(name) && next !== undefined && /[\p{L}\p{N}]/u.test(next)) continue;
-      best = c;
-    }
-    if (!best) return undefined;
-    this.at += best[0].length;
-    return { value: best[1] };
-  }
-  has(...words: readonly string[]): boolean {
-    return this.maybe(words.map((w) => [w, true] as const)) !== undefined;
-  }
-  match(what: string, pattern: RegExp, offers: readonly string[]): RegExpExecArray {
-    const found = pattern.exec(this.rest);
-    if (found?.index !== 0) throw new Expected(this.at, what, this.going(offers));
-    this.at += found[0].length;
-    return found;
-  }
-  /** Of what may stand here: what goes on from what is typed. */
-  going(all: readonly string[]): readonly string[] {
-    const rest = lower(this.rest);
-    return all.filter((n) => lower(n).startsWith(rest)).slice(0, 40);
-  }
-}
-const NUMBER = /^-?\d+(?:\.\d+)?/u;
-const TEXT = /^(?:“([^”]*)”|"([^"]*)"|'([^']*)')/u;
-
 /** Reads a sentence; what cannot be read is told with where, and what may stand there. Never throws. */
 export function readSentence(about: About, text: string): ReadSentence {
-  const r = new Reader(text.slice(0, 4000));
-  try {
-    const behaviour = sentence(about, r);
-    r.skip();
-    const more = [', then'];
-    if (r.rest !== '' && r.rest !== '.') throw new Expected(r.at, 'the sentence ends', r.going(more));
-    return { ok: true, behaviour, offers: more };
-  } catch (error) {
-    if (!(error instanceof Expected)) throw error;
-    const before = text.slice(0, error.at).trim();
-    const some = error.offers.slice(0, 4).join(', ');
-    const where = before === '' ? 'A sentence begins with' : `After “${before.slice(-40)}” comes`;
-    return {
-      ok: false,
-      at: error.at,
-      problem: `${where} ${error.what}${some === '' ? '' : `: ${some}`}.`,
-      offers: error.offers,
-    };
-  }
+  return readWith(text, (r) => sentence(about, r));
 }
 function sentence(about: About, r: Reader): Omit<Behaviour, 'id'> {
   const names = [...thingNames(about)].map(([id, name]) => [name, id] as const);
-  const when = trigger(r);
+  const when = trigger(about, r);
   comma(r, ['if', 'go to', 'show', 'set']);
-  const tests: { all: Test[]; any: Test[] } = { all: [], any: [] };
-  while (r.has('if')) {
-    const list = [test(about, r, names)];
-    const joined = r.has('and') ? 'and' : r.has('or') ? 'or' : '';
-    if (joined !== '') {
-      do list.push(test(about, r, names));
-      while (r.has(joined));
-      if (
-        r.maybe([
-          ['and', 1],
-          ['or', 1],
-        ] as const)
-      )
-        throw new Expected(r.at, `only “${joined}” in one condition; say the rest after another “if”`, []);
-    }
-    (joined === 'or' ? tests.any : tests.all).push(...list);
-    comma(r, ['go to', 'show', 'set', 'if']);
-  }
-  const then = [action(about, r, names)];
-  while (r.has(', then', 'then', ',')) {
-    r.has('then');
-    then.push(action(about, r, names));
-  }
-  const asked = {
-    ...(tests.all.length > 0 ? { all: tests.all } : {}),
-    ...(tests.any.length > 0 ? { any: tests.any } : {}),
-  };
-  return { when, ...(Object.keys(asked).length > 0 ? { if: asked } : {}), then };
+  const asked = conditions(r, () => test(about, r, names), ['go to', 'show', 'set', 'if']);
+  const then = steps(r, () => action(about, r, names));
+  return { when, ...(asked ? { if: asked } : {}), then };
 }
-function comma(r: Reader, then: readonly string[]): void {
-  if (r.has(',', ':')) return;
-  // A comma may be left out where what follows is clear.
-  if (r.rest !== '' && r.going(then).length === 0 && !then.some((t) => lower(r.rest).startsWith(t)))
-    throw new Expected(r.at, 'a comma', [',']);
-  if (r.rest === '')
-    throw new Expected(
-      r.at,
-      'what is done',
-      then.map((t) => `, ${t}`),
-    );
+/** What its component tells of itself, besides what can happen to everything. */
+function eventsOf({ world, wears, screen, thing }: About): readonly string[] {
+  const node = screen.nodes[thing];
+  const c = node?.type === 'instance' ? componentAt(world, shownComponent(wears, node.component)) : undefined;
+  return (c?.contract.events ?? []).filter((e) => !WHEN.some(([, t]) => t.on === e));
 }
-function trigger(r: Reader): Trigger {
+function trigger(about: About, r: Reader): Trigger {
   const start = r.one('when', [
     ['when', 'when'],
     ['after', 'after'],
@@ -296,19 +181,19 @@ function trigger(r: Reader): Trigger {
   if (start === 'after') return { on: 'after', ms: duration(r) };
   const found = r.maybe(WHEN);
   if (found) return found.value;
-  const key = r.maybe([...KEYS, ...'abcdefghijklmnopqrstuvwxyz0123456789'].map((k) => [`${k} is pressed`, k] as const));
+  const key = r.maybe(ANY_KEY.map((k) => [`${k} is pressed`, k] as const));
   if (key) return { on: 'key', key: key.value };
-  throw new Expected(r.at, 'what happens', r.going([...WHEN.map(([n]) => n), ...KEYS.map((k) => `${k} is pressed`)]));
-}
-function duration(r: Reader): number {
-  const n = Number(r.match('a time', NUMBER, ['300 ms', '2 s'])[0]);
-  const unit = r.one('a unit of time', [
-    ['ms', 1],
-    ['seconds', 1000],
-    ['second', 1000],
-    ['s', 1000],
-  ] as const);
-  return Math.min(600_000, Math.max(0, Math.round(n * unit)));
+  const told = r.maybe(eventsOf(about).map((e) => [`${e} is told`, e] as const));
+  if (told) return { on: 'event', event: told.value };
+  throw new Expected(
+    r.at,
+    'what happens',
+    r.going([
+      ...WHEN.map(([n]) => n),
+      ...eventsOf(about).map((e) => `${e} is told`),
+      ...KEYS.map((k) => `${k} is pressed`),
+    ]),
+  );
 }
 type Names = readonly (readonly [string, NodeId])[];
 /** A property, of this thing or of another. */
@@ -352,29 +237,7 @@ function test(about: About, r: Reader, names: Names): Test {
       ),
     };
   const { is, ...at } = property(about, r, names);
-  const asks = r.one(
-    'what is asked of it',
-    ASKS.map((a) => [a, a] as const),
-  );
-  return asks === 'is filled' || asks === 'is empty' ? { ...at, asks } : { ...at, asks, value: value(is, r) as Json };
-}
-function value(p: Prop, r: Reader): Json | { opposite: true } {
-  if (p.kind === 'flag')
-    return r.one<boolean | { opposite: true }>('on, off or the opposite', [
-      ['on', true],
-      ['off', false],
-      ['the opposite', { opposite: true }],
-    ]);
-  if (p.kind === 'choice')
-    return r.one(
-      'one of its options',
-      (p.options ?? []).map((o) => [o.name, o.id] as const),
-    );
-  if (p.kind === 'number') return Number(r.match('a number', NUMBER, ['1'])[0]);
-  const found = TEXT.exec(r.rest) ?? NUMBER.exec(r.rest);
-  if (found?.index !== 0) throw new Expected(r.at, 'a text in “ ”', ['“']);
-  r.at += found[0].length;
-  return found[1] ?? found[2] ?? found[3] ?? found[0];
+  return { ...at, ...asked(r, is) };
 }
 function action(about: About, r: Reader, names: Names): Action {
   const { world, screen } = about;

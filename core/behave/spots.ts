@@ -1,9 +1,9 @@
 import type { Box } from '../layout/index.js';
 import type { RNode } from '../resolve/index.js';
 import { meaningsOf } from '../match/index.js';
-import { componentAt, roleFacts, type Json, type World } from '../model/index.js';
+import { componentAt, roleFacts, type Json, type World, type Component, type OwnBehaviour } from '../model/index.js';
 import { plainText } from '../text/index.js';
-import { ownRules, takesTyping } from './own.js';
+import { ownOf, takesTyping } from './own.js';
 
 /** Something on a screen that assistive technology is told of: what it is, what it is called, how it is, and where it stands, px. */
 export interface HotSpot {
@@ -67,7 +67,7 @@ const ARIA: Readonly<Record<string, string>> = {
 export function spotsOf(world: World, root: Box, acts: (part: RNode) => boolean): readonly HotSpot[] {
   const found: HotSpot[] = [];
   const at = (b: Box): Pick<HotSpot, 'x' | 'y' | 'w' | 'h'> => ({ x: b.x, y: b.y, w: b.w, h: b.h });
-  const walk = (b: Box, silent: boolean): void => {
+  const walk = (b: Box, silent: boolean, called: Called): void => {
     const { node } = b;
     if (!node.look.visible || b.w <= 0 || b.h <= 0) return;
     const { instance } = node;
@@ -76,11 +76,13 @@ export function spotsOf(world: World, root: Box, acts: (part: RNode) => boolean)
       const prop = c?.contract.props.find((p) => meaningsOf(p).includes(means));
       return prop && instance?.props[prop.id];
     };
-    const does = acts(node);
+    const does = acts(node) || called(node);
+    const own = c ? ownOf(c) : [];
+    const inner = c && instance ? calledIn(c, own, node, called) : called;
     const role = instance ? ARIA[instance.role] : undefined;
     const presses = instance !== undefined && (roleFacts(instance.role).target === true || does);
     if (instance && (role !== undefined || does)) {
-      const typing = takesTyping(instance.role);
+      const typing = c !== undefined && takesTyping(c);
       const label = meant('label');
       const name = typeof label === 'string' && label !== '' ? plainText(label) : wordsIn(b) || instance.name;
       const flag = (means: string): boolean | undefined => {
@@ -91,13 +93,14 @@ export function spotsOf(world: World, root: Box, acts: (part: RNode) => boolean)
       const [checked, selected, expanded] = [flag('checked'), flag('selected'), flag('open')];
       const state = c?.contract.props.find((p) => p.means === 'state');
       const off = state?.options?.find((o) => o.id === instance.props[state.id])?.means === 'disabled';
-      const holds = ['dialog', 'alert', 'tabs'].includes(instance.role);
+      const itself = own.some((o) => o.when.on === 'press' || o.when.on === 'type');
+      const holds = ['dialog', 'alert', 'tabs'].includes(instance.role) || (inner !== called && !itself && !does);
       found.push({
         key: node.key,
         role: role ?? 'button',
         name,
         ...at(b),
-        acts: !holds && !off && (presses || ownRules(instance.role).length > 0),
+        acts: !holds && !off && (presses || own.length > 0),
         typing,
         ...(value === undefined ? {} : { value: String(value) }),
         ...(checked === undefined ? {} : { checked }),
@@ -107,22 +110,39 @@ export function spotsOf(world: World, root: Box, acts: (part: RNode) => boolean)
       });
       // What is inside a thing to press is its name; what a container holds, and what has a part to press, is read on.
       const parts = b.children.some(function acting(k: Box): boolean {
-        return acts(k.node) || k.children.some(acting);
+        return acts(k.node) || inner(k.node) || k.children.some(acting);
       });
-      b.children.forEach((k) => walk(k, silent || !(holds || parts)));
+      b.children.forEach((k) => walk(k, silent || !(holds || parts), inner));
       return;
     }
     if (!instance && does) {
       found.push({ key: node.key, role: 'button', name: wordsIn(b) || node.name, ...at(b), acts: true, typing: false });
-      b.children.forEach((k) => walk(k, true));
+      b.children.forEach((k) => walk(k, true, inner));
       return;
     }
     if (node.type === 'text' && node.text !== '' && !silent)
       found.push({ key: node.key, role: 'text', name: plainText(node.text), ...at(b), acts: false, typing: false });
-    b.children.forEach((k) => walk(k, silent));
+    b.children.forEach((k) => walk(k, silent, inner));
   };
-  walk(root, false);
+  walk(root, false, () => false);
   return found;
+}
+/** Is a part something to press by itself, for what is around it? */
+type Called = (part: RNode) => boolean;
+function calledIn(c: Component, own: readonly OwnBehaviour[], of: RNode, around: Called): Called {
+  const parts = new Set<string>();
+  const before: string[] = [];
+  for (const { when } of own) {
+    if (when.on === 'part') parts.add(`${of.key}/${when.part}`);
+    if (when.on !== 'item') continue;
+    const series = Object.values(c.nodes).find((n) => n.type === 'series' && n.of === when.list);
+    if (series) before.push(`${of.key}/${series.id}/#`);
+  }
+  if (parts.size === 0 && before.length === 0) return around;
+  // An item itself, and nothing in it.
+  const isItem = (key: string): boolean =>
+    before.some((b) => key.startsWith(b) && key.slice(b.length).split('/').length === 2);
+  return (part) => around(part) || parts.has(part.key) || isItem(part.key);
 }
 function wordsIn(b: Box): string {
   const words: string[] = [];

@@ -5,6 +5,7 @@ import {
   type KitRef,
   type Node,
   type Option,
+  type OwnBehaviour,
   type Prop,
   PROP_KIND_NAMES,
   PROP_KINDS,
@@ -12,6 +13,7 @@ import {
   type Slot,
   type StateName,
 } from '../model/index.js';
+import { readOwn } from '../behave/index.js';
 import { attrTakes, shapes } from '../shape/index.js';
 import { isId, isObject, list, Report, text, texts, type JsonObject } from './checks.js';
 import { readTree } from './tree.js';
@@ -132,7 +134,7 @@ export function readComponents(
     const states = texts(value, 'states').filter((s): s is StateName => STATES.some((k) => k === s));
     const rules = list(value, 'rules').flatMap((r) => readRule(r, name, tree.nodes, props, report) ?? []);
     checkBindings(name, tree.nodes, props, slots, report);
-    found[id] = {
+    const made: Component = {
       id,
       name,
       role: text(value, 'role', 'group', 40),
@@ -146,9 +148,24 @@ export function readComponents(
       nodes: tree.nodes,
       rules,
     };
+    const does = value['does'] === undefined ? undefined : readDoes(value, made, report);
+    found[id] = does ? { ...made, does } : made;
   }
   return found;
 }
+
+/** What a component does by itself, in sentences; those that cannot be read are left out and said. */
+function readDoes(json: JsonObject, c: Component, report: Report): readonly OwnBehaviour[] {
+  return texts(json, 'does')
+    .slice(0, MOST_SENTENCES)
+    .flatMap((sentence) => {
+      const got = readOwn(c, sentence);
+      if (got.ok) return [got.behaviour];
+      report.add('left out', 'component.does', c.name, `“${sentence.slice(0, 120)}” cannot be read: ${got.problem}`);
+      return [];
+    });
+}
+const MOST_SENTENCES = 100;
 
 function readSlot(s: JsonObject, id: string): Slot {
   const means = text(s, 'means');

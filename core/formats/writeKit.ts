@@ -1,3 +1,4 @@
+import { writeOwn } from '../behave/index.js';
 import type { Component, Json, Kit, Node, NodeId, Nodes, Prop, Setting, Template, Token } from '../model/index.js';
 import { KIT_FORMAT } from './kit.js';
 
@@ -71,6 +72,7 @@ export function writeComponent(c: Component): Json {
     states: some(contract.states) as Json | undefined,
     events: some(contract.events) as Json | undefined,
     tree: writeTree(c.nodes, c.root),
+    does: c.does ? c.does.map((b) => writeOwn(c, b)) : undefined,
     rules: some(c.rules.map((r) => tidy({ id: r.id, when: r.when as unknown as Json, set: r.set as unknown as Json }))),
   });
 }

@@ -1,4 +1,4 @@
-import { spotsOf, aboutThing, writeSentence } from '../behave/index.js';
+import { aboutThing, ownWords, spotsOf, writeSentence } from '../behave/index.js';
 import { writeManifest } from '../formats/index.js';
 import type { Box } from '../layout/index.js';
 import {
@@ -51,6 +51,8 @@ export interface BuildSheet {
   readonly values: readonly BuildValue[];
   readonly texts: readonly string[];
   readonly behaviours: readonly string[];
+  /** What its component does by itself, in sentences. */
+  readonly byItself: readonly string[];
   readonly access: { readonly role: string; readonly name: string; readonly order: number | null } | null;
   readonly css: string;
   readonly html: string;
@@ -204,6 +206,7 @@ export function buildSheet(said: SaidIn, screen: Screen, root: Box, key: string)
     values: valuesOf(said, node),
     texts,
     behaviours: about ? (own?.does ?? []).map((b) => writeSentence(about, b)) : [],
+    byItself: component ? ownWords(component) : [],
     access: spot ? { role: spot.role, name: spot.name, order: at + 1 } : null,
     css,
     html,

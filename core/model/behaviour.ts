@@ -8,6 +8,8 @@ export type Trigger =
   | { readonly on: 'press' | 'point' | 'focus' | 'change' | 'show' | 'action' | 'dismiss' | 'reach' | 'drag' }
   /** A key, as the browser names it: `Enter`, `Escape`, `a`. */
   | { readonly on: 'key'; readonly key: string }
+  /** Something that its component tells of itself, by the name that its contract gives it. */
+  | { readonly on: 'event'; readonly event: string }
   /** So long after its screen is shown. */
   | { readonly on: 'after'; readonly ms: number };
 
@@ -46,6 +48,50 @@ export interface Behaviour {
   readonly when: Trigger;
   readonly if?: Condition;
   readonly then: readonly Action[];
+}
+
+/** When something happens to a component, as it says itself. */
+export type OwnTrigger =
+  | { readonly on: 'press' | 'type' | 'point' | 'focus' | 'action' | 'dismiss' }
+  | { readonly on: 'key'; readonly key: string }
+  /** One of its parts is pressed. */
+  | { readonly on: 'part'; readonly part: NodeId }
+  /** An item of one of its lists is pressed. */
+  | { readonly on: 'item'; readonly list: PropId };
+/**
+ * What a property becomes: a value, its opposite, what is typed, so much more, a whole number by how far from the left it is pressed, or
+ * what the item that is pressed has.
+ */
+export type OwnValue =
+  | Json
+  | { readonly opposite: true }
+  | { readonly typed: true }
+  | { readonly more: number }
+  | { readonly where: readonly [from: number, to: number] }
+  | { readonly field: PropId };
+export type OwnAction =
+  /** `others`: what it becomes for things of the same kind beside it. */
+  | { readonly do: 'set'; readonly prop: PropId; readonly value: OwnValue; readonly others?: Json }
+  /** Of the item that is pressed. `others`: for the other items. */
+  | { readonly do: 'item'; readonly field: PropId; readonly value: OwnValue; readonly others?: Json }
+  /** The item that is pressed goes. */
+  | { readonly do: 'drop' }
+  /** Of a list those items show whose field has in it what a property says. */
+  | { readonly do: 'only'; readonly list: PropId; readonly field: PropId; readonly has: PropId }
+  /** What lies over the screen goes. */
+  | { readonly do: 'away' }
+  /** Whoever uses it is told. */
+  | { readonly do: 'raise'; readonly event: string };
+export interface OwnTest {
+  readonly prop: PropId;
+  readonly asks: Asked;
+  readonly value?: Json;
+}
+/** What a component does by itself, wherever it is used. */
+export interface OwnBehaviour {
+  readonly when: OwnTrigger;
+  readonly if?: { readonly all?: readonly OwnTest[]; readonly any?: readonly OwnTest[] };
+  readonly then: readonly OwnAction[];
 }
 
 /** The same with things called otherwise: when a piece is copied, what it does is done to the copy. */

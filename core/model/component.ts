@@ -1,4 +1,5 @@
 import type { Json } from '../base/index.js';
+import type { OwnBehaviour } from './behaviour.js';
 import type { Attrs, ComponentRef, NodeId, Nodes, PropId, SlotId, StateName } from './node.js';
 
 export type PropKind = 'text' | 'flag' | 'choice' | 'number' | 'icon' | 'image' | 'colour' | 'component' | 'list';
@@ -136,6 +137,8 @@ export interface Component {
   readonly root: NodeId;
   readonly nodes: Nodes;
   readonly rules: readonly Rule[];
+  /** What it does by itself. Absent: what is usual for its role; none: nothing. */
+  readonly does?: readonly OwnBehaviour[];
 }
 
 /** A section or a page, placed as a tree of instances. */

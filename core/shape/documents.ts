@@ -27,7 +27,7 @@ import {
   text,
   type Check,
 } from './check.js';
-import { tree, when } from './node.js';
+import { ownBehaviour, tree, when } from './node.js';
 
 /** The shapes of what documents are made of. Each goes to the bottom: what passes can be opened, drawn and undone. */
 
@@ -190,6 +190,7 @@ export const ruleWhen: Check = (v, w) => {
 export const rulePlace: Check = group({ parent: id, after: orNull(id) });
 export const rule: Check = group({ when: ruleWhen, set: record(record(json(6), 100), 500) }, { id: text(200) });
 
+export const ownBehaviours: Check = list(ownBehaviour, 100);
 export const component: Check = both(
   group(
     {
@@ -204,7 +205,7 @@ export const component: Check = both(
       nodes: () => null,
       rules: list(rule, 1000),
     },
-    { docs: text(200_000), splitFrom: text(120) },
+    { docs: text(200_000), splitFrom: text(120), does: ownBehaviours },
   ),
   (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
 );

@@ -71,13 +71,15 @@ const trigger: Check = byMember('on', {
   ),
   key: group({ on: text(20), key: text(40) }),
   after: group({ on: text(20), ms: number(0, 600_000) }),
+  event: group({ on: text(20), event: text(120) }),
 });
+const ASKED = oneOf('is', 'is not', 'is more than', 'is less than', 'is filled', 'is empty');
 const propOf = { home: ref, prop: text(120) } as const;
 const test: Check = (v, w) =>
   isGroup(v) && 'situation' in v
     ? group({ situation: id })(v, w)
     : group(
-        { ...propOf, asks: oneOf('is', 'is not', 'is more than', 'is less than', 'is filled', 'is empty') },
+        { ...propOf, asks: ASKED },
         { of: id, value: json() },
       )(v, w);
 const action: Check = byMember('do', {
@@ -91,6 +93,32 @@ const action: Check = byMember('do', {
   open: group({ do: text(20), address: text(2000, /^https?:\/\/[^\s<>"]+$/u, 'an address') }),
   wait: group({ do: text(20), ms: number(0, 600_000) }),
 });
+/** What a component does by itself. */
+const ownTest: Check = group({ prop: text(120), asks: ASKED }, { value: json() });
+export const ownBehaviour: Check = group(
+  {
+    when: byMember('on', {
+      ...Object.fromEntries(
+        (['press', 'type', 'point', 'focus', 'action', 'dismiss'] as const).map((on) => [on, group({ on: text(20) })]),
+      ),
+      key: group({ on: text(20), key: text(40) }),
+      part: group({ on: text(20), part: id }),
+      item: group({ on: text(20), list: text(120) }),
+    }),
+    then: list(
+      byMember('do', {
+        set: group({ do: text(20), prop: text(120), value: json() }, { others: json() }),
+        item: group({ do: text(20), field: text(120), value: json() }, { others: json() }),
+        drop: group({ do: text(20) }),
+        only: group({ do: text(20), list: text(120), field: text(120), has: text(120) }),
+        away: group({ do: text(20) }),
+        raise: group({ do: text(20), event: text(120) }),
+      }),
+      40,
+    ),
+  },
+  { if: group({}, { all: list(ownTest, 20), any: list(ownTest, 20) }) },
+);
 /** What a thing does. */
 export const behaviour: Check = group(
   { id, when: trigger, then: list(action, 40) },

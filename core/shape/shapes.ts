@@ -6,6 +6,7 @@ export {
   device,
   flow,
   kits,
+  ownBehaviours,
   prop,
   row,
   rowValues,

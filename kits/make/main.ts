@@ -2,6 +2,7 @@ import { copyFileSync, existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { withBehaviour } from './behaviour.js';
 import { fjellCoach } from './fjell-coach.js';
 import { lumenNightRail } from './lumen-night-rail.js';
 import { makePictures } from './pictures.js';
@@ -21,7 +22,7 @@ const FONTS: Readonly<Record<string, string>> = {
   Fraunces: 'fraunces',
 };
 
-export const KITS = [plywood, skerryLine, fjellCoach, lumenNightRail, skerryLineNext];
+export const KITS = withBehaviour([plywood, skerryLine, fjellCoach, lumenNightRail, skerryLineNext]);
 
 /** A kit has a folder by its name; other versions of it by their numbers too. */
 export const folderOf = (kit: Part): string =>

@@ -183,6 +183,8 @@ export interface ComponentSpec {
   readonly events?: readonly string[];
   readonly tree: Part;
   readonly rules?: readonly Part[];
+  /** What it does by itself, besides what is usual for its role; `[prop]` and `<part>` are those that are called so here. */
+  readonly does?: readonly string[];
 }
 export const component = (c: ComponentSpec): Part => ({
   words: [],

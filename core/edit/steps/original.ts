@@ -20,7 +20,7 @@ import { treeName } from './tree.js';
 export const ENTRY_LISTS = ['props', 'slots', 'rules'] as const;
 export type EntryList = (typeof ENTRY_LISTS)[number];
 /** Fields of an original that are one value each. */
-export const ABOUT_FIELDS = ['name', 'role', 'family', 'summary', 'docs', 'words', 'states', 'events'] as const;
+export const ABOUT_FIELDS = ['name', 'role', 'family', 'summary', 'docs', 'words', 'states', 'events', 'does'] as const;
 export type AboutField = (typeof ABOUT_FIELDS)[number];
 
 /** More than this is a form, not a contract; more rules than this cannot be read any more. */
@@ -184,6 +184,7 @@ const ABOUT_SHAPES = {
   words: check.list(check.text(120), 200),
   states: shapes.states,
   events: check.list(check.text(120), 100),
+  does: check.orNull(shapes.ownBehaviours),
 } as const;
 const aboutOf = (c: Component | undefined, field: AboutField): Json =>
   ((field === 'states' || field === 'events' ? c?.contract[field] : c?.[field]) ?? null) as Json;
@@ -204,11 +205,11 @@ const about: StepKind<Of<'about'>, OriginalStep> = {
       if (taken)
         return refuse('original.name', String(step.value), `There is a ${taken.name} in this project already.`);
     }
-    const { docs: _, ...bare } = c;
+    const { [step.field as 'docs']: _, ...bare } = c;
     const next: Component =
       step.field === 'states' || step.field === 'events'
         ? { ...c, contract: { ...c.contract, [step.field]: step.value } }
-        : step.field === 'docs' && step.value === null
+        : step.value === null
           ? bare
           : { ...c, [step.field]: step.value };
     return { ok: true, project: withOriginal(project, next, idOf(step.tree)), inverse };

@@ -207,6 +207,15 @@ export function inDialect(plain: readonly Part[], d: Dialect): Part[] {
       })),
       tree,
       rules,
+      ...(c['does']
+        ? {
+            does: (c['does'] as readonly string[]).map((s) =>
+              s
+                .replace(/\[([\w-]+)\]/gu, (_, id: string) => prop(id))
+                .replace(/<([\w-]+)>/gu, (_, id: string) => part(id)),
+            ),
+          }
+        : {}),
     });
   }
   return made;

@@ -45,10 +45,13 @@ import {
 } from './plain.js';
 
 /** A round or square thing to press beside a value. */
-const knob = (id: string, glyph: string): Part =>
-  row(id, { width: '{@control}', height: '{@control}', justify: 'center', shrink: 0 }, [
-    sign(`${id}-sign`, INK, glyph),
-  ]);
+const knob = (id: string, glyph: string, name: string): Part =>
+  row(
+    id,
+    { width: '{@control}', height: '{@control}', justify: 'center', shrink: 0 },
+    [sign(`${id}-sign`, INK, glyph)],
+    { name },
+  );
 
 /** What people fill in, beyond words: days, times, amounts, files. */
 export const entries = (d: Dialect): readonly Part[] => [
@@ -82,6 +85,11 @@ export const entries = (d: Dialect): readonly Part[] => [
     role: 'passwordfield',
     family: 'Inputs',
     summary: 'A secret, hidden while it is typed.',
+    does: [
+      'when typed into, set [value] to what is typed',
+      'when the part <eye> is pressed, set [open] to the opposite',
+      'when the part <shut> is pressed, set [open] to the opposite',
+    ],
     events: ['change'],
     states: TYPED,
     props: [
@@ -329,6 +337,10 @@ export const entries = (d: Dialect): readonly Part[] => [
     role: 'spinbutton',
     family: 'Inputs',
     summary: 'How many, one more or one less.',
+    does: [
+      'when the part <less> is pressed, set [value] to one less',
+      'when the part <more> is pressed, set [value] to one more',
+    ],
     events: ['change'],
     states: TYPED,
     props: [
@@ -343,9 +355,9 @@ export const entries = (d: Dialect): readonly Part[] => [
         line('note', '@caption', SOFT, 'supporting'),
       ]),
       row('frame', { ...d.frame, padding: 0, paddingX: 0 }, [
-        knob('less', 'minus'),
+        knob('less', 'minus', 'One less'),
         label('value', '@label', INK, { bind: { text: 'value' } }, { minWidth: 28, textAlign: 'center' }),
-        knob('more', 'plus'),
+        knob('more', 'plus', 'One more'),
       ]),
     ]),
     rules: [
@@ -424,6 +436,11 @@ export const entries = (d: Dialect): readonly Part[] => [
     role: 'autocomplete',
     family: 'Inputs',
     summary: 'Something to type, with what it might be below.',
+    does: [
+      'when typed into, set [value] to what is typed, then show only [items] whose [label] has [value], then set [open] to on',
+      'when an item of [items] is pressed, set [value] to its [label], then set its [selected] to on, and to off for the others, then set [open] to off',
+      'when the part <sign> is pressed, set [open] to the opposite',
+    ],
     events: ['change'],
     states: TYPED,
     props: [
