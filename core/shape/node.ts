@@ -78,10 +78,7 @@ const propOf = { home: ref, prop: text(120) } as const;
 const test: Check = (v, w) =>
   isGroup(v) && 'situation' in v
     ? group({ situation: id })(v, w)
-    : group(
-        { ...propOf, asks: ASKED },
-        { of: id, value: json() },
-      )(v, w);
+    : group({ ...propOf, asks: ASKED }, { of: id, value: json() })(v, w);
 const action: Check = byMember('do', {
   go: group({ do: text(20), screen: id }),
   back: group({ do: text(20) }),
