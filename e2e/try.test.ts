@@ -89,6 +89,13 @@ async function say(): Promise<void> {
   await page.evaluate(() => new Promise((r) => setTimeout(r, 300)));
   await hand.click('input[aria-label="Say what it does"], [aria-label="Say what it does"] input');
 }
+/** Takes a sentence from what is offered, as far as it goes. */
+async function choose(whole: string): Promise<void> {
+  const option = `::-p-xpath(//li[@role="option"][@aria-label="${whole}" or normalize-space()="${whole}"])`;
+  await page.evaluate(() => new Promise((r) => setTimeout(r, 400)));
+  await page.waitForSelector(option, { visible: true }).catch(() => expect.fail(`${whole} is not offered`));
+  await hand.click(option);
+}
 const open = async (at = 'find'): Promise<void> => {
   await page.goto(`${desk.house.address}/p/${desk.id}/try/${at}`);
   await page.waitForSelector('.device canvas');
@@ -200,18 +207,8 @@ describe('behaviours', () => {
     await page.waitForSelector('.screen.current canvas');
     await hand.click('[role="treeitem"][aria-label^="Action"]');
     await say();
-    for (const [word, whole] of [
-      ['when', 'when'],
-      ['pressed', 'when pressed'],
-      [', show', 'when pressed, show'],
-      ['Are you sure?', 'when pressed, show Are you sure?'],
-    ]) {
-      const option = `::-p-xpath(//li[@role="option"][@aria-label="${whole ?? ''}" or normalize-space()="${whole ?? ''}"])`;
-      await page.evaluate(() => new Promise((r) => setTimeout(r, 400)));
-      await page.waitForSelector(option, { visible: true }).catch(() => expect.fail(`${word ?? ''} is not offered`));
-      await hand.click(option);
-    }
-    await hand.click('[role="treeitem"][aria-label^="Entry"]');
+    await choose('when pressed, show');
+    await choose('when pressed, show Are you sure?');
     await desk.settled((p) => JSON.stringify(p).includes('"lay"'));
     await hand.click('::-p-aria(Try it[role="link"])');
     await page.waitForSelector('.device canvas');
@@ -241,6 +238,52 @@ describe('behaviours', () => {
     await rate(0.3);
     await rate(0.97);
     await dialog(true);
+  });
+  it('W. by pointer alone', async () => {
+    await begin();
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/find?sel=stars`);
+    await page.waitForSelector('.screen.current canvas');
+    await say();
+    let said = '';
+    for (const more of [
+      'when changed, if',
+      ' score is',
+      ' 5',
+      ' and',
+      ' content of Name is filled',
+      ', show',
+      ' Are you sure?',
+    ])
+      await choose((said += more));
+    await desk.settled((p) => JSON.stringify(p).includes('"is filled"'));
+    console.log(`Story W, by pointer: ${hand.count}`);
+    expect(hand.count, 'W by pointer: actions').toBeLessThanOrEqual(9);
+    expect(desk.wrong).toEqual([]);
+  });
+  it('Y. by pointer alone: where it scrolls to is pointed at on the Wall', async () => {
+    await begin();
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose/list?sel=top`);
+    await page.waitForSelector('.screen.current canvas');
+    await say();
+    await choose('when pressed, scroll to');
+    await page.waitForSelector('::-p-text(It may be pointed at on the Wall)');
+    const at = await page.$eval('.screen.current', (e) => {
+      const r = e.getBoundingClientRect();
+      return { x: r.x + r.width * 0.2, y: r.bottom - 12 };
+    });
+    await hand.click({ x: at.x, y: Math.min(at.y, 560) });
+    await page.waitForFunction(
+      () =>
+        document.querySelector<HTMLInputElement>('[aria-label="Behaviour 1"]')?.value.includes('scroll to') === true,
+    );
+    // The keyboard has stayed in the sentence, and what was selected is selected.
+    expect(new URL(page.url()).searchParams.get('sel')).toBe('top');
+    const said = await page.$eval('[aria-label="Behaviour 1"]', (e) => (e as HTMLInputElement).value);
+    await choose(`${said} with 16 px above`);
+    await desk.settled((p) => JSON.stringify(p).includes('"offset":16'));
+    console.log(`Story Y, by pointer: ${hand.count}`);
+    expect(hand.count, 'Y by pointer: actions').toBeLessThanOrEqual(5);
+    expect(desk.wrong).toEqual([]);
   });
   it('Y. a thing scrolls to a section with an offset', async () => {
     await begin();

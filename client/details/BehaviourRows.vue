@@ -7,6 +7,7 @@ import {
   ownWords,
   readSentence,
   shownComponent,
+  thingNames,
   treeOfScreen,
   writeSentence,
   type Behaviour,
@@ -45,6 +46,21 @@ const own = computed(() => {
 });
 const read = (text: string): ReturnType<typeof readSentence> =>
   about.value ? readSentence(about.value, text) : { ok: false, problem: '', at: 0, offers: [] };
+/** What may come next is a thing or a screen: what is pointed at on the Wall is said by its name. */
+function point(offers: readonly string[]): ((screen: string, things: readonly string[]) => string | undefined) | null {
+  const a = about.value;
+  if (!a) return null;
+  const names = thingNames(a);
+  const screens = new Map(a.world.project.screens.map((s) => [s.id, s.name]));
+  const offered = new Set(offers);
+  const things = [...names.values()].some((n) => offered.has(n));
+  const others = [...screens.values()].some((n) => offered.has(n));
+  if (!things && !others) return null;
+  return (screen, ids) => {
+    const id = things && screen === a.screen.id ? ids.find((i) => names.has(i)) : undefined;
+    return id !== undefined ? names.get(id) : others && screen !== a.screen.id ? screens.get(screen) : undefined;
+  };
+}
 /** Puts a sentence in a place of the list, or at its end; empty takes it away. Says what is wrong where it cannot be read. */
 function put(row: number, text: string): string {
   const steps: Step[] = [];
@@ -88,6 +104,7 @@ const settled = refDebounced(
       new-name="Say what it does"
       :read="read"
       :put="put"
+      :point="point"
     />
   </div>
 </template>

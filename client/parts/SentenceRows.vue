@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import AutoComplete from 'primevue/autocomplete';
-import { computed, ref } from 'vue';
+import { computed, onBeforeUnmount, ref } from 'vue';
+import { useAiming } from '../stores/aiming.js';
 
 /** Sentences to write by typing, one in a row, with what may come next offered; the last row takes a new one, an empty one goes. */
 const props = defineProps<{
@@ -17,14 +18,30 @@ const props = defineProps<{
   read: (text: string) => { readonly ok: boolean; readonly at?: number; readonly offers: readonly string[] };
   /** Puts a sentence in its row; says what is wrong with it, or nothing. */
   put: (row: number, text: string) => string;
+  /** Words for what is pointed at on the Wall, where one of them may come next; absent: nothing is pointed at. */
+  point?: (offers: readonly string[]) => ((screen: string, things: readonly string[]) => string | undefined) | null;
 }>();
+const aiming = useAiming();
+onBeforeUnmount(() => aiming.ask(null));
 const typed = ref<Record<string, string>>({});
 const problem = ref('');
 const offers = ref<readonly string[]>([]);
 /** Whole sentences that go on from what is typed. */
-function offer(text: string): void {
+function offer(row: number, text: string): void {
   const got = props.read(text);
   const upTo = got.ok || got.at === undefined ? text.trimEnd() : text.slice(0, got.at);
+  const words = got.ok ? null : (props.point?.(got.offers) ?? null);
+  aiming.ask(
+    words && {
+      says: 'It may be pointed at on the Wall, too',
+      take: (screen, things) => {
+        const said = words(screen, things);
+        if (said === undefined) return false;
+        again(row, `${upTo.trimEnd()} ${said}`);
+        return true;
+      },
+    },
+  );
   const glue = (o: string): string =>
     o.startsWith(',') ? `${upTo.trimEnd()}${o}` : `${upTo}${upTo === '' || /\s$/u.test(upTo) ? '' : ' '}${o}`;
   offers.value = got.offers.map(glue);
@@ -51,9 +68,15 @@ const GONE = 180;
 /** Something was chosen from what is offered: what may come next is offered at once. */
 function again(row: number, text: string): void {
   write(row, text);
-  offer(text);
+  // A whole sentence is said at once: what is added to it is said when it is.
+  if (props.read(text).ok) commit(row);
+  offer(row, text);
   // The list goes away when something is chosen; it comes again once it is gone.
   if (offers.value.length > 0) setTimeout(() => fields[row]?.show?.(), GONE);
+}
+function leave(row: number): void {
+  aiming.ask(null);
+  commit(row);
 }
 const rows = computed(() => [...props.sentences, '']);
 </script>
@@ -74,9 +97,10 @@ const rows = computed(() => [...props.sentences, '']);
       :aria-label="i === rows.length - 1 ? newName : `${name} ${i + 1}`"
       :input-style="{ fontSize: '12px' }"
       @option-select="(e) => again(i, String(e.value))"
-      @complete="(e) => offer(e.query)"
+      @complete="(e) => offer(i, e.query)"
       @update:model-value="(v) => write(i, v)"
-      @blur="commit(i)"
+      @blur="leave(i)"
+      @keydown.escape="aiming.ask(null)"
       @keydown.enter="commit(i)"
     />
     <button
@@ -89,6 +113,7 @@ const rows = computed(() => [...props.sentences, '']);
       Away
     </button>
   </div>
+  <p v-if="aiming.aim" class="note" role="status">{{ aiming.aim.says }}.</p>
   <p v-if="problem" class="bad" role="alert">{{ problem }}</p>
 </template>
 

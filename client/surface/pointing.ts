@@ -1,5 +1,6 @@
 import { ref, shallowRef, type Ref } from 'vue';
 import { pathAt, SCRIM, type Box, type Screen } from '../../core/index.js';
+import { useAiming } from '../stores/aiming.js';
 import { useBench } from '../stores/bench.js';
 import { useCommands } from '../stores/commands.js';
 import { heldPicture, useDrag, type Held } from '../stores/drag.js';
@@ -30,6 +31,7 @@ export function usePointing(
   current: Readonly<Ref<boolean>>,
 ) {
   const stage = useStage();
+  const aiming = useAiming();
   const commands = useCommands();
   const drag = useDrag();
   const writing = useWriting();
@@ -66,7 +68,7 @@ export function usePointing(
   }
 
   function press(event: PointerEvent): void {
-    if (event.button !== 0 || isOwn(event) || widths.hangs(at.screen.id)) return;
+    if (event.button !== 0 || isOwn(event) || widths.hangs(at.screen.id) || aiming.aim) return;
     writing.picking = null;
     list.value = null;
     const box = meant(event);
@@ -107,6 +109,10 @@ export function usePointing(
   }
   function click(event: MouseEvent): void {
     if (drag.wasDrag() || exact.wasDrag() || isOwn(event)) return;
+    if (aiming.aim) {
+      const things = [meant(event), ...[...pathUnder(event)].reverse()].flatMap((b) => (b ? [b.node.key] : []));
+      if (aiming.aim.take(at.screen.id, things)) return;
+    }
     if (!current.value) {
       const path = stops(event);
       stage.goTo(at.screen.id);

@@ -88,7 +88,7 @@ const toSaid = computed(() => ({
 const modes = useModes();
 const updates = useUpdates();
 const lenses = computed(() => [
-  { ref: '', name: 'as is' },
+  { ref: '', name: 'no lens' },
   ...updates.offered.filter((k) => k !== worn.value).map((k) => ({ ref: kitRef(k), name: k.name })),
 ]);
 /** Modes of what is seen, for looking: whatever each screen says. */
@@ -167,14 +167,14 @@ const modeChoices = computed(() => {
         >{{ updates.next.version }} is there</RouterLink
       >
       <label class="lens"
-        >Lens
+        ><span>Lens</span>
         <Select
           v-model="stage.lens"
           size="small"
           :options="lenses"
           option-label="name"
           option-value="ref"
-          placeholder="as is"
+          placeholder="no lens"
           aria-label="Lens"
       /></label>
       <Select
@@ -263,6 +263,19 @@ nav span.on {
 }
 .gap {
   flex: 1;
+}
+@media (max-width: 1380px) {
+  .bar {
+    gap: 8px;
+  }
+  nav {
+    margin-left: 6px;
+    gap: 2px;
+  }
+  /* What it is for stands in it. */
+  .lens span:first-child {
+    display: none;
+  }
 }
 .wears,
 .lens {

@@ -63,7 +63,7 @@ const own: OwnCommands = {
       There is no original {{ bench.of }} here: it was deleted or renamed, or its kit is not installed. Undo brings a
       deleted one back.
     </p>
-    <RouterLink :to="`/p/${doc.id}/compose`">Back to the screens</RouterLink>
+    <RouterLink class="quiet-link" :to="`/p/${doc.id}/compose`">Back to the screens</RouterLink>
   </section>
 </template>
 

@@ -127,6 +127,18 @@ const says = (world: World, went: Went, text: string): Went =>
 const propOf = (world: World, went: Went, id: string, prop: string): unknown =>
   pathTo(world, went.trying, (n) => n.key === id).at(-1)?.instance?.props[prop];
 
+const DONE = [
+  'go to',
+  'go back',
+  'show',
+  'put it away',
+  'set',
+  'scroll to',
+  'start',
+  'leave the situation',
+  'open',
+  'wait',
+];
 describe('sentences', () => {
   const world = { project, kits };
   const about = aboutThing(world, project.screens[0] as Screen, 'sail');
@@ -228,7 +240,6 @@ describe('sentences', () => {
     );
   });
   it.each([
-    ['', 'A sentence begins with when', ['when', 'after']],
     ['when pre', 'comes what happens: pressed', ['pressed']],
     ['when pressed, go to Nowhere', 'comes a screen', []],
     ['when pressed, go to s', 'a screen: Sailings', ['Sailings']],
@@ -240,7 +251,12 @@ describe('sentences', () => {
       'what is asked of it: is more than',
       ['is more than', 'is less than', 'is filled', 'is empty', 'is not', 'is'],
     ],
-    ['when pressed', 'comes what is done', [', if', ', go to', ', show', ', set']],
+    [
+      'when pressed, if set of I agree is on',
+      'comes what is done',
+      ['and', 'or', ...DONE.map((d) => `, ${d}`), ', if'],
+    ],
+    ['when pressed', 'comes what is done', [', if', ...DONE.map((d) => `, ${d}`)]],
     ['when pressed, open javascript:alert(1)', 'an address', []],
     ['when pressed, go back and forth', 'the sentence ends', []],
   ])('says what is missing: %s', (text, problem, offers) => {
@@ -249,6 +265,18 @@ describe('sentences', () => {
     if (got.ok) return;
     expect(got.problem).toContain(problem);
     expect(got.offers).toEqual(offers);
+  });
+  it('offers whole beginnings, questions with their property, and what may be added', () => {
+    const offers = (text: string): readonly string[] => readSentence(about, text).offers;
+    expect(offers('')).toEqual(expect.arrayContaining(['when pressed, go to', 'when changed, if', 'after']));
+    expect(offers('when pressed, s')).toEqual(['show', 'set', 'scroll to', 'start']);
+    expect(offers('when changed, if ')).toEqual(
+      expect.arrayContaining(['content of Name is filled', 'score of Stars is', 'set of I agree is on']),
+    );
+    expect(offers('when changed, if score of Stars is ')).toEqual(['0', '1', '2', '3', '4', '5']);
+    expect(offers('when pressed, scroll to Name')).toEqual(['with 16 px above', ', then']);
+    for (const o of [...offers(''), ...offers('when changed, if ').map((x) => `when changed, if ${x}`)])
+      expect(readSentence(about, `${o} `).ok || readSentence(about, `${o} `).offers.length > 0, o).toBe(true);
   });
 });
 

@@ -28,6 +28,8 @@ export class Expected extends Error {
 }
 export class Reader {
   at = 0;
+  /** What may be added to what was read last. */
+  may: readonly string[] = [];
   constructor(readonly text: string) {}
   skip(): void {
     while (/\s/u.test(this.text[this.at] ?? '')) this.at++;
@@ -96,6 +98,9 @@ export function duration(r: Reader): number {
   ] as const);
   return Math.min(600_000, Math.max(0, Math.round(n * unit)));
 }
+/** Numbers that a property may have, where they are few; else how one is written. */
+const numbersOf = ({ min = 0, max = Infinity }: Prop): readonly string[] =>
+  max - min <= 10 ? Array.from({ length: max - min + 1 }, (_, i) => String(min + i)) : ['1'];
 export function value(p: Prop, r: Reader): Json | { opposite: true } {
   if (p.kind === 'flag')
     return r.one<boolean | { opposite: true }>('on, off or the opposite', [
@@ -108,7 +113,7 @@ export function value(p: Prop, r: Reader): Json | { opposite: true } {
       'one of its options',
       (p.options ?? []).map((o) => [o.name, o.id] as const),
     );
-  if (p.kind === 'number') return Number(r.match('a number', NUMBER, ['1'])[0]);
+  if (p.kind === 'number') return Number(r.match('a number', NUMBER, numbersOf(p))[0]);
   const found = TEXT.exec(r.rest) ?? NUMBER.exec(r.rest);
   if (found?.index !== 0) throw new Expected(r.at, 'a text in “ ”', ['“']);
   r.at += found[0].length;
@@ -132,6 +137,11 @@ export function conditions<T>(
         throw new Expected(r.at, `only “${joined}” in one condition; say the rest after another “if”`, []);
     }
     (joined === 'or' ? tests.any : tests.all).push(...list);
+    if (r.rest === '')
+      throw new Expected(r.at, 'what is done', [
+        ...(joined === 'or' ? ['or'] : joined === 'and' ? ['and'] : ['and', 'or']),
+        ...goesOn.map((t) => `, ${t}`),
+      ]);
     comma(r, goesOn);
   }
   return tests.all.length + tests.any.length === 0
@@ -149,11 +159,12 @@ export function conditionWords<T>(
 }
 /** What is done, one after the other. */
 export function steps<T>(r: Reader, step: () => T): readonly T[] {
-  const then = [step()];
-  while (r.has(', then', 'then', ',')) {
+  const then: T[] = [];
+  do {
     r.has('then');
+    r.may = [];
     then.push(step());
-  }
+  } while (r.has(', then', 'then', ','));
   return then;
 }
 /** How a property is asked of in words, and what its value is compared with. */
@@ -190,7 +201,7 @@ export function readWith<T>(text: string, read: (r: Reader) => T): Read<T> {
   try {
     const behaviour = read(r);
     r.skip();
-    const more = [', then'];
+    const more = [...r.may, ', then'];
     if (r.rest !== '' && r.rest !== '.') throw new Expected(r.at, 'the sentence ends', r.going(more));
     return { ok: true, behaviour, offers: more };
   } catch (error) {

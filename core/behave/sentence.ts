@@ -54,6 +54,8 @@ export interface About {
 export type ReadSentence = Read<Omit<Behaviour, 'id'>>;
 
 const LONGEST = 40;
+/** What things hold. */
+const HELD: ReadonlySet<string> = new Set(['value', 'checked', 'selected', 'open']);
 /** What a thing says: its label, or its text. */
 function saidBy({ world, screen, wears }: About, id: NodeId): string {
   const node = screen.nodes[id];
@@ -159,11 +161,37 @@ export function writeSentence(about: About, b: Omit<Behaviour, 'id'>): string {
 export function readSentence(about: About, text: string): ReadSentence {
   return readWith(text, (r) => sentence(about, r));
 }
+/** What can be done. */
+const DO = [
+  ['go to', 'go'],
+  ['go back', 'back'],
+  ['show', 'lay'],
+  ['put it away', 'away'],
+  ['put away', 'away'],
+  ['set', 'set'],
+  ['scroll to', 'scroll'],
+  ['start', 'start'],
+  ['leave the situation', 'leave'],
+  ['open', 'open'],
+  ['wait', 'wait'],
+] as const;
+const DONE = DO.map(([words]) => words).filter((w) => w !== 'put away');
+/** How sentences begin, as they are offered: with what is said most first. */
+const BEGIN = [
+  'when pressed, go to',
+  'when pressed, show',
+  'when pressed, set',
+  'when pressed, scroll to',
+  'when changed, if',
+  ...WHEN.map(([n]) => `when ${n}`),
+  ...KEYS.map((k) => `when ${k} is pressed`),
+  'after',
+];
 function sentence(about: About, r: Reader): Omit<Behaviour, 'id'> {
   const names = [...thingNames(about)].map(([id, name]) => [name, id] as const);
   const when = trigger(about, r);
-  comma(r, ['if', 'go to', 'show', 'set']);
-  const asked = conditions(r, () => test(about, r, names), ['go to', 'show', 'set', 'if']);
+  comma(r, ['if', ...DONE]);
+  const asked = conditions(r, () => test(about, r, names), [...DONE, 'if']);
   const then = steps(r, () => action(about, r, names));
   return { when, ...(asked ? { if: asked } : {}), then };
 }
@@ -174,10 +202,11 @@ function eventsOf({ world, wears, screen, thing }: About): readonly string[] {
   return (c?.contract.events ?? []).filter((e) => !WHEN.some(([, t]) => t.on === e));
 }
 function trigger(about: About, r: Reader): Trigger {
-  const start = r.one('when', [
+  const start = r.maybe([
     ['when', 'when'],
     ['after', 'after'],
-  ] as const);
+  ] as const)?.value;
+  if (start === undefined) throw new Expected(r.at, 'when', r.going(BEGIN));
   if (start === 'after') return { on: 'after', ms: duration(r) };
   const found = r.maybe(WHEN);
   if (found) return found.value;
@@ -197,7 +226,13 @@ function trigger(about: About, r: Reader): Trigger {
 }
 type Names = readonly (readonly [string, NodeId])[];
 /** A property, of this thing or of another. */
-function property(about: About, r: Reader, names: Names): PropOf & { readonly is: Prop } {
+/** @param phrases what may be said of a property of a kind, to be offered with its name */
+function property(
+  about: About,
+  r: Reader,
+  names: Names,
+  phrases: (p: Prop) => readonly string[],
+): PropOf & { readonly is: Prop } {
   const { world, wears, screen } = about;
   const contractOf = (id: NodeId): { ref: ComponentRef; props: readonly Prop[] } => {
     const node = screen.nodes[id];
@@ -205,14 +240,26 @@ function property(about: About, r: Reader, names: Names): PropOf & { readonly is
     return { ref, props: componentAt(world, ref)?.contract.props.filter((p) => p.kind !== 'list') ?? [] };
   };
   const start = r.at;
+  /** Its own first; of others what they hold, and when something is typed all that goes on from it. */
+  const offered = (): readonly string[] => {
+    const say = (p: Prop, of: string): string[] => phrases(p).map((w) => `${lower(p.name)}${of} ${w}`);
+    const own = contractOf(about.thing).props.flatMap((p) => say(p, ''));
+    const others = names
+      .filter(([, id]) => id !== about.thing)
+      .flatMap(([n, id]) =>
+        contractOf(id)
+          .props.filter((p) => r.rest !== '' || meaningsOf(p).some((m) => HELD.has(m)))
+          .flatMap((p) => say(p, ` of ${n}`)),
+      );
+    return r.going([...own, ...others]);
+  };
   // All properties of all things are tried: of which thing it is is said after it.
   const all = new Map<string, true>();
   for (const [, id] of names) for (const p of contractOf(id).props) all.set(lower(p.name), true);
   for (const p of contractOf(about.thing).props) all.set(lower(p.name), true);
-  const name = r.one(
-    'a property',
-    [...all.keys()].map((n) => [n, n] as const),
-  );
+  const found = r.maybe([...all.keys()].map((n) => [n, n] as const));
+  if (!found) throw new Expected(r.at, 'a property', offered());
+  const name = found.value;
   const id = r.has('of')
     ? r.one(
         'a thing of this screen',
@@ -228,6 +275,15 @@ function property(about: About, r: Reader, names: Names): PropOf & { readonly is
   }
   return { ...(id === about.thing ? {} : { of: id }), home: ref, prop: is.id, is };
 }
+/** What is asked of a property, as it is offered. */
+const asksOf = (p: Prop): readonly string[] =>
+  p.kind === 'flag'
+    ? ['is on', 'is off']
+    : p.kind === 'number'
+      ? ['is', 'is more than', 'is less than']
+      : p.kind === 'choice'
+        ? ['is', 'is not']
+        : ['is filled', 'is empty', 'is'];
 function test(about: About, r: Reader, names: Names): Test {
   if (r.has('in'))
     return {
@@ -236,28 +292,14 @@ function test(about: About, r: Reader, names: Names): Test {
         situationsOf(about.world.project).map((s) => [s.name, s.id] as const),
       ),
     };
-  const { is, ...at } = property(about, r, names);
+  const { is, ...at } = property(about, r, names, asksOf);
   return { ...at, ...asked(r, is) };
 }
 function action(about: About, r: Reader, names: Names): Action {
   const { world, screen } = about;
   const places = placesOf(screen.nodes);
   const grounded = names.filter(([, id]) => places.get(id)?.parent === screen.root);
-  switch (
-    r.one('what is done', [
-      ['go to', 'go'],
-      ['go back', 'back'],
-      ['show', 'lay'],
-      ['put it away', 'away'],
-      ['put away', 'away'],
-      ['set', 'set'],
-      ['scroll to', 'scroll'],
-      ['start', 'start'],
-      ['leave the situation', 'leave'],
-      ['open', 'open'],
-      ['wait', 'wait'],
-    ] as const)
-  ) {
+  switch (r.one('what is done', DO)) {
     case 'go':
       return {
         do: 'go',
@@ -279,13 +321,16 @@ function action(about: About, r: Reader, names: Names): Action {
     case 'away':
       return { do: 'away' };
     case 'set': {
-      const { is, ...at } = property(about, r, names);
+      const { is, ...at } = property(about, r, names, () => ['to']);
       r.one('to', [['to', true]]);
       return { do: 'set', ...at, value: value(is, r) };
     }
     case 'scroll': {
       const to = r.one('a thing of this screen', names);
-      if (!r.has('with')) return { do: 'scroll', to };
+      if (!r.has('with')) {
+        r.may = ['with 16 px above'];
+        return { do: 'scroll', to };
+      }
       const px = Number(r.match('a length', NUMBER, ['16 px above'])[0]);
       r.one('px above', [['px above', true]]);
       return { do: 'scroll', to, offset: Math.max(-10_000, Math.min(10_000, px)) };
