@@ -583,6 +583,8 @@ export {
 export * from './behave/index.js';
 export {
   buildSheet,
+  changedThings,
+  sheetChanges,
   toHtml,
   toSnippet,
   Tokens,

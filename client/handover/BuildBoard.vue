@@ -1,20 +1,35 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import Select from 'primevue/select';
+import { computed, ref, shallowRef, watch } from 'vue';
 import {
   buildSheet,
+  changedThings,
+  compareProjects,
   kitAt,
   measuresOf,
+  screenOf,
+  sheetChanges,
   shownKit,
   wearsOf,
   type Box,
+  type Project,
+  type SaidIn,
   type Screen,
+  type Version,
   type World,
 } from '../../core/index.js';
+import { api } from '../api.js';
 import { boxOf } from '../stores/drawing.js';
+import { handover } from './calls.js';
 import ScreenBoard from './ScreenBoard.vue';
 
 /** What is needed to build a screen: measures on pointing, and for a thing its contract, tokens, texts, what it does, and its code. */
-const props = defineProps<{ world: World; screen: Screen }>();
+const props = defineProps<{
+  world: World;
+  screen: Screen;
+  /** The project whose versions it can be compared with; absent: with none. */
+  project?: string;
+}>();
 const key = ref('');
 const over = ref('');
 const inside = ref(false);
@@ -23,16 +38,65 @@ watch(
   () => (key.value = over.value = ''),
 );
 const wears = computed(() => wearsOf(props.world.project, props.screen));
-const said = computed(() => {
-  const first = props.world.project.kits[0];
+/** In whose words a screen is said. */
+function saidIn(world: World, screen: Screen): SaidIn {
+  const worn = wearsOf(world.project, screen);
+  const first = world.project.kits[0];
   return {
-    world: props.world,
-    wears: wears.value,
-    main: first === undefined ? undefined : kitAt(props.world, shownKit(wears.value, first)),
-    mode: props.screen.mode ?? '',
+    world,
+    wears: worn,
+    main: first === undefined ? undefined : kitAt(world, shownKit(worn, first)),
+    mode: screen.mode ?? '',
   };
-});
+}
+const said = computed(() => saidIn(props.world, props.screen));
 const root = computed(() => boxOf(props.world, props.screen, wears.value));
+// ── since a version ──
+const versions = ref<readonly Version[]>([]);
+const since = shallowRef<Version | null>(null);
+const then = shallowRef<Project | null>(null);
+const failed = ref('');
+watch(
+  () => props.project,
+  async (id) => {
+    since.value = then.value = null;
+    versions.value = id === undefined ? [] : await handover.versions(id).catch(() => []);
+  },
+  { immediate: true },
+);
+async function compareWith(v: Version | null): Promise<void> {
+  since.value = v;
+  then.value = null;
+  failed.value = '';
+  if (!v || props.project === undefined) return;
+  try {
+    const stand = await api.at(props.project, v.revision);
+    if (since.value === v) then.value = stand.project;
+  } catch (error) {
+    if (since.value === v) failed.value = error instanceof Error ? error.message : String(error);
+  }
+}
+const was = computed(() => {
+  const project = then.value;
+  if (!project) return null;
+  const world: World = { project, kits: props.world.kits };
+  return { world, screen: screenOf(project, props.screen.id) };
+});
+const marked = computed(() => (was.value ? [...changedThings(was.value.world, props.screen)] : []));
+/** What differs of what is chosen; of the whole screen, where nothing is. */
+const changes = computed<readonly string[] | null>(() => {
+  const w = was.value;
+  if (!w || !sheet.value) return null;
+  if (!w.screen) return ['The screen is new'];
+  if (key.value === '')
+    return compareProjects(w.world, props.world).screens.find((s) => s.id === props.screen.id)?.words ?? [];
+  const worn = wearsOf(w.world.project, w.screen);
+  return sheetChanges(
+    buildSheet(saidIn(w.world, w.screen), w.screen, boxOf(w.world, w.screen, worn), key.value),
+    sheet.value,
+  );
+});
+
 const sheet = computed(() => buildSheet(said.value, props.screen, root.value, key.value || root.value.node.key));
 /** A whole thing where it is pressed; a part of it where that is asked for. */
 function meant(path: readonly Box[]): string {
@@ -98,6 +162,9 @@ const code = computed(() => {
       @leave="over = ''"
     >
       <template #default="{ zoom }">
+        <template v-for="[id, how] in marked" :key="id"
+          ><i v-if="boxed(id)" class="other" :class="how" :style="style(boxed(id)!, zoom)"
+        /></template>
         <i v-if="boxed(over)" class="over" :style="style(boxed(over)!, zoom)" />
         <i v-if="boxed(key)" class="chosen" :style="style(boxed(key)!, zoom)">
           <b>{{ round(boxed(key)!.w) }} × {{ round(boxed(key)!.h) }}</b>
@@ -130,7 +197,33 @@ const code = computed(() => {
         <h2 class="clip">{{ sheet.name }}</h2>
         <label class="note"><input v-model="inside" type="checkbox" /> parts</label>
       </header>
+      <p v-if="project !== undefined && versions.length > 0" class="since">
+        <Select
+          size="small"
+          fluid
+          show-clear
+          :model-value="since"
+          :options="[...versions]"
+          option-label="name"
+          placeholder="Since a version …"
+          aria-label="What changed since"
+          @update:model-value="compareWith"
+        />
+      </p>
       <div class="body">
+        <section v-if="since" aria-label="What changed" role="region">
+          <h3>Changed since {{ since.name }}</h3>
+          <p v-if="failed" class="note" role="alert">
+            {{ failed }} <button class="quiet-link" @click="compareWith(since)">Try again</button>
+          </p>
+          <p v-else-if="changes === null" class="note">Comparing …</p>
+          <p v-else-if="changes.length === 0" class="note">
+            Nothing{{ key === '' ? ' on this screen' : ' of this' }} is different.
+          </p>
+          <ul v-else class="words">
+            <li v-for="(w, i) in changes" :key="i">{{ w }}</li>
+          </ul>
+        </section>
         <p v-if="sheet.component" class="note">
           {{ sheet.component.name }}, {{ sheet.component.role }}. {{ sheet.component.summary }}
         </p>
@@ -221,6 +314,23 @@ const code = computed(() => {
 }
 .over {
   outline: 1px dashed #25211a;
+}
+.other {
+  position: absolute;
+  pointer-events: none;
+  outline: 2px dashed #a8321f;
+}
+.other.new {
+  outline-style: solid;
+}
+.since {
+  padding: 8px 14px;
+  border-bottom: 1px solid var(--line);
+}
+.words li {
+  display: block;
+  color: var(--ink);
+  overflow-wrap: anywhere;
 }
 .chosen {
   outline: 2px solid #f5b301;

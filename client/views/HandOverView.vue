@@ -120,7 +120,7 @@ watch(
       :answering="String(route.query['answer'] ?? '')"
       @settle="settle"
     />
-    <BuildBoard v-else-if="tab === 'build'" :world="world" :screen="screen" />
+    <BuildBoard v-else-if="tab === 'build'" :world="world" :screen="screen" :project="doc.id" />
     <TestsPane v-else-if="tab === 'tests'" :world="world" />
     <VersionsPane v-else />
   </div>

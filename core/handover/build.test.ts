@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { demos, fonts, kits } from '../../testing/demo.js';
 import {
   buildSheet,
+  changedThings,
   compareProjects,
+  newInstance,
+  sheetChanges,
   layout,
   resolve,
   wearsOf,
@@ -37,6 +40,65 @@ describe('a build sheet', () => {
     expect(action?.contract.some((c) => !c.chosen)).toBe(true);
   });
   it('of what is not there is none', () => expect(buildSheet(said, screen, root, 'gone')).toBeNull());
+});
+
+describe('what changed since', () => {
+  const later = (change: (s: Screen) => Screen) => {
+    const next = change(screen);
+    const w: World = { project: { ...project, screens: project.screens.map((s) => (s === screen ? next : s)) }, kits };
+    const r = resolve(w, next);
+    return buildSheet({ ...said, world: w }, next, layout(r, fonts), 'detail-11');
+  };
+  const was = buildSheet(said, screen, root, 'detail-11');
+  const now = later((s) => s);
+  it('of what is the same is nothing; of what was not there, that it is new', () => {
+    if (!was || !now) return expect.fail('There is no sheet');
+    expect(sheetChanges(was, now)).toEqual([]);
+    expect(sheetChanges(null, now)).toEqual(['It is new']);
+  });
+  it('is told in measures, contract, texts, tokens and what it does', () => {
+    const node = screen.nodes['detail-11'];
+    if (node?.type !== 'instance' || !was) return expect.fail('There is no instance');
+    const label = was.contract.find((c) => c.chosen && c.value !== '' && was.texts.includes(c.value));
+    const prop = Object.values(kits.get('skerry-line@2.1.0')?.components ?? {})
+      .find((c) => c.name === was.component?.name)
+      ?.contract.props.find((p) => p.name === label?.name);
+    if (!prop) return expect.fail('It says nothing');
+    const other = later((s) => ({
+      ...s,
+      nodes: {
+        ...s.nodes,
+        'detail-11': {
+          ...node,
+          does: [],
+          settings: [
+            ...node.settings.filter((x) => x.name !== prop.id),
+            { home: node.component, at: [], kind: 'prop', name: prop.id, value: 'Quite another' },
+          ],
+        },
+      },
+    }));
+    if (!other) return expect.fail('There is no sheet');
+    const words = sheetChanges(was, other);
+    expect(words).toContain(`${prop.name} was “${label?.value ?? ''}”, and is “Quite another”`);
+    expect(words).toContain(`Text was “${label?.value ?? ''}”, and is “Quite another”`);
+    expect(words).toContain('What it does gone: when its action is pressed, go to Who is coming');
+  });
+  it('marks the things that are said otherwise, and those that are new', () => {
+    const node = screen.nodes['detail-4'] as Screen['nodes'][string];
+    const next: Screen = {
+      ...screen,
+      nodes: {
+        ...screen.nodes,
+        'detail-4': { ...node, attrs: { ...node.attrs, opacity: 0.5 } },
+        fresh: newInstance('fresh', 'skerry-line@2.1.0/action'),
+      },
+    };
+    expect([...changedThings(world, next)]).toEqual([
+      ['detail-4', 'changed'],
+      ['fresh', 'new'],
+    ]);
+  });
 });
 
 describe('two states of a project', () => {

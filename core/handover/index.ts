@@ -1,4 +1,5 @@
 export { buildSheet, type BuildSheet, type BuildValue } from './build.js';
+export { changedThings, sheetChanges } from './since.js';
 export { toHtml, toSnippet, type HtmlOptions, type HtmlPage } from './html.js';
 export { Tokens, type SaidIn } from './css.js';
 export {
