@@ -118,7 +118,38 @@ describe('screens as files', () => {
     const icons = await exported({ kind: 'icons', screens: all });
     expect(Object.keys(unzipSync(icons.bytes)).length).toBeGreaterThan(10);
   });
+  it('icons and assets come as SVG and as PNG at each scale that is asked for, with no ground', async () => {
+    const { told, bytes } = await exported({ kind: 'assets', screens: all, forms: ['svg', '1x', '3x'] });
+    expect(told.at(-2)).toMatchObject({ done: all.length, of: all.length });
+    const files = unzipSync(bytes);
+    expect(Object.keys(files).sort()).toEqual([
+      'Glyph.png',
+      'Glyph.svg',
+      'Glyph@3x.png',
+      'Photo.png',
+      'Photo.svg',
+      'Photo@3x.png',
+    ]);
+    const size = (name: string): number[] => {
+      const b = Buffer.from(files[name] ?? []);
+      return [b.readUInt32BE(16), b.readUInt32BE(20)];
+    };
+    const [w = 0, h = 0] = size('Photo.png');
+    expect(w).toBe(358);
+    expect(size('Photo@3x.png')).toEqual([w * 3, h * 3]);
+    expect(text(files['Photo.svg'])).toContain(`viewBox="0 0 ${w} ${h}"`);
+    expect(text(files['Photo.svg'])).not.toMatch(/<rect[^>]*#ffffff/u);
+    const named = await exported({
+      kind: 'icons',
+      screens: ['find'],
+      forms: ['2x'],
+      pattern: '{screen}-{name}-{scale}',
+    });
+    expect(Object.keys(unzipSync(named.bytes)).every((n) => /^Find a crossing-[\w-]+-2\.png$/u.test(n))).toBe(true);
+  });
   it.each([
+    ['nothing that is marked', { kind: 'assets', screens: ['find'] }, 'is marked as an asset'],
+    ['a form that there is not', { kind: 'icons', screens: all, forms: ['9x'] }, 'must be one of'],
     ['a screen that is not there', { kind: 'pdf', screens: ['gone'] }, 'There is no screen gone'],
     ['no screen', { kind: 'pdf', screens: [] }, 'no screen among'],
     ['another form', { kind: 'docx', screens: all }, 'must be one of'],

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AssetRow from './AssetRow.vue';
 import BehaviourRows from './BehaviourRows.vue';
 import { computed, ref, watch } from 'vue';
 import type { Prop } from '../../core/index.js';
@@ -294,6 +295,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
         </div>
       </template>
       <BehaviourRows v-if="!entry" />
+      <AssetRow v-if="!entry" />
     </div>
   </template>
 </template>

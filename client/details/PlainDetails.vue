@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AssetRow from './AssetRow.vue';
 import BehaviourRows from './BehaviourRows.vue';
 import { computed } from 'vue';
 import { atWidth, componentAt, treeOfScreen, type Json, type Node, type Prop, type Step } from '../../core/index.js';
@@ -121,6 +122,7 @@ const does: RowActions = {
     <GroundRows />
     <RoomRows />
     <BehaviourRows />
+    <AssetRow />
   </div>
 </template>
 

@@ -30,7 +30,11 @@ const props = defineProps<{
   /** The project whose versions it can be compared with; absent: with none. */
   project?: string;
 }>();
+/** Something of the screen is, or is not any more, an asset. */
+const emit = defineEmits<{ mark: [thing: string, asset: boolean] }>();
 const key = ref('');
+/** What is chosen, where it is a thing of the screen and may be marked. */
+const own = computed(() => (props.project === undefined ? undefined : props.screen.nodes[key.value]));
 const over = ref('');
 const inside = ref(false);
 watch(
@@ -195,7 +199,13 @@ const code = computed(() => {
     <aside v-if="sheet" role="region" aria-label="Build sheet">
       <header>
         <h2 class="clip">{{ sheet.name }}</h2>
-        <label class="note"><input v-model="inside" type="checkbox" /> parts</label>
+        <span class="ticks note">
+          <label v-if="own" title="It leaves as files of its own"
+            ><input type="checkbox" :checked="own.asset === true" @change="emit('mark', own.id, !own.asset)" />
+            asset</label
+          >
+          <label title="Press parts of things, too"><input v-model="inside" type="checkbox" /> parts</label>
+        </span>
       </header>
       <p v-if="project !== undefined && versions.length > 0" class="since">
         <Select
@@ -379,6 +389,10 @@ header,
 header {
   padding: 10px 14px;
   border-bottom: 1px solid var(--line);
+}
+.ticks {
+  display: flex;
+  gap: 12px;
 }
 header label {
   display: flex;

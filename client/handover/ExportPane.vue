@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
+import MultiSelect from 'primevue/multiselect';
 import ProgressBar from 'primevue/progressbar';
 import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref } from 'vue';
@@ -41,7 +42,8 @@ const KINDS = [
   },
   { id: 'svg', name: 'SVG', says: 'Each screen as a drawing that stands by itself.', one: false },
   { id: 'png', name: 'PNG', says: 'Each screen as a picture, 1 to 4 times its size.', one: false },
-  { id: 'icons', name: 'Icons in use', says: 'Each icon that shows somewhere, as SVG.', one: false },
+  { id: 'icons', name: 'Icons in use', says: 'Each icon that shows somewhere, once.', one: false },
+  { id: 'assets', name: 'Assets', says: 'What is marked as an asset, each by itself.', one: false },
 ] as const;
 type Kind = (typeof KINDS)[number];
 const scopes = computed(() => [
@@ -60,7 +62,25 @@ const screens = computed<readonly string[]>(() => {
 });
 const SCALES = [1, 2, 3, 4].map((n) => ({ id: n, name: `${n}x` }));
 const scale = ref(2);
-const pattern = ref('{number} {name}');
+const FORMS = [{ id: 'svg', name: 'SVG' }, ...[1, 2, 3, 4].map((n) => ({ id: `${n}x`, name: `PNG ${n}x` }))];
+const forms = ref<readonly string[]>(['svg']);
+const isPieces = (kind: Kind): boolean => kind.id === 'icons' || kind.id === 'assets';
+/** How many things are marked, on the screens that are meant. */
+const marked = computed(() => {
+  const of = new Set(screens.value);
+  return (doc.shown?.screens ?? [])
+    .filter((s) => of.has(s.id))
+    .reduce((n, s) => n + Object.values(s.nodes).filter((x) => x.asset).length, 0);
+});
+const saysOf = (k: Kind): string =>
+  k.id === 'assets'
+    ? marked.value === 0
+      ? 'Nothing on these screens is marked. Mark things in Details, or in the build sheet.'
+      : `${k.says} ${plural(marked.value, 'thing')} now.`
+    : `${k.says}${k.one && screens.value.length !== 1 ? ` Now: ${pageName.value}.` : ''}`;
+/** What files are called as long as nothing else is said; pieces go by their own names then. */
+const USUAL = '{number} {name}';
+const pattern = ref(USUAL);
 const running = ref<{ readonly kind: string; readonly control: AbortController } | null>(null);
 const told = ref({ done: 0, of: 0 });
 const problem = ref('');
@@ -85,7 +105,10 @@ async function make(kind: Kind): Promise<void> {
       kind: kind.id,
       screens: kind.one ? [pageOf.value] : screens.value,
       ...(kind.id === 'png' ? { scale: scale.value } : {}),
-      ...(kind.id === 'icons' || pattern.value.trim() === '' ? {} : { pattern: pattern.value.trim() }),
+      ...(isPieces(kind) ? { forms: forms.value.length > 0 ? forms.value : ['svg'] } : {}),
+      ...(pattern.value.trim() === '' || (isPieces(kind) && pattern.value === USUAL)
+        ? {}
+        : { pattern: pattern.value.trim() }),
       ...(stage.lens ? { lens: stage.lens } : {}),
       ...(modes.seen ? { mode: modes.seen } : {}),
       ...(situations.seen ? { in: situations.seen } : {}),
@@ -150,7 +173,7 @@ function save(what: 'css' | 'tokens' | 'manifest'): void {
             aria-label="Which screens"
           />
         </label>
-        <label title="{number}, {name}, {flow} and {scale} stand for what they say"
+        <label title="{number}, {name}, {flow}, {scale} and for pieces {screen} stand for what they say"
           >Files are called
           <InputText v-model="pattern" size="small" maxlength="120" aria-label="What files are called" />
         </label>
@@ -165,12 +188,26 @@ function save(what: 'css' | 'tokens' | 'manifest'): void {
             aria-label="Scale of pictures"
           />
         </label>
+        <label title="What icons and assets are made as"
+          >Pieces as
+          <MultiSelect
+            v-model="forms"
+            size="small"
+            :options="FORMS"
+            option-label="name"
+            option-value="id"
+            :show-toggle-all="false"
+            :max-selected-labels="2"
+            selected-items-label="{0} forms"
+            aria-label="What icons and assets are made as"
+          />
+        </label>
       </div>
       <ul class="kinds">
         <li v-for="k in KINDS" :key="k.id">
           <div>
             <strong>{{ k.name }}</strong>
-            <p class="note">{{ k.says }}{{ k.one && screens.length !== 1 ? ` Now: ${pageName}.` : '' }}</p>
+            <p class="note">{{ saysOf(k) }}</p>
           </div>
           <Button
             size="small"
@@ -178,7 +215,7 @@ function save(what: 'css' | 'tokens' | 'manifest'): void {
             outlined
             :label="running?.kind === k.id ? 'Making …' : 'Make'"
             :aria-label="`Make ${k.name}`"
-            :disabled="running !== null || screens.length === 0"
+            :disabled="running !== null || screens.length === 0 || (k.id === 'assets' && marked === 0)"
             @click="make(k)"
           />
         </li>

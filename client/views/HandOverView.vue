@@ -2,7 +2,7 @@
 import Select from 'primevue/select';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { screenOf, type Comment, type NewComment, type World } from '../../core/index.js';
+import { screenOf, treeOfScreen, type Comment, type NewComment, type World } from '../../core/index.js';
 import { handover } from '../handover/calls.js';
 import ExportPane from '../handover/ExportPane.vue';
 import LinksPane from '../handover/LinksPane.vue';
@@ -44,6 +44,12 @@ const screens = computed(() =>
   }),
 );
 const goTo = (part: Tab): void => void router.push({ path: `/p/${doc.id}/hand-over/${part}`, query: route.query });
+function mark(node: string, asset: boolean): void {
+  if (screen.value)
+    doc.act(asset ? 'Mark as an asset' : 'Unmark an asset', [
+      { do: 'set', tree: treeOfScreen(screen.value), node, field: 'asset', value: asset ? true : null },
+    ]);
+}
 const lookAt = (id: string): void => void router.replace({ query: { ...route.query, screen: id } });
 const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
 const comments = computed<readonly Comment[]>(() => said.comments);
@@ -120,7 +126,7 @@ watch(
       :answering="String(route.query['answer'] ?? '')"
       @settle="settle"
     />
-    <BuildBoard v-else-if="tab === 'build'" :world="world" :screen="screen" :project="doc.id" />
+    <BuildBoard v-else-if="tab === 'build'" :world="world" :screen="screen" :project="doc.id" @mark="mark" />
     <TestsPane v-else-if="tab === 'tests'" :world="world" />
     <VersionsPane v-else />
   </div>

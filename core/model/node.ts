@@ -209,6 +209,8 @@ interface Common {
   readonly locked?: boolean;
   /** What it is at some widths of the screen only. */
   readonly widths?: readonly AtWidth[];
+  /** It leaves as files of its own. */
+  readonly asset?: boolean;
   /** What it does when it is pressed, changed, shown. */
   readonly does?: readonly Behaviour[];
 }

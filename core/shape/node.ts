@@ -130,6 +130,7 @@ const maybe = {
   bind,
   was,
   locked: flag,
+  asset: flag,
   widths,
   does: list(behaviour, 100),
 } as const;

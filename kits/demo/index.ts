@@ -96,6 +96,18 @@ const OWN_WAYS: readonly (readonly [string, string, string, readonly Omit<Settin
 ];
 
 /** The projects that a first start opens on. Everything in them is made up. Kits that are not installed leave theirs out. */
+/** What leaves as files of its own: by screen and component. */
+const ASSETS: Readonly<Record<string, string>> = { detail: 'photo', pass: 'glyph' };
+const withAssets = (p: Project): Project => ({
+  ...p,
+  screens: p.screens.map((s): Screen => {
+    const found = Object.values(s.nodes).find(
+      (n) => n.type === 'instance' && n.component.endsWith(`/${ASSETS[s.id] ?? ' '}`),
+    );
+    return found ? { ...s, nodes: { ...s.nodes, [found.id]: { ...found, asset: true } } } : s;
+  }),
+});
+
 export function demoProjects(kits: ReadonlyMap<KitRef, Kit>): Project[] {
   const find = (id: string): readonly [KitRef, Kit] | undefined => [...kits].find(([, k]) => k.id === id);
   const made: Project[] = [];
@@ -116,13 +128,15 @@ export function demoProjects(kits: ReadonlyMap<KitRef, Kit>): Project[] {
       [sailings, manifest, travellers],
     );
     made.push(
-      withBehaviours(
-        withOriginals(
-          OWN_WAYS.reduce((p, o) => choose(p, ...o), plain),
+      withAssets(
+        withBehaviours(
+          withOriginals(
+            OWN_WAYS.reduce((p, o) => choose(p, ...o), plain),
+            kits,
+            ref,
+          ),
           kits,
-          ref,
         ),
-        kits,
       ),
     );
   }

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { Resvg } from '@resvg/resvg-js';
 import {
   escapeXml,
+  aboutThing,
   Fonts,
   kitRef,
   layout,
@@ -9,6 +10,7 @@ import {
   inMode,
   inSituation,
   situationAt,
+  thingNames,
   lensWears,
   paint,
   readKit,
@@ -30,7 +32,7 @@ import {
 import { notFound, ProblemError } from '../errors.js';
 import { cleanSvg } from './clean.js';
 import { sheetSvg } from './contact.js';
-import type { Drawn, Inlined, ScreenWanted, Supplies, Wanted } from './messages.js';
+import type { Drawn, Inlined, Piece, ScreenWanted, Supplies, Wanted } from './messages.js';
 import { joinPdf, pdfPage, type PageLink } from './pdf.js';
 
 /** More px than this are not drawn as one picture. */
@@ -76,7 +78,7 @@ export class Draughtsman {
     const seen = this.see(wanted);
     if (wanted.what === 'html') return this.page(wanted, seen, pictures);
     if (wanted.what === 'pdf') return this.pdf(seen, pictures);
-    if (wanted.what === 'icons') return { icons: iconsOf(seen.box), name: seen.screen.name };
+    if (wanted.what === 'pieces') return this.pieces(wanted, seen, pictures);
     const { screen, box } = seen;
     const height = Math.ceil(box.h);
     const { scale } = wanted;
@@ -157,6 +159,36 @@ export class Draughtsman {
     return { html, name: screen.name, fonts: files, pictures: ids };
   }
 
+  private async pieces(wanted: Extract<Wanted, { what: 'pieces' }>, seen: Seen, pictures: Pictures): Promise<Drawn> {
+    const pieces: Piece[] = [];
+    for (const cut of wanted.of === 'icons' ? iconsOf(seen.box) : assetsOf(seen)) {
+      const { name, width, height, primitives } = cut;
+      const shown = await this.shown(primitives, pictures);
+      const largest = Math.max(0, ...wanted.scales);
+      if (width * height * largest ** 2 > MOST_PIXELS)
+        throw new ProblemError(
+          'picture.large',
+          `${name} on ${seen.screen.name} is ${width} × ${height} px; at ${largest}x the picture would have more than ${MOST_PIXELS / 1e6} million pixels. Choose a smaller scale.`,
+          'scales',
+        );
+      const drawn = (css: string): string =>
+        toSvg(primitives, {
+          asset: (id) => shown[id] ?? undefined,
+          width,
+          height,
+          title: name,
+          prefix: '',
+          ...(css ? { css } : {}),
+        });
+      pieces.push({
+        name,
+        ...(wanted.svg ? { svg: drawn(this.fontCss(fontsOf(primitives))) } : {}),
+        pngs: wanted.scales.map((scale) => ({ scale, bytes: this.png(drawn(''), scale) })),
+      });
+    }
+    return { pieces, name: seen.screen.name };
+  }
+
   private async pdf({ screen, wears, made, box }: Seen, pictures: Pictures): Promise<Drawn> {
     const primitives = paint(box);
     const shown = await this.shown(primitives, pictures);
@@ -219,9 +251,16 @@ export class Draughtsman {
   }
 }
 
-/** The icons of a screen, each once, in the colour of what they stand on. */
-function iconsOf(root: Box): readonly { readonly name: string; readonly svg: string }[] {
-  const found = new Map<string, string>();
+/** A piece as it is painted: from its own left upper corner, px. */
+interface Cut {
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly primitives: readonly Primitive[];
+}
+/** The icons of a screen, each once, in black on nothing. */
+function iconsOf(root: Box): readonly Cut[] {
+  const found = new Map<string, Cut>();
   const walk = (b: Box): void => {
     const { icon, said } = b.node.look;
     const name = typeof said.icon === 'string' ? said.icon : '';
@@ -229,12 +268,42 @@ function iconsOf(root: Box): readonly { readonly name: string; readonly svg: str
       const box = { ...b, x: 0, y: 0, w: icon.box, h: icon.box, children: [] };
       const look = { ...b.node.look, color: '#000000', opacity: 1 };
       const primitives = paint({ ...box, node: { ...b.node, look, instance: undefined } });
-      found.set(name, toSvg(primitives, { width: icon.box, height: icon.box, title: name, prefix: '' }));
+      found.set(name, { name, width: icon.box, height: icon.box, primitives });
     }
     b.children.forEach(walk);
   };
   walk(root);
-  return [...found].map(([name, svg]) => ({ name, svg }));
+  return [...found.values()];
+}
+const moved = (b: Box, x: number, y: number): Box => ({
+  ...b,
+  x: b.x + x,
+  y: b.y + y,
+  children: b.children.map((c) => moved(c, x, y)),
+});
+/** What is marked on a screen, each by itself on nothing, with its shadow; of a thing that is repeated each item. */
+function assetsOf({ world, screen, box }: Seen): readonly Cut[] {
+  const marked = new Set(Object.values(screen.nodes).flatMap((n) => (n.asset ? [n.id] : [])));
+  const names = thingNames(aboutThing(world, screen, screen.root));
+  const found: Cut[] = [];
+  const walk = (b: Box): void => {
+    const { owner, key, look } = b.node;
+    const id = key.split('/').at(-1) ?? '';
+    // A part of an instance may be called like a thing of the screen: it belongs to that instance.
+    if (marked.has(id) && (owner === id || owner === key) && b.w > 0 && b.h > 0) {
+      const { shadow } = look;
+      const edge = shadow ? Math.ceil(shadow.blur + Math.max(Math.abs(shadow.x), Math.abs(shadow.y))) : 0;
+      found.push({
+        name: names.get(id) ?? screen.name,
+        width: Math.ceil(b.w) + 2 * edge,
+        height: Math.ceil(b.h) + 2 * edge,
+        primitives: paint(moved(b, edge - b.x, edge - b.y)),
+      });
+    }
+    b.children.forEach(walk);
+  };
+  walk(box);
+  return found;
 }
 
 interface Seen {

@@ -51,8 +51,14 @@ export type Wanted =
   /** As a PDF of one page; and such pages as one document. */
   | (ScreenWanted & { readonly what: 'pdf' })
   | { readonly what: 'join'; readonly label: string; readonly parts: readonly PdfPage[] }
-  /** The icons that a screen shows. */
-  | (ScreenWanted & { readonly what: 'icons' })
+  /** Pieces of a screen, each by itself: the icons that it shows, or the things that are marked as assets. */
+  | (ScreenWanted & {
+      readonly what: 'pieces';
+      readonly of: 'icons' | 'assets';
+      readonly svg: boolean;
+      /** As PNG at each of these scales, 1 to 4. */
+      readonly scales: readonly number[];
+    })
   /** Pictures of screens with their names, as one PNG. */
   | { readonly what: 'sheet'; readonly label: string; readonly cells: readonly Cell[] }
   | { readonly what: 'drawing'; readonly label: string; readonly bytes: Uint8Array };
@@ -76,12 +82,18 @@ export interface DrawnPdf {
   readonly links: readonly PageLink[];
   readonly name: string;
 }
-/** Icons that are in use, each once: by name. */
-export interface DrawnIcons {
-  readonly icons: readonly { readonly name: string; readonly svg: string }[];
+/** A piece of a screen: as a drawing, and as pictures at some scales. */
+export interface Piece {
+  readonly name: string;
+  readonly svg?: string;
+  readonly pngs: readonly { readonly scale: number; readonly bytes: Uint8Array }[];
+}
+/** Pieces, icons each once. */
+export interface DrawnPieces {
+  readonly pieces: readonly Piece[];
   readonly name: string;
 }
-export type Drawn = DrawnPicture | DrawnPdf | DrawnPage | DrawnIcons;
+export type Drawn = DrawnPicture | DrawnPdf | DrawnPage | DrawnPieces;
 
 export type FromProcess =
   | { readonly ready: true }

@@ -8,7 +8,7 @@ import type { Kits } from '../kits.js';
 import type { Cell } from './contact.js';
 import type {
   Drawn,
-  DrawnIcons,
+  DrawnPieces,
   DrawnPage,
   DrawnPdf,
   DrawnPicture,
@@ -254,10 +254,14 @@ export class Studio {
     if (!('pdf' in drawn)) throw cannot('it became something else');
     return drawn;
   }
-  /** The icons that a screen shows. */
-  async icons(wanted: Extract<Wanted, { what: 'icons' }>, signal?: AbortSignal): Promise<DrawnIcons> {
-    const drawn = await this.take(wanted, NO_PICTURES, signal);
-    if (!('icons' in drawn)) throw cannot('it became something else');
+  /** Pieces of a screen: its icons, or what is marked on it. */
+  async pieces(
+    wanted: Extract<Wanted, { what: 'pieces' }>,
+    pictures: Job['pictures'],
+    signal?: AbortSignal,
+  ): Promise<DrawnPieces> {
+    const drawn = await this.take(wanted, pictures, signal);
+    if (!('pieces' in drawn)) throw cannot('it became something else');
     return drawn;
   }
   /** A drawing (SVG) from outside as PNG, without its scripts and what it refers to outside. */

@@ -25,7 +25,8 @@ interface Options {
   readonly live: Live;
 }
 const MOST_SCREENS = 2000;
-const KINDS = ['html', 'bundle', 'pdf', 'svg', 'png', 'icons'] as const;
+const KINDS = ['html', 'bundle', 'pdf', 'svg', 'png', 'icons', 'assets'] as const;
+const FORMS = ['svg', '1x', '2x', '3x', '4x'] as const;
 const wanted = yup
   .object({
     kind: yup.string().oneOf(KINDS).required(),
@@ -34,7 +35,9 @@ const wanted = yup
     mode: yup.string().max(60),
     in: yup.string().max(120),
     scale: yup.number().min(0.1).max(4),
-    /** What files are called: `{name}`, `{flow}`, `{number}` and `{scale}` stand for what they say. */
+    /** What icons and assets are made as: SVG, and PNG at 1 to 4 times their size. */
+    forms: yup.array(yup.string().oneOf(FORMS).required()).min(1).max(FORMS.length),
+    /** What files are called: `{name}`, `{flow}`, `{number}`, `{scale}`, and for pieces `{screen}` stand for what they say. */
     pattern: yup.string().max(120),
   })
   .noUnknown();
@@ -42,13 +45,15 @@ const wanted = yup
 class Names {
   private readonly taken = new Set<string>();
   constructor(private readonly pattern: string) {}
-  of(values: Readonly<Record<string, string>>, ending: string): string {
-    const made =
+  /** @param scaled what is added where the pattern does not say the scale */
+  of(values: Readonly<Record<string, string>>, ending: string, scaled = ''): string {
+    const plain =
       safeName(
         this.pattern.replace(/\{(\w+)\}/gu, (all, key: string) =>
           Object.hasOwn(values, key) ? (values[key] ?? '') : all,
         ),
       ).replace(/^\.+/u, '') || 'screen';
+    const made = this.pattern.includes('{scale}') ? plain : `${plain}${scaled}`;
     for (let n = 1; ; n++) {
       const name = `${made}${n > 1 ? ` ${n}` : ''}.${ending}`;
       if (this.taken.has(name.toLowerCase())) continue;
@@ -103,7 +108,9 @@ export async function exportRoutes(
     });
 
     async function* made(): AsyncGenerator<unknown> {
-      const names = new Names(body.pattern || (body.kind === 'icons' ? '{name}' : '{number} {name}'));
+      const names = new Names(
+        body.pattern || (body.kind === 'icons' || body.kind === 'assets' ? '{name}' : '{number} {name}'),
+      );
       const give = (name: string, kind: keyof typeof TYPES, bytes: Uint8Array): unknown => {
         const file = { name, type: TYPES[kind], bytes };
         return { file: files.put(file), name, bytes: bytes.length };
@@ -183,17 +190,36 @@ export async function exportRoutes(
           yield give(`${safeName(label) || 'screens'}.pdf`, 'pdf', pdf);
           return;
         }
-        case 'icons': {
-          const icons = new Map<string, string>();
+        case 'icons':
+        case 'assets': {
+          const { kind } = body;
+          const forms = new Set(body.forms ?? ['svg']);
+          const scales = [...forms].flatMap((f) => (f === 'svg' ? [] : [Number(f[0])])).sort((a, b) => a - b);
+          const seen = new Set<string>();
+          const what = { what: 'pieces', of: kind, svg: forms.has('svg'), scales } as const;
           yield* each(
             asked,
-            (s) => studio.icons({ ...of(s), what: 'icons' }, gone),
-            (got) => got.icons.forEach((i) => icons.set(i.name, i.svg)),
+            (s) => studio.pieces({ ...of(s), ...what }, inlined, gone),
+            ({ pieces }, s) => {
+              for (const piece of pieces) {
+                // An icon is the same wherever it shows.
+                if (kind === 'icons' && seen.has(piece.name)) continue;
+                seen.add(piece.name);
+                const own = { ...called(s), screen: s.name, name: piece.name, scale: '1' };
+                if (piece.svg !== undefined) all[names.of(own, 'svg')] = utf8(piece.svg);
+                for (const { scale, bytes } of piece.pngs)
+                  all[names.of({ ...own, scale: String(scale) }, 'png', scale === 1 ? '' : `@${scale}x`)] = bytes;
+              }
+            },
           );
-          for (const [name, svg] of icons)
-            all[names.of({ name, scale: String(scale), flow: '', number: '' }, 'svg')] = utf8(svg);
-          if (icons.size === 0) throw new ProblemError('request.shape', 'These screens show no icons.');
-          yield give(`${safeName(project.name) || 'project'}, icons.zip`, 'zip', await zipped(all));
+          if (seen.size === 0)
+            throw new ProblemError(
+              'request.shape',
+              kind === 'icons'
+                ? 'These screens show no icons.'
+                : 'Nothing on these screens is marked as an asset. Mark things in Details, or in the build sheet.',
+            );
+          yield give(`${safeName(project.name) || 'project'}, ${kind}.zip`, 'zip', await zipped(all));
           return;
         }
         case 'svg':

@@ -23,6 +23,7 @@ export const NODE_FIELDS = [
   'means',
   'bind',
   'locked',
+  'asset',
   'widths',
   'does',
 ] as const;

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import Checkbox from 'primevue/checkbox';
+import { computed } from 'vue';
+import { treeOfScreen, type Step } from '../../core/index.js';
+import { useBench } from '../stores/bench.js';
+import { useDocument } from '../stores/document.js';
+import { useStage } from '../stores/stage.js';
+
+/** Marks what is selected as an asset: it leaves as files of its own in Hand over. */
+const doc = useDocument();
+const stage = useStage();
+const bench = useBench();
+const isThing = computed(
+  () => bench.of === '' && stage.selectedNode !== undefined && (stage.selectedPlace?.at.length ?? 0) === 0,
+);
+const on = computed(() => stage.selectedNode?.asset === true);
+function mark(asset: boolean): void {
+  const steps = stage.targets.flatMap((t) =>
+    t.ids.map((node): Step => ({
+      do: 'set',
+      tree: treeOfScreen(t.screen),
+      node,
+      field: 'asset',
+      value: asset ? true : null,
+    })),
+  );
+  doc.act(asset ? 'Mark as an asset' : 'Unmark an asset', steps);
+}
+</script>
+
+<template>
+  <label v-if="isThing" class="section asset" title="It leaves as SVG and PNG of its own: Hand over, Export">
+    <Checkbox binary size="small" :model-value="on" @update:model-value="mark" /> An asset: leaves as files of its own
+  </label>
+</template>
+
+<style scoped>
+.asset {
+  grid-template-columns: auto minmax(0, 1fr);
+  align-items: center;
+}
+</style>
