@@ -366,6 +366,43 @@ describe('behaviours', () => {
     await hand.click('[aria-label^="Undo Take a behaviour away"]');
     await desk.settled((p) => JSON.stringify(p).includes('"does"'));
   });
+  it('are reached by the keyboard in the order that is corrected, which stays', async () => {
+    await begin();
+    await open();
+    const reached = async (): Promise<string> => {
+      await page.keyboard.press('Tab');
+      return page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
+    };
+    const firsts = async (): Promise<readonly string[]> => {
+      await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+      await page.click('.device', { offset: { x: 4, y: 4 } });
+      const all: string[] = [];
+      for (let i = 0; i < 14 && all.length < 3; i++) {
+        const name = await reached();
+        if (['Sail', 'Name', 'I agree'].includes(name)) all.push(name);
+      }
+      return all;
+    };
+    expect(await firsts()).toEqual(['Sail', 'Name', 'I agree']);
+    await page.click(
+      '[aria-label="Focus order"][role="switch"], [aria-label="Focus order"] input, input[aria-label="Focus order"]',
+    );
+    await page.waitForSelector('[role="region"][aria-label="Focus order"] li');
+    expect(await page.$$eval('.numbers b', (all) => all.slice(0, 3).map((e) => e.textContent))).toEqual([
+      '1',
+      '2',
+      '3',
+    ]);
+    await page.click('[aria-label="Name earlier"]');
+    await desk.settled((p) => JSON.stringify(p).includes('"order":["name","sail"'));
+    await page.waitForFunction(
+      () => document.querySelector('[aria-label="Focus order"] li .clip')?.textContent === 'Name',
+    );
+    expect(await firsts()).toEqual(['Name', 'Sail', 'I agree']);
+    await open();
+    expect(await firsts()).toEqual(['Name', 'Sail', 'I agree']);
+    expect(desk.wrong).toEqual([]);
+  });
   it('follow what is edited in another tab at once', async () => {
     await begin({ sail: ['when pressed, go to Sailings'] });
     await open();

@@ -175,7 +175,7 @@ function save(what: 'css' | 'tokens' | 'manifest'): void {
         </label>
         <label title="{number}, {name}, {flow}, {scale} and for pieces {screen} stand for what they say"
           >Files are called
-          <InputText v-model="pattern" size="small" maxlength="120" aria-label="What files are called" />
+          <InputText v-model="pattern" size="small" maxlength="120" class="called" aria-label="What files are called" />
         </label>
         <label
           >PNG at
@@ -189,7 +189,7 @@ function save(what: 'css' | 'tokens' | 'manifest'): void {
           />
         </label>
         <label title="What icons and assets are made as"
-          >Pieces as
+          >Icons, assets as
           <MultiSelect
             v-model="forms"
             size="small"
@@ -319,6 +319,9 @@ function save(what: 'css' | 'tokens' | 'manifest'): void {
   display: flex;
   flex-wrap: wrap;
   gap: 10px 20px;
+}
+.called {
+  width: 150px;
 }
 .row label {
   display: flex;

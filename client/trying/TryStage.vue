@@ -2,14 +2,11 @@
 import { useElementSize, useEventListener, usePreferredReducedMotion } from '@vueuse/core';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import {
-  blended,
-  blendOf,
-  easing,
+  componentAt,
   follow,
-  motionOf,
   goOn,
+  isDoneTo,
   layout,
-  paint,
   partAddress,
   pathAt,
   press,
@@ -23,9 +20,10 @@ import {
   screenOf,
   spotsOf,
   startTrying,
+  thingOf,
   tried,
   typeInto,
-  type Blend,
+  whereOf,
   type Box,
   type Later,
   type RNode,
@@ -37,6 +35,7 @@ import {
 } from '../../core/index.js';
 import { fonts, useLibrary } from '../stores/library.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
+import { useMovement } from './movement.js';
 
 /** A mockup as somebody uses it: in device size, with what things do, by pointer, keyboard and touch, and for a screen reader. */
 const props = defineProps<{
@@ -45,6 +44,10 @@ const props = defineProps<{
   asked: string;
   /** What can be pressed is marked. */
   marked: boolean;
+  /** In which order the keyboard goes through it is written on it. */
+  numbered?: boolean;
+  /** What is pointed at from outside, by its key. */
+  pointed?: string;
 }>();
 const emit = defineEmits<{
   /** Another screen is shown. */
@@ -161,55 +164,13 @@ const zoom = computed(() => {
 });
 const most = computed(() => (whole.value ? scrollRoom(whole.value, high.value) : 0));
 const box = computed(() => (whole.value ? scrolledTo(whole.value, high.value, scroll.value) : null));
-const primitives = computed(() =>
-  moving.value ? blended(moving.value.blend, moving.value.t) : box.value ? paint(box.value) : [],
-);
-// ── what moves between two states ──
-/** From where to where, and how far that is; null: everything stands still. */
-const moving = shallowRef<{ readonly blend: Blend; readonly t: number } | null>(null);
-/** What is seen of one screen, with what lies over it and what was done: a change of it is shown as a movement. */
 const seenAs = computed(() => {
   const t = trying.value;
   return t ? { screen: t.screen, over: t.over, done: t.done.length, states: states.value } : null;
 });
-let frame = 0;
-/** What is shown first is a frame on its way already: ms. */
-const FRAME = 1000 / 60;
-/** From what is moved now, since when, and for how long. */
-let run: { readonly from: Box; readonly same: boolean; readonly began: number; readonly ms: number } | null = null;
-watch([box, seenAs], ([now, as], [was, before]) => {
-  const still = !now || !was || !as || !before || now === was || motion.value === 'reduce';
-  // What is scrolled, and what is typed, stands there at once.
-  if (still || (as === before && !run) || document.activeElement instanceof HTMLInputElement) {
-    if (now !== was) stopMoving();
-    return;
-  }
-  const turned = as.screen !== before.screen || as.over !== before.over;
-  // What changes while something moves is where it moves to.
-  if (!run || turned) {
-    const kit = props.world && trying.value ? resolveTried(props.world, trying.value)?.mainKit : undefined;
-    const { screen: long, look } = motionOf(kit);
-    run = { from: was, same: as.screen === before.screen, began: performance.now(), ms: turned ? long : look };
-    ease = easing(motionOf(kit).curve);
-  }
-  const { from, same, began, ms } = run;
-  const blend = blendOf(from, now, same);
-  cancelAnimationFrame(frame);
-  const step = (): void => {
-    const t = ms <= 0 ? 1 : (performance.now() - began + FRAME) / ms;
-    if (t >= 1) return stopMoving();
-    moving.value = { blend, t: ease(t) };
-    frame = requestAnimationFrame(step);
-  };
-  step();
-});
-let ease: (time: number) => number = (t) => t;
-function stopMoving(): void {
-  cancelAnimationFrame(frame);
-  run = null;
-  moving.value = null;
-}
-onBeforeUnmount(stopMoving);
+const primitives = useMovement(box, seenAs, () =>
+  props.world && trying.value ? resolveTried(props.world, trying.value)?.mainKit : undefined,
+);
 /** Does a part do something, as it is said of it or of its thing? */
 function does(n: RNode): boolean {
   const id = n.owner.split('/').at(-1) ?? '';
@@ -220,7 +181,7 @@ function does(n: RNode): boolean {
   const whole = cut >= 0 && at === '';
   const shown = whole ? n.instance?.shown : shownOf(n.key.slice(0, cut + id.length));
   return said.some((b) =>
-    b.part ? at !== '' && partAddress(seen.value?.wears ?? [], b, shown ?? '')?.join('/') === at : whole,
+    b.part ? at !== '' && partAddress(seen.value?.wears ?? [], b, shown ?? '')?.join('/') === at : whole && isDoneTo(b),
   );
 }
 const shownOf = (key: string): string | undefined => pathTo(key).at(-1)?.node.instance?.shown;
@@ -231,7 +192,7 @@ const spots = computed<readonly HotSpot[]>(() => {
   if (!b || !s) return [];
   const over = trying.value?.over ?? '';
   const from = over === '' ? b : (b.children.find((c) => c.node.key === over) ?? b);
-  return spotsOf(s.world, from, does);
+  return spotsOf(s.world, from, does, s.screen.order);
 });
 function glide(to: number): void {
   const end = Math.min(most.value, Math.max(0, to));
@@ -316,9 +277,14 @@ function leave(): void {
   down.value = [];
   touch = null;
 }
+/** Between which values a thing is set by where it is pressed; undefined: it is not. */
+function measured(n: RNode): readonly [number, number] | undefined {
+  const c = n.instance && seen.value ? componentAt(seen.value.world, n.instance.shown) : undefined;
+  return c && whereOf(c);
+}
 /** How far from the left edge of what has a value of its own, 0 to 1. */
 const alongOf = (path: readonly Box[], x: number): number => {
-  const b = [...path].reverse().find((p) => ['meter', 'slider', 'spinbutton'].includes(p.node.instance?.role ?? ''));
+  const b = [...path].reverse().find((p) => measured(p.node) !== undefined);
   return b ? Math.min(1, Math.max(0, (x - b.x) / Math.max(1, b.w))) : 0.5;
 };
 function click(event: MouseEvent): void {
@@ -384,12 +350,11 @@ function focus(s: HotSpot): void {
 }
 function spotKey(event: KeyboardEvent, s: HotSpot): void {
   if (event.key !== 'Enter' && event.key !== ' ') {
-    if ((s.role === 'slider' || s.role === 'spinbutton') && /^Arrow/u.test(event.key)) {
+    if (s.role === 'slider' && /^Arrow/u.test(event.key)) {
       event.preventDefault();
       const now = Number(s.value ?? 0);
       const by = event.key === 'ArrowRight' || event.key === 'ArrowUp' ? 1 : -1;
-      const along = s.role === 'spinbutton' ? (by > 0 ? 0.9 : 0.1) : along_(s, now + by);
-      pressAt(pathTo(s.key), along);
+      pressAt(pathTo(s.key), alongFor(s, now + by));
     }
     return;
   }
@@ -397,11 +362,12 @@ function spotKey(event: KeyboardEvent, s: HotSpot): void {
   event.preventDefault();
   pressTold(pathTo(s.key), 0.5, s.x + s.w / 2, s.y + s.h / 2);
 }
-/** Where a value lies along: stars by ones of five, sliders by ones of a hundred. */
-const along_ = (s: HotSpot, value: number): number => {
-  const role = pathTo(s.key).at(-1)?.node.instance?.role;
-  return role === 'meter' ? (value - 0.5) / 5 : value / 100;
-};
+/** Where a value lies along what it is set by. */
+function alongFor(s: HotSpot, value: number): number {
+  const thing = pathTo(s.key).at(-1)?.node;
+  const [least, most] = (thing && measured(thing)) ?? [0, 100];
+  return (value - least + 0.5) / (most - least + 1);
+}
 function typed(event: Event, s: HotSpot): void {
   const thing = pathTo(s.key).at(-1)?.node;
   if (world.value && trying.value && thing)
@@ -493,7 +459,13 @@ watch(
   },
   { immediate: true },
 );
-defineExpose({ trying, begin, back, seeIn });
+/** Which one the thing of each is that takes the keyboard. */
+const numbers = computed(() => {
+  const acting = props.numbered ? spots.value.filter((s) => s.acts) : [];
+  const things = [...new Set(acting.map(thingOf))];
+  return new Map(acting.map((s) => [s.key, things.indexOf(thingOf(s)) + 1]));
+});
+defineExpose({ trying, spots, screen, begin, back, seeIn });
 </script>
 
 <template>
@@ -559,6 +531,13 @@ defineExpose({ trying, begin, back, seeIn });
           />
         </template>
       </div>
+      <div v-if="numbered" class="numbers" aria-hidden="true">
+        <template v-for="s in spots" :key="s.key"
+          ><i v-if="numbers.has(s.key)" :class="{ on: s.key === pointed }" :style="boxStyle(s)"
+            ><b>{{ numbers.get(s.key) }}</b></i
+          ></template
+        >
+      </div>
     </div>
     <p v-else class="note">There is no screen to try yet. Add one in Compose.</p>
     <p v-if="said.length > 0" class="said" role="alert">{{ said.join(' ') }}</p>
@@ -617,6 +596,32 @@ defineExpose({ trying, begin, back, seeIn });
 .hot {
   outline: 2px dashed var(--tape);
   background: #f5b30133;
+}
+.numbers {
+  position: absolute;
+  inset: 0;
+  pointer-events: none;
+}
+.numbers i {
+  position: absolute;
+  outline: 1px dashed #25211a;
+}
+.numbers i.on {
+  outline: 2px solid #25211a;
+  background: #f5b30133;
+}
+.numbers b {
+  position: absolute;
+  left: 0;
+  top: 0;
+  min-width: 16px;
+  padding: 0 4px;
+  text-align: center;
+  font:
+    600 11px/16px 'Schibsted Grotesk Variable',
+    sans-serif;
+  background: #25211a;
+  color: #fffdf9;
 }
 .typing {
   border: 0;

@@ -7,6 +7,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { screenOf, situationsOf, type World } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
+import OrderPane from '../trying/OrderPane.vue';
 import TryStage from '../trying/TryStage.vue';
 
 /** Try it: the mockup in the whole window, with where somebody is and how they came there. */
@@ -18,6 +19,18 @@ const stage = ref<InstanceType<typeof TryStage> | null>(null);
 const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
 const trying = computed(() => stage.value?.trying ?? null);
 const marked = ref(false);
+const ordering = ref(false);
+const pointed = ref('');
+const spots = computed(() => stage.value?.spots ?? []);
+/** The screen as it is kept, whatever was done while trying. */
+const kept = computed(() => (doc.shown && trying.value ? screenOf(doc.shown, trying.value.screen) : undefined));
+function setOrder(things: readonly string[] | null): void {
+  if (kept.value)
+    doc.act(
+      things ? `Correct the focus order of ${kept.value.name}` : `Put back the focus order of ${kept.value.name}`,
+      [{ do: 'setScreen', screen: kept.value.id, field: 'order', value: things ? [...things] : null }],
+    );
+}
 const asked = computed(() => String(route.params['screen'] ?? ''));
 const situations = computed(() => [
   { id: '', name: 'as it is' },
@@ -55,6 +68,7 @@ const follow = (id: string): void => void router.replace({ path: `/p/${doc.id}/t
         @click="stage?.begin(trying?.history[0] ?? trying?.screen)"
       />
       <label>Hot spots <ToggleSwitch v-model="marked" aria-label="Hot spots" /></label>
+      <label>Order <ToggleSwitch v-model="ordering" aria-label="Focus order" /></label>
       <Select
         :model-value="trying?.situation ?? ''"
         size="small"
@@ -66,7 +80,25 @@ const follow = (id: string): void => void router.replace({ path: `/p/${doc.id}/t
         @update:model-value="(id: string) => stage?.seeIn(id)"
       />
     </header>
-    <TryStage ref="stage" :world="world" :asked="asked" :marked="marked" @screen="follow" @leave="leave" />
+    <div class="work" :class="{ ordering }">
+      <TryStage
+        ref="stage"
+        :world="world"
+        :asked="asked"
+        :marked="marked"
+        :numbered="ordering"
+        :pointed="pointed"
+        @screen="follow"
+        @leave="leave"
+      />
+      <OrderPane
+        v-if="ordering"
+        :spots="spots"
+        :changed="kept?.order !== undefined"
+        @order="setOrder"
+        @at="(key) => (pointed = key)"
+      />
+    </div>
   </div>
 </template>
 
@@ -77,7 +109,15 @@ const follow = (id: string): void => void router.replace({ path: `/p/${doc.id}/t
   height: 100%;
   background: var(--wall);
 }
-header {
+.work {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  min-height: 0;
+}
+.work.ordering {
+  grid-template-columns: minmax(0, 1fr) 300px;
+}
+.try > header {
   display: flex;
   gap: 10px;
   align-items: center;
@@ -86,7 +126,7 @@ header {
   padding: 0 14px;
   min-width: 0;
 }
-header label {
+.try > header label {
   display: flex;
   gap: 8px;
   align-items: center;

@@ -1,4 +1,4 @@
-export { ownOf, takesTyping } from './own.js';
+export { ownOf, takesTyping, whereOf } from './own.js';
 export { ownWords, readOwn, writeOwn } from './ownSentence.js';
 export { motionOf, type Motion } from './motion.js';
 export { leadsOn, type Leads } from './leads.js';
@@ -20,5 +20,5 @@ export {
   type Went,
 } from './run.js';
 export { aboutThing, readSentence, thingNames, writeSentence, type About, type ReadSentence } from './sentence.js';
-export { spotsOf, type HotSpot } from './spots.js';
+export { isDoneTo, spotsOf, thingOf, type HotSpot } from './spots.js';
 export { flowMap, type FlowEdge, type FlowMap } from './flow.js';

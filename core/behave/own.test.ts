@@ -16,6 +16,7 @@ import {
   readSentence,
   resolveTried,
   spotsOf,
+  thingOf,
   layout,
   startTrying,
   typeInto,
@@ -260,6 +261,22 @@ describe('tried', () => {
     expect(within('sounding')).toEqual(expect.arrayContaining(['Skarvik', 'Skogen']));
   });
 
+  it('is gone through in another order where that is said; what is not named keeps its place', () => {
+    const seen = resolveTried(world, start);
+    if (!seen) throw new Error('Nothing is shown');
+    const inOrder = (order: readonly string[]): string[] => {
+      const spots = spotsOf(world, layout(seen, fonts), () => false, order).filter((s) => s.acts);
+      return [...new Set(spots.map(thingOf))];
+    };
+    expect(inOrder([])).toEqual(['head-count', 'sounding', 'secret-entry', 'manifest-entry', 'action']);
+    expect(inOrder(['action', 'gone', 'head-count', 'sounding'])).toEqual([
+      'action',
+      'head-count',
+      'secret-entry',
+      'manifest-entry',
+      'sounding',
+    ]);
+  });
   it('is what an original says, with its own events, which things on screens wait for', () => {
     const c = amount();
     const own = (text: string): OwnBehaviour => {

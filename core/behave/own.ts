@@ -139,3 +139,11 @@ export function ownOf(c: Component): readonly OwnBehaviour[] {
 }
 /** Does it take what is typed? */
 export const takesTyping = (c: Component): boolean => ownOf(c).some((b) => b.when.on === 'type');
+/** Between which values it is set by where it is pressed; undefined: it is not. */
+export function whereOf(c: Component): readonly [from: number, to: number] | undefined {
+  for (const b of ownOf(c))
+    for (const a of b.then)
+      if (a.do === 'set' && typeof a.value === 'object' && a.value !== null && 'where' in a.value)
+        return (a.value as { where: readonly [number, number] }).where;
+  return undefined;
+}

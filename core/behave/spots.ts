@@ -1,13 +1,24 @@
 import type { Box } from '../layout/index.js';
 import type { RNode } from '../resolve/index.js';
 import { meaningsOf } from '../match/index.js';
-import { componentAt, roleFacts, type Json, type World, type Component, type OwnBehaviour } from '../model/index.js';
+import {
+  componentAt,
+  roleFacts,
+  type Json,
+  type NodeId,
+  type World,
+  type Behaviour,
+  type Component,
+  type OwnBehaviour,
+} from '../model/index.js';
 import { plainText } from '../text/index.js';
 import { ownOf, takesTyping } from './own.js';
 
 /** Something on a screen that assistive technology is told of: what it is, what it is called, how it is, and where it stands, px. */
 export interface HotSpot {
   readonly key: string;
+  /** Whom it belongs to, by its key: a thing of the screen. */
+  readonly owner: string;
   /** A WAI-ARIA role; `text`: words that are read. */
   readonly role: string;
   readonly name: string;
@@ -63,8 +74,14 @@ const ARIA: Readonly<Record<string, string>> = {
  * What a laid out screen says to assistive technology, in reading order: things with their roles, names and states from their contracts,
  * and the words that belong to none of them.
  * @param acts does this part do something when it is pressed, besides what it does by itself?
+ * @param order things that are gone through in another order than they stand in: they share the places that they have among them
  */
-export function spotsOf(world: World, root: Box, acts: (part: RNode) => boolean): readonly HotSpot[] {
+export function spotsOf(
+  world: World,
+  root: Box,
+  acts: (part: RNode) => boolean,
+  order: readonly NodeId[] = [],
+): readonly HotSpot[] {
   const found: HotSpot[] = [];
   const at = (b: Box): Pick<HotSpot, 'x' | 'y' | 'w' | 'h'> => ({ x: b.x, y: b.y, w: b.w, h: b.h });
   const walk = (b: Box, silent: boolean, called: Called): void => {
@@ -97,6 +114,7 @@ export function spotsOf(world: World, root: Box, acts: (part: RNode) => boolean)
       const holds = ['dialog', 'alert', 'tabs'].includes(instance.role) || (inner !== called && !itself && !does);
       found.push({
         key: node.key,
+        owner: node.owner,
         role: role ?? 'button',
         name,
         ...at(b),
@@ -116,16 +134,50 @@ export function spotsOf(world: World, root: Box, acts: (part: RNode) => boolean)
       return;
     }
     if (!instance && does) {
-      found.push({ key: node.key, role: 'button', name: wordsIn(b) || node.name, ...at(b), acts: true, typing: false });
+      found.push({
+        key: node.key,
+        owner: node.owner,
+        role: 'button',
+        name: wordsIn(b) || node.name,
+        ...at(b),
+        acts: true,
+        typing: false,
+      });
       b.children.forEach((k) => walk(k, true, inner));
       return;
     }
     if (node.type === 'text' && node.text !== '' && !silent)
-      found.push({ key: node.key, role: 'text', name: plainText(node.text), ...at(b), acts: false, typing: false });
+      found.push({
+        key: node.key,
+        owner: node.owner,
+        role: 'text',
+        name: plainText(node.text),
+        ...at(b),
+        acts: false,
+        typing: false,
+      });
     b.children.forEach((k) => walk(k, silent, inner));
   };
   walk(root, false, () => false);
-  return found;
+  return order.length === 0 ? found : inOrder(found, order);
+}
+/** Is something done to the whole of a thing, not to a part of it, and not by itself? */
+export const isDoneTo = ({ when }: Behaviour): boolean =>
+  when.on === 'press' || when.on === 'point' || when.on === 'focus' || when.on === 'drag' || when.on === 'key';
+/** The thing of the screen that something belongs to. */
+export const thingOf = (s: HotSpot): NodeId => s.owner.split('/').at(-1) ?? s.owner;
+function inOrder(found: readonly HotSpot[], order: readonly NodeId[]): readonly HotSpot[] {
+  const asked = new Map(order.map((id, i) => [id, i]));
+  // What belongs to one thing stays together.
+  const blocks: HotSpot[][] = [];
+  for (const s of found) {
+    const last = blocks.at(-1);
+    if (last?.[0] && thingOf(last[0]) === thingOf(s)) last.push(s);
+    else blocks.push([s]);
+  }
+  const placeOf = (b: readonly HotSpot[]): number | undefined => (b[0] ? asked.get(thingOf(b[0])) : undefined);
+  const moved = blocks.filter((b) => placeOf(b) !== undefined).sort((a, b) => (placeOf(a) ?? 0) - (placeOf(b) ?? 0));
+  return blocks.flatMap((b) => (placeOf(b) === undefined ? b : (moved.shift() ?? [])));
 }
 /** Is a part something to press by itself, for what is around it? */
 type Called = (part: RNode) => boolean;

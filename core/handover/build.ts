@@ -1,4 +1,4 @@
-import { aboutThing, ownWords, spotsOf, writeSentence } from '../behave/index.js';
+import { aboutThing, isDoneTo, ownWords, spotsOf, writeSentence } from '../behave/index.js';
 import { writeManifest } from '../formats/index.js';
 import type { Box } from '../layout/index.js';
 import {
@@ -175,7 +175,8 @@ export function buildSheet(said: SaidIn, screen: Screen, root: Box, key: string)
   const spots = spotsOf(
     said.world,
     root,
-    (n) => (screen.nodes[n.owner.split('/').at(-1) ?? '']?.does ?? []).length > 0,
+    (n) => (screen.nodes[n.owner.split('/').at(-1) ?? '']?.does ?? []).some(isDoneTo),
+    screen.order,
   );
   const at = spots.findIndex((s) => s.key === key);
   const spot = spots[at];

@@ -7,6 +7,8 @@ import { flowRules, lookRules, placeRules, px, round, Tokens, type Rules, type S
 
 /** What a page needs besides the screen itself. */
 export interface HtmlOptions {
+  /** Things in the order in which the keyboard goes through them, where it is another than they stand in. */
+  readonly order?: readonly string[];
   readonly said: SaidIn;
   /** A picture: its address, and its own size in px; undefined: it is shown hatched. */
   readonly picture: (
@@ -102,7 +104,7 @@ const attr = (name: string, value: string): string => ` ${name}="${escapeXml(val
 class Page {
   readonly tokens: Tokens;
   readonly classes = new Classes();
-  private readonly spots: ReadonlyMap<string, HotSpot>;
+  private readonly spots: ReadonlyMap<string, Spot>;
   private readonly sizes: readonly number[];
   private headed = false;
   private serial = 0;
@@ -113,8 +115,12 @@ class Page {
   ) {
     this.tokens = new Tokens(options.said);
     const acts = (n: RNode): boolean => options.leads(n) !== null;
+    const { order = [] } = options;
+    let tab = 0;
     this.spots = new Map(
-      spotsOf(options.said.world, root, acts).flatMap((s) => (s.role === 'text' ? [] : [[s.key, s] as const])),
+      spotsOf(options.said.world, root, acts, order).flatMap((s) =>
+        s.role === 'text' ? [] : [[s.key, order.length > 0 && s.acts ? { ...s, tab: ++tab } : s] as const],
+      ),
     );
     const sizes = new Set<number>();
     const walk = (b: Box): void => {
@@ -372,7 +378,9 @@ function lain(css: Rules, box: Box): void {
   css.set('height', px(box.h));
   css.set('z-index', '2');
 }
-function said(spot: HotSpot | undefined, element: string): string {
+/** What is said of a part to assistive technology; where the keyboard goes in another order, which one it is. */
+type Spot = HotSpot & { readonly tab?: number };
+function said(spot: Spot | undefined, element: string): string {
   if (!spot) return '';
   let attrs = '';
   const pressed = element === 'button' && spot.role !== 'tab';
@@ -389,6 +397,7 @@ function said(spot: HotSpot | undefined, element: string): string {
             : '';
   if (spot.expanded !== undefined) attrs += ` aria-expanded="${spot.expanded}"`;
   if (spot.disabled) attrs += element === 'button' ? ' disabled' : ' aria-disabled="true"';
+  if (spot.tab !== undefined) attrs += ` tabindex="${spot.tab}"`;
   if ((element === 'button' || element === 'a') && spot.name) attrs += attr('aria-label', spot.name);
   return attrs;
 }

@@ -87,6 +87,8 @@ export interface Screen {
   readonly wears?: readonly Wear[];
   /** The mode of the kit's tokens it is always seen in: light, dark. Absent: as the kit is by itself. */
   readonly mode?: string;
+  /** Things in the order in which the keyboard goes through them, where it is another than they stand in. */
+  readonly order?: readonly NodeId[];
   /** What is drawn over it to lay it out by; never exported. */
   readonly grid?: ScreenGrid;
   /** Steps of its base grid, px. */

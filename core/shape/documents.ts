@@ -86,12 +86,13 @@ export const screenGrid: Check = group(COLUMNS, {
 });
 export const screenBase = number(1, 500);
 export const screenMode = name(60);
+export const screenOrder: Check = list(id, 2000);
 export const guides: Check = list(group({ id, axis: oneOf('x', 'y'), at: number(-50_000, 50_000) }), 200);
 
 export const screen: Check = both(
   group(
     { id, name: name(200), flow: id, device, width: screenWidth, height: screenHeight, root: id, nodes: () => null },
-    { wears, mode: screenMode, grid: screenGrid, base: screenBase, guides },
+    { wears, mode: screenMode, order: screenOrder, grid: screenGrid, base: screenBase, guides },
   ),
   (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
   (v, w) => {

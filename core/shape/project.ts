@@ -19,6 +19,7 @@ import {
   screen,
   screenHeight,
   screenMode,
+  screenOrder,
   screenWidth,
   sheet,
   situation,
@@ -149,6 +150,7 @@ function mendScreen(value: unknown, at: number, tell: (where: string, message: s
       (
         [
           ['mode', screenMode],
+          ['order', screenOrder],
           ['grid', screenGrid],
           ['base', screenBase],
           ['guides', guides],

@@ -19,6 +19,7 @@ export {
   screenGrid,
   screenHeight,
   screenMode,
+  screenOrder,
   screenWidth,
   sheet,
   situation,

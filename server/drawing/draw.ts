@@ -154,6 +154,7 @@ export class Draughtsman {
           : undefined;
       },
       leads: href,
+      ...(screen.order ? { order: screen.order } : {}),
       faces,
     });
     return { html, name: screen.name, fonts: files, pictures: ids };

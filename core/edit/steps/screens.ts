@@ -12,7 +12,7 @@ export type ScreenStep =
   | { readonly do: 'screenWears'; readonly screen: string; readonly value: readonly Wear[] | null };
 type Of<K extends ScreenStep['do']> = Extract<ScreenStep, { do: K }>;
 
-export type ScreenField = 'name' | 'device' | 'width' | 'height' | 'grid' | 'base' | 'guides' | 'mode';
+export type ScreenField = 'name' | 'device' | 'width' | 'height' | 'grid' | 'base' | 'guides' | 'mode' | 'order';
 export const SCREEN_FIELDS: readonly ScreenField[] = [
   'name',
   'device',
@@ -22,9 +22,10 @@ export const SCREEN_FIELDS: readonly ScreenField[] = [
   'base',
   'guides',
   'mode',
+  'order',
 ];
 /** Fields that a screen need not have: null takes them away. */
-const MAY: ReadonlySet<ScreenField> = new Set(['grid', 'base', 'guides', 'mode']);
+const MAY: ReadonlySet<ScreenField> = new Set(['grid', 'base', 'guides', 'mode', 'order']);
 const FIELD_CHECKS = {
   name: check.name(200),
   device: shapes.device,
@@ -34,6 +35,7 @@ const FIELD_CHECKS = {
   base: check.orNull(shapes.screenBase),
   guides: check.orNull(shapes.guides),
   mode: check.orNull(shapes.screenMode),
+  order: check.orNull(shapes.screenOrder),
 } as const;
 
 const LIST = 'screens';
