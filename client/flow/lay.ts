@@ -54,22 +54,31 @@ function stepsTo(screens: readonly Screen[], edges: readonly FlowEdge[]): Readon
 /** Lays screens out by their ways, from left to right; what is joined to nothing stands in rows below. px */
 export function layFlow(screens: readonly Screen[], { edges }: FlowMap): LaidFlow {
   const graph = new Graph();
-  graph.setGraph({ rankdir: 'LR', nodesep: APART.nodes, ranksep: APART.ranks, marginx: 30, marginy: 30 });
-  graph.setDefaultEdgeLabel(() => ({}));
-  const joined = new Set(edges.flatMap((e) => [e.from, e.to]));
-  for (const s of screens) if (joined.has(s.id)) graph.setNode(s.id, { width: CARD.w, height: CARD_HIGH });
   const by = new Map<string, FlowEdge[]>();
   for (const e of edges) {
     const key = JSON.stringify([e.from, e.to]);
     by.set(key, [...(by.get(key) ?? []), e]);
   }
   const depth = by.size > MOST_WAYS ? stepsTo(screens, edges) : null;
+  graph.setGraph({
+    rankdir: 'LR',
+    nodesep: APART.nodes,
+    ranksep: APART.ranks,
+    marginx: 30,
+    marginy: 30,
+    // Where all ways lead one step on, the longest path says the same as looking for the shortest lines, in a fraction of the time.
+    ...(depth ? { ranker: 'longest-path' as const } : {}),
+  });
+  graph.setDefaultEdgeLabel(() => ({}));
+  const joined = new Set(edges.flatMap((e) => [e.from, e.to]));
+  for (const s of screens) if (joined.has(s.id)) graph.setNode(s.id, { width: CARD.w, height: CARD_HIGH });
   for (const list of by.values()) {
     const first = list[0];
     const on = !depth || (first && (depth.get(first.to) ?? 0) - (depth.get(first.from) ?? 0) === 1);
     if (on && first && first.from !== first.to) graph.setEdge(first.from, first.to, { ...WORDS });
   }
-  if (joined.size > 0) layout(graph);
+  // Of so many the lines cross anyhow: what it costs to have them cross less is not spent.
+  if (joined.size > 0) layout(graph, depth ? { disableOptimalOrderHeuristic: true } : {});
   const cards = new Map<string, { x: number; y: number }>();
   let [wide, high] = [0, 30];
   for (const id of graph.nodes()) {

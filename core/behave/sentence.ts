@@ -1,5 +1,7 @@
+import { Memory } from '../base/index.js';
 import {
   componentAt,
+  lookIn,
   plainKind,
   placesOf,
   screenOf,
@@ -66,13 +68,21 @@ function saidBy({ world, screen, wears }: About, id: NodeId): string {
   const c = componentAt(world, shownComponent(wears, node.component));
   const label = c?.contract.props.find((p) => p.kind === 'text' && meaningsOf(p).includes('label'));
   if (!c || !label) return '';
-  const set = carryInstance(world, wears, node).settings.find(
-    (s) => s.kind === 'prop' && s.at.length === 0 && s.name === label.id,
-  );
+  // Nothing is carried where everything was said of what shows.
+  const shown = shownComponent(wears, node.component);
+  const settings = node.settings.every((x) => x.home === shown)
+    ? node.settings
+    : carryInstance(world, wears, node).settings;
+  const set = settings.find((s) => s.kind === 'prop' && s.at.length === 0 && s.name === label.id);
   return text(set?.value ?? '').slice(0, LONGEST);
 }
 /** Names of the things of a screen, each its own: what it is called, what it says, or its kind; numbered where two are called the same. */
 export function thingNames(about: About): ReadonlyMap<NodeId, string> {
+  const { world, screen, wears } = about;
+  return named.of(screen, [wears], () => newNames(about), lookIn(world));
+}
+const named = new Memory<ReadonlyMap<NodeId, string>>(2);
+function newNames(about: About): ReadonlyMap<NodeId, string> {
   const { world, screen, wears } = about;
   const names = new Map<NodeId, string>();
   const taken = new Map<string, number>();
@@ -109,8 +119,8 @@ const WHEN: readonly (readonly [string, Trigger])[] = [
 /** What a thing does, as a sentence that can be read again: `when pressed, if score of Stars is 5, go to Sailings`. */
 export function writeSentence(about: About, b: Omit<Behaviour, 'id'>): string {
   const { world } = about;
-  const names = thingNames(about);
-  const nameOf = (id: NodeId): string => names.get(id) ?? 'something that is gone';
+  // Asked for only where one is said.
+  const nameOf = (id: NodeId): string => thingNames(about).get(id) ?? 'something that is gone';
   const propOf = (p: PropOf): Prop | undefined =>
     componentAt(world, p.home)?.contract.props.find((x) => x.id === p.prop);
   const of = (p: PropOf): string =>
