@@ -518,6 +518,7 @@ export {
   type PackedPicture,
   type PackedProject,
   writeRows,
+  writeRowsJson,
   type ReadRows,
 } from './formats/index.js';
 

@@ -4,7 +4,18 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { freshDatabase, House } from '../e2e/house.js';
 import { demoProjects } from '../kits/demo/index.js';
 import { kits } from '../testing/demo.js';
-import { layout, packProject, paint, plainText, resolve, unpackProject, zipped, type Project } from '../core/index.js';
+import {
+  layout,
+  packProject,
+  paint,
+  plainText,
+  readRows,
+  readTokenFile,
+  resolve,
+  unpackProject,
+  zipped,
+  type Project,
+} from '../core/index.js';
 
 let house: House;
 let other: House;
@@ -146,6 +157,32 @@ describe('screens as files', () => {
       pattern: '{screen}-{name}-{scale}',
     });
     expect(Object.keys(unzipSync(named.bytes)).every((n) => /^Find a crossing-[\w-]+-2\.png$/u.test(n))).toBe(true);
+  });
+  it('content sets come as CSV and JSON, tokens and contracts of a kit as files for code; all of it is read again', async () => {
+    const get = async (path: string): Promise<{ text: string; name: string; status: number }> => {
+      const got = await fetch(`${house.address}/api${path}`);
+      return { text: await got.text(), name: got.headers.get('content-disposition') ?? '', status: got.status };
+    };
+    const set = Object.values(demo.contentSets)[0];
+    if (!set) return expect.fail('There is no content set');
+    for (const ending of ['csv', 'json']) {
+      const { text: rows, name } = await get(`/projects/${DEMO}/content/${set.id}.${ending}`);
+      expect(name).toContain(`.${ending}`);
+      const read = readRows(rows);
+      expect(read.problems).toEqual([]);
+      expect(read.columns.map((c) => c.name)).toEqual(set.columns.map((c) => c.name));
+      expect(read.rows).toHaveLength(set.rows.length);
+    }
+    expect((await get(`/projects/${DEMO}/content/gone.csv`)).status).toBe(404);
+    const kit = 'skerry-line@2.1.0';
+    const tokens = readTokenFile((await get(`/kits/${kit}/tokens.json`)).text);
+    expect(Object.keys(tokens.tokens).sort()).toEqual(Object.keys(kits.get(kit)?.tokens ?? {}).sort());
+    expect((await get(`/kits/${kit}/tokens.css`)).text).toContain('--color-');
+    const manifest = JSON.parse((await get(`/kits/${kit}/custom-elements.json`)).text) as {
+      modules: { declarations: unknown[] }[];
+    };
+    expect(manifest.modules.flatMap((m) => m.declarations).length).toBeGreaterThan(50);
+    expect((await get('/kits/gone@1.0.0/tokens.css')).status).toBe(404);
   });
   it.each([
     ['nothing that is marked', { kind: 'assets', screens: ['find'] }, 'is marked as an asset'],

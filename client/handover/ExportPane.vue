@@ -5,15 +5,14 @@ import MultiSelect from 'primevue/multiselect';
 import ProgressBar from 'primevue/progressbar';
 import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref } from 'vue';
-import { kitAt, screenOf, wornKit, writeManifest, writeTokenCss, writeTokenFile } from '../../core/index.js';
+import { kitAt, kitRef, screenOf, wornKit } from '../../core/index.js';
 import { plural } from '../counts.js';
-import { saveFile } from '../originals/pack.js';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
 import { useSituations } from '../stores/situations.js';
 import { useStage } from '../stores/stage.js';
-import { exportUrl, makeExport, packageUrl } from './calls.js';
+import { codeUrl, contentUrl, exportUrl, makeExport, packageUrl } from './calls.js';
 
 /** Files in open formats: of screens, of the mockup as a whole, and of the project with all that it needs. */
 const doc = useDocument();
@@ -144,17 +143,12 @@ const worn = computed(() => {
   const ref = p ? wornKit(p, stage.screen) : undefined;
   return p && ref !== undefined ? kitAt({ kits: library.kits }, ref) : undefined;
 });
-function save(what: 'css' | 'tokens' | 'manifest'): void {
-  const kit = worn.value;
-  if (!kit) return;
-  const [text, name, type] =
-    what === 'css'
-      ? [writeTokenCss(kit), `${kit.id}.css`, 'text/css']
-      : what === 'tokens'
-        ? [writeTokenFile(kit), `${kit.id}.tokens.json`, 'application/json']
-        : [writeManifest(kit), `${kit.id}.custom-elements.json`, 'application/json'];
-  saveFile(new File([text], name, { type }));
-}
+const FOR_CODE = [
+  { name: 'Tokens', says: 'In the design tokens community format.', file: 'tokens.json' },
+  { name: 'Tokens as CSS', says: 'Custom properties, with those of its modes.', file: 'tokens.css' },
+  { name: 'Contracts', says: 'As a custom elements manifest.', file: 'custom-elements.json' },
+] as const;
+const sets = computed(() => Object.values(doc.shown?.contentSets ?? {}));
 </script>
 
 <template>
@@ -251,50 +245,43 @@ function save(what: 'css' | 'tokens' | 'manifest'): void {
         </li>
       </ul>
     </section>
+    <section v-if="sets.length > 0" class="what">
+      <h2>Content</h2>
+      <ul class="kinds">
+        <li v-for="c in sets" :key="c.id">
+          <div>
+            <strong class="clip">{{ c.name }}</strong>
+            <p class="note">{{ plural(c.rows.length, 'row') }}, {{ plural(c.columns.length, 'column') }}.</p>
+          </div>
+          <span class="acts">
+            <a
+              v-for="e in ['csv', 'json'] as const"
+              :key="e"
+              class="p-button p-button-outlined p-button-secondary p-button-sm"
+              :href="contentUrl(doc.id, c.id, e)"
+              :aria-label="`Save ${c.name} as ${e.toUpperCase()}`"
+              download
+              >{{ e.toUpperCase() }}</a
+            >
+          </span>
+        </li>
+      </ul>
+    </section>
     <section v-if="worn" class="what">
       <h2>For code: {{ worn.name }} {{ worn.version }}</h2>
       <ul class="kinds">
-        <li>
+        <li v-for="f in FOR_CODE" :key="f.file">
           <div>
-            <strong>Tokens</strong>
-            <p class="note">In the design tokens community format.</p>
+            <strong>{{ f.name }}</strong>
+            <p class="note">{{ f.says }}</p>
           </div>
-          <Button
-            size="small"
-            severity="secondary"
-            outlined
-            label="Save"
-            aria-label="Save tokens"
-            @click="save('tokens')"
-          />
-        </li>
-        <li>
-          <div>
-            <strong>Tokens as CSS</strong>
-            <p class="note">Custom properties, with those of its modes.</p>
-          </div>
-          <Button
-            size="small"
-            severity="secondary"
-            outlined
-            label="Save"
-            aria-label="Save tokens as CSS"
-            @click="save('css')"
-          />
-        </li>
-        <li>
-          <div>
-            <strong>Contracts</strong>
-            <p class="note">As a custom elements manifest.</p>
-          </div>
-          <Button
-            size="small"
-            severity="secondary"
-            outlined
-            label="Save"
-            aria-label="Save contracts"
-            @click="save('manifest')"
-          />
+          <a
+            class="p-button p-button-outlined p-button-secondary p-button-sm"
+            :href="codeUrl(kitRef(worn), f.file)"
+            :aria-label="`Save ${f.name}`"
+            download
+            >Save</a
+          >
         </li>
       </ul>
     </section>
@@ -322,6 +309,10 @@ function save(what: 'css' | 'tokens' | 'manifest'): void {
 }
 .called {
   width: 150px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
 }
 .row label {
   display: flex;

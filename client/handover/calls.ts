@@ -35,6 +35,9 @@ export const handover = {
   walk: (id: string, test: string, walk: Walk) => call('POST', `${at(id)}/tests/${test}/walks`, walk),
   csvUrl: (id: string, test: string) => `/api${at(id)}/tests/${test}/walks.csv`,
 };
+export const contentUrl = (id: string, set: string, ending: 'csv' | 'json'): string =>
+  `/api${at(id)}/content/${encodeURIComponent(set)}.${ending}`;
+export const codeUrl = (kit: string, file: string): string => `/api/kits/${encodeURIComponent(kit)}/${file}`;
 /** What whoever comes by a link asks for. */
 export const guest = {
   open: (token: string) => call<Shown>('GET', `/review/${encodeURIComponent(token)}`),

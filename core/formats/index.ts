@@ -8,6 +8,7 @@ export {
   updateRows,
   valueOf,
   writeRows,
+  writeRowsJson,
   MOST_COLUMNS,
   MOST_ROWS,
   type ReadRows,

@@ -318,3 +318,11 @@ export function writeRows(set: ContentSet): string {
     { newline: '\r\n' },
   );
 }
+/** A content set as JSON: a list of objects, by the names of the columns; where two are called the same, by their ids. */
+export function writeRowsJson(set: ContentSet): string {
+  const once = (name: string): boolean => set.columns.filter((c) => c.name === name).length === 1;
+  const rows = set.rows.map((r) =>
+    Object.fromEntries(set.columns.map((c) => [once(c.name) ? c.name : c.id, r.values[c.id] ?? null])),
+  );
+  return `${JSON.stringify(rows, null, 2)}\n`;
+}

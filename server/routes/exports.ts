@@ -2,7 +2,17 @@ import { readFile } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import type { FastifyInstance } from 'fastify';
 import * as yup from 'yup';
-import { escapeXml, oversOf, screenOf, situationAt, zipped, type Project, type Screen } from '../../core/index.js';
+import {
+  escapeXml,
+  oversOf,
+  screenOf,
+  situationAt,
+  writeRows,
+  writeRowsJson,
+  zipped,
+  type Project,
+  type Screen,
+} from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import type { ScreenWanted } from '../drawing/messages.js';
 import { pictureFile } from '../drawing/draw.js';
@@ -250,6 +260,19 @@ export async function exportRoutes(
     const file = files.get(request.params.file);
     if (!file) throw notFound('export', request.params.file);
     return sendFile(reply, file);
+  });
+
+  server.get<{ Params: { id: string; file: string } }>('/:id/content/:file', async (request, reply) => {
+    const { project } = await projects.open(request.params.id);
+    const [, id = '', ending = ''] = /^(.+)\.(csv|json)$/u.exec(request.params.file) ?? [];
+    const set = Object.hasOwn(project.contentSets, id) ? project.contentSets[id] : undefined;
+    if (!set) throw notFound('file', request.params.file);
+    const csv = ending === 'csv';
+    return sendFile(reply, {
+      name: `${safeName(set.name) || id}.${ending}`,
+      type: csv ? 'text/csv; charset=utf-8' : 'application/json',
+      bytes: utf8(csv ? writeRows(set) : writeRowsJson(set)),
+    });
   });
 
   server.get<{ Params: { id: string } }>('/:id/package', async (request, reply) => {

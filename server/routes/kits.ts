@@ -1,6 +1,10 @@
 import type { FastifyInstance } from 'fastify';
 import * as yup from 'yup';
 import {
+  writeManifest,
+  writeTokenCss,
+  writeTokenFile,
+  type Kit,
   countUses,
   entryOn,
   kitRef,
@@ -11,6 +15,7 @@ import {
   type Wear,
 } from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
+import { sendFile } from '../kept.js';
 import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
 import type { Projects } from '../projects.js';
@@ -90,6 +95,19 @@ export async function kitRoutes(
     if (!found) throw notFound('kit', request.params.ref);
     return reply.type('application/json').header('cache-control', 'public, max-age=3600').send(found.json);
   });
+  /** What of a kit is for code, in open formats. */
+  const CODE: Readonly<Record<string, { readonly write: (kit: Kit) => string; readonly type: string }>> = {
+    'tokens.json': { write: writeTokenFile, type: 'application/json' },
+    'tokens.css': { write: writeTokenCss, type: 'text/css; charset=utf-8' },
+    'custom-elements.json': { write: writeManifest, type: 'application/json' },
+  };
+  for (const [file, { write, type }] of Object.entries(CODE))
+    server.get<{ Params: { ref: string } }>(`/kits/:ref/${file}`, async (request, reply) => {
+      const found = kits.get(request.params.ref);
+      if (!found) throw notFound('kit', request.params.ref);
+      const bytes = new TextEncoder().encode(write(found.kit));
+      return sendFile(reply, { name: `${found.kit.id}.${file}`, type, bytes });
+    });
   server.get<{ Params: { ref: string; '*': string } }>('/kits/:ref/files/*', async (request, reply) => {
     const name = request.params['*'];
     const bytes = await kits.file(request.params.ref, name);
