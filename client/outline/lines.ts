@@ -53,7 +53,8 @@ export function useLines() {
       [screen.id, depth, ghost, box?.node, wears, world.project.contentSets, bench.contract, bench.component?.rules],
       () => {
         const { kind, says, own } = tellNode(world, wears, node, box?.node.instance?.props);
-        const text = bench.of === '' ? says : `${(node.name ?? '') || says || linked(node, box)}${onlyIn(node)}`;
+        const part = [(node.name ?? '') || says || linked(node, box), onlyIn(node)].filter((t) => t !== '');
+        const text = bench.of === '' ? says : part.join(', ');
         return {
           key: `${screen.id}/${node.id}`,
           screen,
@@ -75,12 +76,12 @@ export function useLines() {
     const c = bench.component;
     if (!c) return '';
     const flag = c.contract.props.find((p) => p.id === node.bind?.['visible']);
-    if (flag) return `, when ${flag.name} is on`;
+    if (flag) return `when ${flag.name} is on`;
     const rules = rulesOn(c, node.id, 'visible');
     const shows = rules.filter((r) => r.set[node.id]?.['visible'] === true);
     const hides = rules.filter((r) => r.set[node.id]?.['visible'] === false);
-    if (node.attrs.visible === false && shows.length > 0) return `, ${whenSentence(c, shows[0]?.when ?? {})}`;
-    return hides.length > 0 ? `, not ${whenSentence(c, hides[0]?.when ?? {})}` : '';
+    if (node.attrs.visible === false && shows.length > 0) return whenSentence(c, shows[0]?.when ?? {});
+    return hides.length > 0 ? `not ${whenSentence(c, hides[0]?.when ?? {})}` : '';
   }
   /** What a part of an original says comes from its contract. */
   function linked(node: Node, box: Box | undefined): string {

@@ -173,8 +173,7 @@ const isRoot = computed(() => props.node.id === stage.screen?.root);
 
 <style scoped>
 label.lock {
-  display: flex;
-  gap: 7px;
+  grid-template-columns: auto minmax(0, 1fr);
   align-items: center;
 }
 .lock input {
