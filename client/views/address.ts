@@ -1,5 +1,5 @@
 import { onBeforeUnmount, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router';
 import type { RunId } from '../keys/table.js';
 import { useDocument } from '../stores/document.js';
 import { useModes } from '../stores/modes.js';
@@ -36,6 +36,7 @@ export function useAddress(name: string, param: string, open: (asked: string) =>
   const situations = useSituations();
   const route = useRoute();
   const router = useRouter();
+  let wrote = '';
   watch(
     [
       () => doc.shown?.id,
@@ -47,6 +48,8 @@ export function useAddress(name: string, param: string, open: (asked: string) =>
     ],
     () => {
       if (!doc.shown || route.name !== name) return;
+      // What was written here says how it was then: what was chosen meanwhile stays.
+      if (told(route.params[param], route.query) === wrote) return;
       open(String(route.params[param] ?? ''));
       stage.lens = String(route.query['lens'] ?? '');
       modes.seen = String(route.query['mode'] ?? '');
@@ -62,17 +65,36 @@ export function useAddress(name: string, param: string, open: (asked: string) =>
     clearTimeout(later);
     later = setTimeout(write, SHOWN_FIRST);
   });
-  function write(): void {
-    if (route.name !== name || now() === '') return;
+  /** What it should say now; null: nothing of this view is open. */
+  function wanted(): { readonly path: string; readonly query: Record<string, string> } | null {
+    if (route.name !== name || now() === '') return null;
     const query = {
       ...(stage.selection.length > 0 ? { sel: stage.selection.join(',') } : {}),
       ...(stage.lens ? { lens: stage.lens } : {}),
       ...(modes.seen ? { mode: modes.seen } : {}),
       ...(situations.seen ? { in: situations.seen } : {}),
     };
-    void router.replace({ path: `/p/${String(route.params['project'])}/${name}/${now()}`, query });
+    return { path: `/p/${String(route.params['project'])}/${name}/${now()}`, query };
   }
+  function write(): void {
+    later = undefined;
+    const to = wanted();
+    if (!to) return;
+    wrote = told(now(), to.query);
+    void router.replace(to);
+  }
+  // Whoever goes elsewhere before it is written finds it written when coming back, and is not held up.
+  onBeforeRouteLeave(() => {
+    if (later === undefined) return;
+    clearTimeout(later);
+    later = undefined;
+    const to = wanted();
+    if (to) router.options.history.replace(router.resolve(to).fullPath);
+  });
   onBeforeUnmount(() => clearTimeout(later));
 }
 /** ms */
 const SHOWN_FIRST = 40;
+/** What an address says, as one text. */
+const told = (open: unknown, query: Readonly<Record<string, unknown>>): string =>
+  JSON.stringify([open ?? '', ...['sel', 'lens', 'mode', 'in'].map((k) => query[k] ?? '')].map(String));
