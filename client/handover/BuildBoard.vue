@@ -196,7 +196,7 @@ const code = computed(() => {
         </template>
       </template>
     </ScreenBoard>
-    <aside v-if="sheet" role="region" aria-label="Build sheet">
+    <aside v-if="sheet" class="aside" role="region" aria-label="Build sheet">
       <header>
         <h2 class="clip">{{ sheet.name }}</h2>
         <span class="ticks note">
@@ -371,24 +371,11 @@ const code = computed(() => {
   transform: translate(-50%, -50%);
   background: #a8321f;
 }
-aside {
-  border-left: 1px solid var(--line);
-  background: var(--paper);
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-  min-width: 0;
-}
-header,
 .between {
   display: flex;
   justify-content: space-between;
   gap: 8px;
   align-items: baseline;
-}
-header {
-  padding: 10px 14px;
-  border-bottom: 1px solid var(--line);
 }
 .ticks {
   display: flex;

@@ -161,7 +161,7 @@ const when = (iso: string): string =>
         >
       </template>
     </ScreenBoard>
-    <aside role="region" aria-label="Comments">
+    <aside class="aside" role="region" aria-label="Comments">
       <header>
         <h2>Comments</h2>
         <span class="note">{{ open === 0 ? 'none open' : `${open} open` }} on {{ screen.name }}</span>
@@ -262,21 +262,6 @@ const when = (iso: string): string =>
 .fresh {
   background: #fffdf9;
   pointer-events: none;
-}
-aside {
-  border-left: 1px solid var(--line);
-  background: var(--paper);
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-}
-header {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  align-items: baseline;
-  padding: 10px 14px;
-  border-bottom: 1px solid var(--line);
 }
 ul {
   overflow: auto;

@@ -111,7 +111,7 @@ onBeforeUnmount(() => chart?.destroy());
 
 <template>
   <div class="tests">
-    <aside role="region" aria-label="Tests">
+    <aside class="aside before" role="region" aria-label="Tests">
       <form class="make" @submit.prevent="make">
         <h2>A new test</h2>
         <label
@@ -152,7 +152,7 @@ onBeforeUnmount(() => chart?.destroy());
         No test yet. People take part by a review link that lets them; nothing is kept of who they are.
       </p>
       <ul v-else>
-        <li v-for="t in tests" :key="t.id" :class="{ on: t.id === chosen }">
+        <li v-for="t in tests" :key="t.id" class="row-of" :class="{ on: t.id === chosen }">
           <button class="plain one" @click="chosen = t.id">
             <strong>{{ t.task }}</strong>
             <span class="note">{{ plural(t.walks, 'walk') }}{{ t.closedAt ? ', ended' : '' }}</span>
@@ -250,8 +250,6 @@ onBeforeUnmount(() => chart?.destroy());
   min-height: 0;
 }
 aside {
-  border-right: 1px solid var(--line);
-  background: var(--paper);
   overflow: auto;
 }
 .make {
@@ -265,12 +263,6 @@ aside {
   grid-template-columns: 56px minmax(0, 1fr);
   gap: 8px;
   align-items: center;
-}
-aside li {
-  border-bottom: 1px solid var(--line);
-}
-aside li.on {
-  background: var(--tape-soft);
 }
 .one {
   display: grid;

@@ -115,7 +115,7 @@ function goBack(): void {
 
 <template>
   <div class="versions">
-    <aside role="region" aria-label="Versions">
+    <aside class="aside before" role="region" aria-label="Versions">
       <form class="name" @submit.prevent="keep">
         <InputText
           v-model="name"
@@ -137,6 +137,7 @@ function goBack(): void {
         <li
           v-for="v in versions"
           :key="v.id ?? `day ${v.revision}`"
+          class="row-of"
           :class="{ on: chosen !== null && chosen.id === v.id && chosen.revision === v.revision }"
         >
           <button class="plain one" @click="compare(v)">
@@ -222,13 +223,6 @@ function goBack(): void {
   grid-template-columns: 300px minmax(0, 1fr);
   min-height: 0;
 }
-aside {
-  border-right: 1px solid var(--line);
-  background: var(--paper);
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-}
 .name {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;
@@ -243,10 +237,6 @@ aside li {
   display: flex;
   align-items: center;
   padding-right: 14px;
-  border-bottom: 1px solid var(--line);
-}
-aside li.on {
-  background: var(--tape-soft);
 }
 .one {
   flex: 1;

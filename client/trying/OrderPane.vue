@@ -52,7 +52,7 @@ function key(event: KeyboardEvent, from: number): void {
 </script>
 
 <template>
-  <aside role="region" aria-label="Focus order">
+  <aside class="aside" role="region" aria-label="Focus order">
     <header>
       <h2>Focus order</h2>
       <button v-if="changed" class="quiet-link" @click="emit('order', null)">As it stands</button>
@@ -64,6 +64,7 @@ function key(event: KeyboardEvent, from: number): void {
         <li
           v-for="(r, i) in rows"
           :key="r.thing"
+          class="row-of"
           tabindex="0"
           @focus="emit('at', r.key)"
           @blur="emit('at', '')"
@@ -101,20 +102,6 @@ function key(event: KeyboardEvent, from: number): void {
 </template>
 
 <style scoped>
-aside {
-  border-left: 1px solid var(--line);
-  background: var(--paper);
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-}
-header {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-  padding: 10px 14px;
-  border-bottom: 1px solid var(--line);
-}
 aside > .note {
   padding: 10px 14px;
 }
@@ -130,7 +117,6 @@ li {
   gap: 6px;
   align-items: center;
   padding: 6px 14px;
-  border-bottom: 1px solid var(--line);
 }
 li:hover,
 li:focus-visible {
