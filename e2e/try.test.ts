@@ -3,22 +3,27 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import {
   aboutThing,
   blankScreen,
+  emptyProject,
+  layout,
   newInstance,
+  ownOf,
   readSentence,
+  resolve,
+  writeOwn,
   type Attrs,
+  type Box,
   type Node,
   type Screen,
   type Setting,
   type Step,
 } from '../core/index.js';
-import { emptyProject } from '../core/index.js';
 import { Desk } from './desk.js';
 import { Hand } from './hand.js';
 import { axeFaults } from './house.js';
 import { shippedKits } from './wall.js';
 
 const desk = new Desk();
-const { kits } = shippedKits();
+const { kits, fonts } = shippedKits();
 const SEA = 'skerry-line@2.1.0';
 let page: Page;
 let hand: Hand;
@@ -171,6 +176,90 @@ describe('what things do by themselves', () => {
     await page.keyboard.up('Control');
     await page.waitForFunction(() => location.pathname.includes('/compose/list'));
   });
+});
+
+describe('every component', () => {
+  /** What goes away when it is done with, and what says nothing by itself is looked at elsewhere. */
+  const GOES = new Set(['dialog', 'drawer', 'popover', 'toast', 'alert', 'popupmenu', 'contextmenu']);
+  const all = Object.values(kits.get(SEA)?.components ?? {}).filter((c) => ownOf(c).length > 0 && !GOES.has(c.role));
+  const COLUMNS = 5;
+  const at = (i: number): { x: number; y: number } => ({
+    x: 10 + (i % COLUMNS) * 318,
+    y: 10 + Math.floor(i / COLUMNS) * 330,
+  });
+  it('that does something by itself does it for a real press or real keys', async () => {
+    const things = all.map((c, i) => newInstance(c.id, `${SEA}/${c.id}`, { ...at(i), width: 300 }));
+    const blank = blankScreen('all', 'All of them', 'flow-1', 'custom', 1600, null);
+    const root = { ...blank.nodes['root'], attrs: { flow: 'free', width: 'stretch', height: 2400 } };
+    const made: Screen = {
+      ...blank,
+      nodes: {
+        ...Object.fromEntries(things.map((t) => [t.id, t])),
+        root: { ...root, children: things.map((t) => t.id) } as Node,
+      },
+    };
+    await begin({}, [made]);
+    await open('all');
+    const world = { project: { ...project, screens: [made] }, kits };
+    const laid = layout(resolve(world, made), fonts);
+    const find = (b: Box, is: (key: string) => boolean): Box[] => [
+      ...(is(b.node.key) && b.node.look.visible && b.w > 0 ? [b] : []),
+      ...b.children.flatMap((k) => find(k, is)),
+    ];
+    const device = await (await page.waitForSelector('.device'))?.boundingBox();
+    const zoom = (device?.width ?? 0) / 1600;
+    const point = (b: Box, along = 0.5): { x: number; y: number } => ({
+      x: (device?.x ?? 0) + (b.x + b.w * along) * zoom,
+      y: (device?.y ?? 0) + (b.y + b.h / 2) * zoom,
+    });
+    const rest = (): Promise<unknown> => page.evaluate(() => new Promise((r) => setTimeout(r, 560)));
+    const still: string[] = [];
+    let done = 0;
+    for (const [i, c] of all.entries()) {
+      const { x, y } = at(i);
+      const clip = {
+        x: (device?.x ?? 0) + (x - 8) * zoom,
+        y: (device?.y ?? 0) + (y - 8) * zoom,
+        width: 316 * zoom,
+        height: 328 * zoom,
+      };
+      const seen = async (): Promise<string> => Buffer.from(await page.screenshot({ clip })).toString('base64');
+      const [first] = ownOf(c);
+      if (!first) continue;
+      // One of what it does: that it does all of it is tried without a browser.
+      const { when } = first;
+      const series =
+        when.on === 'item' ? Object.values(c.nodes).find((n) => n.type === 'series' && n.of === when.list) : undefined;
+      const items = (): Box[] =>
+        find(laid, (k) => k.startsWith(`${c.id}/${series?.id ?? ''}/#`) && k.split('/').length === 4);
+      const parts = (): Box[] =>
+        ownOf(c).flatMap((b) => {
+          const { when: w } = b;
+          return w.on === 'part' ? find(laid, (k) => k === `${c.id}/${w.part}`) : [];
+        });
+      const targets =
+        when.on === 'part' ? parts() : when.on === 'item' ? items() : find(laid, (k) => k === c.id).slice(0, 1);
+      if (targets.length === 0) expect.fail(`${c.name} is nowhere`);
+      let changed = false;
+      // What is on already stays so: another one is pressed then.
+      for (const target of new Set([targets.at(-1) as Box, targets[0] as Box])) {
+        const to = point(target, when.on === 'press' ? 0.8 : 0.5);
+        await page.mouse.move(to.x, to.y);
+        await rest();
+        const before = await seen();
+        await page.mouse.click(to.x, to.y);
+        if (when.on === 'type') await page.keyboard.type('Sk7');
+        await rest();
+        changed = (await seen()) !== before;
+        if (changed) break;
+      }
+      done++;
+      if (!changed) still.push(`${c.name}, ${c.role}: ${writeOwn(c, first)}`);
+    }
+    expect(still).toEqual([]);
+    expect(done).toBeGreaterThan(28);
+    expect(desk.wrong).toEqual([]);
+  }, 150_000);
 });
 
 describe('behaviours', () => {

@@ -182,7 +182,15 @@ describe('a kit', () => {
 });
 
 describe('tried', () => {
-  const things = ['head-count', 'sounding', 'secret-entry', 'order-list', 'manifest-entry', 'action'] as const;
+  const things = [
+    'head-count',
+    'sounding',
+    'secret-entry',
+    'order-list',
+    'manifest-entry',
+    'code-entry',
+    'action',
+  ] as const;
   const blank = blankScreen('s', 'S', 'flow-1', 'phone', 390, null);
   const root = blank.nodes['root'] as Node;
   const nodes: Record<string, Node> = Object.fromEntries(
@@ -243,6 +251,14 @@ describe('tried', () => {
     expect(props(open, 'secret-entry')['raised']).toBe(true);
     expect(props(at(open, 'secret-entry/shut'), 'secret-entry')['raised']).toBe(false);
   });
+  it('spells a code, a sign in each box, and tells what stands there', () => {
+    const field = (t: Trying): RNode => find(t, (n) => n.key === 'code-entry').at(-1) as RNode;
+    const typed = typeInto(world, start, field(start), '73').trying;
+    expect(labels(typed, 'code-entry', 'lines')).toEqual(['7', '3', '', '', '', '']);
+    const seen = resolveTried(world, typed);
+    const spot = seen && spotsOf(world, layout(seen, fonts), () => false).find((s) => s.key === 'code-entry');
+    expect(spot).toMatchObject({ typing: true, value: '73' });
+  });
   it('takes a tag away that is pressed', () => {
     expect(labels(saying(start, 'manifest-entry', 'Bicycle'), 'manifest-entry', 'lines')).toEqual(['Dog']);
   });
@@ -268,12 +284,13 @@ describe('tried', () => {
       const spots = spotsOf(world, layout(seen, fonts), () => false, order).filter((s) => s.acts);
       return [...new Set(spots.map(thingOf))];
     };
-    expect(inOrder([])).toEqual(['head-count', 'sounding', 'secret-entry', 'manifest-entry', 'action']);
+    expect(inOrder([])).toEqual(['head-count', 'sounding', 'secret-entry', 'manifest-entry', 'code-entry', 'action']);
     expect(inOrder(['action', 'gone', 'head-count', 'sounding'])).toEqual([
       'action',
       'head-count',
       'secret-entry',
       'manifest-entry',
+      'code-entry',
       'sounding',
     ]);
   });

@@ -1,5 +1,14 @@
 import { meaningsOf } from '../match/index.js';
-import type { Component, OwnAction, OwnBehaviour, OwnTrigger, OwnValue, Prop } from '../model/index.js';
+import {
+  listItems,
+  type Component,
+  type Json,
+  type OwnAction,
+  type OwnBehaviour,
+  type OwnTrigger,
+  type OwnValue,
+  type Prop,
+} from '../model/index.js';
 
 /** The property of a contract that has a meaning; of its list, the items' property, too. */
 function propMeaning(c: Component, means: string): { readonly prop: Prop; readonly list?: Prop } | undefined {
@@ -105,6 +114,11 @@ const USUAL: Readonly<Record<string, Usual>> = {
   calendar: pickSelected,
   tree: pickSelected,
   steps: pickSelected,
+  day: pickSelected,
+  segment: pickSelected,
+  pagelink: pickSelected,
+  option: pickSelected,
+  treeitem: flips('open'),
   textbox: typed,
   combobox: typed,
   searchbox: typed,
@@ -115,6 +129,12 @@ const USUAL: Readonly<Record<string, Usual>> = {
   autocomplete: suggests,
   meter: along(1, 5),
   slider: along(0, 100),
+  range: along(0, 90),
+  codefield: (c) => {
+    const list = c.contract.props.find((p) => p.kind === 'list');
+    const sign = list?.item?.[0];
+    return list && sign ? [{ when: { on: 'type' }, then: [{ do: 'spell', list: list.id, field: sign.id }] }] : [];
+  },
   spinbutton: becomes('value', { more: 1 }),
   popupmenu: chooses,
   contextmenu: chooses,
@@ -136,6 +156,16 @@ export function ownOf(c: Component): readonly OwnBehaviour[] {
   let found = usual.get(c);
   if (!found) usual.set(c, (found = (Object.hasOwn(USUAL, c.role) ? USUAL[c.role]?.(c) : undefined) ?? []));
   return found;
+}
+/** What stands in the items that are spelled in; undefined: it has none. */
+export function spelled(c: Component, props: Readonly<Record<string, Json>>): string | undefined {
+  for (const b of ownOf(c))
+    for (const a of b.then)
+      if (a.do === 'spell')
+        return listItems(props[a.list])
+          .map((i) => String(i.values[a.field] ?? ''))
+          .join('');
+  return undefined;
 }
 /** Does it take what is typed? */
 export const takesTyping = (c: Component): boolean => ownOf(c).some((b) => b.when.on === 'type');

@@ -104,6 +104,8 @@ export function writeOwn(c: Component, b: OwnBehaviour): string {
         return 'take it away';
       case 'only':
         return `show only ${nameOf(ofList, a.list)} whose ${nameOf(named(fieldsOf(c, a.list)), a.field)} has ${nameOf(props, a.has)}`;
+      case 'spell':
+        return `spell what is typed in ${nameOf(ofList, a.list)} by ${nameOf(named(fieldsOf(c, a.list)), a.field)}`;
       case 'away':
         return 'put it away';
       case 'raise':
@@ -175,6 +177,7 @@ function action(c: Component, r: Reader, when: OwnTrigger, props: Named): OwnAct
         : []),
       ['set', 'set'],
       ['show only', 'only'],
+      ...(when.on === 'type' ? ([['spell what is typed in', 'spell']] as const) : []),
       ['put it away', 'away'],
       ['tell', 'raise'],
     ] as const)
@@ -198,6 +201,11 @@ function action(c: Component, r: Reader, when: OwnTrigger, props: Named): OwnAct
       const field = r.one('what its items have', either(named(fieldsOf(c, list))));
       r.one('has', [['has', true]]);
       return { do: 'only', list, field, has: property(c, r, props).id };
+    }
+    case 'spell': {
+      const list = r.one('one of its lists', either(named(lists(c))));
+      r.one('by', [['by', true]]);
+      return { do: 'spell', list, field: r.one('what its items have', either(named(fieldsOf(c, list)))) };
     }
     case 'away':
       return { do: 'away' };

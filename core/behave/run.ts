@@ -525,6 +525,14 @@ class Run {
         this.put(thing.key, a.list, left as unknown as Json);
         return false;
       }
+      case 'spell': {
+        const signs = [...(at.text ?? '')];
+        const next = listItems(now[a.list]).map((i, n) => ({
+          ...i,
+          values: { ...i.values, [a.field]: signs[n] ?? '' },
+        }));
+        return this.put(thing.key, a.list, next as unknown as Json);
+      }
       case 'away':
         if (this.mayPutAway(thing)) this.away();
         return false;

@@ -12,7 +12,7 @@ import {
   type OwnBehaviour,
 } from '../model/index.js';
 import { plainText } from '../text/index.js';
-import { ownOf, takesTyping } from './own.js';
+import { ownOf, spelled, takesTyping } from './own.js';
 
 /** Something on a screen that assistive technology is told of: what it is, what it is called, how it is, and where it stands, px. */
 export interface HotSpot {
@@ -55,6 +55,7 @@ const ARIA: Readonly<Record<string, string>> = {
   disclosure: 'button',
   textbox: 'textbox',
   textarea: 'textbox',
+  codefield: 'textbox',
   passwordfield: 'textbox',
   datefield: 'textbox',
   timefield: 'textbox',
@@ -63,6 +64,11 @@ const ARIA: Readonly<Record<string, string>> = {
   autocomplete: 'combobox',
   slider: 'slider',
   meter: 'slider',
+  range: 'slider',
+  // By themselves, outside of what would hold them, these are buttons.
+  day: 'button',
+  option: 'button',
+  treeitem: 'button',
   spinbutton: 'spinbutton',
   heading: 'heading',
   img: 'img',
@@ -106,7 +112,7 @@ export function spotsOf(
         const v = meant(means);
         return typeof v === 'boolean' ? v : undefined;
       };
-      const value = meant('value');
+      const value = meant('value') ?? (c && spelled(c, instance.props));
       const [checked, selected, expanded] = [flag('checked'), flag('selected'), flag('open')];
       const state = c?.contract.props.find((p) => p.means === 'state');
       const off = state?.options?.find((o) => o.id === instance.props[state.id])?.means === 'disabled';

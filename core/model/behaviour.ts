@@ -78,6 +78,8 @@ export type OwnAction =
   | { readonly do: 'drop' }
   /** Of a list those items show whose field has in it what a property says. */
   | { readonly do: 'only'; readonly list: PropId; readonly field: PropId; readonly has: PropId }
+  /** What is typed stands in the items of a list, a sign in each. */
+  | { readonly do: 'spell'; readonly list: PropId; readonly field: PropId }
   /** What lies over the screen goes. */
   | { readonly do: 'away' }
   /** Whoever uses it is told. */

@@ -108,6 +108,7 @@ export const ownBehaviour: Check = group(
         item: group({ do: text(20), field: text(120), value: json() }, { others: json() }),
         drop: group({ do: text(20) }),
         only: group({ do: text(20), list: text(120), field: text(120), has: text(120) }),
+        spell: group({ do: text(20), list: text(120), field: text(120) }),
         away: group({ do: text(20) }),
         raise: group({ do: text(20), event: text(120) }),
       }),
