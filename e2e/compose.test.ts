@@ -282,6 +282,8 @@ describe('items of a list', () => {
     const said = (): Promise<string[]> =>
       page.$$eval('[aria-label="Details"] .item .texts input:first-of-type', (all) => all.map((i) => i.value));
     await page.waitForSelector('[aria-label="Move item 1"]');
+    // The rows of a pane come a few at a time.
+    await page.evaluate(() => new Promise((r) => setTimeout(r, 500)));
     const before = await said();
     expect(before.length).toBeGreaterThan(2);
     const [one, two, ...rest] = before;
@@ -292,7 +294,7 @@ describe('items of a list', () => {
       {},
       two,
     );
-    expect(await said()).toEqual([two, ...rest, one]);
+    await expect.poll(said).toEqual([two, ...rest, one]);
     await page.focus(`[aria-label="Move item ${before.length}"]`);
     for (let n = 1; n < before.length; n++) await page.keyboard.press('ArrowUp');
     await page.waitForFunction(
@@ -300,7 +302,7 @@ describe('items of a list', () => {
       {},
       one,
     );
-    expect(await said()).toEqual(before);
+    await expect.poll(said).toEqual(before);
     expect(await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Move item 1');
     expect(desk.wrong).toEqual([]);
   });
