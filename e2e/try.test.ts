@@ -450,6 +450,15 @@ describe('behaviours', () => {
     await hand.type('when pressed, go to Nowhere', 'Enter');
     await page.waitForSelector('::-p-text(comes a screen)');
     expect(JSON.stringify(await desk.project()).match(/"go"/gu)).toHaveLength(1);
+    // What could not be read is there still when one comes back to it.
+    await hand.click('[role="treeitem"][aria-label^="Tick"]');
+    await page.waitForFunction(() => location.search.includes('sel=agree'));
+    await hand.click('[role="treeitem"][aria-label^="Action"]');
+    await page.waitForFunction(
+      () =>
+        document.querySelector<HTMLInputElement>('[aria-label="Say what it does"]')?.value ===
+        'when pressed, go to Nowhere',
+    );
     await hand.click('[aria-label="Take away: when pressed, go to Sailings"]');
     await desk.settled((p) => !JSON.stringify(p).includes('"does"'));
     await hand.click('[aria-label^="Undo Take a behaviour away"]');

@@ -1,6 +1,12 @@
+<script lang="ts">
+import { ref } from 'vue';
+/** What is typed and not said yet, by whom it is of: it is there again when that is selected again. */
+const typed = ref<Record<string, string>>({});
+</script>
+
 <script setup lang="ts">
 import AutoComplete from 'primevue/autocomplete';
-import { computed, onBeforeUnmount, ref } from 'vue';
+import { computed, onBeforeUnmount } from 'vue';
 import { useAiming } from '../stores/aiming.js';
 
 /** Sentences to write by typing, one in a row, with what may come next offered; the last row takes a new one, an empty one goes. */
@@ -23,7 +29,6 @@ const props = defineProps<{
 }>();
 const aiming = useAiming();
 onBeforeUnmount(() => aiming.ask(null));
-const typed = ref<Record<string, string>>({});
 const problem = ref('');
 const offers = ref<readonly string[]>([]);
 /** Whole sentences that go on from what is typed. */
@@ -46,7 +51,7 @@ function offer(row: number, text: string): void {
     o.startsWith(',') ? `${upTo.trimEnd()}${o}` : `${upTo}${upTo === '' || /\s$/u.test(upTo) ? '' : ' '}${o}`;
   offers.value = got.offers.map(glue);
 }
-const keyOf = (row: number): string => `${props.of} ${row}`;
+const keyOf = (row: number): string => `${props.name} ${props.of} ${row}`;
 function commit(row: number): void {
   const text = typed.value[keyOf(row)];
   if (text === undefined || text === (props.sentences[row] ?? '')) return;

@@ -24,11 +24,13 @@ const pointed = ref('');
 const spots = computed(() => stage.value?.spots ?? []);
 /** The screen as it is kept, whatever was done while trying. */
 const kept = computed(() => (doc.shown && trying.value ? screenOf(doc.shown, trying.value.screen) : undefined));
-function setOrder(things: readonly string[] | null): void {
+function setOrder(shown: readonly string[] | null): void {
+  // What is not shown now, under a dialog or in another situation, keeps the order it was given.
+  const things = shown && [...shown, ...(kept.value?.order ?? []).filter((id) => !shown.includes(id))];
   if (kept.value)
     doc.act(
       things ? `Correct the focus order of ${kept.value.name}` : `Put back the focus order of ${kept.value.name}`,
-      [{ do: 'setScreen', screen: kept.value.id, field: 'order', value: things ? [...things] : null }],
+      [{ do: 'setScreen', screen: kept.value.id, field: 'order', value: things }],
     );
 }
 const asked = computed(() => String(route.params['screen'] ?? ''));

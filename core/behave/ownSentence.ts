@@ -28,7 +28,7 @@ import {
   type Read,
 } from './reader.js';
 
-/** What a component does by itself, as a sentence: `when pressed, set on to the opposite`. The same words as on screens, of its own properties. */
+/** What a component does by itself, as a sentence of its own properties: `when pressed, set on to the opposite`. */
 
 const WHEN: readonly (readonly [string, OwnTrigger])[] = [
   ['pressed', { on: 'press' }],
