@@ -14,5 +14,7 @@ export default defineConfig({
     testTimeout: 60_000,
     hookTimeout: 90_000,
     fileParallelism: false,
+    // Now and then a renderer without a GPU stands still (`e2e/desk.ts`); nothing else is given a second chance.
+    retry: { count: 2, condition: /^The browser stands still/u },
   },
 });

@@ -11,6 +11,11 @@ const seenNow = (page: Page): Promise<string> =>
       .join(' / '),
   );
 
+/** What a test fails with when the browser answers no more; such a test is run again. */
+const STANDS_STILL = 'The browser stands still: its renderer answers nothing.';
+/** What pages keep from one to the next; what the browser keeps of the program is left. */
+const KEPT_BY_PAGES = 'cookies,file_systems,indexeddb,local_storage,cache_storage,service_workers';
+
 /** A house with a browser before it, for one file of tests; both end with it. */
 export class Desk {
   house!: House;
@@ -23,6 +28,8 @@ export class Desk {
   /** What the page at hand could not load or complained of. */
   private troubles: string[] = [];
   private context: BrowserContext | null = null;
+  /** The renderer of the page at hand stands still. */
+  private stuck = false;
 
   constructor() {
     beforeAll(async () => {
@@ -32,6 +39,10 @@ export class Desk {
     });
     afterEach(async ({ task }) => {
       if (task.result?.state !== 'fail' || !this.page || this.page.isClosed()) return;
+      if (!(await this.answers())) {
+        this.stuck = true;
+        throw new Error(STANDS_STILL);
+      }
       const now = await seenNow(this.page).catch((e: unknown) => `nothing can be seen: ${String(e)}`);
       console.error(
         `On the page when “${task.name}” failed (${this.page.url()}): ${now}\n${[...this.wrong, ...this.troubles].join('\n')}`,
@@ -44,21 +55,28 @@ export class Desk {
   }
   /**
    * Does the page at hand answer at all? Now and then a renderer of Chromium without a GPU stands still, using no time, when it
-   * goes from one view with many canvases to another.
+   * goes from one view with many canvases to another. Such a test is run again (`vitest.config.ts`), and no other.
    */
-  answers(): Promise<boolean> {
+  private answers(): Promise<boolean> {
     return Promise.race([
-      this.page.evaluate(() => true).catch(() => false),
-      new Promise<boolean>((done) => setTimeout(() => done(false), 4000)),
+      this.page.evaluate(() => true).catch(() => true),
+      new Promise<boolean>((done) => setTimeout(() => done(false), 10_000)),
     ]);
   }
-  /** A page that knows nothing of earlier ones. `leave`: the one before does not answer, and is not waited for. */
-  async newPage(leave = false): Promise<Page> {
-    if (leave) void this.context?.close().catch(() => undefined);
-    else await this.context?.close();
-    this.context = await this.browser.createBrowserContext();
-    await this.context.overridePermissions(this.house.address, ['clipboard-read', 'clipboard-write']);
+  /** A page that knows nothing of earlier ones, but that the browser has read the program before. */
+  async newPage(): Promise<Page> {
+    // One that stands still is not waited for.
+    if (this.stuck) void this.context?.close().catch(() => undefined);
+    else await Promise.all((await this.context?.pages())?.map((p) => p.close()) ?? []);
+    if (this.stuck || !this.context) {
+      this.context = await this.browser.createBrowserContext();
+      await this.context.overridePermissions(this.house.address, ['clipboard-read', 'clipboard-write']);
+    }
+    this.stuck = false;
     this.page = await this.context.newPage();
+    const told = await this.page.createCDPSession();
+    await told.send('Storage.clearDataForOrigin', { origin: this.house.address, storageTypes: KEPT_BY_PAGES });
+    await told.detach();
     await this.page.bringToFront();
     this.troubles = [];
     this.page.on('response', (r) => void (r.status() >= 400 && this.troubles.push(`${r.status()} ${r.url()}`)));

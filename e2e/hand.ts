@@ -1,5 +1,8 @@
 import type { ElementHandle, KeyInput, Page } from 'puppeteer-core';
 
+/** Frames for which a thing that is about to be pressed has stood where it stands. */
+const STILL = 5;
+
 /** A designer's hand at keyboard and pointer, whose actions are counted: a click, a drag, a key chord or a run of text. */
 export class Hand {
   count = 0;
@@ -53,7 +56,7 @@ export class Hand {
     await el.evaluate((e) => e.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' }));
     // What still moves is waited for, as an eye would.
     const still = await el.evaluate(
-      (e) =>
+      (e, quiet) =>
         new Promise<boolean>((done) => {
           let last = '';
           let same = 0;
@@ -63,11 +66,12 @@ export class Hand {
             const now = [r.x, r.y, r.width, r.height].join();
             same = now === last ? same + 1 : 0;
             last = now;
-            if (same >= 14 || ++frames > 240) done(same >= 14);
+            if (same >= quiet || ++frames > 240) done(same >= quiet);
             else requestAnimationFrame(look);
           };
           look();
         }),
+      STILL,
     );
     if (!still) throw new Error(`${String(what)} does not come to rest`);
     const box = await el.boundingBox();

@@ -497,21 +497,8 @@ async function beginWith(originals: readonly Component[], nodes: readonly Instan
 }
 const dialogGone = (): Promise<unknown> => page.waitForFunction(() => !document.querySelector('.p-dialog'));
 const bench = async (of: string): Promise<void> => {
-  const go = async (timeout: number): Promise<void> => {
-    await page.goto(`${desk.house.address}/p/${desk.id}/workbench/project/${of}`);
-    await page.waitForSelector('[aria-label="Looks"] canvas', { timeout });
-  };
-  try {
-    await go(12_000);
-  } catch (error) {
-    if (await desk.answers()) throw error;
-    // The browser stands still, not the page: once more in another window.
-    page = await desk.newPage(true);
-    const { count } = hand;
-    hand = new Hand(page);
-    hand.count = count;
-    await go(20_000);
-  }
+  await page.goto(`${desk.house.address}/p/${desk.id}/workbench/project/${of}`);
+  await page.waitForSelector('[aria-label="Looks"] canvas');
 };
 
 describe('what a designer can do with originals', () => {

@@ -334,8 +334,9 @@ describe('kits', () => {
     }
     const got = await installing;
     expect(got.status).toBe(201);
-    expect(performance.now() - at).toBeLessThan(5000);
-    expect(slowest).toBeLessThan(1000);
+    // About a second; what grows with the product of its parts would take hours.
+    expect(performance.now() - at).toBeLessThan(30_000);
+    expect(slowest).toBeLessThan(5000);
   });
 });
 

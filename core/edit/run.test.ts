@@ -124,7 +124,7 @@ describe('many steps in a row on one screen', () => {
     const t = performance.now();
     const got = applyEdit(project, { id: 'e', label: 'All', steps });
     const back = got.ok ? applyEdit(got.project, { id: 'b', label: 'Back', steps: got.inverse }) : got;
-    expect(performance.now() - t).toBeLessThan(1500);
+    expect(performance.now() - t).toBeLessThan(5000);
     expect(back.ok && back.project).toEqual(project);
   });
 });

@@ -213,7 +213,7 @@ describe('a kit that is made to be too much', () => {
         ),
       );
     const { got, ms } = timed(() => readKit(kit));
-    expect(ms).toBeLessThan(2000);
+    expect(ms).toBeLessThan(6000);
     expect(got.problems.some((p) => p.code === 'component.cycle')).toBe(true);
     expect(readKit(JSON.parse(JSON.stringify(json()))).problems).toEqual([]);
   });
@@ -239,7 +239,7 @@ describe('a kit that is made to be too much', () => {
     kit.tokens['d0'] = { $type: 'color', $value: '#ff0000' };
     for (let n = 1; n < 60; n++) kit.tokens[`d${n}`] = { $type: 'color', $value: `{d${n - 1}}` };
     const { got, ms } = timed(() => readKit(kit));
-    expect(ms).toBeLessThan(2000);
+    expect(ms).toBeLessThan(6000);
     const said = got.problems.map((p) => p.message).join('\n');
     for (const why of [/a\d+ refers to a\d+, which (?:does not exist|was left out)/u]) expect(said).toMatch(why);
     expect(Object.keys(got.value?.tokens ?? {}).filter((t) => /^d\d+$/u.test(t))).toHaveLength(41);

@@ -41,7 +41,7 @@ describe('a word that must be broken', () => {
     for (const unit of ['abcdefghij', 'السلام', 'नमस्ते', 'a\u200d', 'wide\u00a0']) {
       const word = unit.repeat(Math.ceil(30_000 / unit.length));
       cost(word.slice(0, 3000));
-      expect(cost(word), unit).toBeLessThan(1500);
+      expect(cost(word), unit).toBeLessThan(5000);
     }
   });
   it('loses nothing of it', () => {

@@ -82,7 +82,7 @@ describe('a drawing from outside', () => {
     const at = performance.now();
     expect(() => clean(text)).toThrow(why);
     expect(() => clean(text)).toThrow(/harbour\.svg.*Nothing was changed/u);
-    expect(performance.now() - at).toBeLessThan(2000);
+    expect(performance.now() - at).toBeLessThan(6000);
   });
   it('has the size that it says, or that its view says', () => {
     const size = (more: string): readonly number[] => {
@@ -116,7 +116,7 @@ describe('what begins as a drawing', () => {
       '<!-- -->\n'.repeat(400),
     ])
       looksSvg(bytes(text));
-    expect(performance.now() - at).toBeLessThan(100);
+    expect(performance.now() - at).toBeLessThan(500);
   });
 });
 
