@@ -230,7 +230,8 @@ function move(event: PointerEvent): void {
   }
   const { path } = at(event);
   const keys = keysOf(path);
-  acting.value = spots.value.some((s) => s.acts && keys.includes(s.key)) || path.some((b) => does(b.node));
+  const met = spots.value.filter((s) => keys.includes(s.key));
+  acting.value = !met.some((s) => s.disabled) && (met.some((s) => s.acts) || path.some((b) => does(b.node)));
   if (keys.join() === hover.value.join()) return;
   const fresh = keys.some((k) => !hover.value.includes(k));
   hover.value = keys;
@@ -314,7 +315,7 @@ function pressAt(path: readonly Box[], along: number): boolean {
     return true;
   }
   const keys = keysOf(path);
-  const typing = [...spots.value].reverse().find((s) => s.typing && keys.includes(s.key));
+  const typing = [...spots.value].reverse().find((s) => s.typing && s.acts && keys.includes(s.key));
   if (typing) document.getElementById(idOf(typing))?.focus();
   else if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur();
   const went = press(w, t, nodesOf(path), along);

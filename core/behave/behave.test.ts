@@ -19,6 +19,7 @@ import {
   readSentence,
   resolveTried,
   goOn,
+  reach,
   startTrying,
   thingNames,
   typeInto,
@@ -27,11 +28,13 @@ import {
   type Action,
   type Attrs,
   type Behaviour,
+  type InstanceNode,
   type Node,
   type Project,
   type RNode,
   type Screen,
   type Setting,
+  type StateName,
   type Test,
   type Trigger,
   type Trying,
@@ -330,6 +333,36 @@ describe('trying a mockup', () => {
     const now = propOf(world, turned, 'tabs', 'leaves') as { key: string; values: { here?: boolean } }[];
     expect(now.filter((i) => i.values.here === true).map((i) => i.key)).toEqual([last?.key]);
     expect(ownWords(kits.get(SEA)?.components['tick'] as never)).toEqual(['when pressed, set set to the opposite']);
+  });
+  const COMPONENTS: Readonly<Record<string, string>> = { sail: 'action', agree: 'tick', name: 'entry' };
+  it('is not done by what is switched off, nor by what stands in it; that looks off under the pointer, too', () => {
+    const [first, ...others] = project.screens as [Screen, ...Screen[]];
+    const switchedOff = Object.entries(COMPONENTS).map(([id, component]) => {
+      const node = first.nodes[id] as InstanceNode;
+      return [id, { ...node, settings: [...node.settings, set(component, 'shown', 'disabled')] }] as const;
+    });
+    const nodes = { ...first.nodes, ...Object.fromEntries(switchedOff) };
+    const off: Project = { ...project, screens: [{ ...first, nodes }, ...others] };
+    const says = ['when pressed, go to Sailings', 'when focused, go to Sailings', 'when s is pressed, go to Sailings'];
+    const world = doing({ 'find sail': says }, off);
+    const start = startTrying(world, 'find').trying;
+    const [sail, agree, name] = ['sail', 'agree', 'name'].map((id) => pathTo(world, start, (n) => n.key === id));
+    expect(press(world, start, sail ?? []).trying).toBe(start);
+    expect(press(world, start, agree ?? []).trying).toBe(start);
+    expect(reach(world, start, sail ?? [], 'focus').trying).toBe(start);
+    expect(typeInto(world, start, name?.at(-1) as RNode, 'Asta').trying).toBe(start);
+    // Its key is the screen’s: it is pressed elsewhere.
+    expect(pressKey(world, start, [], 's').trying.screen).toBe('list');
+    const look = (states: readonly StateName[]): unknown => {
+      const all = resolveTried(world, start, { sail: states });
+      return all?.root.children.find((n) => n.key === 'sail')?.look;
+    };
+    expect(look(['hover', 'pressed', 'focus'])).toEqual(look([]));
+    const plain = doing({});
+    const hovered = resolveTried(plain, startTrying(plain, 'find').trying, { sail: ['hover'] });
+    expect(hovered?.root.children[0]?.look).not.toEqual(
+      resolveTried(plain, startTrying(plain, 'find').trying)?.root.children[0]?.look,
+    );
   });
   it('is carried into another brand: events, what is set and what is asked', () => {
     const plain = doing({

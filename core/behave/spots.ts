@@ -1,5 +1,5 @@
 import type { Box } from '../layout/index.js';
-import type { RNode } from '../resolve/index.js';
+import { isDisabled, type RNode } from '../resolve/index.js';
 import { meaningsOf } from '../match/index.js';
 import {
   componentAt,
@@ -114,8 +114,7 @@ export function spotsOf(
       };
       const value = meant('value') ?? (c && spelled(c, instance.props));
       const [checked, selected, expanded] = [flag('checked'), flag('selected'), flag('open')];
-      const state = c?.contract.props.find((p) => p.means === 'state');
-      const off = state?.options?.find((o) => o.id === instance.props[state.id])?.means === 'disabled';
+      const off = c !== undefined && isDisabled(c, instance.props);
       const itself = own.some((o) => o.when.on === 'press' || o.when.on === 'type');
       const holds = ['dialog', 'alert', 'tabs'].includes(instance.role) || (inner !== called && !itself && !does);
       found.push({

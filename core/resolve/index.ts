@@ -1,6 +1,6 @@
 export { resolve, resolveSample, type SampleOptions } from './resolve.js';
 export type { ResolveOptions } from './scope.js';
-export type { Layer } from './props.js';
+export { isDisabled, type Layer } from './props.js';
 export { explain, explainPart, shownBy } from './explain.js';
 export type { Look, RNode, ResolvedScreen, ResolvedInstance, Shadow } from './look.js';
 export { part } from './look.js';

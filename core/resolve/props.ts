@@ -17,18 +17,29 @@ export interface Enclosing {
   readonly props: Readonly<Record<string, Json>>;
 }
 
-/** States that a prop stands for: a prop that means disabled or selected and is on. */
+/** States that props stand for: the option of a state that is chosen, or a flag that is called as the state is, or means it. */
 export function statesFrom(component: Component, props: Readonly<Record<string, Json>>): readonly StateName[] {
   const on: StateName[] = [];
   for (const p of component.contract.props) {
-    if (p.means === 'state' && typeof props[p.id] === 'string') {
-      const means = p.options?.find((o) => o.id === props[p.id])?.means;
-      const state = component.contract.states.find((s) => s === means);
-      if (state) on.push(state);
-    }
+    let means: string | undefined;
+    if (p.means === 'state' && typeof props[p.id] === 'string')
+      means = p.options?.find((o) => o.id === props[p.id])?.means;
+    else if (p.kind === 'flag' && props[p.id] === true && (p.means ?? p.id) === 'disabled') means = 'disabled';
+    const state = component.contract.states.find((s) => s === means);
+    if (state && !on.includes(state)) on.push(state);
   }
   return on;
 }
+/** Is it switched off, so that it answers to nothing? */
+export const isDisabled = (component: Component, props: Readonly<Record<string, Json>>): boolean =>
+  component.contract.props.some((p) =>
+    p.means === 'state'
+      ? p.options?.find((o) => o.id === props[p.id])?.means === 'disabled'
+      : p.kind === 'flag' && props[p.id] === true && (p.means ?? p.id) === 'disabled',
+  );
+/** States with those that are shown besides: what is switched off answers to no pointer and no keyboard. */
+export const besides = (own: readonly StateName[], shown: readonly StateName[]): readonly StateName[] =>
+  own.includes('disabled') ? own : [...new Set([...own, ...shown])];
 
 /** What is needed to know the props of an instance. */
 export interface PropTerms {

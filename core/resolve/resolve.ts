@@ -30,7 +30,7 @@ import {
   type World,
 } from '../model/index.js';
 import { part, type ResolvedScreen, type RNode } from './look.js';
-import { propsOf, statesFrom, type Enclosing } from './props.js';
+import { besides, propsOf, statesFrom, type Enclosing } from './props.js';
 import { movedBy, rulesFor } from './rules.js';
 import { toLook } from './values.js';
 import { gather, lookOf, textOf, tracing } from './change.js';
@@ -337,7 +337,8 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
     width: context.width,
     tell: tracing(context, key),
   });
-  const states = asked ?? statesFrom(component, props);
+  const itself = statesFrom(component, props);
+  const states = asked ? besides(itself, asked) : itself;
   const enclosing: Enclosing[] = [...scope.enclosing, { ref: shown, component, props }];
   const kit = kitOfRef(world, shown);
   const rules = rulesFor(component, props, states, context.width);

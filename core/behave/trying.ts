@@ -1,0 +1,86 @@
+import { applyEdit, type Step } from '../edit/index.js';
+import {
+  inSituation,
+  screenOf,
+  situationAt,
+  wearsOf,
+  type Action,
+  type NodeId,
+  type Project,
+  type Screen,
+  type StateName,
+  type Wear,
+  type World,
+} from '../model/index.js';
+import { resolve, type ResolvedScreen } from '../resolve/index.js';
+
+/** A mockup that is being tried: where somebody is, and what they did. The project itself is never changed. */
+export interface Trying {
+  /** As it stands, with everything that was done while trying. */
+  readonly project: Project;
+  readonly done: readonly Step[];
+  readonly screen: string;
+  /** What lies over the screen; empty: nothing. */
+  readonly over: string;
+  readonly history: readonly string[];
+  /** By its id; empty: none. */
+  readonly situation: string;
+}
+/** What goes on later, or outside. */
+export interface Effects {
+  /** To be gone on with after so long, unless something else was shown meanwhile. */
+  readonly later: readonly Later[];
+  readonly scroll?: { readonly to: NodeId; readonly offset: number };
+  readonly opens: readonly string[];
+  /** What could not be done, in sentences. */
+  readonly said: readonly string[];
+}
+export interface Later {
+  readonly ms: number;
+  readonly screen: string;
+  readonly thing: NodeId;
+  readonly then: readonly Action[];
+}
+export interface Went {
+  readonly trying: Trying;
+  readonly effects: Effects;
+}
+
+/** The project was edited meanwhile: everything that was done is done on it as it is now. */
+export function follow(trying: Trying, project: Project): Trying {
+  const steps = trying.done.map((s): Step => ({ ...s, ifThere: true }));
+  const got = applyEdit(project, { id: 'tried', label: 'Tried', steps });
+  const there = (id: string): boolean => screenOf(project, id) !== undefined;
+  return {
+    ...trying,
+    project: got.ok ? got.project : project,
+    screen: there(trying.screen) ? trying.screen : (project.screens[0]?.id ?? trying.screen),
+    history: trying.history.filter(there),
+  };
+}
+
+/** The screen that is looked at, as it is now. */
+export function tried(
+  world: World,
+  t: Trying,
+): { readonly world: World; readonly screen: Screen; readonly wears: readonly Wear[] } | null {
+  const found = screenOf(t.project, t.screen);
+  if (!found) return null;
+  const screen = inSituation(found, situationAt(t.project, t.situation));
+  return { world: { project: t.project, kits: world.kits }, screen, wears: wearsOf(t.project, found) };
+}
+export function resolveTried(
+  world: World,
+  t: Trying,
+  states: Readonly<Record<string, readonly StateName[]>> = {},
+): ResolvedScreen | null {
+  const seen = tried(world, t);
+  return (
+    seen &&
+    resolve(seen.world, seen.screen, {
+      wears: seen.wears,
+      ...(t.over === '' ? {} : { over: t.over }),
+      ...(Object.keys(states).length > 0 ? { states } : {}),
+    })
+  );
+}
