@@ -598,13 +598,16 @@ export {
 
 // What is said of a project by others.
 export {
+  pinnedAt,
   RIGHTS,
+  threadsOf,
   type Comment,
   type CommentPlace,
   type NewComment,
   type ReviewLink,
   type Right,
   type Scope as LinkScope,
+  type Thread,
   type Version,
   type Walk,
   type WalkEvent,

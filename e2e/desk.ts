@@ -63,12 +63,16 @@ export class Desk {
       new Promise<boolean>((done) => setTimeout(() => done(false), 10_000)),
     ]);
   }
-  /** A page that knows nothing of earlier ones, but that the browser has read the program before. */
-  async newPage(): Promise<Page> {
+  /**
+   * A page that knows nothing of earlier ones, but that the browser has read the program before.
+   * @param anew the browser knows nothing, either: what was allowed, and what was saved
+   */
+  async newPage(anew = false): Promise<Page> {
     // One that stands still is not waited for.
     if (this.stuck) void this.context?.close().catch(() => undefined);
+    else if (anew) await this.context?.close();
     else await Promise.all((await this.context?.pages())?.map((p) => p.close()) ?? []);
-    if (this.stuck || !this.context) {
+    if (this.stuck || anew || !this.context) {
       this.context = await this.browser.createBrowserContext();
       await this.context.overridePermissions(this.house.address, ['clipboard-read', 'clipboard-write']);
     }
@@ -83,7 +87,7 @@ export class Desk {
     this.page.on('requestfailed', (r) => this.troubles.push(`${r.url()}: ${r.failure()?.errorText ?? 'failed'}`));
     this.page.on('console', (m) => void (m.type() === 'error' && this.troubles.push(m.text())));
     await this.page.setViewport({ width: 1280, height: 800 });
-    this.page.setDefaultTimeout(20_000);
+    this.page.setDefaultTimeout(30_000);
     this.page.on('pageerror', (e) => this.wrong.push(String(e)));
     return this.page;
   }

@@ -198,7 +198,7 @@ describe('a worker that comes late', () => {
         const [r = 255, , b = 0] = ctx.getImageData(x, y, 1, 1).data;
         return r < 40 && b > 60;
       },
-      { timeout: 15_000, polling: 100 },
+      { timeout: 30_000, polling: 100 },
     );
     expect(desk.wrong).toEqual([]);
   });

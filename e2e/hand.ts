@@ -45,6 +45,8 @@ export class Hand {
     await this.page.mouse.down();
     await this.page.mouse.move(a.x + 8, a.y + 8, { steps: 3 });
     await this.page.mouse.move(to.x, to.y, { steps: 8 });
+    // A hand rests for a moment before it lets go.
+    await new Promise((r) => setTimeout(r, 120));
     if (options.escape) await this.page.keyboard.press('Escape');
     await this.page.mouse.up();
     if (options.with) await this.page.keyboard.up(options.with);

@@ -13,7 +13,7 @@ let hand: Hand;
 const DEMO = 'norrvik-crossings';
 const at = (part: string): string => `${desk.house.address}/p/${DEMO}/hand-over/${part}`;
 beforeEach(async () => {
-  page = await desk.newPage();
+  page = await desk.newPage(true);
   hand = new Hand(page);
 });
 async function post<T>(path: string, body: unknown): Promise<T> {
@@ -119,7 +119,7 @@ describe('review links', () => {
     await hand.type('Ten minutes before.');
     await hand.chord('Control+Enter');
     await page.waitForSelector('.answer');
-    await other.waitForSelector('.answer', { timeout: 9000 });
+    await other.waitForSelector('.answer');
     await hand.click('::-p-text(Settle)');
     await page.waitForSelector('li.settled');
     await page.waitForFunction(() => document.querySelector('nav .said')?.textContent?.trim() === '2');
@@ -154,7 +154,7 @@ describe('review links', () => {
       headers: { 'content-type': 'application/json' },
       body: '{"revoked":true}',
     });
-    await page.waitForSelector('::-p-text(This link does not lead anywhere, or no longer does)', { timeout: 9000 });
+    await page.waitForSelector('::-p-text(This link does not lead anywhere, or no longer does)');
   });
   it('keep comments on their things through edits, swaps and another brand', async () => {
     const node = 'detail-4';
@@ -188,6 +188,64 @@ describe('review links', () => {
     expect(after.x).toBe(before.x);
     await grow(null);
     expect(await pinned()).toEqual(before);
+  });
+});
+
+describe('comments on the Wall', () => {
+  it('are pinned to their things, read, answered and settled there; move with the thing, and can be hidden', async () => {
+    const said = await post<{ id: string }>('/comments', {
+      screen: 'pay',
+      node: 'pay-4',
+      place: { fx: 0.5, fy: 0.5, x: 60, y: 340 },
+      author: 'Asta',
+      words: 'Is this the price for all of us?',
+    });
+    await page.goto(`${desk.house.address}/p/${DEMO}/compose/pay`);
+    const pin = await page.waitForSelector('.screen.current .pinned[aria-label$="by Asta"]');
+    const thing = async (): Promise<{ x: number; y: number }> =>
+      page.$eval('.screen.current .pinned[aria-label$="by Asta"]', (e) => {
+        const r = e.getBoundingClientRect();
+        return { x: Math.round(r.x), y: Math.round(r.bottom) };
+      });
+    // Pressing a pin selects nothing that lies below it.
+    const before = await page.evaluate(() => location.search);
+    if (pin) await hand.click(pin);
+    await page.waitForSelector('.p-popover .card');
+    expect(await page.evaluate(() => location.search)).toBe(before);
+    expect(await page.$eval('.p-popover .card', (e) => e.textContent ?? '')).toContain(
+      'Is this the price for all of us?',
+    );
+    // Keys are the answer’s, not the Wall’s.
+    await hand.type('Yes, of all.', 'Enter');
+    await page.waitForSelector('.p-popover .answer');
+    expect(await axeFaults(page)).toEqual([]);
+    // Another screen has its own pins, also where it is not worked on.
+    expect((await page.$$('.pinned')).length).toBeGreaterThan(1);
+    const at = await thing();
+    const stand = (await (await fetch(`${desk.house.address}/api/projects/${DEMO}`)).json()) as { revision: number };
+    const step = { do: 'set', tree: 'screen:pay', node: 'pay-2', field: 'attrs.minHeight', value: 300 };
+    await post('/edits', { base: stand.revision, edits: [{ id: 'grow-for-pins', label: 'Grow', steps: [step] }] });
+    await page.waitForFunction(
+      (y) => {
+        const r = document.querySelector('.screen.current .pinned[aria-label$="by Asta"]')?.getBoundingClientRect();
+        return r !== undefined && r.bottom > y + 10;
+      },
+      {},
+      at.y,
+    );
+    await hand.click('::-p-aria(Settle[role="button"])');
+    await page.waitForFunction(() => !document.querySelector('.screen.current .pinned[aria-label$="by Asta"]'));
+    const all = (await (await fetch(`${desk.house.address}/api/projects/${DEMO}/comments`)).json()) as {
+      comments: { id: string; parent: string | null; words: string; resolvedAt: string | null }[];
+    };
+    expect(all.comments.find((c) => c.id === said.id)?.resolvedAt).not.toBeNull();
+    expect(all.comments.find((c) => c.parent === said.id)?.words).toBe('Yes, of all.');
+    await hand.click('.zoom .pins');
+    await page.waitForFunction(() => document.querySelectorAll('.pinned').length === 0);
+    await page.reload();
+    await page.waitForSelector('.screen.current canvas');
+    expect(await page.$('.pinned')).toBeNull();
+    expect(desk.wrong).toEqual([]);
   });
 });
 
@@ -225,7 +283,7 @@ describe('stories', () => {
     await hand.click('nav .said');
     await page.waitForSelector('[aria-label="What you say"]:focus');
     await hand.type('From Port Ellery.', 'Enter');
-    await other.waitForSelector('.answer', { timeout: 9000 });
+    await other.waitForSelector('.answer');
     const count = hand.count + theirs.count;
     console.log(`Story Z: ${count}`);
     expect(count).toBeLessThanOrEqual(7);

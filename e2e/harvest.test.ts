@@ -63,7 +63,7 @@ describe.each(['keyboard', 'pointer'] as const)('T. a sheet of forty drawings tu
     if (way === 'keyboard') await hand.chord('Control+a');
     else await hand.click('#kit-name', { triple: true });
     await hand.type(`Sheet kit ${way}`, 'Enter');
-    await page.waitForSelector('::-p-aria(New project with it)', { timeout: 20_000 });
+    await page.waitForSelector('::-p-aria(New project with it)');
     const { kits } = (await (await fetch(`${desk.house.address}/api/kits`)).json()) as {
       kits: { ref: string; problems: unknown[]; components: number }[];
     };

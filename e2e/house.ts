@@ -104,7 +104,7 @@ export function openBrowser(): Promise<Browser> {
 
 /** The first visible thing with this role and name. */
 export async function byRole(page: Page, role: string, name: string): Promise<ElementHandle> {
-  const found = await page.waitForSelector(`aria/${name}[role="${role}"]`, { timeout: 15_000 });
+  const found = await page.waitForSelector(`aria/${name}[role="${role}"]`);
   if (!found) throw new Error(`There is no ${role} “${name}”`);
   return found;
 }
@@ -113,7 +113,7 @@ export const press = async (page: Page, role: string, name: string): Promise<voi
 };
 /** Waits until the project says that everything is saved. */
 export const saved = (page: Page): Promise<unknown> =>
-  page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('all saved'), { timeout: 15_000 });
+  page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('all saved'));
 
 /** What axe finds wrong on a page: each fault with the first places. */
 export async function axeFaults(page: Page): Promise<readonly string[]> {

@@ -21,7 +21,7 @@ const tree = (): Promise<string[]> =>
 const until = (wanted: string): Promise<unknown> =>
   page.waitForFunction(
     (w: string) => [...document.querySelectorAll('[role="treeitem"]')].some((e) => e.getAttribute('aria-label') === w),
-    { timeout: 9_000 },
+    { timeout: 30_000 },
     wanted,
   );
 async function fill(name: string, text: string): Promise<void> {
@@ -146,7 +146,7 @@ describe('from an empty project to a rebranded screen', () => {
         [...document.querySelectorAll('[role="treeitem"]')].some(
           (e) => e.getAttribute('aria-label') === 'Action Both see this',
         ),
-      { timeout: 9_000, polling: 100 },
+      { timeout: 30_000, polling: 100 },
     );
     await other.close();
   });

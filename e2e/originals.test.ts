@@ -407,7 +407,7 @@ describe.each(WAYS)('stories of originals, by %s', (way) => {
     if (way === 'keyboard') await hand.chord('Control+a');
     else await hand.click('#kit-name', { triple: true });
     await hand.type(`Harbour frames ${way}`, 'Enter');
-    await page.waitForSelector('::-p-aria(New project with it)', { timeout: 20_000 });
+    await page.waitForSelector('::-p-aria(New project with it)');
     await hand.click('::-p-aria(New project with it)');
     await page.waitForFunction(() => document.querySelector('h1')?.textContent?.includes('Harbour frames'));
     await page.waitForSelector('.sample .picture');

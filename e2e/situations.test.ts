@@ -105,7 +105,7 @@ describe('situations', () => {
     const says = (text: string, is = true): Promise<unknown> =>
       page.waitForFunction(
         (where, t, wanted) => (document.querySelector(where)?.textContent?.includes(t) ?? false) === wanted,
-        { timeout: 20_000 },
+        { timeout: 30_000 },
         look,
         text,
         is,

@@ -5,8 +5,8 @@ import InputText from 'primevue/inputtext';
 import Textarea from 'primevue/textarea';
 import { computed, nextTick, ref, watch } from 'vue';
 import {
-  shownComponent,
-  componentAt,
+  pinnedAt,
+  threadsOf,
   wearsOf,
   type Box,
   type Comment,
@@ -15,7 +15,9 @@ import {
   type World,
 } from '../../core/index.js';
 import { plural } from '../counts.js';
+import { thingSaid } from './naming.js';
 import ScreenBoard from './ScreenBoard.vue';
+import ThreadWords from './ThreadWords.vue';
 
 /** Comments on a screen: pinned to things, and with them wherever they go; in threads, open and settled. */
 const props = defineProps<{
@@ -47,13 +49,11 @@ watch(
     chosen.value = '';
   },
 );
-const threads = computed(() => {
-  const here = props.comments.filter((c) => c.screen === props.screen.id);
-  return here
-    .filter((c) => c.parent === null)
-    .map((c, i) => ({ ...c, n: i + 1, answers: here.filter((a) => a.parent === c.id) }))
-    .sort((a, b) => Number(a.resolvedAt !== null) - Number(b.resolvedAt !== null));
-});
+const threads = computed(() =>
+  [...(threadsOf(props.comments).get(props.screen.id) ?? [])].sort(
+    (a, b) => Number(a.resolvedAt !== null) - Number(b.resolvedAt !== null),
+  ),
+);
 const open = computed(() => threads.value.filter((t) => t.resolvedAt === null).length);
 /** Where a thing stands now; the first of several in a series. */
 function boxAt(root: Box, node: string): Box | null {
@@ -64,24 +64,11 @@ function boxAt(root: Box, node: string): Box | null {
   }
   return null;
 }
-const lies = (root: Box, c: Pick<Comment, 'node' | 'place'>): { x: number; y: number } => {
-  const b = c.node === null ? null : boxAt(root, c.node);
-  return b
-    ? { x: b.x + c.place.fx * b.w, y: b.y + c.place.fy * b.h }
-    : { x: c.place.x, y: Math.min(c.place.y, root.h) };
-};
 const pin = (root: Box, zoom: number, c: Pick<Comment, 'node' | 'place'>): Record<string, string> => {
-  const at = lies(root, c);
+  const at = pinnedAt(c.place, c.node === null ? null : boxAt(root, c.node), root.h);
   return { left: `${at.x * zoom}px`, top: `${at.y * zoom}px` };
 };
-function nameOf(node: string | null): string {
-  const n = node === null ? undefined : props.screen.nodes[node];
-  if (!n) return node === null ? props.screen.name : 'something that is gone';
-  if (n.name) return n.name;
-  return n.type === 'instance'
-    ? (componentAt(props.world, shownComponent(wears.value, n.component))?.name ?? 'a thing')
-    : `the ${n.type}`;
-}
+const nameOf = (node: string | null): string => thingSaid(props.world, props.screen, wears.value, node);
 async function begin(path: readonly Box[], x: number, y: number): Promise<void> {
   if (!props.may) return;
   const thing = [...path]
@@ -133,8 +120,6 @@ watch(
   },
   { immediate: true },
 );
-const when = (iso: string): string =>
-  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 </script>
 
 <template>
@@ -173,18 +158,7 @@ const when = (iso: string): string =>
           :class="{ on: chosen === t.id, settled: t.resolvedAt !== null }"
           @click="chosen = t.id"
         >
-          <p class="who">
-            <b class="n">{{ t.n }}</b> <strong class="clip">{{ t.author }}</strong>
-            <span class="note">{{ when(t.at) }}</span>
-          </p>
-          <p class="note clip">on {{ nameOf(t.node) }}</p>
-          <p class="words">{{ t.words }}</p>
-          <div v-for="a in t.answers" :key="a.id" class="answer">
-            <p class="who">
-              <strong class="clip">{{ a.author }}</strong> <span class="note">{{ when(a.at) }}</span>
-            </p>
-            <p class="words">{{ a.words }}</p>
-          </div>
+          <ThreadWords :thread="t" :about="nameOf(t.node)" />
           <p class="acts">
             <button v-if="may" class="quiet-link" :aria-label="`Answer comment ${t.n}`" @click.stop="answer(t)">
               Answer
@@ -276,33 +250,6 @@ li {
 li.on {
   box-shadow: inset 3px 0 0 var(--tape);
   background: var(--raised);
-}
-li.settled .words {
-  color: var(--soft);
-}
-.who {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-}
-.who .note {
-  margin-left: auto;
-  white-space: nowrap;
-}
-.n {
-  background: var(--tape);
-  color: var(--on-tape);
-  border-radius: 8px;
-  padding: 0 6px;
-  font-size: 12px;
-}
-.words {
-  white-space: pre-wrap;
-  overflow-wrap: anywhere;
-}
-.answer {
-  border-left: 2px solid var(--line-2);
-  padding-left: 10px;
 }
 .acts {
   display: flex;

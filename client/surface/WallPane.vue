@@ -2,6 +2,7 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { refDebounced } from '@vueuse/core';
 import { useDrag } from '../stores/drag.js';
+import { useSaid } from '../stores/said.js';
 import { useStage } from '../stores/stage.js';
 import { useWidths } from '../stores/widths.js';
 import { followPointer } from '../pointer.js';
@@ -20,6 +21,7 @@ import WidthBar from './WidthBar.vue';
 import ZoomBar from './ZoomBar.vue';
 
 const stage = useStage();
+const said = useSaid();
 const drag = useDrag();
 const widths = useWidths();
 const frame = ref<HTMLElement | null>(null);
@@ -256,7 +258,14 @@ defineExpose({ fit, zoomBy });
       Screens hang here, in rows by flow. Add the first one at the left, or just type what belongs on it.
     </p>
     <WidthBar v-if="hanging.hung.length > 0" />
-    <ZoomBar :zoom="zoom" @by="zoomBy" @whole="fit(false)" />
+    <ZoomBar
+      :zoom="zoom"
+      :said="said.open"
+      :pins="said.onWall"
+      @by="zoomBy"
+      @whole="fit(false)"
+      @pins="said.onWall = $event"
+    />
     <HeldThing />
   </section>
 </template>

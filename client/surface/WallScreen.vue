@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
-import { boxesByKey, childrenOf, dropAt, type Box, type Screen } from '../../core/index.js';
+import { boxesByKey, childrenOf, dropAt, type Box, type Rect, type Screen } from '../../core/index.js';
 import IconPicker from '../controls/IconPicker.vue';
 import { useBench } from '../stores/bench.js';
 import { useCommands } from '../stores/commands.js';
 import { useDrag } from '../stores/drag.js';
 import { useExact } from '../stores/exact.js';
 import { useDrawing, type Picture } from '../stores/drawing.js';
+import { useSaid } from '../stores/said.js';
 import { useStage } from '../stores/stage.js';
 import { useWriting } from '../stores/writing.js';
 import { useBring } from './bring.js';
+import CommentPins from './CommentPins.vue';
 import DeviceMarks from './DeviceMarks.vue';
 import EdgeGrips from './EdgeGrips.vue';
 import EdgeTies from './EdgeTies.vue';
@@ -34,6 +36,7 @@ const drawing = useDrawing();
 const exact = useExact();
 const bench = useBench();
 const writing = useWriting();
+const said = useSaid();
 const frame = ref<HTMLElement | null>(null);
 
 // ── what is seen ──
@@ -74,6 +77,15 @@ const marks = computed(() =>
     return [...boxes.value].flatMap(([key, at]) => (key.endsWith(`/${k}`) && key.includes('/#') ? [{ key, at }] : []));
   }),
 );
+/** Where the first that is shown of a thing stands. */
+function standing(node: string): Rect | null {
+  if (!current.value) return drawing.rectsOf(props.screen, stage.wearsShown(props.screen), node)[0] ?? null;
+  const own = boxes.value.get(node);
+  if (own) return own;
+  for (const [key, at] of boxes.value) if (key.endsWith(`/${node}`)) return at;
+  return null;
+}
+const pinned = computed(() => said.onWall && said.openOn.has(props.screen.id) && bench.of === '' && props.zoom > 0.15);
 const pointedAt = computed(() => {
   const b = hover.value;
   return b && !marks.value.some((m) => m.key === b.node.key) ? { at: b, name: b.node.name } : null;
@@ -199,6 +211,7 @@ defineExpose({ landAt, screen: props.screen });
     >
       +
     </button>
+    <CommentPins v-if="pinned && !drag.held" :screen="screen" :zoom="zoom" :height="height" :at="standing" />
     <WritingField v-if="open" :key="open.key" :zoom="zoom" />
     <IconPicker
       v-if="picking"

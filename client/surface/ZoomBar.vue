@@ -1,10 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { plural } from '../counts.js';
 import { tip } from '../keys/table.js';
 
 /** How large the Wall is seen, and what makes it larger and smaller. */
-const props = defineProps<{ zoom: number }>();
-defineEmits<{ by: [factor: number]; whole: [] }>();
+const props = defineProps<{
+  zoom: number;
+  /** So many comments are open. */
+  said: number;
+  /** They stand on the Wall. */
+  pins: boolean;
+}>();
+defineEmits<{ by: [factor: number]; whole: []; pins: [shown: boolean] }>();
 /** Below this a percentage without decimals says too little. */
 const SMALL = 0.02;
 const percent = computed(() => (props.zoom < SMALL ? (props.zoom * 100).toFixed(1) : Math.round(props.zoom * 100)));
@@ -12,6 +19,16 @@ const percent = computed(() => (props.zoom < SMALL ? (props.zoom * 100).toFixed(
 
 <template>
   <div class="zoom">
+    <button
+      v-if="said > 0"
+      class="plain pins"
+      :class="{ on: pins }"
+      :aria-pressed="pins"
+      :title="pins ? 'Hide comments on the Wall' : 'Show comments on the Wall'"
+      @click="$emit('pins', !pins)"
+    >
+      {{ plural(said, 'comment') }}
+    </button>
     <button class="plain" aria-label="Zoom out" :title="tip('zoomOut', 'Zoom out')" @click="$emit('by', 0.8)">−</button>
     <button
       class="plain tabular"
@@ -37,5 +54,13 @@ const percent = computed(() => (props.zoom < SMALL ? (props.zoom * 100).toFixed(
 }
 button {
   padding: 3px 9px;
+}
+.pins {
+  border-right: 1px solid var(--line);
+  color: var(--soft);
+}
+.pins.on {
+  color: inherit;
+  box-shadow: inset 0 -2px 0 var(--tape);
 }
 </style>

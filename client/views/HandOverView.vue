@@ -2,8 +2,7 @@
 import Select from 'primevue/select';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { screenOf, treeOfScreen, type Comment, type NewComment, type World } from '../../core/index.js';
-import { handover } from '../handover/calls.js';
+import { screenOf, treeOfScreen, type Comment, type World } from '../../core/index.js';
 import ExportPane from '../handover/ExportPane.vue';
 import LinksPane from '../handover/LinksPane.vue';
 import VersionsPane from '../handover/VersionsPane.vue';
@@ -54,24 +53,6 @@ const lookAt = (id: string): void => void router.replace({ query: { ...route.que
 const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
 const comments = computed<readonly Comment[]>(() => said.comments);
 const bySelf = ref(false);
-async function say(comment: NewComment): Promise<boolean> {
-  try {
-    await handover.say(doc.id, comment);
-    await said.load();
-    return true;
-  } catch (error) {
-    doc.say(error instanceof Error ? error.message : String(error), true);
-    return false;
-  }
-}
-async function settle(id: string, resolved: boolean): Promise<void> {
-  try {
-    await handover.resolve(doc.id, id, resolved);
-    await said.load();
-  } catch (error) {
-    doc.say(error instanceof Error ? error.message : String(error), true);
-  }
-}
 // Where something was said comes first, once, when comments are opened without a screen.
 watch(
   [tab, comments],
@@ -122,9 +103,9 @@ watch(
       :comments="comments"
       :may="true"
       :settles="true"
-      :say="say"
+      :say="said.say"
       :answering="String(route.query['answer'] ?? '')"
-      @settle="settle"
+      @settle="said.settle"
     />
     <BuildBoard v-else-if="tab === 'build'" :world="world" :screen="screen" :project="doc.id" @mark="mark" />
     <TestsPane v-else-if="tab === 'tests'" :world="world" />

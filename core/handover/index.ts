@@ -3,7 +3,9 @@ export { changedThings, sheetChanges } from './since.js';
 export { toHtml, toSnippet, type HtmlOptions, type HtmlPage } from './html.js';
 export { Tokens, type SaidIn } from './css.js';
 export {
+  pinnedAt,
   RIGHTS,
+  threadsOf,
   type Comment,
   type CommentPlace,
   type NewComment,
@@ -11,6 +13,7 @@ export {
   type ReviewLink,
   type Right,
   type Scope,
+  type Thread,
   type Version,
   type Walk,
   type WalkEvent,

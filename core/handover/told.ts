@@ -38,6 +38,38 @@ export interface Comment {
   readonly resolvedAt: string | null;
   readonly at: string;
 }
+/** What was said at a place, with the answers to it. */
+export interface Thread extends Comment {
+  /** The how many-th on its screen, from 1: the earlier first. */
+  readonly n: number;
+  readonly answers: readonly Comment[];
+}
+/** Threads by screen, each with its number there; those that are settled, too. */
+export function threadsOf(comments: readonly Comment[]): ReadonlyMap<string, readonly Thread[]> {
+  const answers = new Map<string, Comment[]>();
+  for (const c of comments) if (c.parent !== null) answers.set(c.parent, [...(answers.get(c.parent) ?? []), c]);
+  const by = new Map<string, Thread[]>();
+  for (const c of comments) {
+    if (c.parent !== null) continue;
+    const here = by.get(c.screen) ?? [];
+    here.push({ ...c, n: here.length + 1, answers: answers.get(c.id) ?? [] });
+    by.set(c.screen, here);
+  }
+  return by;
+}
+/**
+ * Where a comment lies now, px of the screen.
+ * @param thing where its thing stands; null: it has none, or that is gone, and the comment stays where it was put
+ * @param height of the screen, px: nothing lies below it
+ */
+export const pinnedAt = (
+  place: CommentPlace,
+  thing: { readonly x: number; readonly y: number; readonly w: number; readonly h: number } | null,
+  height: number,
+): { readonly x: number; readonly y: number } =>
+  thing
+    ? { x: thing.x + place.fx * thing.w, y: thing.y + place.fy * thing.h }
+    : { x: place.x, y: Math.min(place.y, height) };
 export interface NewComment {
   readonly parent?: string | undefined;
   readonly screen: string;
