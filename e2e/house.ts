@@ -89,6 +89,8 @@ export function openBrowser(): Promise<Browser> {
       '--force-color-profile=srgb',
       '--disable-quic',
       '--no-first-run',
+      // With pages that are kept, one that is left now and then answers for the one that came: nothing goes on then.
+      '--disable-back-forward-cache',
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
