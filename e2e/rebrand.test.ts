@@ -124,6 +124,27 @@ describe('a rebrand', () => {
     const back = await settled((x) => x.wears.length === 0);
     expect(back.screens.map((s) => s.nodes)).toEqual(begun.map((s) => s.nodes));
   });
+  it('is looked through by two workers where the processor has room for them: the same is found, and the same mends it', async () => {
+    const told = async (): Promise<string[]> => {
+      await page.goto(`${desk.house.address}/p/norrvik-crossings/rebrand?to=${LUMEN}`);
+      await page.waitForSelector('[aria-label="To look at"] li');
+      await putOn('Lumen Night Rail 1.0.0');
+      await page.waitForSelector('.fix');
+      await tried();
+      return page.$$eval('[aria-label="To look at"] > ul > li', (all) => all.map((e) => e.textContent ?? ''));
+    };
+    const workers = (): number => page.workers().length;
+    const session = await page.createCDPSession();
+    await session.send('Emulation.setHardwareConcurrencyOverride', { hardwareConcurrency: 2 });
+    const byOne = await told();
+    expect(workers()).toBe(1);
+    expect(byOne.length).toBeGreaterThan(3);
+    await session.send('Emulation.setHardwareConcurrencyOverride', { hardwareConcurrency: 8 });
+    const byTwo = await told();
+    expect(workers()).toBe(2);
+    expect(byTwo).toEqual(byOne);
+    expect(desk.wrong).toEqual([]);
+  });
   it('takes what was chosen from the file of a sheet, and says what it could not', async () => {
     await page.waitForSelector('[aria-label="Counterpart of Card"]');
     const give = async (json: unknown): Promise<void> => {

@@ -22,12 +22,15 @@ import {
   type Wear,
 } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useDrawing } from '../stores/drawing.js';
+import { ROOM, useDrawing } from '../stores/drawing.js';
 import { useLibrary } from '../stores/library.js';
+import type { Partner } from '../stores/partner.js';
 import { useStage } from '../stores/stage.js';
 
+/** So many screens are asked of each worker at once: it never waits for the page. */
+const AHEAD = 2;
 /** How often what was found so far is shown: ms. */
-const TELL = 150;
+const TELL = 400;
 
 /** What of a project says how its screens look, besides themselves. */
 const GROUND = [
@@ -181,32 +184,64 @@ export function useRebrandPlan(
       const mine = ++run;
       reviews.value = [];
       stopped.value = false;
-      const { worker } = library;
       // What was found while something else was edited, or half of it, says nothing of how it is now.
       if (!was || how !== before || GROUND.some((k) => was[k] !== project?.[k])) known = new WeakMap();
-      if (after.value.size === 0 || !project || !worker) return;
-      drawing.sync(project);
-      const found: ScreenReview[] = [];
-      let told = performance.now();
-      for (const screen of project.screens.filter(isMeant)) {
-        const on = wearsAfterOf(screen);
-        if (!on) continue;
-        const got = known.get(screen)?.get(on) ?? (await drawing.review(screen, on, how));
-        if (mine !== run) return;
-        if (got) {
-          found.push(got);
-          const by = known.get(screen) ?? new Map<readonly Wear[], ScreenReview>();
-          known.set(screen, by.set(on, got));
-        }
+      if (after.value.size === 0 || !project) return;
+      const all = project.screens.filter((s) => isMeant(s) && wearsAfterOf(s) !== undefined);
+      const found: (ScreenReview | undefined)[] = all.map((s) => known.get(s)?.get(wearsAfterOf(s) ?? []));
+      const left = all.flatMap((_, i) => (found[i] ? [] : [i]));
+      const again = new Set<number>();
+      let [done, told] = [all.length - left.length, performance.now()];
+      const tell = (): void => {
         const now = performance.now();
-        if (now - told < TELL && found.length > 1 && found.length < (scope.value?.size ?? project.screens.length))
-          continue;
+        if (now - told < TELL && done > 1 && done < all.length) return;
         told = now;
-        reviews.value = [...found];
-      }
+        reviews.value = found.filter((r) => r !== undefined);
+      };
+      if (done > 0) tell();
+      await byAll(
+        AHEAD,
+        async (by) => {
+          for (let i = left.shift(); i !== undefined && mine === run; i = left.shift()) {
+            const screen = all[i];
+            const on = screen && wearsAfterOf(screen);
+            if (!screen || !on) continue;
+            const got = await by.review(project, screen, on, how).catch(() => null);
+            if (mine !== run) return;
+            if (!got) {
+              // Another may be able to; nobody tries a third time.
+              if (again.has(i)) failure.value = `${screen.name} could not be looked at.`;
+              else left.push(i);
+              again.add(i);
+              continue;
+            }
+            found[i] = got;
+            done++;
+            const last = known.get(screen) ?? new Map<readonly Wear[], ScreenReview>();
+            known.set(screen, last.set(on, got));
+            tell();
+          }
+        },
+        () => mine === run,
+      );
     },
     { immediate: true },
   );
+  /**
+   * Has all workers at it at once; the second joins as soon as it is there.
+   * @param ahead so many times each is asked at once
+   */
+  async function byAll(ahead: number, goThrough: (by: Partner) => Promise<void>, goesOn: () => boolean): Promise<void> {
+    const begun = new Set<Partner>();
+    const join = (): Promise<void>[] => {
+      const fresh = drawing.partners().filter((p) => !begun.has(p));
+      for (const p of fresh) begun.add(p);
+      return fresh.flatMap((p) => Array.from({ length: ahead }, () => goThrough(p)));
+    };
+    const now = join();
+    if (ROOM) await library.startSecond();
+    await Promise.all([...now, ...(goesOn() ? join() : [])]);
+  }
   function stop(): void {
     run++;
     stopped.value = true;
@@ -240,14 +275,20 @@ export function useRebrandPlan(
     });
     if (!on || !project || all.length === 0 || (reviews.value.length < all.length && !stopped.value)) return;
     const found = new Map<string, readonly Fix[]>();
-    for (const cause of causes.value) {
-      drawing.sync(project);
-      const got = await drawing.fixes(cause, on, all, seenIn.value);
-      if (mine !== trying) return;
-      if (!got) continue;
-      found.set(cause.id, got);
-      fixes.value = new Map(found);
-    }
+    const left = [...causes.value];
+    await byAll(
+      1,
+      async (by) => {
+        for (let cause = left.shift(); cause && mine === trying; cause = left.shift()) {
+          const got = await by.fixes(project, cause, on, all, seenIn.value).catch(() => null);
+          if (mine !== trying) return;
+          if (!got) continue;
+          found.set(cause.id, got);
+          fixes.value = new Map(found);
+        }
+      },
+      () => mine === trying,
+    );
   });
   /** Takes the best way for every cause that has one. */
   function takeAll(): void {

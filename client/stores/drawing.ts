@@ -7,21 +7,17 @@ import {
   paint,
   resolve,
   type Box,
-  type Cause,
-  type Fix,
   type LookUp,
-  type MatchSheet,
   type Primitive,
   type Project,
-  type ReviewIn,
   type Screen,
-  type ScreenReview,
   type Wear,
   type World,
 } from '../../core/index.js';
 import { FAR } from '../surface/far.js';
 import type { Drawn } from '../workers/core.worker.js';
 import { fonts, useLibrary } from './library.js';
+import { Numbers, Partner } from './partner.js';
 import { plain } from './plain.js';
 
 /** A picture drawn on the page. */
@@ -75,23 +71,12 @@ const STRETCH = 1.05;
 const SMALL = 0.3;
 /** So much of bitmaps is kept: device px. Those longest out of use go first; what is known of their height stays. */
 const MOST_KEPT = 24e6;
-/** The worker keeps so many screens, laid out: one of a hundred instances is half a megabyte. */
-const MOST_HELD = 400;
 /** What was shown so shortly before is still looked at: ms. */
 const RECENT = 8000;
 const areaOf = (b: ImageBitmap | null): number => (b ? b.width * b.height : 0);
-const SHELL: readonly (keyof Project)[] = [
-  'id',
-  'name',
-  'kits',
-  'wears',
-  'flows',
-  'originals',
-  'editions',
-  'contentSets',
-  'situations',
-  'sheets',
-];
+
+/** Beside the page and one worker there is a processor for another: without, the two only hold each other up. */
+export const ROOM = navigator.hardwareConcurrency > 2;
 
 /** The scale to draw at for a scale to show at: itself, or the next half for what is small. */
 const drawnAt = (scale: number): number => (scale > SMALL ? scale : 2 ** Math.ceil(Math.log2(scale)));
@@ -111,78 +96,33 @@ export const useDrawing = defineStore('drawing', () => {
   const library = useLibrary();
   const pictures = shallowRef(new Map<string, Bitmap>());
   const wishes = new Map<string, Wish>();
-  const numbers = new WeakMap<readonly Wear[], number>();
-  const versions = new WeakMap<Screen, number>();
-  /** Which version of a screen the worker has, the one used last at the end. */
-  const latest = new Map<string, number>();
-  let serial = 0;
+  const numbers = new Numbers();
+  let first: Partner | null = null;
+  let second: Partner | null = null;
   let running = 0;
   let shownAt = 0;
   /** Device px of all bitmaps that are kept. */
   let area = 0;
   let told = false;
-  let sent: Partial<Record<keyof Project, unknown>> = {};
-  let sentTo: unknown = null;
 
-  /** Sends what the worker needs of the project: only the parts that are new to it. */
-  function sync(project: Project): void {
-    const worker = library.worker;
-    if (!worker) return;
-    if (sentTo !== worker) {
-      sentTo = worker;
-      sent = {};
-    }
-    const fresh = SHELL.filter((k) => sent[k] !== project[k]);
-    if (fresh.length === 0) return;
-    void worker.shell(Object.fromEntries(fresh.map((k) => [k, project[k]])));
-    for (const k of fresh) sent[k] = project[k];
+  /** The worker that draws; null before it is there. */
+  function partner(): Partner | null {
+    const { worker } = library;
+    if (!worker) return null;
+    if (first?.worker !== worker) first = new Partner(worker, numbers);
+    return first;
   }
-  /** The number by which the worker knows what screens wear. */
-  function wearNumber(wears: readonly Wear[]): number {
-    let n = numbers.get(wears);
-    if (n === undefined) {
-      numbers.set(wears, (n = ++serial));
-      void library.worker?.wear(n, wears);
-    }
-    return n;
+  /** Those that look through many screens: the worker that draws, and where there is room another as soon as that is there. */
+  function partners(): readonly Partner[] {
+    const one = partner();
+    const other = ROOM ? library.second : null;
+    if (other && second?.worker !== other) second = new Partner(other, numbers);
+    return [...(one ? [one] : []), ...(other && second ? [second] : [])];
   }
+  const sync = (project: Project): void => partner()?.sync(project);
+  const wearNumber = (wears: readonly Wear[]): number => partner()?.wear(wears) ?? numbers.of(wears);
 
-  /** The number of a screen as it is: each version of it is sent to the worker once, for as long as the worker keeps it. */
-  function versionOf(screen: Screen): number {
-    let n = versions.get(screen);
-    if (n === undefined) versions.set(screen, (n = ++serial));
-    // An older version, by undo say, may be shown again.
-    if (latest.get(screen.id) !== n) void library.worker?.screen(n, screen);
-    // The one used last stands last.
-    latest.delete(screen.id);
-    latest.set(screen.id, n);
-    if (latest.size > MOST_HELD) {
-      const [oldest] = latest.keys();
-      if (oldest !== undefined) {
-        latest.delete(oldest);
-        void library.worker?.forget(oldest);
-      }
-    }
-    return n;
-  }
-  const review = (screen: Screen, after: readonly Wear[], seenIn: ReviewIn): Promise<ScreenReview> | undefined =>
-    library.worker?.review(screen.id, versionOf(screen), wearNumber(after), seenIn);
-
-  /** Ways that were proven to mend a cause, on these screens as they would be worn. */
-  const fixes = (
-    cause: Cause,
-    sheet: MatchSheet,
-    on: readonly { readonly screen: Screen; readonly after: readonly Wear[] }[],
-    seenIn: ReviewIn,
-  ): Promise<readonly Fix[]> | undefined =>
-    library.worker?.fixes(
-      cause,
-      sheet,
-      on.map(({ screen, after }) => ({ id: screen.id, version: versionOf(screen), after: wearNumber(after) })),
-      seenIn,
-    );
-
-  const keyOf = (screen: Screen, wears: readonly Wear[]): string => `${screen.id}|${wearNumber(wears)}`;
+  const keyOf = (screen: Screen, wears: readonly Wear[]): string => `${screen.id}|${numbers.of(wears)}`;
   function holds(k: Bitmap, of: Screen, world: World): boolean {
     if (k.of !== of || k.fonts !== library.fontsKnown) return false;
     if (k.note.sure === world) return true;
@@ -218,12 +158,12 @@ export const useDrawing = defineStore('drawing', () => {
   /** How many pictures are asked for and not there yet. */
   const wanted = (): number => running + [...wishes.values()].reduce((n, w) => n + (w.scale === null ? 0 : 1), 0);
   const knownOf = (screen: Screen, wears: readonly Wear[]): Bitmap | undefined =>
-    pictures.value.get(`${screen.id}|${numbers.get(wears) ?? 0}`);
+    pictures.value.get(`${screen.id}|${numbers.knownOf(wears)}`);
   /** What is known of how tall screens are: px. To be asked of many at once. */
   const heights = computed(() => {
     const known = pictures.value;
     return (screen: Screen, wears: readonly Wear[]): number =>
-      known.get(`${screen.id}|${numbers.get(wears) ?? 0}`)?.height ?? screen.height ?? 800;
+      known.get(`${screen.id}|${numbers.knownOf(wears)}`)?.height ?? screen.height ?? 800;
   });
   /** Where a thing of a screen stands in its picture, every item of a series for itself. */
   function rectsOf(screen: Screen, wears: readonly Wear[], node: string): readonly Place[] {
@@ -239,29 +179,29 @@ export const useDrawing = defineStore('drawing', () => {
 
   async function run(): Promise<void> {
     if (running >= AT_ONCE) return;
-    const worker = library.worker;
+    const by = partner();
     const all = [...wishes.values()];
     // What is seen comes before what is only measured.
     const next = all.find((w) => w.scale !== null) ?? all[0];
-    if (!worker || !next) return;
+    if (!by || !next) return;
     wishes.delete(next.key);
     running++;
     try {
-      sync(next.world.project);
+      by.sync(next.world.project);
       const look = lookIn(next.world);
       const known = library.fontsKnown;
       const was = pictures.value.get(next.key);
       // Only the size is another: what the worker has seen from afar will do, and nothing is laid out again.
       const again =
         next.scale !== null && next.scale <= FAR && was && was.name !== '' && holds(was, next.screen, next.world)
-          ? await worker.again(next.screen.id, was.name, next.scale)
+          ? await by.worker.again(next.screen.id, was.name, next.scale)
           : null;
       if (again && was && pictures.value.get(next.key) === was)
         put(next, { ...was, drawn: again, scale: next.scale ?? 0 });
       else
         keep(
           next,
-          await worker.draw(next.screen.id, versionOf(next.screen), wearNumber(next.wears), next.scale),
+          await by.worker.draw(next.screen.id, by.screen(next.screen), by.wear(next.wears), next.scale),
           look,
           known,
         );
@@ -328,8 +268,7 @@ export const useDrawing = defineStore('drawing', () => {
     serial: computed(() => (void pictures.value, shownAt)),
     clear,
     sync,
-    review,
-    fixes,
+    partners,
     wearNumber: plain(wearNumber),
     picture: plain(picture),
     heights,

@@ -6,7 +6,7 @@ import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { kitRef, modesToSee, shownKit, wornKit } from '../../core/index.js';
 import { firstToPutOn } from '../rebrand/plan.js';
-import { useDrawing } from '../stores/drawing.js';
+import { ROOM, useDrawing } from '../stores/drawing.js';
 import { rebrand as rebrandView } from './index.js';
 import AwayBar from '../parts/AwayBar.vue';
 import HistoryList from '../parts/HistoryList.vue';
@@ -54,6 +54,8 @@ const toCompose = computed(() => ({ path: `/p/${props.project}/compose/${stage.s
 /** How long a view takes to write its address after it stands: ms. */
 const WRITTEN = 60;
 watch(isOpen, (on) => on && void nextTick(() => setTimeout(pageStands, WRITTEN)), { immediate: true });
+/** Of more screens than this two workers look through them: the second is there before it is wanted. */
+const MANY = 24;
 /** Rebrand opens at once when it is wanted: its view, and the matching of the kits, are got ready while nothing else is done. */
 watch(
   () => isOpen.value && library.worker !== null && doc.id,
@@ -68,6 +70,7 @@ watch(
         if (!project || from === undefined || to === undefined || !library.worker) return;
         drawing.sync(project);
         void library.worker.matchAhead(from, to).catch(() => undefined);
+        if (ROOM && project.screens.length > MANY) void library.startSecond();
       },
       { timeout: 4000 },
     );
