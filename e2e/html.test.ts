@@ -1,7 +1,18 @@
 import { existsSync, readFileSync } from 'node:fs';
-import type { Browser } from 'puppeteer-core';
+import type { Browser, ElementHandle } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { layout, resolve, toHtml, wearsOf, type Box, type Screen } from '../core/index.js';
+import {
+  componentAt,
+  layout,
+  resolve,
+  toHtml,
+  wearsOf,
+  type Box,
+  type InstanceNode,
+  type RNode,
+  type Screen,
+  type StateName,
+} from '../core/index.js';
 import { fileURLToPath } from 'node:url';
 import { demos, fonts, kits } from '../testing/demo.js';
 import { openBrowser } from './house.js';
@@ -38,6 +49,7 @@ function pageOf(project: (typeof demos)[number], screen: Screen): { html: string
     said: { world, wears: wearsOf(project, screen), main: made.mainKit, mode: screen.mode ?? '' },
     picture: () => ({ href: dot, width: 1200, height: 800 }),
     leads: () => null,
+    inState: (keys, state) => resolve(world, screen, { states: Object.fromEntries(keys.map((k) => [k, [state]])) }),
     faces,
     keys: true,
   });
@@ -77,5 +89,74 @@ describe('a screen as HTML', () => {
     walk(box);
     expect(off.slice(0, 12)).toEqual([]);
     expect(scripts).toBe(0);
+  });
+  it('looks as its kit says under the pointer, with the keyboard’s focus and while it is pressed; what is disabled does not', async () => {
+    const project = demos.find((d) => d.id === 'norrvik-crossings') as (typeof demos)[number];
+    const found = project.screens.find((s) => s.id === 'who') as Screen;
+    const acting = Object.values(found.nodes).filter(
+      (n) => n.type === 'instance' && /\/(?:action|button)$/u.test(n.component),
+    );
+    const [one] = acting as [InstanceNode];
+    const state =
+      componentAt({ project, kits }, one.component)?.contract.props.find((p) => p.means === 'state')?.id ?? '';
+    const off = { home: one.component, at: [], kind: 'prop', name: state, value: 'disabled' } as const;
+    const screenWith = (settings: InstanceNode['settings']): Screen => ({
+      ...found,
+      nodes: { ...found.nodes, [one.id]: { ...one, settings } },
+    });
+    const page = await browser.newPage();
+    const paintOf = (key: string): Promise<string> =>
+      page.$eval(`[data-key="${key}"]`, (e) => {
+        const s = getComputedStyle(e);
+        return [s.backgroundColor, s.color, s.outlineColor, s.boxShadow].join(' ');
+      });
+    /** The ground of a part in a state, as the browser says that colour. */
+    const ground = async (screen: Screen, state: StateName | null): Promise<string> => {
+      const made = resolve({ project, kits }, screen, state ? { states: { [one.id]: [state] } } : {});
+      const find = (n: RNode): RNode | undefined =>
+        n.key === one.id ? n : n.children.map(find).find((f) => f !== undefined);
+      return page.evaluate(
+        (fill) => {
+          const probe = document.body.appendChild(document.createElement('i'));
+          probe.style.background = fill;
+          const said = getComputedStyle(probe).backgroundColor;
+          probe.remove();
+          return said;
+        },
+        find(made.root)?.look.fill ?? 'none',
+      );
+    };
+    const shown = async (screen: Screen): Promise<ElementHandle> => {
+      await page.setContent(pageOf(project, screen).html);
+      await page.mouse.move(0, 0);
+      return (await page.$(`[data-key="${one.id}"]`)) as ElementHandle;
+    };
+    const plain = screenWith(one.settings);
+    const button = await shown(plain);
+    const rest = await paintOf(one.id);
+    expect(rest).toContain(await ground(plain, null));
+    await button.hover();
+    const hovered = await paintOf(one.id);
+    expect(hovered).not.toBe(rest);
+    expect(hovered).toContain(await ground(plain, 'hover'));
+    await page.mouse.down();
+    expect(await paintOf(one.id)).toContain(await ground(plain, 'pressed'));
+    await page.mouse.up();
+    await page.mouse.move(0, 0);
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+    await page.keyboard.press('Tab');
+    for (
+      let n = 0;
+      n < 40 && (await page.evaluate(() => document.activeElement?.getAttribute('data-key'))) !== one.id;
+      n++
+    )
+      await page.keyboard.press('Tab');
+    expect(await paintOf(one.id)).not.toBe(rest);
+    const disabled = screenWith([...one.settings, off]);
+    const dead = await shown(disabled);
+    const grey = await paintOf(one.id);
+    await dead.hover();
+    expect(await paintOf(one.id)).toBe(grey);
+    await page.close();
   });
 });

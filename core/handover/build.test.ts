@@ -39,6 +39,17 @@ describe('a build sheet', () => {
     expect(action?.contract.some((c) => c.chosen)).toBe(true);
     expect(action?.contract.some((c) => !c.chosen)).toBe(true);
   });
+  it('says how it looks under the pointer, with focus and pressed, each custom property given', () => {
+    const css = buildSheet(said, screen, root, 'detail-11')?.css ?? '';
+    const moments = [...css.matchAll(/^\.([\w-]+)(:hover|:focus-visible|:active)(?: \.([\w-]+))? \{\n([^}]+)\}/gmu)];
+    expect(new Set(moments.map((m) => m[2]))).toEqual(new Set([':hover', ':focus-visible', ':active']));
+    for (const [, own, , part, body = ''] of moments) {
+      for (const name of [own, part ?? own]) expect(css).toContain(`.${name ?? ''} {`);
+      for (const [, name = ''] of body.matchAll(/var\((--[\w-]+)\)/gu)) expect(css).toContain(`${name}: `);
+    }
+    // Later ones win: what is pressed is under the pointer, too.
+    expect(css.lastIndexOf(':hover')).toBeLessThan(css.indexOf(':active'));
+  });
   it('of what is not there is none', () => expect(buildSheet(said, screen, root, 'gone')).toBeNull());
 });
 

@@ -13,7 +13,7 @@ import {
   type Prop,
   type Screen,
 } from '../model/index.js';
-import { tokenAt, type RNode } from '../resolve/index.js';
+import { resolve, tokenAt, type RNode } from '../resolve/index.js';
 import { plainText } from '../text/index.js';
 import { escapeXml } from '../paint/index.js';
 import { Memory } from '../base/index.js';
@@ -181,7 +181,9 @@ export function buildSheet(said: SaidIn, screen: Screen, root: Box, key: string)
   const at = spots.findIndex((s) => s.key === key);
   const spot = spots[at];
   const settings = own?.type === 'instance' ? own.settings : [];
-  const { html, css } = toSnippet(said, box, around);
+  const { html, css } = toSnippet(said, box, around, (keys, state) =>
+    resolve(said.world, screen, { wears: said.wears, states: Object.fromEntries(keys.map((k) => [k, [state]])) }),
+  );
   return {
     key,
     name: node.name,

@@ -1,6 +1,7 @@
 import { spotsOf, type HotSpot } from '../behave/index.js';
 import type { Box } from '../layout/index.js';
 import { escapeXml, fitPicture, paint, toSvg } from '../paint/index.js';
+import type { StateName } from '../model/index.js';
 import type { RNode, ResolvedScreen } from '../resolve/index.js';
 import { isAddress, readMarks } from '../text/index.js';
 import { flowRules, lookRules, placeRules, px, round, Tokens, type Rules, type SaidIn } from './css.js';
@@ -18,6 +19,11 @@ export interface HtmlOptions {
   readonly leads: (part: RNode) => string | null;
   /** Fonts as `@font-face` rules. */
   readonly faces: string;
+  /**
+   * The same screen with these parts, by their keys, in a state: how they look under the pointer, with the keyboard’s focus, and
+   * while they are pressed. Absent: such looks are left out.
+   */
+  readonly inState?: (keys: readonly string[], state: StateName) => Pick<ResolvedScreen, 'root' | 'over'> | null;
   /** Every element says the key of its part, to be found again. */
   readonly keys?: boolean;
   /** Language of the texts, as BCP 47 says it. */
@@ -73,15 +79,44 @@ const slug = (name: string): string =>
     .replace(/^-|-$/gu, '')
     .slice(0, 24) || 'part';
 
+/** How CSS says that somebody points at something, goes to it by keyboard, and presses it: later ones win. */
+const MOMENTS: readonly (readonly [StateName, string])[] = [
+  ['hover', ':hover'],
+  ['focus', ':focus-visible'],
+  ['pressed', ':active'],
+];
+/** What a moment may change, which moves nothing; and what it is where a moment takes it away. */
+const MAY_CHANGE: Readonly<Record<string, string>> = {
+  background: 'none',
+  outline: 'none',
+  'outline-offset': '0',
+  'box-shadow': 'none',
+  'border-radius': '0',
+  color: 'inherit',
+  opacity: '1',
+  'text-decoration': 'none',
+};
+/** Declarations that turn one look into another. */
+function turning(from: Rules, into: Rules): string {
+  const body = Object.entries(MAY_CHANGE).flatMap(([name, none]) => {
+    const next = into.get(name) ?? (from.has(name) ? none : undefined);
+    return next === undefined || next === from.get(name) ? [] : [`  ${name}: ${next};\n`];
+  });
+  return body.join('');
+}
+
 /** Classes for what looks and stands the same, named by what first did. */
 class Classes {
-  private readonly known = new Map<string, string>();
+  private readonly known = new Map<string, { readonly name: string; readonly body: string }>();
   private readonly names = new Map<string, number>();
   /** Names that are taken: those of the page itself, too. */
   private readonly taken = new Set(['words', 'leads']);
-  of(what: string, rules: Rules): string {
+  private readonly moments = new Map<string, string>();
+  /** @param becomes what it looks like at moments: what differs there has another class */
+  of(what: string, rules: Rules, becomes = ''): string {
     const body = [...rules].map(([k, v]) => `  ${k}: ${v};\n`).join('');
-    const found = this.known.get(body);
+    const key = `${body}${becomes}`;
+    const found = this.known.get(key)?.name;
     if (found !== undefined) return found;
     // A name never begins with a digit: CSS would not read it.
     const base = slug(what).replace(/^(?=\d)/u, 'n');
@@ -91,11 +126,20 @@ class Classes {
     const made = name();
     this.names.set(base, n);
     this.taken.add(made);
-    this.known.set(body, made);
+    this.known.set(key, { name: made, body });
     return made;
   }
+  /** What a part of something that is pressed looks like at a moment of that. */
+  at(moment: string, body: string): void {
+    this.moments.set(moment, body);
+  }
   css(): string {
-    return [...this.known].map(([body, name]) => `.${name} {\n${body}}\n`).join('');
+    const order = (selector: string): number => MOMENTS.findIndex(([, says]) => selector.includes(says));
+    const moments = [...this.moments].sort(([a], [b]) => order(a) - order(b));
+    return [
+      ...[...this.known.values()].map(({ name, body }) => `.${name} {\n${body}}\n`),
+      ...moments.map(([selector, body]) => `${selector} {\n${body}}\n`),
+    ].join('');
   }
 }
 
@@ -108,6 +152,10 @@ class Page {
   private readonly sizes: readonly number[];
   private headed = false;
   private serial = 0;
+  /** Parts as they are at moments of what they belong to, by their keys. */
+  private readonly then: readonly (readonly [says: string, ReadonlyMap<string, RNode>])[];
+  /** What changes in the thing to press that is being written: which parts, at which moments, and how. */
+  private stirring: { readonly name: string; readonly says: string; readonly body: string }[] | null = null;
 
   constructor(
     private readonly root: Box,
@@ -122,6 +170,19 @@ class Page {
         s.role === 'text' ? [] : [[s.key, order.length > 0 && s.acts ? { ...s, tab: ++tab } : s] as const],
       ),
     );
+    const keys = [...this.spots.values()].flatMap((s) => (s.acts ? [s.key] : []));
+    this.then = MOMENTS.flatMap(([state, says]) => {
+      const made = keys.length > 0 ? options.inState?.(keys, state) : null;
+      if (!made) return [];
+      const by = new Map<string, RNode>();
+      const note = (n: RNode): void => {
+        by.set(n.key, n);
+        n.children.forEach(note);
+      };
+      note(made.root);
+      if (made.over) note(made.over);
+      return [[says, by] as const];
+    });
     const sizes = new Set<number>();
     const walk = (b: Box): void => {
       if (isHeading(b.node)) sizes.add(b.node.look.textStyle?.size ?? 0);
@@ -132,9 +193,20 @@ class Page {
   }
 
   /** The class of a part, and its key where that is wanted. */
-  private mark(box: Box, css: Rules, more = '', name = box.node.name): string {
+  private mark(box: Box, css: Rules, more = '', stirs = true): string {
     const key = this.options.keys ? attr('data-key', box.node.key) : '';
-    return attr('class', this.classes.of(name, css) + more) + key;
+    const { stirring } = this;
+    const changes =
+      !stirring || !stirs
+        ? []
+        : this.then.flatMap(([says, by]) => {
+            const node = by.get(box.node.key);
+            const body = node ? turning(lookRules(box, this.tokens), lookRules({ ...box, node }, this.tokens)) : '';
+            return body === '' ? [] : [{ says, body }];
+          });
+    const name = this.classes.of(box.node.name, css, changes.map((c) => c.says + c.body).join(''));
+    for (const c of changes) stirring?.push({ name, ...c });
+    return attr('class', name + more) + key;
   }
   body(): string {
     return this.part(this.root, null, false, 'page', 0);
@@ -207,14 +279,24 @@ class Page {
     }
     const into: Inside =
       inside !== 'page' || element === 'button' || element === 'a' || /^h\d$/u.test(element) ? 'control' : 'page';
+    // What is pressed shows it in all of its parts.
+    const presses = this.stirring === null && (element === 'a' || element === 'button');
+    if (presses) this.stirring = [];
     const inner = box.children
       .map((c) => this.part(c, box, rowsOf(box, around, rows), into, depth + 1))
       .filter((t) => t !== '');
     if (into === 'control' && !css.has('display')) css.set('display', 'block');
     const cls = this.mark(box, css);
+    if (presses) this.stirred(/ class="([^" ]+)/u.exec(cls)?.[1] ?? '');
     return inner.length === 0
       ? `${pad}<${element}${cls}${attrs}></${element}>`
       : `${pad}<${element}${cls}${attrs}>\n${inner.join('\n')}\n${pad}</${element}>`;
+  }
+  /** Writes what changes at moments of the thing to press with this class. */
+  private stirred(own: string): void {
+    for (const { name, says, body } of this.stirring ?? [])
+      this.classes.at(name === own ? `.${own}${says}` : `.${own}${says} .${name}`, body);
+    this.stirring = null;
   }
   private isList(series: Box): boolean {
     return series.children.every((c) => !this.spots.has(c.node.key) && this.options.leads(c.node) === null);
@@ -349,7 +431,7 @@ class Page {
       'opacity',
     ])
       css.delete(name);
-    const cls = this.mark(box, css);
+    const cls = this.mark(box, css, '', false);
     const svg = toSvg(paint(moved(box)), { width: w, height: h, title: '', prefix: `d${++this.serial}-` });
     const says = words === '' ? 'aria-hidden="true"' : `role="img"${attr('aria-label', words)}`;
     return svg.replace(
@@ -453,12 +535,18 @@ ${body}
 }
 
 /** A part of a screen alone: its elements, and the rules and custom properties that they need. */
-export function toSnippet(said: SaidIn, box: Box, around: Box | null): { readonly html: string; readonly css: string } {
+export function toSnippet(
+  said: SaidIn,
+  box: Box,
+  around: Box | null,
+  inState?: HtmlOptions['inState'],
+): { readonly html: string; readonly css: string } {
   const page = new Page(box, {
     said,
     picture: (id) => ({ href: `pictures/${id}`, width: box.w, height: box.h }),
     leads: () => null,
     faces: '',
+    ...(inState ? { inState } : {}),
   });
   const html = page.alone(box, around);
   return { html, css: `${page.tokens.css()}${page.classes.css()}` };

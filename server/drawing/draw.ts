@@ -155,6 +155,12 @@ export class Draughtsman {
       },
       leads: href,
       ...(screen.order ? { order: screen.order } : {}),
+      inState: (keys, state) =>
+        resolve(world, screen, {
+          wears,
+          ...(wanted.over === undefined ? {} : { over: wanted.over }),
+          states: Object.fromEntries(keys.map((k) => [k, [state]])),
+        }),
       faces,
     });
     return { html, name: screen.name, fonts: files, pictures: ids };
