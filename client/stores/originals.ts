@@ -5,6 +5,7 @@ import {
   componentAt,
   findAt,
   optionSteps,
+  ownWords,
   pasteSettingsSteps,
   promote as promoted,
   relink as relinked,
@@ -148,6 +149,8 @@ export const useOriginals = defineStore('originals', () => {
       return;
     }
     const problems: string[] = [];
+    /** What plain parts do not do by themselves, as their original did. */
+    const ended = new Set<string>();
     let name = '';
     const steps = stage.targets.flatMap((t) =>
       t.ids.flatMap((id) => {
@@ -157,13 +160,19 @@ export const useOriginals = defineStore('originals', () => {
           return [];
         }
         name = got.name;
+        const is = t.screen.nodes[id];
+        const of = is?.type === 'instance' && componentAt(w, shownComponent(stage.wearsShown(t.screen), is.component));
+        if (of) for (const words of ownWords(of)) ended.add(words);
         return got.steps;
       }),
     );
     if (steps.length === 0) doc.say(problems[0] ?? 'Select an instance to unlink it.', true);
     else if (doc.act(`Unlink ${stage.countSelected > 1 ? plural(stage.countSelected, 'thing') : name}`, steps)) {
       if (node) stage.select([node.id]);
-      doc.say(`Plain parts now. “Link again” makes it ${name} again, with what you change kept.`);
+      const [first] = ended;
+      const ends =
+        first === undefined ? '' : ` What it did by itself has ended: “${first}”${ended.size > 1 ? ' and more' : ''}.`;
+      doc.say(`Plain parts now.${ends} “Link again” makes it ${name} again, with what you change kept.`);
     }
   }
   /** What linking the selection to a component would do; the one it was when none is named. */
