@@ -181,6 +181,13 @@ onMounted(() => {
 });
 onBeforeUnmount(unland);
 defineExpose({ fit, zoomBy });
+/** What the keyboard goes to out of sight, the browser scrolls to: the Wall is moved instead, and what stands on its edges stays. */
+function scrolled(): void {
+  const el = frame.value;
+  if (!el || (el.scrollLeft === 0 && el.scrollTop === 0)) return;
+  pan.value = { x: pan.value.x - el.scrollLeft, y: pan.value.y - el.scrollTop };
+  el.scrollTo(0, 0);
+}
 </script>
 
 <template>
@@ -197,6 +204,7 @@ defineExpose({ fit, zoomBy });
     @pointermove="come"
     @keydown="spaceKey"
     @keyup="spaceKey"
+    @scroll="scrolled"
   >
     <WallGround
       :hung="hanging.hung"
