@@ -25,6 +25,8 @@ const said = useSaid();
 const drag = useDrag();
 const widths = useWidths();
 const frame = ref<HTMLElement | null>(null);
+/** The widths need the room beside the zoom. */
+const unfolded = ref(false);
 const { zoom, pan, view, hanging, visible, zoomAt, zoomBy, fit, reveal, showWhole } = useWallView(frame);
 const { lift, press: pressLabel, wasLift } = useLift(hanging, (e) => onWall(e.clientX, e.clientY));
 const lasso = useLasso(hanging, (e) => onWall(e.clientX, e.clientY));
@@ -265,10 +267,10 @@ function scrolled(): void {
     <p v-if="hanging.hung.length === 0" class="empty">
       Screens hang here, in rows by flow. Add the first one at the left, or just type what belongs on it.
     </p>
-    <WidthBar v-if="hanging.hung.length > 0" />
+    <WidthBar v-if="hanging.hung.length > 0" @unfolded="unfolded = $event" />
     <ZoomBar
       :zoom="zoom"
-      :said="said.open"
+      :said="unfolded ? 0 : said.open"
       :pins="said.onWall"
       @by="zoomBy"
       @whole="fit(false)"

@@ -22,6 +22,8 @@ const screen = computed(() => stage.screen);
 const here = computed(() => (screen.value ? widths.seenAt(screen.value) : 0));
 const open = ref(false);
 const unfolded = computed(() => open.value || widths.isOn);
+const emit = defineEmits<{ unfolded: [is: boolean] }>();
+watch(unfolded, (is) => emit('unfolded', is), { immediate: true });
 const lead = computed(
   () =>
     `Seen at its own width, ${here.value} px. See it at others, change it for some only, see it in situations, or in other brands beside itself`,
