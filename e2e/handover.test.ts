@@ -240,6 +240,17 @@ describe('comments on the Wall', () => {
     };
     expect(all.comments.find((c) => c.id === said.id)?.resolvedAt).not.toBeNull();
     expect(all.comments.find((c) => c.parent === said.id)?.words).toBe('Yes, of all.');
+    // What the keyboard goes to out of sight comes into sight by moving the Wall; what stands on its edges stays there.
+    const edge = (): Promise<number> => page.$eval('.zoom', (e) => Math.round(e.getBoundingClientRect().right));
+    const stood = await edge();
+    await page.$$eval('.pinned', (all) => (all.at(-1) as HTMLElement).focus());
+    await page.waitForFunction(() => {
+      const wall = document.querySelector('[aria-label="Wall"]');
+      const r = document.activeElement?.getBoundingClientRect();
+      const w = wall?.getBoundingClientRect();
+      return wall?.scrollLeft === 0 && wall.scrollTop === 0 && !!r && !!w && r.left >= w.left && r.right <= w.right;
+    });
+    expect(await edge()).toBe(stood);
     await hand.click('.zoom .pins');
     await page.waitForFunction(() => document.querySelectorAll('.pinned').length === 0);
     await page.reload();

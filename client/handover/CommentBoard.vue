@@ -210,29 +210,6 @@ watch(
 .may :deep(.sheet) {
   cursor: crosshair;
 }
-.pin {
-  position: absolute;
-  width: 24px;
-  height: 24px;
-  margin: -24px 0 0;
-  border: 2px solid #25211a;
-  border-radius: 12px 12px 12px 0;
-  background: #f5b301;
-  color: #25211a;
-  font-weight: 700;
-  font-size: 12px;
-  display: grid;
-  place-items: center;
-  padding: 0;
-  cursor: pointer;
-}
-.pin.settled {
-  background: #e6e0d4;
-  color: #5c5548;
-}
-.pin.on {
-  outline: 3px solid #f5b30199;
-}
 .fresh {
   background: #fffdf9;
   pointer-events: none;

@@ -100,6 +100,7 @@ export function useRebrandPlan(
       const mine = ++asked;
       planned.value = null;
       edited.value = null;
+      failure.value = '';
       const { worker } = library;
       const project = doc.shown;
       if (!worker || !project || !from.value || !to.value || from.value === to.value) return;
@@ -187,6 +188,7 @@ export function useRebrandPlan(
       // What was found while something else was edited, or half of it, says nothing of how it is now.
       if (!was || how !== before || GROUND.some((k) => was[k] !== project?.[k])) known = new WeakMap();
       if (after.value.size === 0 || !project) return;
+      failure.value = '';
       const all = project.screens.filter((s) => isMeant(s) && wearsAfterOf(s) !== undefined);
       const found: (ScreenReview | undefined)[] = all.map((s) => known.get(s)?.get(wearsAfterOf(s) ?? []));
       const left = all.flatMap((_, i) => (found[i] ? [] : [i]));

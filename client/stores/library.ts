@@ -99,14 +99,14 @@ export const useLibrary = defineStore('library', () => {
       jsons.map(([, json]) => json),
       loaded,
     );
-    if (!first) show();
-    worker.value = on;
-    given.jsons.push(...jsons.map(([, json]) => json));
-    given.fonts.push(...loaded);
     await second.value?.library(
       jsons.map(([, json]) => json),
       loaded,
     );
+    if (!first) show();
+    worker.value = on;
+    given.jsons.push(...jsons.map(([, json]) => json));
+    given.fonts.push(...loaded);
   }
   let seconded: Promise<void> | null = null;
   /** Starts the second worker, once. */

@@ -25,7 +25,12 @@ const doc = useDocument();
 const author = useLocalStorage('dekkor-author', '');
 const threads = computed(() => (said.threads.get(props.screen.id) ?? []).filter((t) => t.resolvedAt === null));
 const open = ref('');
-const words = ref('');
+/** What is half written stays, each by the comment it answers. */
+const drafts = ref<Record<string, string>>({});
+const words = computed({
+  get: () => drafts.value[open.value] ?? '',
+  set: (text: string) => void (drafts.value[open.value] = text),
+});
 const sending = ref(false);
 const pop = ref<InstanceType<typeof Popover> | null>(null);
 const opened = computed(() => threads.value.find((t) => t.id === open.value));
@@ -39,13 +44,11 @@ const about = (t: Thread): string =>
   stage.world ? thingSaid(stage.world, props.screen, stage.wearsShown(props.screen), t.node) : '';
 async function look(event: MouseEvent, t: Thread): Promise<void> {
   const on = event.currentTarget;
-  if (t.id !== open.value) words.value = '';
-  else if (shown.value) return pop.value?.hide();
+  if (t.id === open.value && shown.value) return pop.value?.hide();
   open.value = t.id;
   await nextTick();
   pop.value?.show(event, on);
 }
-/** What is half written is there again when the same comment is looked at. */
 const shown = ref(false);
 watch([() => props.screen.id, opened], ([screen, t], [was]) => {
   if (screen !== was || !t) pop.value?.hide();
@@ -67,7 +70,6 @@ async function answer(): Promise<void> {
 }
 async function settle(t: Thread): Promise<void> {
   await said.settle(t.id, true);
-  words.value = '';
   doc.say(`Comment ${t.n} by ${t.author} is settled.`);
 }
 </script>
@@ -76,7 +78,7 @@ async function settle(t: Thread): Promise<void> {
   <button
     v-for="t in threads"
     :key="t.id"
-    class="plain pinned"
+    class="plain pin pinned"
     :class="{ on: shown && t.id === open }"
     :style="style(t)"
     :title="`${t.author}: ${t.words}`"
@@ -123,25 +125,7 @@ async function settle(t: Thread): Promise<void> {
 
 <style scoped>
 .pinned {
-  position: absolute;
-  width: 22px;
-  height: 22px;
-  margin: -22px 0 0;
-  border: 2px solid #25211a;
-  border-radius: 11px 11px 11px 0;
-  background: #f5b301;
-  color: #25211a;
-  font-weight: 700;
-  font-size: 12px;
-  line-height: 1;
-  display: grid;
-  place-items: center;
-  padding: 0;
-  cursor: pointer;
   z-index: 4;
-}
-.pinned.on {
-  outline: 3px solid #f5b30199;
 }
 .card {
   width: 290px;

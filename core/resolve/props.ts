@@ -17,26 +17,21 @@ export interface Enclosing {
   readonly props: Readonly<Record<string, Json>>;
 }
 
-/** States that props stand for: the option of a state that is chosen, or a flag that is called as the state is, or means it. */
+/** The state that a property stands for as it is set: the option of a state that is chosen, or a flag that is called `disabled`. */
+const stateSaid = (p: Prop, value: Json | undefined): string | undefined =>
+  p.means === 'state'
+    ? p.options?.find((o) => o.id === value)?.means
+    : p.kind === 'flag' && value === true && (p.means ?? p.id) === 'disabled'
+      ? 'disabled'
+      : undefined;
+/** States that the properties of an instance stand for, of those that its component has looks for. */
 export function statesFrom(component: Component, props: Readonly<Record<string, Json>>): readonly StateName[] {
-  const on: StateName[] = [];
-  for (const p of component.contract.props) {
-    let means: string | undefined;
-    if (p.means === 'state' && typeof props[p.id] === 'string')
-      means = p.options?.find((o) => o.id === props[p.id])?.means;
-    else if (p.kind === 'flag' && props[p.id] === true && (p.means ?? p.id) === 'disabled') means = 'disabled';
-    const state = component.contract.states.find((s) => s === means);
-    if (state && !on.includes(state)) on.push(state);
-  }
-  return on;
+  const said = new Set(component.contract.props.map((p) => stateSaid(p, props[p.id])));
+  return component.contract.states.filter((s) => said.has(s));
 }
-/** Is it switched off, so that it answers to nothing? */
+/** Is it switched off, so that it answers to nothing? It may have no look for that. */
 export const isDisabled = (component: Component, props: Readonly<Record<string, Json>>): boolean =>
-  component.contract.props.some((p) =>
-    p.means === 'state'
-      ? p.options?.find((o) => o.id === props[p.id])?.means === 'disabled'
-      : p.kind === 'flag' && props[p.id] === true && (p.means ?? p.id) === 'disabled',
-  );
+  component.contract.props.some((p) => stateSaid(p, props[p.id]) === 'disabled');
 /** States with those that are shown besides: what is switched off answers to no pointer and no keyboard. */
 export const besides = (own: readonly StateName[], shown: readonly StateName[]): readonly StateName[] =>
   own.includes('disabled') ? own : [...new Set([...own, ...shown])];
