@@ -10,8 +10,13 @@ export type LookUp = (kind: string, name: string) => unknown;
 /** What was looked up, by kind and name. */
 export type Reads = ReadonlyMap<string, ReadonlyMap<string, unknown>>;
 
-type Recording = Map<string, Map<string, unknown>>;
+/** What was looked up so far: all that something remembered had looked up, as long as nothing else was; then a list of its own. */
+interface Recording {
+  all: Map<string, Map<string, unknown>> | null;
+  same: Reads | null;
+}
 let recording: Recording | null = null;
+const NO_READS: Reads = new Map();
 
 /** Tells that something was looked up: whatever is being made now depends on it. Returns it. */
 export function seen<T>(kind: string, name: string, found: T): T {
@@ -20,8 +25,16 @@ export function seen<T>(kind: string, name: string, found: T): T {
 }
 
 function note(into: Recording, kind: string, name: string, found: unknown): void {
-  let names = into.get(kind);
-  if (!names) into.set(kind, (names = new Map()));
+  const { same } = into;
+  if (same) {
+    const names = same.get(kind);
+    if (names && names.get(name) === found && (found !== undefined || names.has(name))) return;
+    into.all = new Map([...same].map(([k, all]) => [k, new Map(all)] as const));
+    into.same = null;
+  }
+  into.all ??= new Map();
+  let names = into.all.get(kind);
+  if (!names) into.all.set(kind, (names = new Map()));
   names.set(name, found);
 }
 
@@ -32,20 +45,25 @@ export function stillReads(reads: Reads, look: LookUp): boolean {
 }
 
 function tellAll(reads: Reads): void {
-  if (!recording) return;
-  for (const [kind, names] of reads) for (const [name, found] of names) note(recording, kind, name, found);
+  if (!recording || reads.size === 0 || reads === recording.same) return;
+  // Much of what is made is made of one thing that is remembered: then both have the same list.
+  if (!recording.all && !recording.same) recording.same = reads;
+  else for (const [kind, names] of reads) for (const [name, found] of names) note(recording, kind, name, found);
 }
 
 /** Makes something and tells what was looked up for it. What encloses it depends on the same. */
 export function recorded<T>(make: () => T): { readonly made: T; readonly reads: Reads } {
   const around = recording;
-  const reads: Recording = new Map();
-  recording = reads;
+  const mine: Recording = { all: null, same: null };
+  recording = mine;
+  let reads = NO_READS;
   try {
-    return { made: make(), reads };
+    const made = make();
+    reads = mine.all ?? mine.same ?? NO_READS;
+    return { made, reads };
   } finally {
     recording = around;
-    tellAll(reads);
+    tellAll(mine.all ?? mine.same ?? reads);
   }
 }
 

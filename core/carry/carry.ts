@@ -1,4 +1,4 @@
-import { Memory } from '../base/index.js';
+import { Alike, Memory } from '../base/index.js';
 import {
   PROP_KINDS,
   attrName,
@@ -66,6 +66,8 @@ export interface CarryInput {
 
 /** An instance is seen as it is, through a lens, and as some alternatives. */
 const memory = new Memory<Carry>(200);
+/** What was chosen on many instances is carried once where it is the same. */
+const chosen = new Alike<readonly Setting[]>((settings) => JSON.stringify(settings));
 
 /**
  * Shows settings through another component. Pure: nothing is rewritten, so going back is exact.
@@ -74,13 +76,14 @@ const memory = new Memory<Carry>(200);
 export function carry(world: World, wears: readonly Wear[], input: CarryInput): Carry {
   if (input.settings.length === 0 && input.fills.length === 0 && input.written === input.shown) return NOTHING_CHOSEN;
   return memory.of(
-    input.settings,
-    [input.fills, input.written, input.shown, wears],
+    input.settings.length > 0 ? chosen.of(input.settings) : input.settings,
+    [input.fills.length > 0 ? input.fills : NO_FILLS, input.written, input.shown, wears],
     () => compute(world, wears, input),
     lookIn(world),
   );
 }
 
+const NO_FILLS: readonly SlotFill[] = [];
 const NOTHING_CHOSEN: Carry = { settings: [], ledger: [], fills: { shown: {}, parked: [] } };
 
 /** `carry` for an instance of a document as it is shown now, or as it would be shown by `shown`. */

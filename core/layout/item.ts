@@ -116,7 +116,7 @@ export function baseOf(
 function unbounded(pass: Pass, node: RNode, w: number, cross: number | undefined): number {
   const { look } = node;
   if (look.maxWidth === Infinity || w < look.maxWidth) return w;
-  const free: RNode = { ...node, note: null, look: { ...look, maxWidth: Infinity } };
+  const free: RNode = { ...node, as: null, note: null, look: { ...look, maxWidth: Infinity } };
   return pass.layNew(pass, free, undefined, cross, Infinity, Infinity, false).w;
 }
 

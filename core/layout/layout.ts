@@ -29,7 +29,7 @@ export function layoutNode(
   const pass = passFor(fonts);
   const w = width ?? (typeof root.look.width === 'number' ? root.look.width : undefined);
   const h = height ?? (typeof root.look.height === 'number' ? root.look.height : undefined);
-  return settle(lay(pass, root, w, h, available, Infinity), 0, 0);
+  return settle(lay(pass, root, w, h, available, Infinity), root, 0, 0);
 }
 
 const passFor = (fonts: Fonts): Pass => ({
@@ -63,6 +63,8 @@ function lay(
   // What holds nothing is quicker laid again than looked up; texts are not, for their lines.
   if (pass.sharing > 0 || (node.children.length === 0 && node.type !== 'text'))
     return layNew(pass, node, w, h, aw, ah, soft);
+  // What is like another part is laid as that is, and with it.
+  if (node.as) node = node.as;
   const rw = w === undefined ? aw : 0;
   const rh = h === undefined ? ah : 0;
   const note = noteOf(node);

@@ -52,7 +52,7 @@ export function layOver(pass: Pass, screen: Box, over: RNode, high: number): Box
       // What is taller than the device begins at its top.
       y = Math.max(0, (high - made.h) / 2);
   }
-  const box = settle(made, x, y);
+  const box = settle(made, over, x, y);
   const behind: Box[] = dims(look)
     ? [
         {

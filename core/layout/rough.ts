@@ -127,9 +127,12 @@ export function stretchy(node: RNode): number {
   return found;
 }
 
-/** Turns places relative to the parent into places on the whole. What stands where it stood is the same object again. */
-export function settle(r: Rough, x: number, y: number): Box {
-  const note = noteOf(r.node);
+/**
+ * Turns places relative to the parent into places on the whole. What stands where it stood is the same object again.
+ * @param node the part itself: what was laid out may be another that is like it
+ */
+export function settle(r: Rough, node: RNode, x: number, y: number): Box {
+  const note = noteOf(node);
   const { from, box } = note;
   if (
     from &&
@@ -149,14 +152,16 @@ export function settle(r: Rough, x: number, y: number): Box {
   if (r.kids.length > 0) {
     const made: Box[] = [];
     for (let i = 0; i < r.kids.length; i++)
-      made.push(settle(r.kids[i] as Rough, x + (r.places[2 * i] ?? 0), y + (r.places[2 * i + 1] ?? 0)));
+      made.push(
+        settle(r.kids[i] as Rough, node.children[i] as RNode, x + (r.places[2 * i] ?? 0), y + (r.places[2 * i + 1] ?? 0)),
+      );
     children = made;
   }
   const made: Box = r.para
-    ? { node: r.node, x, y, w: r.w, h: r.h, children, para: r.para, textX: r.textX }
+    ? { node, x, y, w: r.w, h: r.h, children, para: r.para, textX: r.textX }
     : r.lines
-      ? { node: r.node, x, y, w: r.w, h: r.h, children, lines: r.lines }
-      : { node: r.node, x, y, w: r.w, h: r.h, children };
+      ? { node, x, y, w: r.w, h: r.h, children, lines: r.lines }
+      : { node, x, y, w: r.w, h: r.h, children };
   note.from = r;
   note.box = made;
   return made;

@@ -98,6 +98,8 @@ export interface RNode {
   /** The same as it is written, where a situation shows it longer. */
   readonly written: string;
   readonly children: readonly RNode[];
+  /** The part of another instance that this one is like in everything but its key and what it belongs to. */
+  readonly as: RNode | null;
   /** What layout knows of this part: nobody else’s business, and gone with it. */
   note: object | null;
   /** The node of the screen that this belongs to or is a part of. */
@@ -139,6 +141,7 @@ export const part = (
   text: told.text ?? '',
   written: told.written ?? told.text ?? '',
   children: told.children ?? NO_PARTS,
+  as: told.as ?? null,
   note: null,
   owner: told.owner,
   series: told.series ?? false,

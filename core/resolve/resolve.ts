@@ -1,4 +1,4 @@
-import { Memory } from '../base/index.js';
+import { Alike, Memory } from '../base/index.js';
 import { carry, type Carried } from '../carry/index.js';
 import {
   atWidth,
@@ -107,7 +107,7 @@ function resolveNew(
   };
   const scope = outermost(found.nodes);
   const all =
-    resolveNode(context, scope, found.root)[0] ?? broken(context, scope, found.root, 'This screen has lost its root');
+    resolveNode(context, scope, found.root) ?? broken(context, scope, found.root, 'This screen has lost its root');
   // What lies over a screen is no part of what it is laid out of.
   const lies = all.children.some((c) => c.look.over !== undefined);
   const root = lies ? { ...all, children: all.children.filter((c) => c.look.over === undefined), note: null } : all;
@@ -161,7 +161,7 @@ export function resolveSample(
     fills: options.fills ?? NO_FILLS,
   };
   const scope = outermost({ ...options.nodes, [SAMPLE]: node });
-  return resolveNode(context, scope, SAMPLE)[0] ?? broken(context, scope, SAMPLE, 'Nothing to show');
+  return resolveNode(context, scope, SAMPLE) ?? broken(context, scope, SAMPLE, 'Nothing to show');
 }
 
 function broken(context: Context, scope: Scope, id: NodeId, problem: string): RNode {
@@ -170,25 +170,24 @@ function broken(context: Context, scope: Scope, id: NodeId, problem: string): RN
   return part({ key: scope.prefix + id, type: 'broken', name, look, owner: scope.owner || id, problem });
 }
 
-function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode[] {
+/** A part with what is in it; null: there is nothing to show. */
+function resolveNode(context: Context, scope: Scope, id: NodeId): RNode | null {
   const written = scope.nodes[id];
-  if (!written) return NO_NODES;
+  if (!written) return null;
   const node = atWidth(written, context.width);
   if (++context.count > MOST_PARTS)
     return context.count === MOST_PARTS + 1
-      ? [
-          broken(
-            context,
-            scope,
-            id,
-            `There are more than ${MOST_PARTS.toLocaleString('en')} parts here; the rest is not shown`,
-          ),
-        ]
-      : NO_NODES;
+      ? broken(
+          context,
+          scope,
+          id,
+          `There are more than ${MOST_PARTS.toLocaleString('en')} parts here; the rest is not shown`,
+        )
+      : null;
   const key = scope.prefix + id;
   switch (node.type) {
     case 'instance':
-      return [remembered(context, scope, node)];
+      return remembered(context, scope, node);
     case 'series':
       return resolveSeries(context, scope, node);
     default:
@@ -203,7 +202,7 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
     const declared = scope.component?.contract.slots.find((s) => s.id === node.slot);
     const content = scope.slot(node.slot, key);
     // A slot that need not be filled takes no room until it is.
-    if (content.length === 0 && !context.options.emptySlots && !((declared?.min ?? 0) > 0)) return NO_NODES;
+    if (content.length === 0 && !context.options.emptySlots && !((declared?.min ?? 0) > 0)) return null;
     const slot = {
       of: scope.owner,
       slot: node.slot,
@@ -211,24 +210,28 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): readonly RNode
       accepts: declared?.accepts ?? [],
     };
     const type = content.length > 0 ? 'box' : 'slot';
-    return [part({ key, type, name: slot.name, look, children: content, owner, slot })];
+    return part({ key, type, name: slot.name, look, children: content, owner, slot });
   }
   if (node.type === 'text') {
     const written = textOf(node, over);
     const text = context.longer > 0 ? longer(written, context.longer) : written;
-    return [part({ key, type: 'text', name, look, text, written, owner })];
+    return part({ key, type: 'text', name, look, text, written, owner });
   }
-  if (node.type !== 'box') return [part({ key, type: node.type, name, look, owner })];
-  const children: RNode[] = [];
-  for (const child of scope.moved?.get(node.id) ?? node.children)
-    for (const r of resolveNode(context, scope, child)) if (r.look.visible) children.push(r);
-  return [part({ key, type: 'box', name, look, children, owner })];
+  if (node.type !== 'box') return part({ key, type: node.type, name, look, owner });
+  const children = shownOf(context, scope, scope.moved?.get(node.id) ?? node.children);
+  return part({ key, type: 'box', name, look, children, owner });
 }
-const NO_NODES: readonly RNode[] = [];
+
+/** Those of some parts that are seen. A list that is made as long as it will be takes a third of the room of one that grows. */
+function shownOf(context: Context, scope: Scope, ids: readonly NodeId[]): readonly RNode[] {
+  const all = ids.map((id) => resolveNode(context, scope, id));
+  return all.every(isShown) ? all : all.filter(isShown);
+}
+const isShown = (r: RNode | null): r is RNode => r?.look.visible === true;
 /** Whom a part belongs to: the instance it is a part of; itself where nothing is around it. */
 const ownerIn = (scope: Scope, id: NodeId): string => (scope.component && !scope.open ? scope.owner : id);
 
-function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readonly RNode[] {
+function resolveSeries(context: Context, scope: Scope, node: SeriesNode): RNode {
   const key = scope.prefix + node.id;
   const over = gather(context, scope, node, key);
   const reach = scope.reach.get(node.id) ?? [];
@@ -246,8 +249,11 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
       ...(entry ? { entry } : {}),
       owner: ownerIn(scope, node.item),
     };
-    if (template?.type === 'instance') children.push(resolveInstance(context, next, template));
-    else children.push(...resolveNode(context, next, node.item));
+    const made =
+      template?.type === 'instance'
+        ? resolveInstance(context, next, template)
+        : resolveNode(context, next, node.item);
+    if (isShown(made)) children.push(made);
   };
   if (node.of !== undefined) {
     const prop = scope.component?.contract.props.find((p) => p.id === node.of);
@@ -260,19 +266,41 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): readon
   } else for (const entry of node.entries) into(entry.key, undefined, entry.settings);
   const owner = ownerIn(scope, node.id);
   const look = lookOf(context, scope, node, over);
-  const shown = children.filter((c) => c.look.visible);
-  return [part({ key, type: 'box', name: node.name ?? 'Series', look, children: shown, owner, series: true })];
+  return part({ key, type: 'box', name: node.name ?? 'Series', look, children, owner, series: true });
 }
 
 /** A screen is looked at as it is, through a lens, and as a trial: so many ways are remembered. */
-const instances = new Memory<{ readonly made: RNode; readonly count: number }>(4);
+const instances = new Memory<Counted>(4);
+interface Counted {
+  readonly root: RNode;
+  /** Parts that were looked at for it. */
+  readonly count: number;
+}
+/** Instances by how they are written, their ids and what they do left out: what one of them shows is what all of them show. */
+const written = new Alike<InstanceNode>(({ id: _, does: __, ...rest }) => JSON.stringify(rest));
+/** The first of some instances that are written alike stands on several screens, and in more surroundings. */
+const alike = new Memory<Counted>(12);
+
+/** A part as the same part of another instance that is written alike: its key begins otherwise, and it belongs to that. */
+function copied(of: RNode, from: number, key: string, owner: string, by: string): RNode {
+  const inside = of.children;
+  return part({
+    ...of,
+    key: key + of.key.slice(from),
+    children: inside.length > 0 ? inside.map((c) => copied(c, from, key, owner, by)) : inside,
+    owner: of.owner === owner ? by : of.owner,
+    slot: of.slot?.of === owner ? { ...of.slot, of: by } : of.slot,
+    as: of.as ?? of,
+  });
+}
 
 /** An instance that a screen wrote, unchanged, what is in its slots included, is resolved once for what it stands in. */
 function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
   const { options } = context;
   // What is traced is resolved anew, and only that.
   const asked = options.trace?.key ?? options.inside?.key;
-  const traced = asked !== undefined && `${asked}/`.startsWith(`${scope.prefix}${node.id}/`);
+  const key = scope.prefix + node.id;
+  const traced = asked !== undefined && `${asked}/`.startsWith(`${key}/`);
   if (scope.component || scope.item || scope.entry || traced || options.states || scope.reach !== NOTHING)
     return resolveInstance(context, scope, node);
   const on: unknown[] = [
@@ -287,17 +315,23 @@ function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
   if (node.fills.length > 0) for (const id of subtree(scope.nodes, node.id)) on.push(scope.nodes[id]);
   for (const e of scope.enclosing) on.push(e.ref, e.component, ...Object.values(e.props));
   const before = context.count;
+  const made = (of: InstanceNode): Counted => {
+    const root = resolveInstance(context, scope, of);
+    return { root, count: context.count - before };
+  };
   const known = instances.of(
     node,
     on,
     () => {
-      const made = resolveInstance(context, scope, node);
-      return { made, count: context.count - before };
+      const first = node.fills.length > 0 ? node : written.of(node);
+      if (first === node) return made(node);
+      const { root, count } = alike.of(first, on, () => made(first), context.look);
+      return { root: copied(root, root.key.length, key, root.owner, ownerIn(scope, node.id)), count };
     },
     context.look,
   );
   context.count = before + known.count;
-  return known.made;
+  return known.root;
 }
 
 function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RNode {
@@ -357,17 +391,14 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
     enclosing,
     within: [...scope.within, shown],
     slot: (id) => {
-      const content: RNode[] = [];
+      const inside = own.fills.shown[id];
       // Slot content belongs to the tree that wrote it; what it inherits comes from where it stands.
-      const there: Scope = { ...scope, enclosing };
-      for (const child of own.fills.shown[id] ?? [])
-        for (const r of resolveNode(context, there, child)) if (r.look.visible) content.push(r);
-      return content;
+      return inside ? shownOf(context, { ...scope, enclosing }, inside) : NO_FILLS;
     },
   };
   if (context.options.inside?.key === key)
     context.options.inside.tell({ context, node, shown, component, scope: inner, over, fills: own.fills.shown });
-  const root = resolveNode(context, inner, component.root)[0];
+  const root = resolveNode(context, inner, component.root);
   if (!root) return broken(context, scope, node.id, `${component.name} has lost its root`);
   const look = inItsPlace(context, scope, node, over, root.look);
   const instance = { written, shown, name: component.name, role: component.role, props };
