@@ -153,7 +153,12 @@ export function settle(r: Rough, node: RNode, x: number, y: number): Box {
     const made: Box[] = [];
     for (let i = 0; i < r.kids.length; i++)
       made.push(
-        settle(r.kids[i] as Rough, node.children[i] as RNode, x + (r.places[2 * i] ?? 0), y + (r.places[2 * i + 1] ?? 0)),
+        settle(
+          r.kids[i] as Rough,
+          node.children[i] as RNode,
+          x + (r.places[2 * i] ?? 0),
+          y + (r.places[2 * i + 1] ?? 0),
+        ),
       );
     children = made;
   }

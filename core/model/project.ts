@@ -1,4 +1,4 @@
-import { sameJson, seen, type Json, type LookUp } from '../base/index.js';
+import { Alike, sameJson, seen, type Json, type LookUp } from '../base/index.js';
 import type { Component } from './component.js';
 import type { Kit } from './kit.js';
 import { splitRef } from './component.js';
@@ -234,8 +234,10 @@ export function oversOf(screen: Pick<Screen, 'root' | 'nodes' | 'width'>): reado
 
 /** What a screen wears: its own choice when held back, else the project's. */
 export function wearsOf(project: Project, screen?: Screen): readonly Wear[] {
-  return screen?.wears ?? project.wears;
+  return screen?.wears ? worn.of(screen.wears) : project.wears;
 }
+/** Screens that were given the same each keep it by themselves; what is known of one holds for all of them. */
+const worn = new Alike<readonly Wear[]>((wears) => JSON.stringify(wears));
 
 /** What a new screen of a flow wears: what all that are in it were given, when that is the same; undefined: what the project wears. */
 export function wornInFlow(project: Project, flow: string): readonly Wear[] | undefined {

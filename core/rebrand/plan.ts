@@ -319,8 +319,11 @@ function compose(world: World, first: MatchSheet, second: MatchSheet): MatchShee
   };
 }
 
-/** What a project wears after a rebrand by `sheet`, starting from what it wears now. */
-export function wearsAfter(world: World, wears: readonly Wear[], sheet: MatchSheet): readonly Wear[] {
+/** What a project wears after a rebrand by `sheet`, starting from what it wears now: the same for all screens that wear the same. */
+export const wearsAfter = (world: World, wears: readonly Wear[], sheet: MatchSheet): readonly Wear[] =>
+  putOn.of(wears, [sheet], () => newWears(world, wears, sheet), lookIn(world));
+const putOn = new Memory<readonly Wear[]>(4);
+function newWears(world: World, wears: readonly Wear[], sheet: MatchSheet): readonly Wear[] {
   const { from, to } = sheet;
   const next: Wear[] = [];
   for (const w of wears) {

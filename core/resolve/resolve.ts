@@ -250,9 +250,7 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): RNode 
       owner: ownerIn(scope, node.item),
     };
     const made =
-      template?.type === 'instance'
-        ? resolveInstance(context, next, template)
-        : resolveNode(context, next, node.item);
+      template?.type === 'instance' ? resolveInstance(context, next, template) : resolveNode(context, next, node.item);
     if (isShown(made)) children.push(made);
   };
   if (node.of !== undefined) {
