@@ -50,22 +50,26 @@ export function reviewFocus(
   wears: readonly [before: readonly Wear[], after: readonly Wear[]],
   findings: Finding[],
 ): void {
-  const shown = (root: RNode): ReadonlyMap<string, RNode> => {
-    const all = new Map<string, RNode>();
-    const walk = (n: RNode): void => {
-      if (!n.look.visible) return;
-      if (n.instance && n.key === n.owner) all.set(n.key, n);
-      n.children.forEach(walk);
-    };
-    walk(root);
-    return all;
+  const lost: RNode[] = [];
+  const walk = (n: RNode): void => {
+    if (!n.look.visible) return;
+    if (n.instance && n.key === n.owner && !focusSeen(world, n.instance.shown, wears[1])) lost.push(n);
+    n.children.forEach(walk);
   };
-  const before = shown(was);
-  for (const [key, node] of shown(now)) {
-    const { instance } = node;
-    if (!instance || focusSeen(world, instance.shown, wears[1])) continue;
+  walk(now);
+  if (lost.length === 0) return;
+  const before = new Map<string, RNode>();
+  const note = (n: RNode): void => {
+    if (!n.look.visible) return;
+    if (n.instance && n.key === n.owner) before.set(n.key, n);
+    n.children.forEach(note);
+  };
+  note(was);
+  for (const node of lost) {
+    const { instance, key } = node;
     const earlier = before.get(key)?.instance;
-    if (earlier && (earlier.shown === instance.shown || !focusSeen(world, earlier.shown, wears[0]))) continue;
+    if (!instance || (earlier && (earlier.shown === instance.shown || !focusSeen(world, earlier.shown, wears[0]))))
+      continue;
     findings.push({
       concern: 'focus',
       screen: screen.id,

@@ -141,8 +141,9 @@ export function reviewScreen(
     reviewSettings(world, screen, node, after, before, counts, findings);
   }
   findings.push(...reviewLook(world, screen, before, after, fonts));
-  const told = new Set(findings.map((f) => `${f.cause}|${f.key}`));
-  for (const [seen, how, words] of views(world, screen, seenIn)) {
+  const besides = views(world, screen, seenIn);
+  const told = new Set(besides.length > 0 ? findings.map((f) => `${f.cause}|${f.key}`) : []);
+  for (const [seen, how, words] of besides) {
     const was = new Set(reviewLook(world, seen, before, before, fonts).map(alike));
     for (const f of reviewLook(world, seen, before, after, fonts)) {
       if (told.has(`${f.cause}|${f.key}`) || was.has(alike(f))) continue;
@@ -292,17 +293,17 @@ function tell(
   of: { readonly ref: string; readonly name: string },
   where = '',
 ): void {
-  const held = new Set(was.ledger.flatMap((l) => (l.outcome === 'held' ? [l.what] : [])));
   for (const entry of now.ledger) {
     counts[entry.outcome]++;
     const waited = was.ledger[entry.setting]?.outcome === 'parked';
+    if (!waited && (entry.outcome === 'kept' || entry.outcome === 'mapped')) continue;
     const found =
       entry.outcome === 'parked'
         ? waited
           ? null
           : (['parked', 'Parked', `${entry.why}${where}. Kept for later on ${screen.name}.`] as const)
         : entry.outcome === 'held'
-          ? held.has(entry.what)
+          ? was.ledger.some((l) => l.outcome === 'held' && l.what === entry.what)
             ? null
             : (['held', 'Held', `${entry.why}${where}, on ${screen.name}.`] as const)
           : waited

@@ -1,3 +1,4 @@
+import { Memory } from '../base/index.js';
 import type { Carried } from '../carry/index.js';
 import type { Component, ComponentRef, Json, Prop, StateName } from '../model/index.js';
 import { whenHolds } from './rules.js';
@@ -24,14 +25,21 @@ const stateSaid = (p: Prop, value: Json | undefined): string | undefined =>
     : p.kind === 'flag' && value === true && (p.means ?? p.id) === 'disabled'
       ? 'disabled'
       : undefined;
+const sayStates = new Memory<readonly Prop[]>();
+/** The properties of a component that may stand for a state: few have any. */
+const statesIn = (component: Component): readonly Prop[] =>
+  sayStates.of(component, [], () =>
+    component.contract.props.filter((p) => p.means === 'state' || (p.kind === 'flag' && (p.means ?? p.id) === 'disabled')),
+  );
+const NO_STATES: readonly StateName[] = [];
 /** States that the properties of an instance stand for, of those that its component has looks for. */
 export function statesFrom(component: Component, props: Readonly<Record<string, Json>>): readonly StateName[] {
-  const said = new Set(component.contract.props.map((p) => stateSaid(p, props[p.id])));
-  return component.contract.states.filter((s) => said.has(s));
+  const said = statesIn(component).flatMap((p) => stateSaid(p, props[p.id]) ?? []);
+  return said.length === 0 ? NO_STATES : component.contract.states.filter((s) => said.includes(s));
 }
 /** Is it switched off, so that it answers to nothing? It may have no look for that. */
 export const isDisabled = (component: Component, props: Readonly<Record<string, Json>>): boolean =>
-  component.contract.props.some((p) => stateSaid(p, props[p.id]) === 'disabled');
+  statesIn(component).some((p) => stateSaid(p, props[p.id]) === 'disabled');
 /** States with those that are shown besides: what is switched off answers to no pointer and no keyboard. */
 export const besides = (own: readonly StateName[], shown: readonly StateName[]): readonly StateName[] =>
   own.includes('disabled') ? own : [...new Set([...own, ...shown])];

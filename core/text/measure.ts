@@ -45,6 +45,7 @@ interface Piece {
 }
 
 const pieces = new Map<string, readonly Piece[]>();
+const NO_PIECES: readonly Piece[] = [];
 
 /** Spaces that end a line are not seen there (CSS Text 3, 4.1.3); those that do not break are kept. */
 const HANGING = /[\t \u1680\u2000-\u2006\u2008-\u200a\u205f\u3000]+$/u;
@@ -166,7 +167,14 @@ function widthOf(text: string, faces: readonly Face[], size: number, spacing: nu
   return width;
 }
 
-const paragraphs = new WeakMap<Fonts, { version: number; map: Map<string, Paragraph> }>();
+/** Texts of one style: as wide as they like, and broken where there was less room. */
+interface Known {
+  readonly natural: Map<string, Paragraph>;
+  readonly broken: Map<string, Paragraph>;
+}
+const paragraphs = new WeakMap<Fonts, { version: number; styles: WeakMap<TextStyle, Known> }>();
+/** So many texts of one style are remembered. */
+const MOST_KNOWN = 20_000;
 /** Rounding in layout must not wrap a line that fits: px. */
 const SLACK = 0.01;
 
@@ -177,15 +185,22 @@ const SLACK = 0.01;
  */
 export function paragraph(fonts: Fonts, text: string, style: TextStyle, maxWidth: number, maxLines = 0): Paragraph {
   let cache = paragraphs.get(fonts);
-  if (!cache || cache.version !== fonts.version)
-    paragraphs.set(fonts, (cache = { version: fonts.version, map: new Map() }));
-  const key = `${style.family}|${style.weight}|${style.italic ? 1 : 0}|${style.size}|${style.lineHeight}|${style.letterSpacing}|${maxWidth === Infinity ? '' : Math.round(maxWidth * 64)}|${maxLines}|${text}`;
-  const known = cache.map.get(key);
-  if (known) return known;
-  const made = breakLines(fonts, text, style, maxWidth, maxLines);
-  if (cache.map.size > 40_000) cache.map.clear();
-  cache.map.set(key, made);
+  if (cache?.version !== fonts.version)
+    paragraphs.set(fonts, (cache = { version: fonts.version, styles: new WeakMap() }));
+  let known = cache.styles.get(style);
+  if (!known) cache.styles.set(style, (known = { natural: new Map(), broken: new Map() }));
+  let natural = known.natural.get(text);
+  if (!natural) remember(known.natural, text, (natural = breakLines(fonts, text, style, Infinity, 0)));
+  // What fits is the same in every room: most texts are broken nowhere.
+  if (natural.width <= maxWidth + SLACK && (maxLines <= 0 || natural.lines.length <= maxLines)) return natural;
+  const key = `${maxWidth === Infinity ? '' : Math.round(maxWidth * 64)}|${maxLines}|${text}`;
+  let made = known.broken.get(key);
+  if (!made) remember(known.broken, key, (made = breakLines(fonts, text, style, maxWidth, maxLines)));
   return made;
+}
+function remember(map: Map<string, Paragraph>, key: string, made: Paragraph): void {
+  if (map.size > MOST_KNOWN) map.clear();
+  map.set(key, made);
 }
 
 function breakLines(fonts: Fonts, text: string, style: TextStyle, maxWidth: number, maxLines: number): Paragraph {
@@ -199,7 +214,9 @@ function breakLines(fonts: Fonts, text: string, style: TextStyle, maxWidth: numb
   let to = 0;
   let rowWidth = 0;
   let cut = false;
-  const all = split(plain);
+  // As wide as it likes, a text without breaks of its own is one line.
+  const all = maxWidth === Infinity && !BREAK.test(plain) ? NO_PIECES : split(plain);
+  if (all === NO_PIECES) to = plain.length;
   /** @param next where the next one begins */
   const endRow = (next: number): void => {
     rows.push({ from, to: from + trimLine(plain.slice(from, to)).length });
