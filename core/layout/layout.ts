@@ -68,6 +68,11 @@ function lay(
   const rw = w === undefined ? aw : 0;
   const rh = h === undefined ? ah : 0;
   const note = noteOf(node);
+  if (note.fonts !== pass.fonts || note.version !== pass.version) {
+    note.fonts = pass.fonts;
+    note.version = pass.version;
+    note.laid = null;
+  }
   const list = note.laid;
   // What fitted in more room than there is now, and in this too, is the same in this.
   if (list)
@@ -76,14 +81,12 @@ function lay(
         l.w === w &&
         l.h === h &&
         l.soft === soft &&
-        l.fonts === pass.fonts &&
-        l.version === pass.version &&
         (l.aw === rw || (l.aw > rw && l.box.w <= rw)) &&
         (l.ah === rh || (l.ah > rh && l.box.h <= rh))
       )
         return l.box;
   const box = layNew(pass, node, w, h, aw, ah, soft);
-  const made: Laid = { fonts: pass.fonts, version: pass.version, w, h, soft, aw: rw, ah: rh, box };
+  const made: Laid = { w, h, soft, aw: rw, ah: rh, box };
   if (!list) note.laid = [made];
   else {
     if (list.length >= MOST_LAID) list.shift();

@@ -76,6 +76,7 @@ export const leaf = (node: RNode, w: number, h: number): Rough => ({
   para: undefined,
   textX: 0,
 });
+/** Lists that have grown take more room than they need, and these are kept: they are as long as they are. */
 export const holding = (
   node: RNode,
   w: number,
@@ -86,8 +87,8 @@ export const holding = (
   node,
   w,
   h,
-  kids,
-  places,
+  kids: kids.slice(),
+  places: places.slice(),
   para: undefined,
   textX: 0,
 });
@@ -96,13 +97,23 @@ export const holding = (
 export interface Note {
   /** Which axes hold something that stretches; -1: not known yet. */
   flags: number;
+  /** With what it was laid so far. */
+  fonts: Fonts | null;
+  version: number;
   laid: Laid[] | null;
   /** The box it became last, and from what. */
   from: Rough | null;
   box: Box | null;
 }
 export const noteOf = (node: RNode): Note =>
-  (node.note ??= { flags: -1, laid: null, from: null, box: null } satisfies Note) as Note;
+  (node.note ??= {
+    flags: -1,
+    fonts: null,
+    version: 0,
+    laid: null,
+    from: null,
+    box: null,
+  } satisfies Note) as Note;
 
 /** Which axes of a subtree hold something that stretches, so that a size must be given to it before it is final. */
 export function stretchy(node: RNode): number {
@@ -148,20 +159,12 @@ export function settle(r: Rough, node: RNode, x: number, y: number): Box {
     from.textX === r.textX
   )
     return box;
-  let children = NONE;
-  if (r.kids.length > 0) {
-    const made: Box[] = [];
-    for (let i = 0; i < r.kids.length; i++)
-      made.push(
-        settle(
-          r.kids[i] as Rough,
-          node.children[i] as RNode,
-          x + (r.places[2 * i] ?? 0),
-          y + (r.places[2 * i + 1] ?? 0),
-        ),
-      );
-    children = made;
-  }
+  const children =
+    r.kids.length === 0
+      ? NONE
+      : r.kids.map((kid, i) =>
+          settle(kid, node.children[i] as RNode, x + (r.places[2 * i] ?? 0), y + (r.places[2 * i + 1] ?? 0)),
+        );
   const made: Box = r.para
     ? { node, x, y, w: r.w, h: r.h, children, para: r.para, textX: r.textX }
     : r.lines
@@ -182,8 +185,6 @@ export const within = (look: Look, axis: 'w' | 'h', v: number): number =>
       );
 
 export interface Laid {
-  readonly fonts: Fonts;
-  readonly version: number;
   readonly w: number | undefined;
   readonly h: number | undefined;
   readonly soft: boolean;

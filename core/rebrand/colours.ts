@@ -17,8 +17,7 @@ interface Seen {
   /** The innermost instance that it is a part of. */
   readonly inside: RNode | null;
 }
-function coloured(root: RNode, coloursOf: (look: Look) => Colours): readonly Seen[] {
-  const all: Seen[] = [];
+function eachColoured(root: RNode, coloursOf: (look: Look) => Colours, tell: (seen: Seen) => void): void {
   const walk = (node: RNode, behind: string, inside: RNode | null): void => {
     const { look } = node;
     if (!look.visible || look.opacity === 0) return;
@@ -26,11 +25,10 @@ function coloured(root: RNode, coloursOf: (look: Look) => Colours): readonly See
     const ground = fill && node.type !== 'image' ? composite(fill, behind, look.opacity) : behind;
     const within = node.instance ? node : inside;
     if ((node.type === 'text' && node.text !== '') || (node.type === 'icon' && look.icon))
-      all.push({ node, color, ground, inside: within });
+      tell({ node, color, ground, inside: within });
     for (const c of node.children) walk(c, ground, within);
   };
   walk(root, coloursOf(root.look).fill ?? '#ffffff', null);
-  return all;
 }
 
 const keyOf = ({ node }: Seen): string => `${node.owner}|${node.look.icon?.means ?? node.look.icon?.id ?? ''}`;
@@ -56,23 +54,18 @@ export function reviewColours(
   findings: Finding[],
   coloursOf: (look: Look) => Colours = asTheyAre,
 ): void {
-  const before = new Map<string, number>();
-  for (const s of was ? coloured(was, asTheyAre) : [])
-    if (s.node.type === 'icon') {
-      const ratio = contrast(s.color, s.ground) ?? 0;
-      before.set(keyOf(s), Math.min(before.get(keyOf(s)) ?? 21, ratio));
-    }
-  for (const s of coloured(now, coloursOf)) {
+  let icons: ReadonlyMap<string, number> | null = null;
+  eachColoured(now, coloursOf, (s) => {
     const { node, color, ground, inside } = s;
     const { look } = node;
     const graphic = node.type === 'icon';
-    if (look.bars || (!graphic && !look.textStyle)) continue;
-    if (graphic && (before.get(keyOf(s)) ?? 0) < GRAPHIC) continue;
+    if (look.bars || (!graphic && !look.textStyle)) return;
     const style = look.textStyle;
     const large = style !== undefined && (style.size >= 24 || (style.size >= 18.66 && style.weight >= 700));
     const needs = graphic ? GRAPHIC : large ? LARGE : TEXT;
-    const ratio = contrast(color, ground);
-    if (ratio === null || ratio >= needs - 0.005) continue;
+    const ratio = contrastOf(color, ground);
+    if (ratio === null || ratio >= needs - 0.005) return;
+    if (graphic && ((icons ??= was ? iconsOn(was) : NO_ICONS).get(keyOf(s)) ?? 0) < GRAPHIC) return;
     const within = inside?.instance?.name ?? '';
     const what = graphic ? `Icon ${look.icon?.name.toLowerCase() ?? ''}` : `“${short(node.text)}”`;
     findings.push({
@@ -88,7 +81,35 @@ export function reviewColours(
       colours: { text: color, ground, needs },
       ...(mode === '' ? {} : { mode }),
     });
+  });
+}
+
+const NO_ICONS: ReadonlyMap<string, number> = new Map();
+/** The least contrast of the icons there are, by what they belong to and what they mean. */
+function iconsOn(root: RNode): ReadonlyMap<string, number> {
+  const found = new Map<string, number>();
+  eachColoured(root, asTheyAre, (s) => {
+    if (s.node.type !== 'icon') return;
+    const key = keyOf(s);
+    found.set(key, Math.min(found.get(key) ?? 21, contrastOf(s.color, s.ground) ?? 0));
+  });
+  return found;
+}
+
+const ratios = new Map<string, Map<string, number | null>>();
+/** `contrast`, worked out once for two colours: a project has few of them. */
+function contrastOf(color: string, ground: string): number | null {
+  let on = ratios.get(color);
+  if (!on) {
+    if (ratios.size > 2000) ratios.clear();
+    ratios.set(color, (on = new Map()));
   }
+  let ratio = on.get(ground);
+  if (ratio === undefined) {
+    if (on.size > 2000) on.clear();
+    on.set(ground, (ratio = contrast(color, ground)));
+  }
+  return ratio;
 }
 
 /** A colour on another, by the names of the kit that shows them where it has some. */

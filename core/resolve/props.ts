@@ -29,7 +29,9 @@ const sayStates = new Memory<readonly Prop[]>();
 /** The properties of a component that may stand for a state: few have any. */
 const statesIn = (component: Component): readonly Prop[] =>
   sayStates.of(component, [], () =>
-    component.contract.props.filter((p) => p.means === 'state' || (p.kind === 'flag' && (p.means ?? p.id) === 'disabled')),
+    component.contract.props.filter(
+      (p) => p.means === 'state' || (p.kind === 'flag' && (p.means ?? p.id) === 'disabled'),
+    ),
   );
 const NO_STATES: readonly StateName[] = [];
 /** States that the properties of an instance stand for, of those that its component has looks for. */
