@@ -197,7 +197,7 @@ async function dragging(browser: Browser, house: House, tell: Tell): Promise<voi
   await page.close();
 }
 
-async function large(browser: Browser, house: House, id: string, tell: Tell): Promise<void> {
+export async function large(browser: Browser, house: House, id: string, tell: Tell): Promise<void> {
   const page = await open(browser, house, `/p/${id}/compose/s0`);
   const item = '[role="treeitem"][aria-label^="Button"]';
   tell('200 x 100: selects a thing, longest task', await longest(page, () => page.click(item)), 'ms', { below: 50.01 });
@@ -254,34 +254,64 @@ async function large(browser: Browser, house: House, id: string, tell: Tell): Pr
   await page.close();
 }
 
-async function rebrand(page: Page, tell: Tell): Promise<void> {
-  let opened = 0;
-  let review = 0;
-  let first = 0;
+/** When things were first seen on the page after a press, ms: the page notes it, since asking it from outside takes its own time. */
+async function seenAfter(
+  page: Page,
+  press: () => void,
+  things: Readonly<Record<string, { readonly there: string; readonly gone?: string }>>,
+): Promise<Readonly<Record<string, number>>> {
+  await page.evaluate((things) => {
+    const w = window as unknown as { seen: Record<string, number>; pressed: number };
+    w.seen = {};
+    w.pressed = 0;
+    const look = new MutationObserver(() => {
+      for (const [name, { there, gone }] of Object.entries(things)) {
+        if (name in w.seen || !document.querySelector(there) || (gone && document.querySelector(gone))) continue;
+        w.seen[name] = 0;
+        requestAnimationFrame(() => {
+          w.seen[name] = performance.now() - w.pressed;
+          if (Object.keys(w.seen).length === Object.keys(things).length) look.disconnect();
+        });
+      }
+    });
+    look.observe(document.body, { childList: true, subtree: true, attributeFilter: ['aria-busy'] });
+  }, things);
+  await page.evaluate(`window.pressed = performance.now(); (${press.toString()})()`);
+  await page.waitForFunction(
+    (n) => Object.values((window as unknown as { seen: Record<string, number> }).seen).filter(Boolean).length === n,
+    { polling: 250, timeout: 240_000 },
+    Object.keys(things).length,
+  );
+  return page.evaluate(() => (window as unknown as { seen: Record<string, number> }).seen);
+}
+
+const FOUND = '[aria-label="To look at"] li';
+export async function rebrand(page: Page, tell: Tell): Promise<void> {
+  let seenAt: Readonly<Record<string, number>> = {};
   const task = await longest(page, async () => {
-    const t = performance.now();
-    await page.evaluate(() =>
-      [...document.querySelectorAll('nav a')]
-        .find((a) => a.textContent === 'Rebrand')
-        ?.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true })),
+    seenAt = await seenAfter(
+      page,
+      () =>
+        [...document.querySelectorAll('nav a')]
+          .find((a) => a.textContent === 'Rebrand')
+          ?.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true })),
+      {
+        opened: { there: '[aria-label="Match sheet"] li' },
+        first: { there: FOUND },
+        reviewed: { there: FOUND, gone: '[aria-label="To look at"] .progress' },
+        tried: { there: '[aria-label="To look at"][aria-busy="false"] li' },
+      },
     );
-    await page.waitForSelector('[aria-label="Match sheet"] li', { timeout: 60_000 });
-    opened = performance.now() - t;
-    await page.waitForFunction(() => document.querySelectorAll('[aria-label="To look at"] li').length > 0, {
-      polling: 10,
-      timeout: 120_000,
-    });
-    first = performance.now() - t;
-    await page.waitForFunction(() => !document.querySelector('[aria-label="To look at"] .progress'), {
-      polling: 50,
-      timeout: 240_000,
-    });
-    review = performance.now() - t;
   });
-  tell('200 x 100: opens Rebrand', opened, 'ms', { below: 500 });
+  const at = (name: string): number => seenAt[name] ?? Number.NaN;
+  tell('200 x 100: opens Rebrand', at('opened'), 'ms', { below: 500 });
   tell('  longest task until the review is complete', task, 'ms', { below: 50.01 });
-  tell('  first findings', first, 'ms', { below: 500 });
-  tell('  review complete', review, 'ms', { below: 6000 });
+  tell('  first findings', at('first'), 'ms', { below: 300 });
+  tell('  review complete', at('reviewed'), 'ms', { below: 4000 });
+  const causes = await page.evaluate(
+    () => document.querySelector('[aria-label="To look at"] header .note')?.textContent ?? '',
+  );
+  tell(`  ways to mend tried for all of ${causes}, from then on`, at('tried') - at('reviewed'), 'ms', { below: 5000 });
   let seen = 0;
   const done = await timed(async () => {
     seen = await timed(async () => {

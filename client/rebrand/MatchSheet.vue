@@ -38,6 +38,8 @@ const props = defineProps<{
   /** The kit that is worn, and how often things on the screens say its tokens themselves. */
   kit: Kit | undefined;
   tokens: ReadonlyMap<string, number>;
+  /** Samples are drawn: until then there is something more urgent. */
+  drawn: boolean;
 }>();
 const emit = defineEmits<{
   choose: [component: ComponentRef, counterpart: string];
@@ -153,7 +155,7 @@ const refs = computed(() => [
 ]);
 type Fitted = Sample & { readonly zoom: number };
 const samples = useSlices<ComponentRef, Fitted>(
-  () => (void [stage.wears, stage.ground, library.fontsKnown], refs.value),
+  () => (void [stage.wears, stage.ground, library.fontsKnown], props.drawn ? refs.value : []),
   (ref) => {
     // What already stands for something else cannot be shown as it is itself.
     if (ref.startsWith(props.sheet?.from ?? ' ') && shownComponent(stage.wears, ref) !== ref) return null;

@@ -70,7 +70,7 @@ const does = (f: Fix): string =>
 </script>
 
 <template>
-  <aside class="look" aria-label="To look at" role="region">
+  <aside class="look" aria-label="To look at" role="region" :aria-busy="reviewing || trying">
     <header>
       <h2>To look at</h2>
       <span class="note tabular">{{ plural(causes.length, 'cause') }}, {{ plural(places, 'place') }}</span>

@@ -85,6 +85,13 @@ export function useRebrandPlan(
     edited.value = was ? stampChoices(next, was, author.value, new Date().toISOString().slice(0, 10)) : next;
   }
 
+  /** Everything that is worn somewhere: by the project, and by screens that were held back. */
+  const worn = computed(() => {
+    const project = doc.shown;
+    return project ? [...new Set([project.wears, ...project.screens.map((s) => wearsOf(project, s))])] : [];
+  });
+  /** What would be worn by the sheet as it was planned: it comes with that. */
+  let foreseen: ReadonlyMap<readonly Wear[], readonly Wear[]> = new Map();
   let asked = 0;
   watch(
     [
@@ -106,8 +113,11 @@ export function useRebrandPlan(
       if (!worker || !project || !from.value || !to.value || from.value === to.value) return;
       drawing.sync(project);
       try {
-        const got = await worker.plan(from.value, to.value);
-        if (mine === asked) planned.value = got;
+        const now = worn.value;
+        const got = await worker.plan(from.value, to.value, now);
+        if (mine !== asked) return;
+        foreseen = new Map(now.map((w, i) => [w, got.after[i] ?? []]));
+        planned.value = got.sheet;
       } catch (error) {
         if (mine === asked) failure.value = error instanceof Error ? error.message : String(error);
       }
@@ -115,10 +125,6 @@ export function useRebrandPlan(
     { immediate: true },
   );
 
-  /** Everything that is worn somewhere: by the project, and by screens that were held back. */
-  const worn = computed(() => [
-    ...new Set((doc.shown?.screens ?? []).map((s) => (doc.shown ? wearsOf(doc.shown, s) : []))),
-  ]);
   let wearing = 0;
   watch(
     [
@@ -130,11 +136,15 @@ export function useRebrandPlan(
     ],
     async () => {
       const mine = ++wearing;
-      after.value = new Map();
       const { worker } = library;
       const on = sheet.value;
-      if (!worker || !on || !doc.shown) return;
-      const all = [...new Set([doc.shown.wears, ...worn.value])];
+      const all = worn.value;
+      if (on && on === planned.value && all.every((w) => foreseen.has(w))) {
+        after.value = foreseen;
+        return;
+      }
+      after.value = new Map();
+      if (!worker || !on || all.length === 0) return;
       const got = await Promise.all(all.map(async (w) => [w, await worker.after(w, on)] as const));
       if (mine === wearing) after.value = new Map(got);
     },

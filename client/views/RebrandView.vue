@@ -2,7 +2,7 @@
 import Button from 'primevue/button';
 import MultiSelect from 'primevue/multiselect';
 import Select from 'primevue/select';
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import {
   applyRebrand,
@@ -239,8 +239,16 @@ function takeFor(shown: ComponentRef | null, sample: ComponentRef): void {
 const told = ref('');
 watch([from, to], () => (told.value = ''));
 const pointedName = computed(() => (stage.world && componentAt(stage.world, pointed.value)?.name) ?? '');
-/** Pictures are put up a few at a time, so that nothing waits for them. */
-const upTo = useGrowing(() => n.value, 0);
+/** Pictures wait until there is something to look at, or it takes long: the worker has its hands free for that first. */
+const begun = ref(false);
+const LONGEST_WAIT = 600;
+onMounted(() => setTimeout(() => (begun.value = true), LONGEST_WAIT));
+watch(
+  () => reviews.value.length > 0 || stopped.value || failure.value !== '',
+  (some) => (begun.value ||= some),
+);
+/** They are put up a few at a time, so that nothing waits for them. */
+const upTo = useGrowing(() => (begun.value ? n.value : 0), 0);
 const split = ref(50);
 /** Width of a screen here, px. */
 const ROOM = 176;
@@ -354,6 +362,7 @@ const title = (ref: string): string => {
       :some="n > 0"
       :tokens="said"
       :kit="kitAt(from)"
+      :drawn="begun"
       ref="matching"
       @choose="choose"
       @prop="chooseOne"
@@ -385,7 +394,7 @@ const title = (ref: string): string => {
         />
       </div>
       <SampleStrip
-        v-if="!update && kitAt(to) && n > 0"
+        v-if="begun && !update && kitAt(to) && n > 0"
         :kit="kitAt(to)!"
         :chosen="pointedName"
         :told="told"

@@ -47,6 +47,12 @@ import {
 import { drawPrimitives, paintAsset, type AssetOf } from '../surface/canvas.js';
 import { drawFar, FAR, farView, type FarView, type ImagePrimitive, type Pixels } from '../surface/far.js';
 
+export interface Planned {
+  readonly sheet: MatchSheet;
+  /** In the order it was asked for. */
+  readonly after: readonly (readonly Wear[])[];
+}
+
 /** Computes and draws screens away from the page, so that nothing there ever waits. */
 const kits = new Map<KitRef, Kit>();
 const fonts = new Fonts();
@@ -438,8 +444,10 @@ const service = {
     return Comlink.transfer({ drawn, width: canvas.width / scale, height: canvas.height / scale }, [drawn]);
   },
   /** Which component stands for which when one kit is put on in another's place. */
-  plan(from: KitRef, to: KitRef): MatchSheet {
-    return planSheet(world(), from, to);
+  /** The sheet that is proposed for two kits, and what would be worn with it by what wears something now. */
+  plan(from: KitRef, to: KitRef, now: readonly (readonly Wear[])[]): Planned {
+    const sheet = planSheet(world(), from, to);
+    return { sheet, after: now.map((on) => wearsAfter(world(), on, sheet)) };
   },
   /** Matches two kits ahead, when there is time: `plan` then knows already. */
   matchAhead(from: KitRef, to: KitRef): void {
