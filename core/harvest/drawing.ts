@@ -99,9 +99,19 @@ const GONE: Readonly<Record<string, string>> = {
  */
 export function readDrawing(source: string): Drawing {
   if (source.length > LARGEST) throw new RangeError('A sheet has at most 16 MB; this one has more.');
-  const root = parse(source);
   const left = new Map<string, number>();
   const leave = (what: string): void => void left.set(what, (left.get(what) ?? 0) + 1);
+  if (!LOOKS_AROUND.test(source)) {
+    // Nothing in it is told elsewhere: it is drawn while it is read, and never there as a whole.
+    let page: Page | null = null;
+    const root = parse(source, {
+      keeps: (name, inside) => name === 'title' || inside === 'title' || inside === 'text' || inside === 'tspan',
+      open: (e) => (page ? page.enter(e) : (page = pageOf(e, stylesOf(NO_RULES, NOBODY), NOBODY, leave))),
+      close: () => page?.leaveIt(),
+    });
+    return { ...((page as Page | null) ?? pageOf(root, stylesOf(NO_RULES, NOBODY), NOBODY, leave)).drawing(), left };
+  }
+  const root = parse(source, { keeps: () => true });
   const byId = new Map<string, Element>();
   const index = (e: Element): void => {
     const { id } = e.at;
@@ -109,7 +119,39 @@ export function readDrawing(source: string): Drawing {
     for (const c of e.inside) if (typeof c !== 'string') index(c);
   };
   index(root);
-  const classes = cssClasses(root);
+  const page = pageOf(root, stylesOf(cssClasses(root), byId), byId, leave);
+  for (const c of root.inside) if (typeof c !== 'string') page.draw(c);
+  return { ...page.drawing(), left };
+}
+/** What looks at something that is told elsewhere in a sheet: things used again, rules, runs of colours. */
+const LOOKS_AROUND = /<(?:svg:)?(?:use|style|symbol)[\s/>]|url\(/u;
+const NOBODY: ReadonlyMap<string, Element> = new Map();
+const NO_RULES: ReadonlyMap<string, Readonly<Record<string, string>>> = new Map();
+
+/** An element that is open, and where what it draws goes. */
+interface Frame {
+  readonly e: Element;
+  /** How what is in it is drawn; null: it is not. */
+  readonly state: State | null;
+  readonly into: Shape[];
+  /** What is made of it when it is closed. */
+  readonly made: ((around: Shape[]) => void) | null;
+}
+interface Page {
+  /** An element begins, within those that have begun and not ended. */
+  readonly enter: (e: Element) => void;
+  readonly leaveIt: () => void;
+  /** A whole element. */
+  readonly draw: (e: Element) => void;
+  readonly drawing: () => Omit<Drawing, 'left'>;
+}
+/** A sheet that is drawn element by element. */
+function pageOf(
+  root: Element,
+  styles: Styles,
+  byId: ReadonlyMap<string, Element>,
+  leave: (what: string) => void,
+): Page {
   const box = (root.at['viewBox'] ?? '')
     .trim()
     .split(/[\s,]+/u)
@@ -122,29 +164,44 @@ export function readDrawing(source: string): Drawing {
   const start: State = {
     matrix: [scale, 0, 0, scale, -vx * scale, -vy * scale],
     // What the sheet says of all that is in it; its own opacity is nobody's.
-    style: inheritedOf(styled(root, BLANK, classes)),
+    style: inheritedOf(styles.of(root, BLANK)),
     depth: 0,
     using: new Set(),
   };
-  const walk = (e: Element, state: State, into: Shape[]): void => {
-    if (HIDDEN.has(e.name)) return;
+  const top: Shape[] = [];
+  const open: Frame[] = [{ e: root, state: start, into: top, made: null }];
+  const begin = (e: Element, state: State | null, into: Shape[], made: Frame['made'] = null): void =>
+    void open.push({ e, state, into, made });
+  const draw = (e: Element): void => {
+    enter(e);
+    for (const c of e.inside) if (typeof c !== 'string') draw(c);
+    leaveIt();
+  };
+  function leaveIt(): void {
+    const { made } = open.pop() as Frame;
+    const around = open.at(-1);
+    if (made && around) made(around.into);
+  }
+  function enter(e: Element): void {
+    const { state, into } = open.at(-1) as Frame;
+    if (!state || HIDDEN.has(e.name)) return begin(e, null, into);
     const gone = GONE[e.name];
     if (gone !== undefined && e.name !== 'a') {
       leave(gone);
-      return;
+      return begin(e, null, into);
     }
     if (state.depth > DEEPEST) {
       leave('group too deep inside others');
-      return;
+      return begin(e, null, into);
     }
     if (++count > MOST_SHAPES)
       throw new RangeError(
         `It draws more than ${MOST_SHAPES.toLocaleString('en-GB')} things: that is more than a sheet.`,
       );
-    const style = styled(e, state.style, classes);
-    if (style.display === 'none' || style.visibility === 'hidden') return;
+    const style = styles.of(e, state.style);
+    if (style.display === 'none' || style.visibility === 'hidden') return begin(e, null, into);
     const matrix = e.at['transform'] === undefined ? state.matrix : times(state.matrix, transform(e.at['transform']));
-    const inner: State = { matrix, style, depth: state.depth + 1, using: state.using };
+    const depth = state.depth + 1;
     switch (e.name) {
       case 'svg':
       case 'g':
@@ -152,65 +209,69 @@ export function readDrawing(source: string): Drawing {
       case 'switch': {
         const at =
           e.name === 'svg' && state.depth > 0 ? times(matrix, [1, 0, 0, 1, num(e.at['x']), num(e.at['y'])]) : matrix;
-        const down: State = { matrix: at, style: inheritedOf(style), depth: inner.depth, using: state.using };
         const inside: Shape[] = [];
-        for (const c of e.inside) if (typeof c !== 'string') walk(c, down, inside);
-        if (inside.length > 0)
-          into.push({ kind: 'group', name: nameOf(e), inside: faded(inside, num(style.opacity, 1)) });
-        return;
+        return begin(e, { matrix: at, style: inheritedOf(style), depth, using: state.using }, inside, (around) => {
+          if (inside.length > 0)
+            around.push({ kind: 'group', name: nameOf(e), inside: faded(inside, num(style.opacity, 1)) });
+        });
       }
       case 'use': {
         const id = /^#(.+)$/u.exec(e.at['href'] ?? e.at['xlink:href'] ?? '')?.[1];
         const of = id === undefined ? undefined : byId.get(id);
-        if (!of || id === undefined) {
-          leave('use of something from outside or not there');
-          return;
+        if (!of || id === undefined) leave('use of something from outside or not there');
+        else if (state.using.has(id)) leave('drawing that contains itself');
+        else {
+          const at = times(matrix, [1, 0, 0, 1, num(e.at['x']), num(e.at['y'])]);
+          const using = new Set(state.using).add(id);
+          begin(e, { matrix: at, style: inheritedOf(style), depth, using }, into);
+          draw(of.name === 'symbol' ? { ...of, name: 'g' } : of);
+          leaveIt();
         }
-        if (state.using.has(id)) {
-          leave('drawing that contains itself');
-          return;
-        }
-        const at = times(matrix, [1, 0, 0, 1, num(e.at['x']), num(e.at['y'])]);
-        const using = new Set(state.using).add(id);
-        const shown: Element = of.name === 'symbol' ? { ...of, name: 'g' } : of;
-        walk(shown, { matrix: at, style: inheritedOf(style), depth: state.depth + 1, using }, into);
-        return;
+        return begin(e, null, into);
       }
       case 'text':
-        into.push(...texts(e, inner, classes));
-        return;
+        // Its spans are a part of it.
+        return begin(e, null, into, (around) =>
+          around.push(...texts(e, { matrix, style, depth, using: state.using }, styles)),
+        );
       case 'image': {
         const href = e.at['href'] ?? e.at['xlink:href'] ?? '';
         if (!href.startsWith('data:')) leave('picture from outside');
-        const b = bounds(
-          [
-            [num(e.at['x']), num(e.at['y'])],
-            [num(e.at['x']) + num(e.at['width']), num(e.at['y']) + num(e.at['height'])],
-          ],
-          matrix,
-        );
+        const [x, y] = [num(e.at['x']), num(e.at['y'])];
+        const b = bounds(x, y, x + num(e.at['width']), y + num(e.at['height']), matrix);
         if (b.w > 0 && b.h > 0) into.push({ kind: 'picture', ...b });
-        return;
+        return begin(e, null, into);
       }
       default: {
-        const shape = plainShape(e, matrix, paintOf(style, matrix, byId));
+        const shape = plainShape(e, matrix, styles.paint(style, scaleOf(matrix)));
         if (shape === undefined) leave(e.name.slice(0, 40));
         else if (shape) into.push(shape);
+        return begin(e, null, into);
       }
     }
-  };
-  const top: Shape[] = [];
-  for (const c of root.inside) if (typeof c !== 'string') walk(c, start, top);
+  }
   return {
-    width: Math.min(10_000, Math.max(40, Math.round(width))),
-    height: Math.min(FARTHEST, Math.max(40, Math.round(height))),
-    size: { width, height },
-    shapes: top,
-    left,
+    enter,
+    leaveIt,
+    draw,
+    drawing: () => ({
+      width: Math.min(10_000, Math.max(40, Math.round(width))),
+      height: Math.min(FARTHEST, Math.max(40, Math.round(height))),
+      size: { width, height },
+      shapes: top,
+    }),
   };
 }
 
-function parse(source: string): Element {
+/** What is done with what a sheet says, as it is read. */
+interface Reading {
+  /** Is an element kept in the one it stands in, a text in what it is said in? `name`: of the element; '': a text. */
+  readonly keeps: (name: string, inside: string) => boolean;
+  readonly open?: (e: Element) => void;
+  readonly close?: () => void;
+}
+/** Reads a sheet; its root, with what is kept of it. Throws RangeError with a sentence when it cannot be read. */
+function parse(source: string, { keeps, open: begins, close: ends }: Reading): Element {
   const parser = new SaxesParser({ xmlns: false, position: false });
   let root: Element | null = null;
   const open: Element[] = [];
@@ -231,13 +292,24 @@ function parse(source: string): Element {
       at: tag.attributes as Readonly<Record<string, string>>,
       inside: [],
     };
-    open.at(-1)?.inside.push(e);
+    const around = open.at(-1);
+    if (around && keeps(e.name, around.name)) around.inside.push(e);
     root ??= e;
     open.push(e);
+    begins?.(e);
   });
-  parser.on('closetag', () => void open.pop());
-  parser.on('text', (t) => void open.at(-1)?.inside.push(t));
-  parser.on('cdata', (t) => void open.at(-1)?.inside.push(t));
+  parser.on('closetag', () => {
+    if (problem !== null) return;
+    open.pop();
+    // The sheet itself is not closed before all of it was read.
+    if (open.length > 0) ends?.();
+  });
+  const say = (text: string): void => {
+    const around = open.at(-1);
+    if (around && keeps('', around.name)) around.inside.push(text);
+  };
+  parser.on('text', say);
+  parser.on('cdata', say);
   for (let i = 0; i < source.length && problem === null; i += 65_536) parser.write(source.slice(i, i + 65_536));
   if (problem === null) parser.close();
   const found = root as Element | null;
@@ -349,12 +421,47 @@ const BLANK = {
 type Style = Readonly<typeof BLANK>;
 const KNOWN: ReadonlySet<string> = new Set(Object.keys(BLANK));
 /** What is inherited of a style: all but how see-through it is, and whether it shows. */
-const inheritedOf = (from: Style): Style =>
-  from.opacity === '' && from.display === '' ? from : { ...from, opacity: '', display: '' };
-/** How an element is drawn. `inherited`: what it is handed down. */
-function styled(e: Element, inherited: Style, classes: ReadonlyMap<string, Readonly<Record<string, string>>>): Style {
-  let own: Record<string, string> | null = null;
-  for (const k in e.at) if (KNOWN.has(k)) (own ??= { ...inherited })[k] = e.at[k] ?? '';
+const inheritedOf = (from: Style): Style => {
+  if (from.opacity === '' && from.display === '') return from;
+  let down = handedDown.get(from);
+  if (!down) handedDown.set(from, (down = { ...from, opacity: '', display: '' }));
+  return down;
+};
+const handedDown = new WeakMap<Style, Style>();
+/** How the elements of a sheet are drawn. What is said in the same way of many of them is worked out once. */
+interface Styles {
+  /** @param inherited what an element is handed down */
+  readonly of: (e: Element, inherited: Style) => Style;
+  /** @param larger how much larger than it is said it is drawn */
+  readonly paint: (style: Style, larger: number) => Paint;
+}
+function stylesOf(
+  classes: ReadonlyMap<string, Readonly<Record<string, string>>>,
+  byId: ReadonlyMap<string, Element>,
+): Styles {
+  const known = new Map<Style, Map<string, Style>>();
+  const paints = new Map<Style, Map<number, Paint>>();
+  const within = <A, B, C>(all: Map<A, Map<B, C>>, a: A, b: B, make: () => C): C => {
+    let inner = all.get(a);
+    if (!inner) all.set(a, (inner = new Map()));
+    let found = inner.get(b);
+    if (found === undefined) inner.set(b, (found = make()));
+    return found;
+  };
+  return {
+    of: (e, inherited) => {
+      let says = '';
+      for (const k in e.at) if (KNOWN.has(k) || k === 'style') says += `${k}=${e.at[k] ?? ''};`;
+      if (classes.size > 0)
+        says += `${e.name}.${e.at['class'] ?? ''}#${classes.has(`#${e.at['id'] ?? ''}`) ? (e.at['id'] ?? '') : ''}`;
+      return says === '' ? inherited : within(known, inherited, says, () => newStyle(e, inherited, classes));
+    },
+    paint: (style, larger) => within(paints, style, larger, () => newPaint(style, larger, byId)),
+  };
+}
+function newStyle(e: Element, inherited: Style, classes: ReadonlyMap<string, Readonly<Record<string, string>>>): Style {
+  const own: Record<string, string> = { ...inherited };
+  for (const k in e.at) if (KNOWN.has(k)) own[k] = e.at[k] ?? '';
   if (classes.size > 0) {
     const { id, class: names } = e.at;
     const rules = [
@@ -362,13 +469,13 @@ function styled(e: Element, inherited: Style, classes: ReadonlyMap<string, Reado
       ...(names ?? '').split(/\s+/u).map((c) => classes.get(`.${c}`)),
       id === undefined ? undefined : classes.get(`#${id}`),
     ];
-    for (const r of rules) if (r) own = Object.assign(own ?? { ...inherited }, r);
+    for (const r of rules) if (r) Object.assign(own, r);
   }
-  if (e.at['style'] !== undefined) own = Object.assign(own ?? { ...inherited }, declarations(e.at['style']));
-  return (own as Style | null) ?? inherited;
+  if (e.at['style'] !== undefined) Object.assign(own, declarations(e.at['style']));
+  return own as Style;
 }
 
-function paintOf(style: Style, matrix: Matrix, byId: ReadonlyMap<string, Element>): Paint {
+function newPaint(style: Style, larger: number, byId: ReadonlyMap<string, Element>): Paint {
   const colour = (said: string): string | null => {
     const v = said === 'currentColor' ? style.color || '#000000' : said.trim();
     if (v === 'none' || v === 'transparent' || v === '') return null;
@@ -381,7 +488,7 @@ function paintOf(style: Style, matrix: Matrix, byId: ReadonlyMap<string, Element
   return {
     fill,
     stroke: colour(style.stroke),
-    strokeWidth: num(style['stroke-width'], 1) * scaleOf(matrix),
+    strokeWidth: num(style['stroke-width'], 1) * larger,
     opacity: Math.min(1, Math.max(0, alpha)),
     dash: style['stroke-dasharray'] !== '' && /\d/u.test(style['stroke-dasharray']),
   };
@@ -397,16 +504,22 @@ const declarationsOf = (e: Element): Record<string, string> =>
     (e.at['style'] ?? '').split(';').map((d) => d.split(':').map((x) => x.trim()) as [string, string]),
   );
 
+/** The room that a rectangle takes where it stands. */
 function bounds(
-  points: readonly (readonly [number, number])[],
+  x1: number,
+  y1: number,
+  x2: number,
+  y2: number,
   m: Matrix,
 ): { x: number; y: number; w: number; h: number } {
-  const [a, b] = [points[0] ?? [0, 0], points[1] ?? [0, 0]];
-  const corners = [point(m, a[0], a[1]), point(m, b[0], a[1]), point(m, a[0], b[1]), point(m, b[0], b[1])];
-  const xs = corners.map((p) => p[0]);
-  const ys = corners.map((p) => p[1]);
-  const [x, y] = [Math.min(...xs), Math.min(...ys)];
-  return { x: near(x), y: near(y), w: near(Math.max(...xs) - x), h: near(Math.max(...ys) - y) };
+  // Either side reaches as far as its two ends do, whatever way it is turned.
+  const [ax, bx, ay, by] = [m[0] * x1, m[0] * x2, m[2] * y1, m[2] * y2];
+  const [cx, dx, cy, dy] = [m[1] * x1, m[1] * x2, m[3] * y1, m[3] * y2];
+  const x = Math.min(ax, bx) + Math.min(ay, by) + m[4];
+  const y = Math.min(cx, dx) + Math.min(cy, dy) + m[5];
+  const right = Math.max(ax, bx) + Math.max(ay, by) + m[4];
+  const bottom = Math.max(cx, dx) + Math.max(cy, dy) + m[5];
+  return { x: near(x), y: near(y), w: near(right - x), h: near(bottom - y) };
 }
 
 /** A basic shape where it stands: those that are turned become paths. Undefined: no shape; null: nothing of it shows. */
@@ -422,13 +535,7 @@ function plainShape(e: Element, m: Matrix, paint: Paint): Shape | null | undefin
       if (straight)
         return {
           kind: 'rect',
-          ...bounds(
-            [
-              [x, y],
-              [x + w, y + h],
-            ],
-            m,
-          ),
+          ...bounds(x, y, x + w, y + h, m),
           radius: r * scaleOf(m),
           paint,
         };
@@ -444,13 +551,7 @@ function plainShape(e: Element, m: Matrix, paint: Paint): Shape | null | undefin
       if (straight)
         return {
           kind: 'ellipse',
-          ...bounds(
-            [
-              [cx - rx, cy - ry],
-              [cx + rx, cy + ry],
-            ],
-            m,
-          ),
+          ...bounds(cx - rx, cy - ry, cx + rx, cy + ry, m),
           radius: 0,
           paint,
         };
@@ -484,6 +585,32 @@ function plainShape(e: Element, m: Matrix, paint: Paint): Shape | null | undefin
 
 /** A path where it stands, its data told from its own left upper corner. */
 function paths(d: string, m: Matrix, paint: Paint): Shape | null {
+  const [a, b, c, e] = m;
+  if (d.length > LONG_PATH) return standing(flatten(d, [a, b, c, e, 0, 0]), m, paint);
+  // The same path stands in many places: turned and made larger in the same way, it is the same from its corner.
+  let turns = flattened.get(d);
+  if (!turns) {
+    if (flattened.size >= MOST_PATHS) flattened.clear();
+    flattened.set(d, (turns = new Map()));
+  }
+  const turn = `${a} ${b} ${c} ${e}`;
+  let flat = turns.get(turn);
+  if (flat === undefined) turns.set(turn, (flat = flatten(d, [a, b, c, e, 0, 0])));
+  return standing(flat, m, paint);
+}
+function standing(flat: Flat | null, m: Matrix, paint: Paint): Shape | null {
+  if (!flat) return null;
+  const [x, y] = [flat.x + m[4], flat.y + m[5]];
+  if (![x, y, x + flat.w, y + flat.h].every((v) => Math.abs(v) <= FARTHEST)) return null;
+  return { kind: 'path', d: flat.d, x: near(x), y: near(y), w: near(flat.w), h: near(flat.h), paint };
+}
+type Flat = { readonly d: string; readonly x: number; readonly y: number; readonly w: number; readonly h: number };
+const flattened = new Map<string, Map<string, Flat | null>>();
+const MOST_PATHS = 2000;
+/** Longer ones are not drawn many times. */
+const LONG_PATH = 2000;
+/** Path data after a transformation, from its left upper corner, and where that is; null: it cannot be read. */
+function flatten(d: string, m: Matrix): Flat | null {
   if (d.trim() === '' || d.length > 200_000) return null;
   const made = new SvgPath(d);
   if ((made as unknown as { err: string }).err) return null;
@@ -506,11 +633,9 @@ function paths(d: string, m: Matrix, paint: Paint): Shape | null {
     else if (s[0] === 'C' || s[0] === 'Q') curve([x, y, ...p], reach);
     else for (let i = 0; i + 1 < p.length; i += 2) reach(p[i] ?? 0, p[i + 1] ?? 0);
   });
-  if (![x1, y1, x2, y2].every((v) => Number.isFinite(v) && Math.abs(v) <= FARTHEST)) return null;
+  if (![x1, y1, x2, y2].every(Number.isFinite)) return null;
   const text = flat.translate(-x1, -y1).round(2).toString();
-  return text.length > 20_000
-    ? null
-    : { kind: 'path', d: text, x: near(x1), y: near(y1), w: near(x2 - x1), h: near(y2 - y1), paint };
+  return text.length > 20_000 ? null : { d: text, x: x1, y: y1, w: x2 - x1, h: y2 - y1 };
 }
 /** Where a Bézier curve reaches: sampled finely enough for a picture. */
 function curve(p: readonly number[], reach: (x: number, y: number) => void): void {
@@ -529,11 +654,7 @@ function curve(p: readonly number[], reach: (x: number, y: number) => void): voi
 }
 
 /** A text and its spans: each span that has a place of its own is a text of its own. */
-function texts(
-  e: Element,
-  state: State,
-  classes: ReadonlyMap<string, Readonly<Record<string, string>>>,
-): readonly Shape[] {
+function texts(e: Element, state: State, styles: Styles): readonly Shape[] {
   const found: Shape[] = [];
   let [x, y] = [num(e.at['x']), num(e.at['y'])];
   const add = (words: string, style: Style): void => {
@@ -550,7 +671,7 @@ function texts(
       anchor: anchor === 'middle' || anchor === 'end' ? anchor : 'start',
       size: num(style['font-size'], 16) * scaleOf(state.matrix),
       weight: Math.min(900, Math.max(100, weight)),
-      paint: paintOf(style, state.matrix, NOTHING),
+      paint: styles.paint(style, scaleOf(state.matrix)),
     });
   };
   const walk = (at: Element, style: Style): void => {
@@ -559,7 +680,7 @@ function texts(
       if (typeof c === 'string') words += c;
       else if (c.name === 'tspan') {
         const placed = c.at['x'] !== undefined || c.at['y'] !== undefined || c.at['dy'] !== undefined;
-        const own = styled(c, inheritedOf(style), classes);
+        const own = styles.of(c, inheritedOf(style));
         if (!placed) {
           words += c.inside.filter((s): s is string => typeof s === 'string').join('');
           continue;
@@ -576,8 +697,6 @@ function texts(
   walk(e, state.style);
   return found;
 }
-const NOTHING: ReadonlyMap<string, Element> = new Map();
-
 const nameOf = (e: Element): string => {
   const title = e.inside.find((c): c is Element => typeof c !== 'string' && c.name === 'title');
   const said = title?.inside.find((c): c is string => typeof c === 'string');

@@ -45,6 +45,18 @@ describe('a sheet of drawings', () => {
     const group = shapes[0];
     expect(group?.kind === 'group' && group.inside[0]).toMatchObject({ kind: 'rect', x: 20, y: 30, w: 20, h: 20 });
   });
+  it('is the same whether it is drawn as it is read or, for something that is used again, as a whole', () => {
+    const odd = `<g id="odd-1" opacity="0.5"><title>Odd</title><text x="3" y="20">one <tspan dy="20">two</tspan></text>
+      <path d="M0 0c4 9 9 4 9 9" transform="rotate(30)"/><path d="M0 0c4 9 9 4 9 9" transform="translate(40 7) rotate(30)"/>
+      <g display="none"><rect width="9" height="9"/></g><script>1</script><image width="4" height="4" href="data:,"/></g>`;
+    for (const source of [svg(odd), drawnSheet(new Chance(8), 6)]) {
+      const { left, ...whole } = readDrawing(source.replace('</svg>', '<defs><symbol id="none"/></defs></svg>'));
+      const { left: same, ...streamed } = readDrawing(source);
+      expect(streamed).toEqual(whole);
+      expect([...same]).toEqual([...left]);
+      expect(streamed.shapes.length).toBeGreaterThan(0);
+    }
+  });
   it('keeps what is turned as a path of its own corner', () => {
     const { shapes } = readDrawing(svg('<rect transform="rotate(90)" x="0" y="-40" width="20" height="40"/>'));
     expect(shapes[0]).toMatchObject({ kind: 'path', x: 0, y: 0, w: 40, h: 20 });
