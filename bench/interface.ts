@@ -258,15 +258,16 @@ export async function large(browser: Browser, house: House, id: string, tell: Te
 async function seenAfter(
   page: Page,
   press: () => void,
-  things: Readonly<Record<string, { readonly there: string; readonly gone?: string }>>,
+  things: Readonly<Record<string, { readonly there: string; readonly says?: string; readonly gone?: string }>>,
 ): Promise<Readonly<Record<string, number>>> {
   await page.evaluate((things) => {
     const w = window as unknown as { seen: Record<string, number>; pressed: number };
     w.seen = {};
     w.pressed = 0;
     const look = new MutationObserver(() => {
-      for (const [name, { there, gone }] of Object.entries(things)) {
-        if (name in w.seen || !document.querySelector(there) || (gone && document.querySelector(gone))) continue;
+      for (const [name, { there, says = '', gone }] of Object.entries(things)) {
+        if (name in w.seen || !document.querySelector(there)?.textContent?.includes(says)) continue;
+        if (gone && document.querySelector(gone)) continue;
         w.seen[name] = 0;
         requestAnimationFrame(() => {
           w.seen[name] = performance.now() - w.pressed;
@@ -274,7 +275,12 @@ async function seenAfter(
         });
       }
     });
-    look.observe(document.body, { childList: true, subtree: true, attributeFilter: ['aria-busy'] });
+    look.observe(document.body, {
+      childList: true,
+      subtree: true,
+      characterData: true,
+      attributeFilter: ['aria-busy'],
+    });
   }, things);
   await page.evaluate(`window.pressed = performance.now(); (${press.toString()})()`);
   await page.waitForFunction(
@@ -314,15 +320,12 @@ export async function rebrand(page: Page, tell: Tell): Promise<void> {
   tell(`  ways to mend tried for all of ${causes}, from then on`, at('tried') - at('reviewed'), 'ms', { below: 5000 });
   let seen = 0;
   const done = await timed(async () => {
-    seen = await timed(async () => {
-      await page.evaluate(() =>
-        [...document.querySelectorAll('button')].find((b) => b.textContent?.startsWith('Rebrand 200'))?.click(),
-      );
-      await page.waitForFunction(() => document.querySelector('.wears')?.textContent?.includes('Skerry') === true, {
-        polling: 5,
-        timeout: 60_000,
-      });
-    });
+    const all = await seenAfter(
+      page,
+      () => [...document.querySelectorAll('button')].find((b) => b.textContent?.startsWith('Rebrand 200'))?.click(),
+      { worn: { there: '.wears', says: 'Skerry' } },
+    );
+    seen = all['worn'] ?? Number.NaN;
     await saved(page);
   });
   tell('200 x 100: rebrands all screens, shown', seen, 'ms', { below: 300 });

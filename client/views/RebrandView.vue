@@ -163,8 +163,6 @@ function lookIn({ widths, situations }: ReviewIn): void {
   });
 }
 const n = computed(() => screens.value.length);
-/** Tokens that things on these screens say themselves. */
-const said = computed(() => tokensSaid(screens.value, from.value));
 const {
   sheet,
   edited,
@@ -247,6 +245,9 @@ watch(
   () => reviews.value.length > 0 || stopped.value || failure.value !== '',
   (some) => (begun.value ||= some),
 );
+/** Tokens that things on these screens say themselves: looked for on all of them, so not before there is something to see. */
+const said = computed(() => (begun.value ? tokensSaid(screens.value, from.value) : NONE_SAID));
+const NONE_SAID: ReadonlyMap<string, number> = new Map();
 /** They are put up a few at a time, so that nothing waits for them. */
 const upTo = useGrowing(() => (begun.value ? n.value : 0), 0);
 const split = ref(50);
