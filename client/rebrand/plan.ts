@@ -26,20 +26,12 @@ import { ROOM, useDrawing } from '../stores/drawing.js';
 import { useLibrary } from '../stores/library.js';
 import type { Partner } from '../stores/partner.js';
 import { useStage } from '../stores/stage.js';
+import { useKnown, wornIn } from './known.js';
 
 /** So many screens are asked of each worker at once: it never waits for the page. */
 const AHEAD = 2;
 /** How often what was found so far is shown: ms. */
 const TELL = 400;
-
-/** What of a project says how its screens look, besides themselves. */
-const GROUND = [
-  'originals',
-  'editions',
-  'contentSets',
-  'situations',
-  'wears',
-] as const satisfies readonly (keyof Project)[];
 
 /** What a rebrand would do to all screens. */
 export type Total = ReturnType<typeof sumReviews>;
@@ -73,6 +65,7 @@ export function useRebrandPlan(
   const library = useLibrary();
   const stage = useStage();
   const drawing = useDrawing();
+  const known = useKnown();
   const planned = shallowRef<MatchSheet | null>(null);
   const edited = shallowRef<MatchSheet | null>(null);
   const after = shallowRef<ReadonlyMap<readonly Wear[], readonly Wear[]>>(new Map());
@@ -85,13 +78,10 @@ export function useRebrandPlan(
     edited.value = was ? stampChoices(next, was, author.value, new Date().toISOString().slice(0, 10)) : next;
   }
 
-  /** Everything that is worn somewhere: by the project, and by screens that were held back. */
-  const worn = computed(() => {
-    const project = doc.shown;
-    return project ? [...new Set([project.wears, ...project.screens.map((s) => wearsOf(project, s))])] : [];
-  });
+  const worn = computed(() => (doc.shown ? wornIn(doc.shown) : []));
   /** What would be worn by the sheet as it was planned: it comes with that. */
   let foreseen: ReadonlyMap<readonly Wear[], readonly Wear[]> = new Map();
+  known.giveWay();
   let asked = 0;
   watch(
     [
@@ -111,12 +101,10 @@ export function useRebrandPlan(
       const { worker } = library;
       const project = doc.shown;
       if (!worker || !project || !from.value || !to.value || from.value === to.value) return;
-      drawing.sync(project);
       try {
-        const now = worn.value;
-        const got = await worker.plan(from.value, to.value, now);
+        const got = await known.plan(project, from.value, to.value);
         if (mine !== asked) return;
-        foreseen = new Map(now.map((w, i) => [w, got.after[i] ?? []]));
+        foreseen = got.after;
         planned.value = got.sheet;
       } catch (error) {
         if (mine === asked) failure.value = error instanceof Error ? error.message : String(error);
@@ -186,31 +174,33 @@ export function useRebrandPlan(
   // ── the review, screen by screen ──
   const reviews = shallowRef<readonly ScreenReview[]>([]);
   const stopped = ref(false);
-  /** What was found on a screen that is the same and would wear the same. */
-  let known = new WeakMap<Screen, Map<readonly Wear[], ScreenReview>>();
   let run = 0;
   watch(
-    [after, mended, scope, seenIn],
-    async ([, project, , how], [, was, , before]) => {
+    [after, mended, scope, seenIn, () => library.fontsKnown],
+    async ([, project, , how]) => {
       const mine = ++run;
       reviews.value = [];
       stopped.value = false;
-      // What was found while something else was edited, or half of it, says nothing of how it is now.
-      if (!was || how !== before || GROUND.some((k) => was[k] !== project?.[k])) known = new WeakMap();
       if (after.value.size === 0 || !project) return;
       failure.value = '';
+      const there = known.foundIn(project, how);
       const all = project.screens.filter((s) => isMeant(s) && wearsAfterOf(s) !== undefined);
-      const found: (ScreenReview | undefined)[] = all.map((s) => known.get(s)?.get(wearsAfterOf(s) ?? []));
+      const found: (ScreenReview | undefined)[] = all.map((s) => there.get(s, wearsAfterOf(s)));
       const left = all.flatMap((_, i) => (found[i] ? [] : [i]));
       const again = new Set<number>();
-      let [done, told] = [all.length - left.length, performance.now()];
+      let [done, told] = [all.length - left.length, -Infinity];
       const tell = (): void => {
         const now = performance.now();
-        if (now - told < TELL && done > 1 && done < all.length) return;
+        if (now - told < TELL && done < all.length) return;
         told = now;
         reviews.value = found.filter((r) => r !== undefined);
       };
-      if (done > 0) tell();
+      // What is known already is told once the view stands.
+      if (done > 0) {
+        await new Promise((r) => setTimeout(r));
+        if (mine !== run) return;
+        tell();
+      }
       await byAll(
         AHEAD,
         async (by) => {
@@ -229,8 +219,7 @@ export function useRebrandPlan(
             }
             found[i] = got;
             done++;
-            const last = known.get(screen) ?? new Map<readonly Wear[], ScreenReview>();
-            known.set(screen, last.set(on, got));
+            there.set(screen, on, got);
             tell();
           }
         },

@@ -6,7 +6,8 @@ import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { kitRef, modesToSee, shownKit, wornKit } from '../../core/index.js';
 import { firstToPutOn } from '../rebrand/plan.js';
-import { ROOM, useDrawing } from '../stores/drawing.js';
+import { useKnown } from '../rebrand/known.js';
+import { ROOM } from '../stores/drawing.js';
 import { rebrand as rebrandView } from './index.js';
 import AwayBar from '../parts/AwayBar.vue';
 import HistoryList from '../parts/HistoryList.vue';
@@ -23,7 +24,8 @@ import { pageStands } from '../workers/client.js';
 const props = defineProps<{ project: string }>();
 const doc = useDocument();
 const library = useLibrary();
-const drawing = useDrawing();
+const known = useKnown();
+const updates = useUpdates();
 const stage = useStage();
 const route = useRoute();
 const failure = ref('');
@@ -54,7 +56,7 @@ const toCompose = computed(() => ({ path: `/p/${props.project}/compose/${stage.s
 /** How long a view takes to write its address after it stands: ms. */
 const WRITTEN = 60;
 watch(isOpen, (on) => on && void nextTick(() => setTimeout(pageStands, WRITTEN)), { immediate: true });
-/** Of more screens than this two workers look through them: the second is there before it is wanted. */
+/** Of more screens than this some are looked through ahead; and two workers do it: the second is there before it is wanted. */
 const MANY = 24;
 /** Rebrand opens at once when it is wanted: its view, and the matching of the kits, are got ready while nothing else is done. */
 watch(
@@ -66,11 +68,15 @@ watch(
         void rebrandView().catch(() => undefined);
         const project = doc.shown;
         const from = project ? wornKit(project) : undefined;
-        const to = from === undefined ? undefined : firstToPutOn(library.kits, from);
+        const to =
+          from === undefined ? undefined : firstToPutOn(new Map(updates.offered.map((k) => [kitRef(k), k])), from);
         if (!project || from === undefined || to === undefined || !library.worker) return;
-        drawing.sync(project);
-        void library.worker.matchAhead(from, to).catch(() => undefined);
-        if (ROOM && project.screens.length > MANY) void library.startSecond();
+        if (project.screens.length <= MANY) {
+          void known.plan(project, from, to).catch(() => undefined);
+          return;
+        }
+        void known.lookAhead(project, from, to).catch(() => undefined);
+        if (ROOM) void library.startSecond();
       },
       { timeout: 4000 },
     );
@@ -89,7 +95,6 @@ const toSaid = computed(() => ({
   query: said.latest ? { screen: said.latest.screen, answer: said.latest.id } : {},
 }));
 const modes = useModes();
-const updates = useUpdates();
 const lenses = computed(() => [
   { ref: '', name: 'no lens' },
   ...updates.offered.filter((k) => k !== worn.value).map((k) => ({ ref: kitRef(k), name: k.name })),

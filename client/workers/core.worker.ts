@@ -124,10 +124,23 @@ const reviewed = new WeakMap<
   {
     readonly after: readonly Wear[];
     readonly shell: Project | null;
+    /** Which fonts and how many kits there were. */
+    readonly faces: string;
     readonly how: string;
     readonly review: ScreenReview;
   }
 >();
+
+/** What there is to look at on a screen; found once for as long as everything is as it was. */
+function reviewOnce(there: World, screen: Screen, after: readonly Wear[], seenIn: ReviewIn): ScreenReview {
+  const known = reviewed.get(screen);
+  const how = JSON.stringify(seenIn);
+  const [at, faces] = [shell, `${fonts.version} ${kits.size}`];
+  if (known?.after === after && known.shell === at && known.faces === faces && known.how === how) return known.review;
+  const review = reviewScreen(there, screen, after, fonts, seenIn);
+  reviewed.set(screen, { after, shell: at, faces, how, review });
+  return review;
+}
 
 function world(): World {
   if (!shell) throw new Error('The worker has no project yet');
@@ -298,14 +311,7 @@ const service = {
   /** What there is to look at when a screen would wear something else. */
   review(id: string, version: number, after: number, seenIn: ReviewIn): ScreenReview {
     const screen = screenAt(id, version);
-    const now = world();
-    return reviewScreen(
-      { project: { ...now.project, screens: [screen] }, kits },
-      screen,
-      wears(after, screen),
-      fonts,
-      seenIn,
-    );
+    return reviewOnce(world(), screen, wears(after, screen), seenIn);
   },
   /**
    * Ways that were proven to mend a cause: tried on these screens, each with what it would wear by its number. All of the cause's
@@ -322,14 +328,7 @@ const service = {
     const wearing = new Map(all.map((a) => [a.screen, a.after]));
     const there = { project: { ...now.project, screens: all.map((a) => a.screen) }, kits };
     const after = (s: Screen): readonly Wear[] => wearing.get(s) ?? [];
-    const reviewOf = (s: Screen): ScreenReview => {
-      const known = reviewed.get(s);
-      const how = JSON.stringify(seenIn);
-      if (known?.after === after(s) && known.shell === shell && known.how === how) return known.review;
-      const review = reviewScreen(there, s, after(s), fonts, seenIn);
-      reviewed.set(s, { after: after(s), shell, how, review });
-      return review;
-    };
+    const reviewOf = (s: Screen): ScreenReview => reviewOnce(there, s, after(s), seenIn);
     return proveFixes({ world: there, sheet, after, fonts, seenIn, reviewOf }, cause);
   },
   /** A set of icons, from files and from zips of them; or the sentence that says why there is none. */
@@ -448,10 +447,6 @@ const service = {
   plan(from: KitRef, to: KitRef, now: readonly (readonly Wear[])[]): Planned {
     const sheet = planSheet(world(), from, to);
     return { sheet, after: now.map((on) => wearsAfter(world(), on, sheet)) };
-  },
-  /** Matches two kits ahead, when there is time: `plan` then knows already. */
-  matchAhead(from: KitRef, to: KitRef): void {
-    planSheet(world(), from, to);
   },
   /** What is worn when a sheet is put on over what is worn now. */
   after(on: readonly Wear[], sheet: MatchSheet): readonly Wear[] {
