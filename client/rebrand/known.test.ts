@@ -34,7 +34,9 @@ beforeEach(async () => {
         (_, what: string) =>
         (...args: never[]) => {
           told.push(what === 'review' ? `review ${String(args[0])}` : what);
-          return fails && what === 'plan' ? Promise.reject(new Error('It is gone.')) : Promise.resolve(answers[what]?.(...args));
+          return fails && what === 'plan'
+            ? Promise.reject(new Error('It is gone.'))
+            : Promise.resolve(answers[what]?.(...args));
         },
     },
   ) as unknown as CoreWorker;
