@@ -159,8 +159,10 @@ export function useRebrandPlan(
     const { pair, option, prop } = fix;
     if (pair && stage.world && sheet.value) correct(choosePair(stage.world, sheet.value, pair.from, pair.to));
     if (option && sheet.value) correct(chooseOption(sheet.value, option));
-    if (prop && stage.world && sheet.value) correct(chooseProp(stage.world, sheet.value, prop));
     taken.value = [...taken.value.filter((f) => f.cause !== fix.cause), fix];
+    // The property may be one that it is given.
+    const there = mended.value && { project: mended.value, kits: library.kits };
+    if (prop && there && sheet.value) correct(chooseProp(there, sheet.value, prop));
   }
   /** Takes one back; what it paired otherwise is paired as it was planned. */
   function untake(fix: Fix): void {

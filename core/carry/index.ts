@@ -12,3 +12,4 @@ export {
 } from './carry.js';
 export { meaningOf } from './convert.js';
 export { rankAlternatives, type Alternative } from './alternatives.js';
+export { convertIcon, convertStyle, convertToken } from './convert.js';

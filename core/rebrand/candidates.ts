@@ -28,6 +28,7 @@ import {
   type World,
 } from '../model/index.js';
 import { type Cause } from './causes.js';
+import { given, type Given } from './given.js';
 import { chooseOption, chooseProp } from './plan.js';
 import { type Finding } from './review.js';
 
@@ -50,6 +51,8 @@ export interface Candidate {
   readonly pair?: { readonly from: ComponentRef; readonly to: ComponentRef };
   readonly option?: OptionChoice;
   readonly prop?: PropChoice;
+  /** Or a property that what is shown gets by its edition, to show in it what `prop` says. */
+  readonly gives?: Given;
   /** It is done with the change of kit and makes no sense without: what is worn now need not stay as it looks. */
   readonly withIt?: boolean;
 }
@@ -256,6 +259,7 @@ export function candidates(
         ...(cause.concern === 'no-counterpart' ? [] : split(world, sheet, cause, node)),
         ...(cause.concern === 'parked' ? otherOptions(world, sheet, cause, after(screen), node) : []),
         ...(cause.concern === 'no-counterpart' ? [] : otherProps(world, sheet, cause, after(screen), node)),
+        ...(cause.concern === 'parked' ? givenProp(world, sheet, cause, after(screen), node) : []),
         ...others(world, sheet, shownComponent(wearsOf(world.project, screen), node.component)),
       ];
     }
@@ -332,6 +336,28 @@ function otherProps(
       says: `Show ${a.name.toLowerCase()} in ${p.name.toLowerCase()}`,
       prop: { from: s.home, prop: s.name, to: p.id },
     }));
+}
+/** A property that nothing shows, given to what is shown. */
+function givenProp(
+  world: World,
+  sheet: MatchSheet,
+  cause: Cause,
+  worn: readonly Wear[],
+  node: InstanceNode,
+): readonly Candidate[] {
+  const s = parkedOf(world, cause, worn, node);
+  const gives = s?.kind === 'prop' && s.at.length === 0 ? given(world, sheet, s.home, s.name, s.value) : null;
+  const a = s && componentAt(world, s.home);
+  const name = a?.contract.props.find((p) => p.id === s?.name)?.name.toLowerCase() ?? '';
+  if (!s || !a || !gives) return [];
+  return [
+    {
+      id: `give ${gives.prop}`,
+      says: `Give ${componentAt(world, gives.ref)?.name ?? 'it'} ${name}, as ${a.name} has it`,
+      prop: { from: s.home, prop: s.name, to: gives.prop },
+      gives,
+    },
+  ];
 }
 /** A component that took over what is parked, where a newer version of a kit split the one that had it. */
 function split(world: World, sheet: MatchSheet, cause: Cause, node: InstanceNode): readonly Candidate[] {

@@ -7,6 +7,7 @@ import {
   causesOf,
   choosePair,
   chooseProp,
+  componentAt,
   layout,
   paint,
   planRebrand,
@@ -14,6 +15,7 @@ import {
   resolve,
   reviewRebrand,
   sameFinding,
+  tokenValue,
   wearsAfter,
   wearsOf,
   type Fix,
@@ -48,7 +50,11 @@ function found(p: ReturnType<typeof planned>, fix: Fix): ReadonlySet<string> {
   const got = applyEdit(project, { id: 'f', label: 'Mend', steps: fix.steps });
   if (!got.ok) throw new Error(got.refusal.message);
   const world = { ...p.world, project: got.project };
-  const sheet = fix.pair ? choosePair(world, p.sheet, fix.pair.from, fix.pair.to) : p.sheet;
+  const sheet = fix.pair
+    ? choosePair(world, p.sheet, fix.pair.from, fix.pair.to)
+    : fix.prop
+      ? chooseProp(world, p.sheet, fix.prop)
+      : p.sheet;
   const after = (s: Screen) => wearsAfter(world, wearsOf(got.project, s), sheet);
   return new Set(reviewRebrand(world, after, fonts).findings.map(sameFinding));
 }
@@ -136,6 +142,36 @@ describe('what mends a cause', () => {
       prop: { from, prop: 'before', to: 'sign' },
       of: cause.places.length,
     });
+  });
+  it('is a property that is given to what has nothing like it, and does there what it did', () => {
+    const parked = lumen.causes.find((c) => c.title === 'Parked: Light: on');
+    const fix = lumen.fixes.get(parked?.id ?? '')?.[0];
+    expect(fix?.says).toBe('Give Headboard light, as Masthead has it');
+    expect([fix?.mends, fix?.of, fix?.prop?.to]).toEqual([1, 1, 'light']);
+    const got = applyEdit(lumen.world.project, { id: 'f', label: 'Mend', steps: fix?.steps ?? [] });
+    if (!got.ok || !fix?.prop || !parked) throw new Error('It is not given');
+    const world = { ...lumen.world, project: got.project };
+    const headboard = componentAt(world, `${LUMEN}/headboard`);
+    expect(headboard?.contract.props.at(-1)).toMatchObject({ id: 'light', kind: 'flag', default: false });
+    const sheet = chooseProp(world, lumen.sheet, fix.prop);
+    const screen = got.project.screens.find((s) => s.id === parked.places[0]?.screen) as Screen;
+    const fillOf = (s: typeof sheet): string | undefined =>
+      resolve(world, screen, { wears: wearsAfter(world, wearsOf(got.project, screen), s) }).root.children.find(
+        (c) => c.instance?.shown === `${LUMEN}/headboard`,
+      )?.look.fill;
+    const lumenKit = kits.get(LUMEN) as Kit;
+    expect(fillOf(lumen.sheet)).toBe(tokenValue(lumenKit, 'hue.livery'));
+    expect(fillOf(sheet)).toBe(tokenValue(lumenKit, sheet.tokens['color.cloud'] ?? ''));
+    expect(fillOf(sheet)).not.toBe(fillOf(lumen.sheet));
+    // Everything else of that kit looks as it did.
+    const back = applyEdit(got.project, { id: 'b', label: 'Back', steps: got.inverse });
+    expect(back.ok && back.project).toEqual(lumen.world.project);
+  });
+  it('is no property where what it does cannot be said in that kit', () => {
+    // It casts a shadow, and that kit has none.
+    const parked = lumen.causes.find((c) => c.title === 'Parked: Raised: on');
+    expect(parked).toBeDefined();
+    expect(lumen.fixes.get(parked?.id ?? '')?.some((f) => f.id.startsWith('give'))).toBe(false);
   });
   it('is told of only when it was proven: where nothing helps, nothing is', () => {
     const own = lumen.causes.filter((c) => c.concern === 'literal');

@@ -23,6 +23,8 @@ import { reviewScreen, type Finding, type ReviewIn, type ScreenReview } from './
 
 import { candidates, partAt, type Candidate, type Change, type OptionChoice, type PropChoice } from './candidates.js';
 
+import { type Given } from './given.js';
+
 export type { OptionChoice, PropChoice } from './candidates.js';
 
 /** A way to mend a cause, tried on all of its places. */
@@ -37,7 +39,7 @@ export interface Fix {
   readonly pair?: { readonly from: ComponentRef; readonly to: ComponentRef };
   /** Or which option of what is paired it shows an option as. */
   readonly option?: OptionChoice;
-  /** Or which property of what is paired shows a property. */
+  /** Or which property of what is paired shows a property: one that it has, or that the steps give it. */
   readonly prop?: PropChoice;
   /** Places that are mended by it, of all; and what there would be to look at besides. */
   readonly mends: number;
@@ -123,13 +125,15 @@ export function proveFixes(trial: Trial, cause: Cause): readonly Fix[] {
       ? trySheet(trial, choosePair(world, sheet, c.pair.from, c.pair.to), c.pair.from, wanted, cause.places[0])
       : c.option
         ? trySheet(trial, chooseOption(sheet, c.option), c.option.from, wanted, cause.places[0])
-        : c.prop
-          ? trySheet(trial, chooseProp(world, sheet, c.prop), c.prop.from, wanted, cause.places[0])
-          : c.all
-            ? tryEdit(trial, c.all, wanted)
-            : c.edit
-              ? tryEdit(trial, ofPlaces(trial, cause, c.edit, screens), wanted)
-              : tryScreens(trial, cause, c, screens, wanted);
+        : c.gives && c.prop
+          ? tryGiven(trial, c.gives, c.prop, wanted)
+          : c.prop
+            ? trySheet(trial, chooseProp(world, sheet, c.prop), c.prop.from, wanted, cause.places[0])
+            : c.all
+              ? tryEdit(trial, c.all, wanted)
+              : c.edit
+                ? tryEdit(trial, ofPlaces(trial, cause, c.edit, screens), wanted)
+                : tryScreens(trial, cause, c, screens, wanted);
     if (!got || got.mends === 0 || got.fresh > 0) continue;
     const { id, says, pair, option, prop } = c;
     proven.push({
@@ -216,6 +220,30 @@ function trySheet(
     if (fresh > 0) break;
   }
   return { steps: [], mends, fresh };
+}
+/** What is shown gets a property by an edition, and what waited shows in it. */
+function tryGiven(
+  { world, sheet, after, fonts, seenIn, reviewOf }: Trial,
+  { ref, steps: own }: Given,
+  prop: PropChoice,
+  wanted: ReadonlySet<string>,
+): Tried | null {
+  if (world.project.screens.some((s) => originalsNow(world, s).has(ref))) return null;
+  const made = asEdition(world, ref, own, () => `give-${prop.to ?? ''}`);
+  const got = made.ok ? applyEdit(world.project, { id: 'try', label: 'Try', steps: made.steps }) : null;
+  if (!made.ok || !got?.ok) return null;
+  const there = { ...world, project: got.project };
+  const other = chooseProp(there, sheet, prop);
+  let [mends, fresh] = [0, 0];
+  for (const s of world.project.screens) {
+    if (!showsOn(world, s, prop.from) && !originalsOn(world, s, after(s)).has(ref)) continue;
+    const on = wearsAfter(there, wearsOf(world.project, s), other);
+    const one = judge(reviewOf(s), reviewScreen(there, s, on, fonts, seenIn), wanted);
+    mends += one.mends;
+    fresh += one.fresh;
+    if (fresh > 0) break;
+  }
+  return { steps: made.steps, mends, fresh };
 }
 /** What an edit changes, at all places of a cause. */
 const ofPlaces = (
