@@ -119,9 +119,18 @@ describe('a rebrand', () => {
     await hand.click('::-p-aria(Rebrand 4 screens)');
     const p = await settled((x) => x.wears.length > 0);
     const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
-    expect(chosen.map((x) => [x.from, x.to])).toEqual([[`${PLYWOOD}/switch`, `${LUMEN}/agree`]]);
+    expect(chosen.map((x) => [x.from, x.to]).sort()).toEqual([
+      [`${PLYWOOD}/card`, `${LUMEN}/panel`],
+      [`${PLYWOOD}/switch`, `${LUMEN}/agree`],
+      [`${PLYWOOD}/text`, `${LUMEN}/prose`],
+    ]);
+    // What nothing there shows was given to what could: a property each, by an edition of it.
+    const given = [...chosen].flatMap((x) => ['bars', 'lined'].flatMap((id) => x.props[id]?.to ?? []));
+    expect(given.sort()).toEqual(['bars', 'lined']);
+    expect(Object.keys(p.editions ?? {}).sort()).toEqual(['lumen-night-rail/panel', 'lumen-night-rail/prose']);
     await press(page, 'button', 'Undo Rebrand 4 screens to Lumen Night Rail');
     const back = await settled((x) => x.wears.length === 0);
+    expect(back.editions ?? {}).toEqual({});
     expect(back.screens.map((s) => s.nodes)).toEqual(begun.map((s) => s.nodes));
   });
   it('is looked through by two workers where the processor has room for them: the same is found, and the same mends it', async () => {
