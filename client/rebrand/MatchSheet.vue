@@ -325,6 +325,7 @@ aside > ul > li {
 }
 .what {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 2px;
   min-width: 0;
 }

@@ -348,12 +348,12 @@ function givenProp(
   const s = parkedOf(world, cause, worn, node);
   const gives = s?.kind === 'prop' && s.at.length === 0 ? given(world, sheet, s.home, s.name, s.value) : null;
   const a = s && componentAt(world, s.home);
-  const name = a?.contract.props.find((p) => p.id === s?.name)?.name.toLowerCase() ?? '';
+  const name = a?.contract.props.find((p) => p.id === s?.name)?.name ?? '';
   if (!s || !a || !gives) return [];
   return [
     {
       id: `give ${gives.prop}`,
-      says: `Give ${componentAt(world, gives.ref)?.name ?? 'it'} ${name}, as ${a.name} has it`,
+      says: `Give ${componentAt(world, gives.ref)?.name ?? 'it'} “${name}”, as ${a.name} has it`,
       prop: { from: s.home, prop: s.name, to: gives.prop },
       gives,
     },

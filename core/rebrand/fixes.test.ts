@@ -146,7 +146,7 @@ describe('what mends a cause', () => {
   it('is a property that is given to what has nothing like it, and does there what it did', () => {
     const parked = lumen.causes.find((c) => c.title === 'Parked: Light: on');
     const fix = lumen.fixes.get(parked?.id ?? '')?.[0];
-    expect(fix?.says).toBe('Give Headboard light, as Masthead has it');
+    expect(fix?.says).toBe('Give Headboard “Light”, as Masthead has it');
     expect([fix?.mends, fix?.of, fix?.prop?.to]).toEqual([1, 1, 'light']);
     const got = applyEdit(lumen.world.project, { id: 'f', label: 'Mend', steps: fix?.steps ?? [] });
     if (!got.ok || !fix?.prop || !parked) throw new Error('It is not given');

@@ -401,6 +401,6 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   const look = inItsPlace(context, scope, node, over, root.look);
   const instance = { written, shown, name: component.name, role: component.role, props };
   return open
-    ? part({ ...root, look })
-    : part({ ...root, key, look, name: node.name ?? component.name, owner, instance });
+    ? part({ ...root, look, as: null })
+    : part({ ...root, as: null, key, look, name: node.name ?? component.name, owner, instance });
 }
