@@ -1,9 +1,11 @@
+import { Memory, recorded } from '../base/index.js';
 import { pairsSeen } from '../brand/index.js';
 import { meaningsOf } from '../match/index.js';
 import { layoutNode, type Box } from '../layout/index.js';
 import {
   componentsInOrder,
   emptyProject,
+  hasRange,
   kitRef,
   roleFacts,
   type Component,
@@ -13,7 +15,7 @@ import {
   type World,
 } from '../model/index.js';
 import { focusSeen } from '../rebrand/index.js';
-import { resolveSample } from '../resolve/index.js';
+import { resolveSample, type RNode } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { gradeKit, gradeLine, meanShare, type Grade, type GradeLine, type Judged } from './grade.js';
 
@@ -45,6 +47,19 @@ function runsOut(root: Box): string | null {
 const leastWidth = ({ node: { look } }: Box): number =>
   Math.max(look.minWidth ?? 0, typeof look.width === 'number' ? look.width : 0);
 
+/** Does a component look at how wide a screen is? */
+const minds = (c: Component): boolean =>
+  minding.of(
+    c,
+    [],
+    () =>
+      c.rules.some((r) => hasRange(r.when)) ||
+      Object.values(c.nodes).some(
+        (n) => (n.widths?.length ?? 0) > 0 || (n.type === 'instance' && n.settings.some((s) => hasRange(s.when))),
+      ),
+  );
+const minding = new Memory<boolean>();
+
 /**
  * What can be said of a kit by drawing it: contrast in every look and mode, targets, the focus, labels of 2 and 60 signs, rooms from
  * 280 to 1600 px. Each line with what falls short.
@@ -64,18 +79,25 @@ export function measureKit(
   const focus: Judged[] = [];
   const labels: Judged[] = [];
   const rooms: Judged[] = [];
-  const drawn = (c: Component, width: number, settings: readonly Setting[]): Box =>
-    layoutNode(
-      resolveSample(world, `${ref}/${c.id}`, settings, { width: Math.max(width, LEAST_SCREEN) }),
-      fonts,
-      width,
-      undefined,
-    );
+  /** A component in rooms of all widths. Most say nothing of the width of a screen: those are the same parts in all of them. */
+  const inRooms = (c: Component, settings: readonly Setting[]): readonly Box[] => {
+    let same: RNode | null = null;
+    return ROOMS.map((width) => {
+      const screen = Math.max(width, LEAST_SCREEN);
+      if (!same) {
+        const { made, reads } = recorded(() => resolveSample(world, `${ref}/${c.id}`, settings, { width: screen }));
+        const parts = [...(reads.get('component')?.values() ?? [])] as readonly (Component | undefined)[];
+        if (parts.some((p) => p && minds(p))) return layoutNode(made, fonts, width, undefined);
+        same = made;
+      }
+      return layoutNode(same, fonts, width, undefined);
+    });
+  };
   for (const [i, c] of all.entries()) {
     const label = c.contract.props.find((p) => p.kind === 'text' && meaningsOf(p).includes('label'));
     const saying = (value: string): readonly Setting[] =>
       label ? [{ home: `${ref}/${c.id}`, at: [], kind: 'prop', name: label.id, value }] : [];
-    const plain = ROOMS.map((w) => drawn(c, w, []));
+    const plain = inRooms(c, []);
     if (roleFacts(c.role).target) {
       const least = Math.min(...plain.map((b) => Math.min(b.w, b.h)));
       targets.push([`${c.name}, ${Math.round(least)} px`, least >= LEAST_TARGET - SLACK, c]);
@@ -89,9 +111,9 @@ export function measureKit(
     rooms.push([wrong[0] ?? c.name, wrong.length === 0, c]);
     if (label) {
       const bad = [SHORT, LONG].flatMap((text) =>
-        ROOMS.flatMap((w) => {
-          const out = runsOut(drawn(c, w, saying(text)));
-          return out === null ? [] : [`${c.name}, ${text.length} signs at ${w} px: ${out}`];
+        inRooms(c, saying(text)).flatMap((box, at) => {
+          const out = runsOut(box);
+          return out === null ? [] : [`${c.name}, ${text.length} signs at ${ROOMS[at] ?? 0} px: ${out}`];
         }),
       );
       labels.push([bad[0] ?? c.name, bad.length === 0, c]);
