@@ -58,6 +58,15 @@ describe('the grade of a kit', () => {
     expect(short.length).toBeGreaterThan(0);
     expect(short.every((s) => s.name.includes('in dark'))).toBe(true);
   });
+  it('looks at each width for itself where a component does: it falls short on wide screens alone', () => {
+    const wide: Change = (c) => ({
+      ...c,
+      rules: [...c.rules, { when: { minWidth: 1200 }, set: { root: { minWidth: 1700 } } }],
+    });
+    const lines = measureKit(worse('photo', wide), kits, fonts);
+    const short = lines.find((l) => l.what.startsWith('everything fits'))?.short ?? [];
+    expect(short.map((s) => s.name)).toEqual([expect.stringContaining('at 1600 px')]);
+  });
   it('says which roles have no component, and counts them for nothing', () => {
     const { have, none } = rolesCovered({
       ...skerry,
