@@ -1,12 +1,36 @@
 <script setup lang="ts">
 import ConfirmDialog from 'primevue/confirmdialog';
-import Toast from 'primevue/toast';
+import Toast, { type ToastMessageOptions } from 'primevue/toast';
 import { useToast } from 'primevue/usetoast';
 import { watch } from 'vue';
 import { useDocument } from './stores/document.js';
 
 const toast = useToast();
 const doc = useDocument();
+/** So many messages are there at once: more would lie over what is worked on. */
+const MOST = 3;
+let shown: ToastMessageOptions[] = [];
+function gone(message: ToastMessageOptions): void {
+  // No two of them say the same.
+  shown = shown.filter((m) => m.summary !== message.summary);
+}
+function take(message: ToastMessageOptions | undefined): void {
+  if (!message) return;
+  gone(message);
+  toast.remove(message);
+}
+/** What is said again takes the place of what was said; beyond the most, the oldest goes, and what went wrong last. */
+function show(text: string, bad: boolean): void {
+  take(shown.find((m) => m.summary === text));
+  if (shown.length >= MOST) take(shown.find((m) => m.severity !== 'error') ?? shown[0]);
+  const message: ToastMessageOptions = {
+    severity: bad ? 'error' : 'secondary',
+    summary: text,
+    life: bad ? 9000 : 4000,
+  };
+  shown.push(message);
+  toast.add(message);
+}
 let told = 0;
 watch(
   () => doc.notices,
@@ -14,7 +38,7 @@ watch(
     for (const n of all) {
       if (n.id <= told) continue;
       told = n.id;
-      toast.add({ severity: n.bad ? 'error' : 'secondary', summary: n.text, life: n.bad ? 9000 : 4000 });
+      show(n.text, n.bad);
     }
   },
 );
@@ -22,6 +46,6 @@ watch(
 
 <template>
   <RouterView />
-  <Toast position="bottom-center" />
+  <Toast position="bottom-center" @close="(e) => gone(e.message)" @life-end="(e) => gone(e.message)" />
   <ConfirmDialog />
 </template>

@@ -502,3 +502,20 @@ describe('what everybody can use', () => {
 });
 
 it('had no error on the page', () => expect(desk.wrong).toEqual([]));
+
+describe('messages', () => {
+  it('do not pile up: what is said again is there once, and three are there at most', async () => {
+    await begin(use('b', 'button', 'label', 'Go'));
+    await page.focus('[aria-label="Wall"]');
+    const said = (): Promise<string[]> =>
+      page.$$eval('.p-toast-message', (all) => all.map((e) => e.textContent?.trim() ?? ''));
+    for (const key of ['w', 'w', 'w'] as const) await hand.chord(key);
+    await page.waitForSelector('.p-toast-message');
+    await expect.poll(async () => (await said()).filter((t) => t.includes('Workbench')).length).toBe(1);
+    for (const key of ['p', 'y', 'f', 'o', 'w'] as const) await hand.chord(key);
+    await expect.poll(async () => (await said()).length).toBe(3);
+    expect((await said()).at(-1)).toContain('Workbench');
+    await hand.click('.p-toast-close-button');
+    await expect.poll(async () => (await said()).length).toBe(2);
+  });
+});

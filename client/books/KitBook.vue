@@ -285,7 +285,7 @@ const made = (ref: string): void => void router.push(`${props.base}/${ref}`);
             <i v-else-if="s.px !== null" class="length" :style="{ width: `${Math.min(72, s.px)}px` }" />
             <span class="what"
               ><strong class="clip">{{ s.token.path }}</strong
-              ><span class="note clip tabular">{{ s.alias ? `as ${s.alias}, ${s.value}` : s.value }}</span></span
+              ><span class="note clip">{{ s.alias ? `as ${s.alias}, ${s.value}` : s.value }}</span></span
             >
             <span v-if="s.token.means" class="note">{{ s.token.means.replace(/-/gu, ' ') }}</span>
           </button>
@@ -312,7 +312,7 @@ const made = (ref: string): void => void router.push(`${props.base}/${ref}`);
               }"
               >{{ s.name }}: from quay to quay</span
             >
-            <span class="note tabular"
+            <span class="note"
               >{{ s.family }} {{ s.weight }}, {{ s.size }} / {{ s.lineHeight }} px{{
                 s.means ? `, ${s.means}` : ''
               }}</span

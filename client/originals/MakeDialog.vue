@@ -169,7 +169,7 @@ const KINDS: Readonly<Record<Suggestion['kind'], string>> = {
               :autofocus="i === 0"
               @update:model-value="(v) => name(m, String(v ?? ''))"
             />
-            <span class="note tabular">{{
+            <span class="note">{{
               m.instances.length > 1
                 ? `${m.instances.length} instances, ${Math.round(m.likeness * 100)} % alike`
                 : m.component.role

@@ -73,7 +73,7 @@ const does = (f: Fix): string =>
   <aside class="look" aria-label="To look at" role="region" :aria-busy="reviewing || trying">
     <header>
       <h2>To look at</h2>
-      <span class="note tabular">{{ plural(causes.length, 'cause') }} in {{ plural(places, 'place') }}</span>
+      <span class="note">{{ plural(causes.length, 'cause') }} in {{ plural(places, 'place') }}</span>
     </header>
     <div class="ways">
       <span class="note">Looked at</span>
