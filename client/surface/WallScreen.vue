@@ -196,7 +196,8 @@ defineExpose({ landAt, screen: props.screen });
       :zoom="zoom"
       :height="height"
     />
-    <EdgeTies v-if="current && !drag.held && !open" :zoom="zoom" />
+    <!-- Distances stand where edges are pressed. -->
+    <EdgeTies v-if="current && !drag.held && !exact.measuring && !open" :zoom="zoom" />
     <template v-if="current && !drag.held && !exact.active && !open">
       <RoomGrips :zoom="zoom" />
       <EdgeGrips :zoom="zoom" />
