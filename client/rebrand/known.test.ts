@@ -78,9 +78,11 @@ describe('what is known of a rebrand that may come', () => {
   it('gives way to whoever wants to know, and to an edit', async () => {
     const known = useKnown();
     const running = known.lookAhead(project(), PLY, SKERRY);
-    known.giveWay();
+    const done = known.giveWay();
     await running;
+    await known.lookAhead(project(), PLY, SKERRY);
     expect(asked('review')).toBe(0);
+    done();
     const [old, edited] = [project(), { ...project(), name: 'Another' }];
     expect(old).not.toBe(edited);
     await known.lookAhead(edited, PLY, SKERRY);

@@ -72,8 +72,9 @@ export const useKnown = defineStore('known', () => {
   const doc = useDocument();
   const plans = new Last<Promise<Proposed>>();
   const reviews = new Last<Found>();
-  /** How often somebody began: whoever looks ahead gives way to the next. */
+  /** How often somebody began, and how many want to know now: whoever looks ahead gives way to them. */
   let begun = 0;
+  let wanting = 0;
 
   /** The sheet that is proposed for two kits, planned by the worker. Rejects when there is none, or it cannot be. */
   function plan(project: Project, from: KitRef, to: KitRef): Promise<Proposed> {
@@ -108,11 +109,16 @@ export const useKnown = defineStore('known', () => {
       await idle();
       const [by] = drawing.partners();
       const on = after.get(wearsOf(project, screen));
-      if (!by || mine !== begun || doc.shown !== project) return;
+      if (!by || mine !== begun || wanting > 0 || doc.shown !== project) return;
       if (on && !found.get(screen, on)) found.set(screen, on, await by.review(project, screen, on, AS_THEY_ARE));
     }
   }
-  const giveWay = (): void => void begun++;
+  /** Nobody looks ahead until what this returns is called. */
+  function giveWay(): () => void {
+    begun++;
+    wanting++;
+    return () => void wanting--;
+  }
 
   return { plan, foundIn, lookAhead, giveWay };
 });

@@ -1,5 +1,5 @@
 import { useLocalStorage } from '@vueuse/core';
-import { computed, ref, shallowRef, watch, type Ref } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import {
   applyEdit,
   causesOf,
@@ -81,7 +81,7 @@ export function useRebrandPlan(
   const worn = computed(() => (doc.shown ? wornIn(doc.shown) : []));
   /** What would be worn by the sheet as it was planned: it comes with that. */
   let foreseen: ReadonlyMap<readonly Wear[], readonly Wear[]> = new Map();
-  known.giveWay();
+  onScopeDispose(known.giveWay());
   let asked = 0;
   watch(
     [
