@@ -433,7 +433,9 @@ describe('R. all screens of the demo from one kit to another of its own structur
   async function undone(): Promise<void> {
     await page.goto(`${desk.house.address}/p/norrvik-crossings/compose/find`);
     await page.waitForSelector('.screen');
-    await page.evaluate(() => undefined);
+    const given = Object.entries((await desk.project()).editions ?? {}).flatMap(([edition, { from, steps }]) =>
+      steps.map(({ id }) => ({ do: 'edition', edition, from, id, value: null })),
+    );
     await desk.post(`/projects/norrvik-crossings/edits`, {
       base: (
         (await (await fetch(`${desk.house.address}/api/projects/norrvik-crossings`)).json()) as { revision: number }
@@ -442,10 +444,7 @@ describe('R. all screens of the demo from one kit to another of its own structur
         {
           id: `back-${Date.now()}`,
           label: 'Back',
-          steps: [
-            { do: 'wears', value: [] },
-            { do: 'sheet', key: `${WORN}>${LUMEN}`, value: null },
-          ],
+          steps: [{ do: 'wears', value: [] }, { do: 'sheet', key: `${WORN}>${LUMEN}`, value: null }, ...given],
         },
       ],
     });
@@ -457,7 +456,8 @@ describe('R. all screens of the demo from one kit to another of its own structur
     expect(p.screens).toHaveLength(13);
     expect(p.wears[0]?.shows).toBe(LUMEN);
     const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
-    expect(chosen.map((x) => x.to?.split('/')[1]).sort()).toEqual(['agree', 'view']);
+    expect(chosen.map((x) => x.to?.split('/')[1]).sort()).toEqual(['agree', 'headboard', 'view']);
+    expect(Object.keys(p.editions ?? {})).toEqual(['lumen-night-rail/headboard']);
     expect(p.sheets[`${WORN}>${LUMEN}`]?.accepted?.length).toBeGreaterThan(0);
     expect(desk.wrong).toEqual([]);
   }

@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { demos } from '../../testing/demo.js';
 import { generated } from '../../bench/generated.js';
 import { shippedKits } from '../../e2e/wall.js';
-import { layout, paint, resolve, type InstanceNode, type RNode, type Screen, type World } from '../index.js';
+import {
+  layout,
+  paint,
+  resolve,
+  resolveSample,
+  type Component,
+  type InstanceNode,
+  type RNode,
+  type Screen,
+  type World,
+} from '../index.js';
 
 const { kits, fonts } = shippedKits();
 
@@ -51,6 +61,18 @@ describe('instances that are written alike', () => {
     const ownLook = a?.find((c) => c.node.instance)?.node;
     expect(b?.map((c) => c.node.key)).toContain(`t-${ownLook?.key}`);
     expect(b?.find((c) => c.node.key === `t-${ownLook?.key}`)?.node.look).toBe(ownLook?.look);
+  });
+  it('are no likeness of an original that is opened, or tried in place of another', () => {
+    const world = generated(1, 4);
+    const ref = 'plywood@1.0.0/button';
+    const button = kits.get('plywood@1.0.0')?.components['button'] as Component;
+    const other: Component = { ...button, name: 'Tried' };
+    const closed = resolveSample(world, ref);
+    const open = resolveSample(world, ref, [], { open: true });
+    expect(open.instance).toBeUndefined();
+    expect(resolveSample(world, ref).instance?.name).toBe('Button');
+    expect(resolveSample(world, ref, [], { open: true, instead: other }).key).toBe(open.key);
+    expect(told(resolveSample(world, ref))).toEqual(told(closed));
   });
   it('do not stay alike when one of them is chosen on', () => {
     const world = generated(1, 12);

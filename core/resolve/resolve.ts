@@ -299,7 +299,9 @@ function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
   const asked = options.trace?.key ?? options.inside?.key;
   const key = scope.prefix + node.id;
   const traced = asked !== undefined && `${asked}/`.startsWith(`${key}/`);
-  if (scope.component || scope.item || scope.entry || traced || options.states || scope.reach !== NOTHING)
+  // What is opened, or tried in place of another, is no instance like others.
+  const special = options.open === true || options.instead !== undefined;
+  if (scope.component || scope.item || scope.entry || traced || special || options.states || scope.reach !== NOTHING)
     return resolveInstance(context, scope, node);
   const on: unknown[] = [
     context.wears,
