@@ -1,3 +1,4 @@
+import { until } from '@vueuse/core';
 import { kitRef, wornInFlow, type Screen } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
@@ -8,6 +9,8 @@ import { useStage } from '../stores/stage.js';
 const MOST_PARTS = 30_000;
 /** From so many bytes on it takes a moment. */
 const SLOW = 500_000;
+/** The worker starts within so long: ms. */
+const LONGEST_WAIT = 20_000;
 /** The largest sheet, bytes. */
 const LARGEST = 16_000_000;
 
@@ -24,11 +27,15 @@ export function useSheets(): { read: (file: File) => Promise<void> } {
     const project = doc.shown;
     const kit = stage.mainKit;
     const flow = stage.screen?.flow ?? project?.flows[0]?.id;
-    if (!project || !kit || !flow || !library.worker) return;
+    if (!project || !kit || !flow) return;
     if (file.size > LARGEST) return refuse('A sheet has at most 16 MB; this one has more.');
     if (file.size > SLOW) doc.say(`Reading ${file.name} …`);
     const id = stage.newId();
-    const got = await library.worker.sheet(await file.text(), kitRef(kit), id);
+    const text = await file.text();
+    // Whoever is quick has a file before the worker is there.
+    const worker = await until(() => library.worker).toBeTruthy({ timeout: LONGEST_WAIT });
+    const got = await worker?.sheet(text, kitRef(kit), id);
+    if (!got) return refuse('It could not be read, because what reads it did not start. Try again.');
     if ('problem' in got) return refuse(got.problem);
     if (got.drawings.length === 0) return refuse('There is nothing drawn in it.');
     const parts = Object.keys(got.nodes).length;
