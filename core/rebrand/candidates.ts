@@ -255,11 +255,16 @@ export function candidates(
       const screen = first && screens.get(first.screen);
       const node = screen?.nodes[first?.node ?? ''];
       if (!screen || node?.type !== 'instance') return [];
+      const waits = cause.concern === 'parked' ? parkedOf(world, cause, after(screen), node) : undefined;
       return [
         ...(cause.concern === 'no-counterpart' ? [] : split(world, sheet, cause, node)),
-        ...(cause.concern === 'parked' ? otherOptions(world, sheet, cause, after(screen), node) : []),
-        ...(cause.concern === 'no-counterpart' ? [] : otherProps(world, sheet, cause, after(screen), node)),
-        ...(cause.concern === 'parked' ? givenProp(world, sheet, cause, after(screen), node) : []),
+        ...(waits
+          ? [
+              ...otherOptions(world, sheet, waits),
+              ...otherProps(world, sheet, waits),
+              ...givenProp(world, sheet, waits),
+            ]
+          : []),
         ...others(world, sheet, shownComponent(wearsOf(world.project, screen), node.component)),
       ];
     }
@@ -275,23 +280,17 @@ export function candidates(
       return [];
   }
 }
-/** The setting of an instance that a cause says is parked. */
+/** The property set on an instance itself that a cause says is parked. */
 function parkedOf(world: World, cause: Cause, worn: readonly Wear[], node: InstanceNode): Setting | undefined {
   const entry = carryInstance(world, worn, node).ledger.find(
     (l) => l.outcome === 'parked' && cause.title === `Parked: ${l.what}`,
   );
-  return entry && node.settings[entry.setting];
+  const found = entry && node.settings[entry.setting];
+  return found?.kind === 'prop' && found.at.length === 0 ? found : undefined;
 }
 /** An option that has no counterpart, shown as one that is there: the one in the same place of the row first. */
-function otherOptions(
-  world: World,
-  sheet: MatchSheet,
-  cause: Cause,
-  worn: readonly Wear[],
-  node: InstanceNode,
-): readonly Candidate[] {
-  const s = parkedOf(world, cause, worn, node);
-  if (s?.kind !== 'prop' || s.at.length > 0 || typeof s.value !== 'string') return [];
+function otherOptions(world: World, sheet: MatchSheet, s: Setting): readonly Candidate[] {
+  if (typeof s.value !== 'string') return [];
   const pair = sheet.pairs[s.home];
   const from = componentAt(world, s.home)?.contract.props.find((p) => p.id === s.name);
   const to = pair?.to
@@ -313,15 +312,7 @@ function otherOptions(
     }));
 }
 /** A property that nothing shows, in one that could and shows nothing else: the one most alike in kind and meaning first. */
-function otherProps(
-  world: World,
-  sheet: MatchSheet,
-  cause: Cause,
-  worn: readonly Wear[],
-  node: InstanceNode,
-): readonly Candidate[] {
-  const s = parkedOf(world, cause, worn, node);
-  if (s?.kind !== 'prop' || s.at.length > 0) return [];
+function otherProps(world: World, sheet: MatchSheet, s: Setting): readonly Candidate[] {
   const pair = sheet.pairs[s.home];
   const a = componentAt(world, s.home)?.contract.props.find((p) => p.id === s.name);
   const b = pair?.to ? componentAt(world, pair.to) : undefined;
@@ -338,18 +329,11 @@ function otherProps(
     }));
 }
 /** A property that nothing shows, given to what is shown. */
-function givenProp(
-  world: World,
-  sheet: MatchSheet,
-  cause: Cause,
-  worn: readonly Wear[],
-  node: InstanceNode,
-): readonly Candidate[] {
-  const s = parkedOf(world, cause, worn, node);
-  const gives = s?.kind === 'prop' && s.at.length === 0 ? given(world, sheet, s.home, s.name, s.value) : null;
-  const a = s && componentAt(world, s.home);
-  const name = a?.contract.props.find((p) => p.id === s?.name)?.name ?? '';
-  if (!s || !a || !gives) return [];
+function givenProp(world: World, sheet: MatchSheet, s: Setting): readonly Candidate[] {
+  const gives = given(world, sheet, s.home, s.name, s.value);
+  const a = componentAt(world, s.home);
+  const name = a?.contract.props.find((p) => p.id === s.name)?.name ?? '';
+  if (!a || !gives) return [];
   return [
     {
       id: `give ${gives.prop}`,
