@@ -117,7 +117,7 @@ const tokens = computed(() => {
     const each = names.map((m) => [m, String(tokenValue(k, token.path, m))] as const);
     list.push({
       token,
-      value: typeof value === 'object' ? JSON.stringify(value) : String(value),
+      value: typeof value === 'object' && value !== null ? Object.values(value).map(String).join(' ') : String(value),
       px: token.type === 'dimension' ? (toPx(value) ?? null) : null,
       alias: aliasPath(token.modes?.[mode.value] ?? token.value),
       modes: token.type === 'color' && new Set(each.map(([, v]) => v)).size > 1 ? each : [],
@@ -131,6 +131,10 @@ const TYPES: Readonly<Record<string, string>> = {
   shadow: 'Shadows',
   number: 'Numbers',
   duration: 'Durations',
+  cubicBezier: 'Motion curves',
+  fontFamily: 'Font families',
+  fontWeight: 'Font weights',
+  other: 'Others',
 };
 const styles = computed(() => Object.values(props.kit.textStyles).filter((s) => has(s.name, s.family)));
 const icons = computed(() => Object.values(props.kit.icons).filter((i) => has(i.name, i.id, ...i.words)));
