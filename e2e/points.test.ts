@@ -222,7 +222,8 @@ describe('the demo, worked on', () => {
   });
   it('opens the Wall where it was left, and shows a new screen whole', async () => {
     await page.click('aria/Zoom out[role="button"]');
-    const zoom = (): Promise<string> => page.$eval('.zoom button:nth-child(2)', (e) => e.textContent?.trim() ?? '');
+    const zoom = (): Promise<string> =>
+      page.$eval('.zoom [aria-label$="show all screens"]', (e) => e.textContent?.trim() ?? '');
     const was = await zoom();
     const kept = await page.evaluate(() => localStorage.getItem('dekkor-wall'));
     await page.waitForFunction((k) => localStorage.getItem('dekkor-wall') !== k, {}, kept);

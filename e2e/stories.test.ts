@@ -169,7 +169,7 @@ describe('B. the same header on five screens; a title each, one background, one 
   }
   it('by keyboard', async () => {
     await begin(screens(5));
-    await page.click('.zoom button:nth-child(2)');
+    await page.click('.zoom [aria-label$="show all screens"]');
     await hand.chord('Control+a');
     await hand.chord('/');
     await hand.type('top bar Title with end icon user', 'Enter');
@@ -185,7 +185,7 @@ describe('B. the same header on five screens; a title each, one background, one 
   });
   it('by pointer', async () => {
     await begin(screens(5));
-    await page.click('.zoom button:nth-child(2)');
+    await page.click('.zoom [aria-label$="show all screens"]');
     for (let i = 2; i <= 5; i++) await hand.click(`aria/Screen ${i}[role="button"]`, { with: 'Shift' });
     await hand.click(tab('Navigation'));
     await hand.click(sample('Top bar'));
