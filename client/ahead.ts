@@ -4,8 +4,20 @@ const asked = new Map<string, Promise<Response>>();
 /** Where a project is opened. `first`: the screen that is looked at. */
 export const openPath = (id: string, first: string): string =>
   `/projects/${encodeURIComponent(id)}?first=${encodeURIComponent(first)}`;
-export const kitFile = (ref: string, file: string): string =>
-  `/api/kits/${encodeURIComponent(ref)}/${file === 'kit.json' ? file : `files/${file}`}`;
+/** Of an installed kit: where it is as it was read, and its fonts. Its stamp tells it from another that is called the same. */
+export interface KitAt {
+  readonly ref: string;
+  readonly stamp: string;
+  /** Files beside it. */
+  readonly fonts: readonly string[];
+}
+const inKit = ({ ref, stamp }: KitAt, file: string): string =>
+  `/api/kits/${encodeURIComponent(ref)}/${file}?stamp=${stamp}`;
+export const kitAsRead = (kit: KitAt): string => inKit(kit, 'read.json');
+export const kitFont = (kit: KitAt, file: string): string => inKit(kit, `files/${file}`);
+/** Fonts that stand in for missing characters. */
+export const FALLBACK_WEIGHTS = [400, 700];
+export const fallbackFont = (weight: number): string => `/api/fonts/NotoSans-${weight}.ttf`;
 
 function ask(url: string): Promise<Response> {
   const answer = fetch(url);
@@ -25,15 +37,14 @@ export function askAhead(pathname: string): void {
   const [, id, , screen = ''] = /^\/p\/([^/]+)(?:\/([^/]+)(?:\/([^/]+))?)?$/u.exec(pathname) ?? [];
   if (id === undefined) return;
   void ask(`/api${openPath(decodeURIComponent(id), decodeURIComponent(screen))}`);
-  void peek<{ kits: { ref: string }[] }>('/api/kits')
-    .then(({ kits }) =>
-      Promise.all(
-        kits.map(async ({ ref }) => {
-          const { fonts = [] } = await peek<{ fonts?: { file: string }[] }>(kitFile(ref, 'kit.json'));
-          for (const f of fonts) void ask(kitFile(ref, f.file));
-        }),
-      ),
-    )
+  for (const weight of FALLBACK_WEIGHTS) void ask(fallbackFont(weight));
+  void peek<{ kits: KitAt[] }>('/api/kits')
+    .then(({ kits }) => {
+      for (const kit of kits) {
+        void ask(kitAsRead(kit));
+        for (const file of kit.fonts) void ask(kitFont(kit, file));
+      }
+    })
     .catch(() => undefined);
 }
 

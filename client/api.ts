@@ -1,5 +1,5 @@
 import type { Confirmed, EntryKind, OnScreen, Past, Problem, Project, Edit, Screen } from '../core/index.js';
-import { got, openPath } from './ahead.js';
+import { got, kitAsRead, openPath, type KitAt } from './ahead.js';
 
 /** What the server says went wrong, in words for the designer. */
 export class ServerProblem extends Error {
@@ -21,14 +21,18 @@ export class Unreachable extends Error {
   }
 }
 
-export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+export const call = async <T>(method: string, path: string, body?: unknown): Promise<T> =>
+  (await (await answer(method, `/api${path}`, body)).json()) as T;
+
+/** What the server answers, unless it says that something is wrong. */
+async function answer(method: string, url: string, body?: unknown): Promise<Response> {
   let response: Response;
   const form = body instanceof FormData;
   try {
     response =
       method === 'GET'
-        ? await got(`/api${path}`)
-        : await fetch(`/api${path}`, {
+        ? await got(url)
+        : await fetch(url, {
             method,
             ...(body === undefined
               ? {}
@@ -40,7 +44,7 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
   } catch {
     throw new Unreachable();
   }
-  if (response.ok) return (await response.json()) as T;
+  if (response.ok) return response;
   const problem = (await response.json().catch(() => ({}))) as Record<string, unknown>;
   // Not now, and nobody’s fault here: it is tried again. What the server knows of the reason is told.
   if (response.status >= 502)
@@ -64,8 +68,7 @@ export interface Listed {
   readonly deletedAt: string | null;
   readonly problem: string | null;
 }
-export interface KitInfo {
-  readonly ref: string;
+export interface KitInfo extends KitAt {
   readonly name: string;
   readonly version: string;
   readonly summary: string;
@@ -166,6 +169,8 @@ export const api = {
   hideKit: (ref: string, hidden: boolean) => call('PATCH', `/kits/${encodeURIComponent(ref)}`, { hidden }),
   rescue: (id: string) => call<Stand>('POST', `/projects/${encodeURIComponent(id)}/rescue`, {}),
   kit: (ref: string) => call<unknown>('GET', `/kits/${encodeURIComponent(ref)}/kit.json`),
+  /** A kit as the server read it, unparsed. */
+  kitAsRead: (of: KitAt) => answer('GET', kitAsRead(of)).then((r) => r.text()),
   /** Where a kit shows on the screens of all projects: counts of its components, or one entry of it screen by screen. */
   kitUses: (ref: string, entry?: { readonly kind: EntryKind; readonly id: string }) =>
     call<{ projects: UsedIn[] }>(

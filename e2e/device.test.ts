@@ -1,5 +1,7 @@
 import type { Page } from 'puppeteer-core';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { createServer, request } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { beforeEach, describe, expect, it, onTestFinished } from 'vitest';
 import { blankScreen, type Node, type Project, type Screen, type Step } from '../core/index.js';
 import { Desk } from './desk.js';
 import { Hand } from './hand.js';
@@ -178,12 +180,9 @@ describe('what lies over a screen', () => {
 
 describe('a worker that comes late', () => {
   it('draws the other screens all the same', async () => {
-    await page.setRequestInterception(true);
-    page.on('request', (r) => {
-      const late = r.url().includes('worker') ? 2500 : 0;
-      setTimeout(() => void r.continue().catch(() => undefined), late);
-    });
-    await page.goto(`${desk.house.address}/p/norrvik-crossings/compose/find`);
+    const way = await slowWay(desk.house.address, /worker/u, 2500);
+    onTestFinished(way.close);
+    await page.goto(`${way.address}/p/norrvik-crossings/compose/find`);
     await page.waitForSelector('.screen.current canvas');
     // The bar along the top of the screen beside the one that is worked on, in the navy of its kit.
     await page.waitForFunction(
@@ -203,3 +202,33 @@ describe('a worker that comes late', () => {
     expect(desk.wrong).toEqual([]);
   });
 });
+
+/**
+ * The house as it is reached over a way on which some things take their time, ms. (What the debugger holds back of a worker at
+ * times never comes when the processors are busy.)
+ */
+async function slowWay(
+  to: string,
+  what: RegExp,
+  late: number,
+): Promise<{ readonly address: string; readonly close: () => void }> {
+  const server = createServer((asked, answer) => {
+    const { method, url = '/', headers } = asked;
+    const on = request(to + url, { ...(method ? { method } : {}), headers });
+    on.on('response', (got) => {
+      answer.writeHead(got.statusCode ?? 502, got.headers);
+      got.pipe(answer);
+    });
+    on.on('error', () => answer.destroy());
+    setTimeout(() => asked.pipe(on), what.test(url) ? late : 0);
+  });
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+  const { port } = server.address() as AddressInfo;
+  return {
+    address: `http://127.0.0.1:${port}`,
+    close: () => {
+      server.closeAllConnections();
+      server.close();
+    },
+  };
+}

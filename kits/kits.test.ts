@@ -79,7 +79,9 @@ describe.each(all.map((k) => [`${k.name} ${k.version}`, k] as const))('%s', (_, 
   it('is what its source makes, and is read without a problem', () => {
     const source = KITS.find((k) => k['id'] === kit.id && k['version'] === kit.version);
     expect(JSON.parse(kitText(source))).toEqual(json(kit));
-    expect(readKit(json(kit), { bases: kits }).problems).toEqual([]);
+    const { value, problems } = readKit(json(kit), { bases: kits });
+    expect(problems).toEqual([]);
+    expect(JSON.parse(JSON.stringify(value))).toStrictEqual(value);
   });
   it('fits the schema that is published for kits', () => {
     const read = (path: string): unknown =>

@@ -85,6 +85,7 @@ const ROUTES: readonly (readonly [method: string, path: string])[] = [
   ['GET', '/api/kits'],
   ['POST', '/api/kits'],
   ['GET', '/api/kits/plywood@1.0.0/kit.json'],
+  ['GET', '/api/kits/plywood@1.0.0/read.json'],
   ['GET', '/api/fonts/NotoSans-400.ttf'],
   ['POST', '/api/key'],
 ];
@@ -246,6 +247,7 @@ describe('other people on this machine', () => {
     const drawn = [
       '/api/kits',
       '/api/kits/skerry-line@2.1.0/kit.json',
+      '/api/kits/skerry-line@2.1.0/read.json',
       '/api/fonts/NotoSans-400.ttf',
       '/api/pictures/harbour',
     ];

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
@@ -16,12 +17,18 @@ interface Installed {
   /** Of the files beside it. */
   readonly names: readonly string[];
   readonly shipped: boolean;
+  /** As it was read: whoever takes this needs to read neither its own JSON nor what it is based on again. */
+  readonly read: string;
+  /** Tells it and its fonts from any other, of this name or another, read by this program or another. */
+  readonly stamp: string;
 }
 
 const FALLBACK = [
   { weight: 400, style: '400Regular' },
   { weight: 700, style: '700Bold' },
 ] as const;
+/** Digits of a stamp. */
+const STAMP = 16;
 /** What reading a kit from outside may take: ms, and MB of memory. */
 const MOST_TIME = 15_000;
 const MOST_MEMORY = 600;
@@ -132,11 +139,14 @@ export class Kits {
     return this.take({ kit: value, json, problems, file, names: files, shipped });
   }
 
-  private async take(made: Installed): Promise<{ kit: Kit; problems: readonly Problem[] }> {
+  private async take(made: Omit<Installed, 'read' | 'stamp'>): Promise<{ kit: Kit; problems: readonly Problem[] }> {
     const { kit, file } = made;
     const more: Problem[] = [];
+    const read = JSON.stringify(kit);
+    const stamp = createHash('sha256').update(read);
     for (const f of kit.fonts) {
       const bytes = (await file(f.file)) ?? (kit.basedOn ? await this.file(kit.basedOn, f.file) : null);
+      if (bytes) stamp.update(bytes);
       try {
         if (bytes) this.fonts.add(f.family, f.weight, f.italic, bytes);
       } catch {
@@ -149,7 +159,7 @@ export class Kits {
       }
     }
     const problems = [...made.problems, ...more];
-    this.installed.set(kitRef(kit), { ...made, problems });
+    this.installed.set(kitRef(kit), { ...made, problems, read, stamp: stamp.digest('hex').slice(0, STAMP) });
     this.kits.set(kitRef(kit), kit);
     this.version++;
     return { kit, problems };

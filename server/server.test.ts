@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Edit, Project, Step } from '../core/index.js';
+import { readKit, type Edit, type Project, type Step } from '../core/index.js';
 import { Sequelize } from 'sequelize';
 import { freshDatabase, House } from '../e2e/house.js';
 import { openDatabase } from './database.js';
@@ -175,6 +175,7 @@ describe('projects', () => {
     ['GET', '/projects/nobody'],
     ['GET', '/projects/nobody/edits?after=0'],
     ['GET', '/kits/none@1.0.0/kit.json'],
+    ['GET', '/kits/none@1.0.0/read.json'],
     ['GET', '/pictures/none'],
     ['GET', '/nothing'],
   ])('%s %s names what is not there', async (method, path) => {
@@ -272,6 +273,34 @@ describe('kits', () => {
     expect((await call('DELETE', '/kits/cedar@1.0.0')).status).toBe(200);
     expect((await call('GET', '/kits/cedar@1.0.0/kit.json')).status).toBe(404);
     expect((await install(await own('cedar'))).status).toBe(201);
+  });
+  it('are given as they were read, and kept for good under a stamp that none has but this', async () => {
+    type Info = { ref: string; stamp: string; fonts: string[] };
+    const told = async (ref = 'larch@1.0.0'): Promise<Info> => {
+      const { kits } = (await call('GET', '/kits')).body as unknown as { kits: Info[] };
+      const info = kits.find((k) => k.ref === ref);
+      if (!info) throw new Error(`${ref} is not installed`);
+      return info;
+    };
+    const kept = async (path: string): Promise<string | null> =>
+      (await fetch(`${house.address}/api/kits/larch@1.0.0/${path}`)).headers.get('cache-control');
+    const kit = await own('larch');
+    await install(kit);
+    const { stamp } = await told();
+    expect(stamp).toMatch(/^[0-9a-f]{16}$/u);
+    expect((await told('plywood@1.0.0')).fonts).toEqual((kit['fonts'] as { file: string }[]).map((f) => f.file));
+    const read = await fetch(`${house.address}/api/kits/larch@1.0.0/read.json?stamp=${stamp}`);
+    expect(await read.json()).toEqual(readKit(kit, { files: [] }).value);
+    expect(read.headers.get('cache-control')).toContain('immutable');
+    expect(await kept('read.json')).toBe('no-cache');
+    // Another in its place, called the same.
+    await call('DELETE', '/kits/larch@1.0.0');
+    await install({ ...kit, name: 'Larch, mended' });
+    const now = await told();
+    expect(now.stamp).not.toBe(stamp);
+    expect(await kept(`read.json?stamp=${stamp}`)).toBe('no-cache');
+    expect(await kept(`read.json?stamp=${now.stamp}`)).toContain('immutable');
+    expect(await kept('kit.json')).toBe('no-cache');
   });
   it('that come in the place of others are what screens are drawn with, though there are as many as before', async () => {
     const tinted = async (id: string, fill: string): Promise<unknown> => {

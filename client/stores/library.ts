@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
-import { Fonts, kitRef, readKit, type Kit, type KitRef } from '../../core/index.js';
-import { got, kitFile } from '../ahead.js';
-import { api, type KitInfo } from '../api.js';
+import { Fonts, type Kit, type KitRef } from '../../core/index.js';
+import { FALLBACK_WEIGHTS, fallbackFont, got, kitFont } from '../ahead.js';
+import { api, ServerProblem, type KitInfo } from '../api.js';
 import { startWorker, type CoreWorker } from '../workers/client.js';
 
 export interface FontData {
@@ -15,7 +15,6 @@ export interface FontData {
 
 /** The fonts of every kit. Outside the store, so that shaping never goes through a reactive proxy. */
 export const fonts = new Fonts();
-const FALLBACK_WEIGHTS = [400, 700];
 
 /** Installed kits and their fonts, loaded once for the page and its worker; kits that come later are added. */
 export const useLibrary = defineStore('library', () => {
@@ -28,7 +27,9 @@ export const useLibrary = defineStore('library', () => {
   /** Another, that reads and grades packages while the first draws; null for as long as it is not there. */
   const second = shallowRef<CoreWorker | null>(null);
   /** All that the first was given, for the second. */
-  const given: { jsons: unknown[]; fonts: FontData[] } = { jsons: [], fonts: [] };
+  const given: { kits: string[]; fonts: FontData[] } = { kits: [], fonts: [] };
+  /** Of each kit that is known, what tells it from another of its name. */
+  const stamps = new Map<KitRef, string>();
   let loading: Promise<void> | null = null;
   let started: Promise<CoreWorker> | null = null;
 
@@ -47,7 +48,14 @@ export const useLibrary = defineStore('library', () => {
     document.fonts.add(await face.load());
   }
 
-  /** Reads every kit that is not known yet. What is known stays the same object: an installed kit never changes. */
+  /** A kit as the server read it; null when it has gone since the list was made. */
+  const readOf = (info: KitInfo): Promise<string | null> =>
+    api.kitAsRead(info).catch((error: unknown) => {
+      if (error instanceof ServerProblem && error.status === 404) return null;
+      throw error;
+    });
+
+  /** Takes every kit that is not known yet. What is known stays the same object: an installed kit never changes. */
   async function loadNew(): Promise<void> {
     // The worker starts while kits and fonts are on their way.
     started ??= startWorker();
@@ -55,8 +63,11 @@ export const useLibrary = defineStore('library', () => {
     // A worker that could not start is tried again with the next load.
     starting.catch(() => (started = null));
     const list = await api.kits();
-    const fresh = list.filter((i) => !kits.value.has(i.ref));
-    const jsons = await Promise.all(fresh.map(async (i) => [i.ref, await api.kit(i.ref)] as const));
+    const answers = await Promise.all(
+      list.filter((i) => stamps.get(i.ref) !== i.stamp).map(async (info) => ({ info, json: await readOf(info) })),
+    );
+    const fresh = answers.flatMap(({ info, json }) => (json === null ? [] : [{ info, json }]));
+    const sent = fresh.map((f) => f.json);
     const read = new Map(kits.value);
     const wanted: Promise<FontData>[] = [];
     const want = (key: string, url: string, font: Omit<FontData, 'bytes'>): void => {
@@ -64,26 +75,14 @@ export const useLibrary = defineStore('library', () => {
       faces.add(key);
       wanted.push(fetchFont(url, font));
     };
-    // A kit that is based on another is read after it; the server lists them in that order.
-    for (const [ref, json] of jsons) {
-      const { value } = readKit(json, { bases: read });
-      if (!value) continue;
-      read.set(kitRef(value), value);
-      for (const f of value.fonts)
-        want(`${f.family}|${f.weight}|${f.italic}`, kitFile(ref, f.file), {
-          family: f.family,
-          weight: f.weight,
-          italic: f.italic,
-          use: 'kit',
-        });
+    for (const { info, json } of fresh) {
+      const kit = JSON.parse(json) as Kit;
+      read.set(info.ref, kit);
+      for (const { family, weight, italic, file } of kit.fonts)
+        want(`${family}|${weight}|${italic}`, kitFont(info, file), { family, weight, italic, use: 'kit' });
     }
     for (const weight of FALLBACK_WEIGHTS)
-      want(`fallback${weight}`, `/api/fonts/NotoSans-${weight}.ttf`, {
-        family: 'Noto Sans',
-        weight,
-        italic: false,
-        use: 'fallback',
-      });
+      want(`fallback${weight}`, fallbackFont(weight), { family: 'Noto Sans', weight, italic: false, use: 'fallback' });
     const loaded = (await Promise.allSettled(wanted)).flatMap((r) => (r.status === 'fulfilled' ? [r.value] : []));
     await Promise.all(loaded.map((f) => add(f).catch(() => undefined)));
     const show = (): void => {
@@ -95,17 +94,12 @@ export const useLibrary = defineStore('library', () => {
     const first = worker.value === null;
     if (first) show();
     const on = await starting;
-    await on.library(
-      jsons.map(([, json]) => json),
-      loaded,
-    );
-    await second.value?.library(
-      jsons.map(([, json]) => json),
-      loaded,
-    );
+    await on.library(sent, loaded);
+    await second.value?.library(sent, loaded);
     if (!first) show();
     worker.value = on;
-    given.jsons.push(...jsons.map(([, json]) => json));
+    for (const { info } of fresh) stamps.set(info.ref, info.stamp);
+    given.kits.push(...sent);
     given.fonts.push(...loaded);
   }
   let seconded: Promise<void> | null = null;
@@ -116,9 +110,9 @@ export const useLibrary = defineStore('library', () => {
       const on = await startWorker();
       // What comes meanwhile is sent once it is there.
       let [kitsSent, fontsSent] = [0, 0];
-      while (kitsSent < given.jsons.length || fontsSent < given.fonts.length) {
-        const [more, faces] = [given.jsons.slice(kitsSent), given.fonts.slice(fontsSent)];
-        [kitsSent, fontsSent] = [given.jsons.length, given.fonts.length];
+      while (kitsSent < given.kits.length || fontsSent < given.fonts.length) {
+        const [more, faces] = [given.kits.slice(kitsSent), given.fonts.slice(fontsSent)];
+        [kitsSent, fontsSent] = [given.kits.length, given.fonts.length];
         await on.library(more, faces);
       }
       second.value = on;

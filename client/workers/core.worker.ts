@@ -246,10 +246,11 @@ async function raster(id: string, of: string, made: Box, width: number, wanted: 
 let drawn = 0;
 
 const service = {
-  async library(jsons: readonly unknown[], files: readonly WorkerFont[]): Promise<void> {
-    for (const json of jsons) {
-      const { value } = readKit(json, { bases: kits });
-      if (value) kits.set(kitRef(value), value);
+  /** @param read installed kits as the server read them, each as JSON */
+  async library(read: readonly string[], files: readonly WorkerFont[]): Promise<void> {
+    for (const json of read) {
+      const kit = JSON.parse(json) as Kit;
+      kits.set(kitRef(kit), kit);
     }
     for (const f of files) {
       try {

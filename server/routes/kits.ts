@@ -22,6 +22,8 @@ import type { Projects } from '../projects.js';
 import type { Rescue } from '../rescue.js';
 
 const hiding = yup.object({ hidden: yup.boolean().required() });
+/** What never changes under its address. */
+const FOR_GOOD = 'public, max-age=31536000, immutable';
 const ENTRIES: readonly EntryKind[] = ['component', 'token', 'style', 'icon', 'template'];
 
 /** Installed kits, their files, and the fonts that stand in for missing characters. */
@@ -35,7 +37,7 @@ export async function kitRoutes(
   }: { readonly kits: Kits; readonly projects: Projects; readonly rescue: Rescue; readonly live: Live },
 ): Promise<void> {
   server.get('/kits', async () => ({
-    kits: kits.list().map(({ kit, problems, shipped }) => ({
+    kits: kits.list().map(({ kit, problems, shipped, stamp }) => ({
       ref: kitRef(kit),
       name: kit.name,
       version: kit.version,
@@ -47,6 +49,8 @@ export async function kitRoutes(
       problems,
       shipped,
       hidden: kits.hidden.has(kitRef(kit)),
+      stamp,
+      fonts: kit.fonts.map((f) => f.file),
     })),
     broken: kits.broken,
   }));
@@ -93,8 +97,20 @@ export async function kitRoutes(
   server.get<{ Params: { ref: string } }>('/kits/:ref/kit.json', async (request, reply) => {
     const found = kits.get(request.params.ref);
     if (!found) throw notFound('kit', request.params.ref);
-    return reply.type('application/json').header('cache-control', 'public, max-age=3600').send(found.json);
+    return reply.type('application/json').header('cache-control', 'no-cache').send(found.json);
   });
+  /** The kit as it was read. What is asked for by its stamp is kept for good; without, or by that of another time, for no time. */
+  server.get<{ Params: { ref: string }; Querystring: { stamp?: string } }>(
+    '/kits/:ref/read.json',
+    async (request, reply) => {
+      const found = kits.get(request.params.ref);
+      if (!found) throw notFound('kit', request.params.ref);
+      return reply
+        .type('application/json')
+        .header('cache-control', request.query.stamp === found.stamp ? FOR_GOOD : 'no-cache')
+        .send(found.read);
+    },
+  );
   /** What of a kit is for code, in open formats. */
   const CODE: Readonly<Record<string, { readonly write: (kit: Kit) => string; readonly type: string }>> = {
     'tokens.json': { write: writeTokenFile, type: 'application/json' },
@@ -108,15 +124,18 @@ export async function kitRoutes(
       const bytes = new TextEncoder().encode(write(found.kit));
       return sendFile(reply, { name: `${found.kit.id}.${file}`, type, bytes });
     });
-  server.get<{ Params: { ref: string; '*': string } }>('/kits/:ref/files/*', async (request, reply) => {
-    const name = request.params['*'];
-    const bytes = await kits.file(request.params.ref, name);
-    if (!bytes) throw notFound('file', name);
-    return reply
-      .type(/\.(?:ttf|otf)$/iu.test(name) ? 'font/ttf' : 'application/octet-stream')
-      .header('cache-control', 'public, max-age=86400')
-      .send(Buffer.from(bytes));
-  });
+  server.get<{ Params: { ref: string; '*': string }; Querystring: { stamp?: string } }>(
+    '/kits/:ref/files/*',
+    async (request, reply) => {
+      const name = request.params['*'];
+      const bytes = await kits.file(request.params.ref, name);
+      if (!bytes) throw notFound('file', name);
+      return reply
+        .type(/\.(?:ttf|otf)$/iu.test(name) ? 'font/ttf' : 'application/octet-stream')
+        .header('cache-control', request.query.stamp === kits.get(request.params.ref)?.stamp ? FOR_GOOD : 'no-cache')
+        .send(Buffer.from(bytes));
+    },
+  );
   server.get<{ Params: { name: string } }>('/fonts/:name', async (request, reply) => {
     const bytes = kits.fallback(request.params.name);
     if (!bytes) throw notFound('font', request.params.name);
