@@ -2,7 +2,7 @@ import { createPinia } from 'pinia';
 import PrimeVue from 'primevue/config';
 import ConfirmationService from 'primevue/confirmationservice';
 import ToastService from 'primevue/toastservice';
-import { createApp } from 'vue';
+import { createApp, markRaw } from 'vue';
 import App from './App.vue';
 import './app.css';
 import { router } from './router.js';
@@ -24,10 +24,11 @@ createApp(App)
   .use(pinia)
   .use(router)
   .use(PrimeVue, {
-    theme: {
+    // It never changes: nothing need watch each of its values.
+    theme: markRaw({
       preset: theme,
       options: { darkModeSelector: '.dekkor-dark', cssLayer: { name: 'primevue', order: 'reset, primevue, app' } },
-    },
+    }),
   })
   .use(ToastService)
   .use(ConfirmationService)
