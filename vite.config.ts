@@ -16,7 +16,7 @@ export default defineConfig({
         codeSplitting: {
           groups: [
             // Runs first, and asks for what the address will need: nothing else is waited for.
-            { name: 'ahead', test: /client\/(?:ahead|views\/index)\.ts$|preload-helper/u, priority: 2 },
+            { name: 'ahead', test: /client\/(?:ahead|begin|views\/index)\.ts$|preload-helper/u, priority: 2 },
             // What several views need comes in one piece, not in sixty. What draws PDFs is left for when one is made.
             { name: 'shared', minShareCount: 2, test: (id) => !/pdf|fontkit/u.test(id) },
           ],

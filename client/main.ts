@@ -1,8 +1,11 @@
 import { askAhead } from './ahead.js';
+import { begin } from './begin.js';
+import './palette.css';
 import { compose, frame, home, rebrand } from './views/index.js';
 
-// What the address will need is asked for before anything runs, so that all of it comes at once.
 const { pathname } = location;
+begin(pathname);
+// What the address will need is asked for before anything runs, so that all of it comes at once.
 askAhead(pathname);
 for (const load of pathname.startsWith('/p/') ? [frame, /\/rebrand$/u.test(pathname) ? rebrand : compose] : [home])
   void load().catch(() => undefined);

@@ -20,7 +20,7 @@ if (location.pathname.startsWith('/p/'))
     .load()
     .catch(() => undefined);
 
-createApp(App)
+const app = createApp(App)
   .use(pinia)
   .use(router)
   .use(PrimeVue, {
@@ -31,5 +31,6 @@ createApp(App)
     }),
   })
   .use(ToastService)
-  .use(ConfirmationService)
-  .mount('#app');
+  .use(ConfirmationService);
+// What stands there takes the place of what began the page, never of nothing.
+void router.isReady().finally(() => app.mount('#app'));

@@ -1,6 +1,7 @@
 import { usePreferredDark, useStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, watchEffect } from 'vue';
+import { LIGHT_KEPT } from '../begin.js';
 
 /** How Dekkor's own interface looks: by day, by night, or as the system says. The designer's screens stay as they are. */
 export type Light = 'system' | 'day' | 'night';
@@ -11,7 +12,7 @@ export const LIGHTS: readonly { readonly id: Light; readonly name: string }[] = 
 ];
 
 export const useDark = defineStore('dark', () => {
-  const chosen = useStorage<Light>('dekkor-light', 'system');
+  const chosen = useStorage<Light>(LIGHT_KEPT, 'system');
   const preferred = usePreferredDark();
   const is = computed(() => chosen.value === 'night' || (chosen.value !== 'day' && preferred.value));
   watchEffect(() => document.documentElement.classList.toggle('dekkor-dark', is.value));
