@@ -1,3 +1,4 @@
+import { setMaxListeners } from 'node:events';
 import type { FastifyReply } from 'fastify';
 import { nanoid } from 'nanoid';
 
@@ -64,6 +65,8 @@ export async function* told(make: AsyncGenerator<unknown>, gone: AbortSignal): A
 /** Aborted when whoever asked has gone. */
 export function whenGone(reply: FastifyReply): AbortSignal {
   const gone = new AbortController();
+  // Any number of drawings may wait for one request.
+  setMaxListeners(0, gone.signal);
   reply.raw.once('close', () => {
     if (!reply.raw.writableFinished) gone.abort();
   });

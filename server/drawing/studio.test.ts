@@ -1,3 +1,4 @@
+import { getEventListeners, setMaxListeners } from 'node:events';
 import { pathToFileURL } from 'node:url';
 import { afterEach, describe, expect, it } from 'vitest';
 import { blankScreen, emptyProject, type Project } from '../../core/index.js';
@@ -64,6 +65,10 @@ describe('drawing', () => {
     studio = new Studio(few, script);
     await screen(studio);
     const control = new AbortController();
+    // Nothing listens any longer than a drawing takes: a hundred screens may be drawn for one request.
+    await screen(studio, control.signal);
+    expect(getEventListeners(control.signal, 'abort')).toEqual([]);
+    setMaxListeners(0, control.signal);
     const waiting = Array.from({ length: 30 }, () => screen(studio as Studio, control.signal));
     const all = Promise.allSettled(waiting);
     control.abort();

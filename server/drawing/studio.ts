@@ -59,11 +59,12 @@ class Easel {
     private readonly supplies: () => Promise<Supplies>,
   ) {}
 
-  take(job: Job, signal?: AbortSignal): void {
+  /** @param signal whoever asked has gone; nothing listens to it any longer than the job is one (`over`) */
+  take(job: Job, signal?: AbortSignal, over?: AbortSignal): void {
     if (this.waiting.length >= MOST_WAITING)
       return job.fail(new ProblemError('picture.busy', 'Very many pictures are being drawn. Try again in a moment.'));
     this.waiting.push(job);
-    signal?.addEventListener('abort', () => this.leave(job), { once: true });
+    signal?.addEventListener('abort', () => this.leave(job), { once: true, ...(over ? { signal: over } : {}) });
     void this.next();
   }
 
@@ -222,7 +223,10 @@ export class Studio {
   }
 
   private take(wanted: Wanted, pictures: Job['pictures'] = NO_PICTURES, signal?: AbortSignal): Promise<Drawn> {
-    return new Promise((done, fail) => this.screens.take({ id: ++this.serial, wanted, pictures, done, fail }, signal));
+    const over = new AbortController();
+    return new Promise<Drawn>((done, fail) =>
+      this.screens.take({ id: ++this.serial, wanted, pictures, done, fail }, signal, over.signal),
+    ).finally(() => over.abort());
   }
   /** A screen as SVG or PNG. `signal`: whoever asked has gone. */
   async screen(
