@@ -21,8 +21,7 @@ export default defineConfig({
         test: {
           name: 'house',
           include: ['server/**/*.test.ts', 'scripts/**/*.test.ts', 'e2e/**/*.test.ts'],
-          // Each file has its own server, database and browser; two at a time, as more would only wait for one another.
-          maxWorkers: Math.min(2, availableParallelism()),
+          fileParallelism: false,
           sequence: { groupOrder: 1 },
           // Now and then a renderer without a GPU stands still (`e2e/desk.ts`); nothing else is given a second chance.
           retry: { count: 2, condition: /^The browser stands still/u },
