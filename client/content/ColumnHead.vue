@@ -17,15 +17,6 @@ defineEmits<{ rename: [name: string]; kind: [kind: ContentColumn['kind']]; drop:
       :aria-label="`Name of column ${column.name}`"
       @change="$emit('rename', ($event.target as HTMLInputElement).value)"
     />
-    <Select
-      size="small"
-      :model-value="column.kind"
-      :options="[...COLUMN_KINDS]"
-      option-label="name"
-      option-value="id"
-      :aria-label="`Kind of ${column.name}`"
-      @update:model-value="(k: ContentColumn['kind']) => $emit('kind', k)"
-    />
     <button
       v-if="!last"
       class="plain sign"
@@ -35,14 +26,31 @@ defineEmits<{ rename: [name: string]; kind: [kind: ContentColumn['kind']]; drop:
     >
       ×
     </button>
+    <Select
+      class="kind"
+      size="small"
+      :model-value="column.kind"
+      :options="[...COLUMN_KINDS]"
+      option-label="name"
+      option-value="id"
+      :aria-label="`Kind of ${column.name}`"
+      @update:model-value="(k: ContentColumn['kind']) => $emit('kind', k)"
+    />
   </span>
 </template>
 
 <style scoped>
 .head {
-  display: flex;
-  gap: 4px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 3px 2px;
   align-items: center;
+  width: 100%;
+}
+/* Below its name, so that many columns fit beside one another. */
+.kind {
+  grid-column: 1 / -1;
+  justify-self: start;
 }
 .plain-field {
   border: 1px solid transparent;
@@ -50,9 +58,9 @@ defineEmits<{ rename: [name: string]; kind: [kind: ContentColumn['kind']]; drop:
   background: none;
   font-weight: 600;
   padding: 2px 3px;
-  width: 90px;
-  min-width: 56px;
-  flex: 1;
+  width: 100%;
+  min-width: 84px;
+  margin-left: -4px;
   text-overflow: ellipsis;
 }
 .plain-field:focus {
