@@ -42,9 +42,8 @@ export function composite(front: string, back: string, opacity = 1): string {
 
 /** Contrast of text on an opaque ground, 1 to 21 (WCAG 2.2, 1.4.3); null when a colour cannot be read. */
 export function contrast(text: string, ground: string): number | null {
-  const over = composite(text, ground);
-  const t = rgb(over);
   const g = rgb(ground);
+  const t = rgb(text) && rgb(composite(text, ground));
   return t && g ? wcagContrast(t, g) : null;
 }
 
