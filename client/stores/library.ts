@@ -26,8 +26,9 @@ export const useLibrary = defineStore('library', () => {
   const faces = new Set<string>();
   /** Another, that reads and grades packages while the first draws; null for as long as it is not there. */
   const second = shallowRef<CoreWorker | null>(null);
-  /** All that the first was given, for the second. */
+  /** All that workers must know, and how much of it each was told. */
   const given: { kits: string[]; fonts: FontData[] } = { kits: [], fonts: [] };
+  const told = new WeakMap<CoreWorker, { readonly kits: number; readonly fonts: number }>();
   /** Of each kit that is known, what tells it from another of its name. */
   const stamps = new Map<KitRef, string>();
   let loading: Promise<void> | null = null;
@@ -46,6 +47,17 @@ export const useLibrary = defineStore('library', () => {
       style: font.italic ? 'italic' : 'normal',
     });
     document.fonts.add(await face.load());
+  }
+
+  /** Tells a worker all that it does not know yet, and what comes meanwhile. */
+  async function tell(on: CoreWorker): Promise<void> {
+    for (;;) {
+      const known = told.get(on) ?? { kits: 0, fonts: 0 };
+      const all = { kits: given.kits.length, fonts: given.fonts.length };
+      if (known.kits === all.kits && known.fonts === all.fonts) return;
+      await on.library(given.kits.slice(known.kits), given.fonts.slice(known.fonts));
+      told.set(on, all);
+    }
   }
 
   /** A kit as the server read it; null when it has gone since the list was made. */
@@ -67,13 +79,18 @@ export const useLibrary = defineStore('library', () => {
       list.filter((i) => stamps.get(i.ref) !== i.stamp).map(async (info) => ({ info, json: await readOf(info) })),
     );
     const fresh = answers.flatMap(({ info, json }) => (json === null ? [] : [{ info, json }]));
-    const sent = fresh.map((f) => f.json);
     const read = new Map(kits.value);
     const wanted: Promise<FontData>[] = [];
     const want = (key: string, url: string, font: Omit<FontData, 'bytes'>): void => {
       if (faces.has(key)) return;
       faces.add(key);
-      wanted.push(fetchFont(url, font));
+      wanted.push(
+        fetchFont(url, font).catch((error: unknown) => {
+          // The next load asks for it again.
+          faces.delete(key);
+          throw error;
+        }),
+      );
     };
     for (const { info, json } of fresh) {
       const kit = JSON.parse(json) as Kit;
@@ -85,7 +102,10 @@ export const useLibrary = defineStore('library', () => {
       want(`fallback${weight}`, fallbackFont(weight), { family: 'Noto Sans', weight, italic: false, use: 'fallback' });
     const loaded = (await Promise.allSettled(wanted)).flatMap((r) => (r.status === 'fulfilled' ? [r.value] : []));
     await Promise.all(loaded.map((f) => add(f).catch(() => undefined)));
+    given.kits.push(...fresh.map((f) => f.json));
+    given.fonts.push(...loaded);
     const show = (): void => {
+      for (const { info } of fresh) stamps.set(info.ref, info.stamp);
       infos.value = list;
       if (fresh.length > 0) kits.value = read;
       fontsKnown.value += loaded.length;
@@ -94,13 +114,10 @@ export const useLibrary = defineStore('library', () => {
     const first = worker.value === null;
     if (first) show();
     const on = await starting;
-    await on.library(sent, loaded);
-    await second.value?.library(sent, loaded);
+    await tell(on);
+    if (second.value) await tell(second.value);
     if (!first) show();
     worker.value = on;
-    for (const { info } of fresh) stamps.set(info.ref, info.stamp);
-    given.kits.push(...sent);
-    given.fonts.push(...loaded);
   }
   let seconded: Promise<void> | null = null;
   /** Starts the second worker, once. */
@@ -108,13 +125,7 @@ export const useLibrary = defineStore('library', () => {
     seconded ??= (async () => {
       await load();
       const on = await startWorker();
-      // What comes meanwhile is sent once it is there.
-      let [kitsSent, fontsSent] = [0, 0];
-      while (kitsSent < given.kits.length || fontsSent < given.fonts.length) {
-        const [more, faces] = [given.kits.slice(kitsSent), given.fonts.slice(fontsSent)];
-        [kitsSent, fontsSent] = [given.kits.length, given.fonts.length];
-        await on.library(more, faces);
-      }
+      await tell(on);
       second.value = on;
     })().catch(() => void (seconded = null));
     return seconded;
