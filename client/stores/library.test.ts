@@ -111,6 +111,16 @@ describe('the library', () => {
     expect(names()).toEqual(['Ash', 'Elm, mended']);
     expect(told[0]?.kits).toEqual(['Ash', 'Elm', 'Elm, mended']);
   });
+  it('lets go of what was taken out, and takes it again when it is there again', async () => {
+    const library = useLibrary();
+    await library.load();
+    has.delete('elm@1.0.0');
+    await library.refresh();
+    expect(names()).toEqual(['Ash']);
+    install(kit('elm', 'Elm'));
+    await library.refresh();
+    expect(names()).toEqual(['Ash', 'Elm']);
+  });
   it('does without one that went while it was asked for', async () => {
     wrong.set(/elm.*read\.json/u, 404);
     await useLibrary().load();

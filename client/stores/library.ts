@@ -79,7 +79,9 @@ export const useLibrary = defineStore('library', () => {
       list.filter((i) => stamps.get(i.ref) !== i.stamp).map(async (info) => ({ info, json: await readOf(info) })),
     );
     const fresh = answers.flatMap(({ info, json }) => (json === null ? [] : [{ info, json }]));
-    const read = new Map(kits.value);
+    // What was taken out is no more, as it is for whoever comes later.
+    const gone = [...kits.value.keys()].filter((ref) => !list.some((i) => i.ref === ref));
+    const read = new Map([...kits.value].filter(([ref]) => !gone.includes(ref)));
     const wanted: Promise<FontData>[] = [];
     const want = (key: string, url: string, font: Omit<FontData, 'bytes'>): void => {
       if (faces.has(key)) return;
@@ -105,9 +107,10 @@ export const useLibrary = defineStore('library', () => {
     given.kits.push(...fresh.map((f) => f.json));
     given.fonts.push(...loaded);
     const show = (): void => {
+      for (const ref of gone) stamps.delete(ref);
       for (const { info } of fresh) stamps.set(info.ref, info.stamp);
       infos.value = list;
-      if (fresh.length > 0) kits.value = read;
+      if (fresh.length + gone.length > 0) kits.value = read;
       fontsKnown.value += loaded.length;
     };
     // Nothing waits for the worker at first; later it must know a kit before anything is asked of it about that.

@@ -21,13 +21,12 @@ export const useUpdates = defineStore('updates', () => {
     const all = [project.wears, ...(doc.shown?.screens ?? []).map((s) => wearsOf(project, s))];
     return new Set([...new Set(all)].map((w) => shownKit(w, first)));
   });
-  /** Kits that nobody hid or took out, and those in use. */
+  /** Kits that nobody hid, and those in use. */
   const open = computed(() => {
-    const there = new Set(library.infos.filter((i) => !i.hidden).map((i) => i.ref));
-    const shut = (ref: KitRef): boolean => library.infos.length > 0 && !there.has(ref) && !inUse.value.has(ref);
-    return [...library.kits.keys()].some(shut)
-      ? new Map([...library.kits].filter(([ref]) => !shut(ref)))
-      : library.kits;
+    const hidden = new Set(library.infos.filter((i) => i.hidden).map((i) => i.ref));
+    return hidden.size === 0
+      ? library.kits
+      : new Map([...library.kits].filter(([ref]) => !hidden.has(ref) || inUse.value.has(ref)));
   });
   const offered = computed<readonly Kit[]>(() => kitsToOffer(open.value, inUse.value));
   /** Newer versions of what is in use. */
