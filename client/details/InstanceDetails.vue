@@ -105,7 +105,10 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
   <template v-if="written && (top || part)">
     <header>
       <h2 class="clip">{{ top ? top.component.name : (part?.part.name ?? at.at(-1)) }}</h2>
-      <p class="note">{{ top ? subject : `Part of ${part?.owner.name}` }}</p>
+      <p v-if="top" class="note subject" :class="{ own: subject.own }" :title="`${subject.of}. ${subject.says}`">
+        <span class="clip">{{ subject.of }}{{ subject.own ? '' : '.' }}</span> <span class="clip says">{{ subject.says }}</span>
+      </p>
+      <p v-else class="note">Part of {{ part?.owner.name }}</p>
       <p v-if="stage.countSelected === 1" class="alike note">
         <button
           v-if="originals.selectedOriginal() !== bench.of"
@@ -301,6 +304,18 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
 </template>
 
 <style scoped>
+/* As high before it is counted as after. */
+.subject {
+  display: flex;
+  gap: 0 0.3em;
+}
+.subject.own {
+  flex-direction: column;
+}
+.subject .says {
+  flex: 0 0 auto;
+  max-width: 100%;
+}
 .alike {
   display: flex;
   gap: 2px 8px;

@@ -357,12 +357,19 @@ export function useInstance() {
     const all = alike(calmScreens.value, stage.wearsShown, topRef.value);
     return { all, screens: new Set(all.map((a) => a.screen)).size };
   });
+  /** Whose it is, and how often it is used: the count comes when it rests, and moves nothing when it does. */
   const subject = computed(() => {
-    if (!top.value || !stage.ground) return '';
-    const from = kitOfRef(stage.ground, top.value.ref)?.name ?? 'Original in this project';
-    if (at.value.length > 0) return `${from}. Part of ${part.value?.owner.name ?? ''}`;
+    if (!top.value || !stage.ground) return { of: '', own: false, says: '' };
+    const kit = kitOfRef(stage.ground, top.value.ref)?.name;
     const n = uses.value.all.length;
-    return `${from}. Used ${n === 1 ? 'once' : `${count(n)} times`} on ${plural(uses.value.screens, 'screen')}`;
+    return {
+      of: kit ?? 'Original in this project',
+      own: kit === undefined,
+      says:
+        at.value.length > 0
+          ? `Part of ${part.value?.owner.name ?? ''}`
+          : `Used ${n === 1 ? 'once' : `${count(n)} times`} on ${plural(uses.value.screens, 'screen')}`,
+    };
   });
   const flow = computed(() => calmScreens.value.find((x) => x.id === stage.screenId)?.flow);
   const alikes = computed(() => {
