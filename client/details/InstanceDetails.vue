@@ -106,7 +106,8 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
     <header>
       <h2 class="clip">{{ top ? top.component.name : (part?.part.name ?? at.at(-1)) }}</h2>
       <p v-if="top" class="note subject" :class="{ own: subject.own }" :title="`${subject.of}. ${subject.says}`">
-        <span class="clip">{{ subject.of }}{{ subject.own ? '' : '.' }}</span> <span class="clip says">{{ subject.says }}</span>
+        <span class="clip">{{ subject.of }}{{ subject.own ? '' : '.' }}</span>
+        <span class="clip says">{{ subject.says }}</span>
       </p>
       <p v-else class="note">Part of {{ part?.owner.name }}</p>
       <p v-if="stage.countSelected === 1" class="alike note">
