@@ -91,6 +91,13 @@ describe('the open project', () => {
     expect(doc.away).toBe(false);
     expect(server.project.screens[0]?.name).toBe('Dock');
   });
+  it('keeps the last of what it tells, however much that is', () => {
+    for (let i = 1; i <= 500; i++) doc.say(`Told ${i}`);
+    expect(doc.notices.length).toBeLessThan(60);
+    expect(doc.notices.at(-1)?.text).toBe('Told 500');
+    const ids = doc.notices.map((n) => n.id);
+    expect(ids).toEqual([...new Set(ids)].sort((a, b) => a - b));
+  });
   it('loses nothing that was kept when opening it fails half way', async () => {
     server.away = true;
     doc.act('Rename', [rename('Mole')]);

@@ -49,6 +49,9 @@ export interface Looking {
   readonly project: Project;
 }
 
+/** So many notices are kept for whoever shows them. */
+const MOST_NOTICES = 40;
+
 /**
  * The open project, thin over the core's desk: what the server confirmed, what is on its way, and what shows. Every change is
  * an edit; nothing else ever changes a document.
@@ -63,7 +66,7 @@ export const useDocument = defineStore('document', () => {
   const trouble = ref('');
   /** Somebody put the project away: what is done waits here until it is brought back. */
   const away = ref(false);
-  /** Told to the person: refusals, things left alone. */
+  /** Told to the person: refusals, things left alone. The last of them, the latest at the end. */
   const notices = shallowRef<readonly (Notice & { readonly id: number })[]>([]);
   const looking = shallowRef<Looking | null>(null);
   /** Where somebody is, to be shown again when what they did is undone. Set by the stage. */
@@ -98,7 +101,7 @@ export const useDocument = defineStore('document', () => {
   const names = computed(() => (desk.value && !looking.value ? turnNames(desk.value) : { undo: null, redo: null }));
 
   function say(text: string, bad = false): void {
-    notices.value = [...notices.value, { id: ++serial, text, bad }];
+    notices.value = [...notices.value.slice(1 - MOST_NOTICES), { id: ++serial, text, bad }];
   }
   const sayAll = (list: readonly Notice[]): void => list.forEach((n) => say(n.text, n.bad));
   const message = (error: unknown): string => (error instanceof Error ? error.message : String(error));
