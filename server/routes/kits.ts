@@ -22,8 +22,8 @@ import type { Projects } from '../projects.js';
 import type { Rescue } from '../rescue.js';
 
 const hiding = yup.object({ hidden: yup.boolean().required() });
-/** What never changes under its address. */
-const FOR_GOOD = 'public, max-age=31536000, immutable';
+/** What never changes under its address, for whoever may see it. */
+const FOR_GOOD = 'private, max-age=31536000, immutable';
 const ENTRIES: readonly EntryKind[] = ['component', 'token', 'style', 'icon', 'template'];
 
 /** Installed kits, their files, and the fonts that stand in for missing characters. */
