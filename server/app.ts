@@ -186,7 +186,11 @@ export async function buildApp(options: AppOptions): Promise<App> {
       immutable: true,
       maxAge: '1h',
       index: ['index.html'],
-      setHeaders: (res, path) => void (path.endsWith('.html') && res.header('cache-control', 'no-cache')),
+      setHeaders: (res, path) => {
+        if (path.endsWith('.html')) void res.header('cache-control', 'no-cache');
+        // What is built is called by what is in it.
+        else if (path.includes('/assets/')) void res.header('cache-control', 'public, max-age=31536000, immutable');
+      },
     });
   }
   server.addHook('onClose', async () => {

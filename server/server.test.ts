@@ -185,6 +185,21 @@ describe('projects', () => {
   });
 });
 
+describe('the program in the browser', () => {
+  it('is kept by what it is called by, and the page that names it is asked for every time', async () => {
+    const got = async (path: string): Promise<Response> => fetch(`${house.address}${path}`);
+    const page = await got('/');
+    expect(page.headers.get('cache-control')).toBe('no-cache');
+    const [, first = ''] = /src="(\/assets\/[^"]+\.js)"/u.exec(await page.text()) ?? [];
+    const program = await got(first);
+    expect(program.status).toBe(200);
+    expect(program.headers.get('cache-control')).toBe('public, max-age=31536000, immutable');
+    expect((await got('/mark.svg')).headers.get('cache-control')).not.toContain('31536000');
+    // Any address of a view is that page.
+    expect((await got('/p/norrvik-crossings/compose')).headers.get('cache-control')).toBe('no-cache');
+  });
+});
+
 describe('pictures', () => {
   const file = (name: string, bytes: Uint8Array | string): FormData => {
     const form = new FormData();
