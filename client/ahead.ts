@@ -40,9 +40,14 @@ export function askAhead(pathname: string): void {
   for (const weight of FALLBACK_WEIGHTS) void ask(fallbackFont(weight));
   void peek<{ kits: KitAt[] }>('/api/kits')
     .then(({ kits }) => {
+      // The same font comes with many kits: it is asked for once, of the first that has it.
+      const fonts = new Set<string>();
       for (const kit of kits) {
         void ask(kitAsRead(kit));
-        for (const file of kit.fonts) void ask(kitFont(kit, file));
+        for (const file of kit.fonts) {
+          if (!fonts.has(file)) void ask(kitFont(kit, file));
+          fonts.add(file);
+        }
       }
     })
     .catch(() => undefined);
