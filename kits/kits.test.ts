@@ -153,7 +153,7 @@ describe('the full kits', () => {
     (_, k) => {
       const { lines, share } = gradeWhole(k, kits, fonts);
       for (const l of lines) expect(l.short, l.what).toEqual([]);
-      expect(lines).toHaveLength(12);
+      expect(lines).toHaveLength(13);
       expect(share).toBe(1);
     },
   );

@@ -156,11 +156,14 @@ const high = computed(() => {
   const s = screen.value;
   return s ? Math.min(s.height ?? whole.value?.h ?? 800, whole.value?.h ?? 800) : 0;
 });
+/** However small the window is, there is something to see. */
+const LEAST = 0.05;
 /** In its real size where there is room, else as large as fits. */
 const zoom = computed(() => {
   const s = screen.value;
   if (!s || room.width.value === 0) return 1;
-  return Math.min(1, (room.width.value - 40) / s.width, (room.height.value - 40) / Math.max(1, high.value));
+  const fits = Math.min((room.width.value - 40) / s.width, (room.height.value - 40) / Math.max(1, high.value));
+  return Math.min(1, Math.max(LEAST, fits));
 });
 const most = computed(() => (whole.value ? scrollRoom(whole.value, high.value) : 0));
 const box = computed(() => (whole.value ? scrolledTo(whole.value, high.value, scroll.value) : null));

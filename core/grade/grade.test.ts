@@ -43,6 +43,33 @@ describe('the grade of a kit', () => {
   ] as const)('finds what falls short: %s', (says, id, change) => {
     expect(shortOf(worse(id, change))).toContain(says);
   });
+  it.each([
+    ['Pill, hover: active or not is the same', 'pill', 'hover', { root: ['fill'], text: ['color'] }],
+    ['Tick, focus: set or not is the same', 'tick', 'focus', { mark: ['fill', 'stroke'], check: ['visible'] }],
+    ['Entry, focus: error or not is the same', 'entry', 'focus', { frame: ['stroke'], caption: ['color'] }],
+  ] as const)('finds what a state hides of what is chosen, ticked or wrong: %s', (says, id, state, parts) => {
+    const VALUES: Readonly<Record<string, string | boolean>> = {
+      fill: '#ffffff',
+      stroke: '#000000',
+      color: '#000000',
+      visible: false,
+    };
+    const set = Object.fromEntries(
+      Object.entries<readonly string[]>(parts).map(([at, attrs]) => [
+        at,
+        Object.fromEntries(attrs.map((a) => [a, VALUES[a] ?? ''])),
+      ]),
+    );
+    const hiding: Change = (c) => ({ ...c, rules: [...c.rules, { when: { state }, set }] });
+    const line = measureKit(worse(id, hiding), kits, fonts).find((l) => l.what.endsWith('told in every state'));
+    expect(line?.short).toEqual([{ name: says, component: id }]);
+    expect(line?.share).toBeLessThan(1);
+  });
+  it('does not ask of what is switched off whether it is wrong, nor of what shows with another property alone', () => {
+    const line = measureKit(skerry, kits, fonts).find((l) => l.what.endsWith('told in every state'));
+    // The day of a calendar is as grey disabled as it is full; a cell shows its tick where it is made to have one.
+    expect(line?.short).toEqual([]);
+  });
   it('finds colours that cannot be read, in the mode in which they cannot', () => {
     const path =
       Object.keys(skerry.tokens).find((p) => skerry.tokens[p]?.modes?.['dark'] && skerry.tokens[p]?.means === 'ink') ??

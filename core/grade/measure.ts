@@ -18,6 +18,7 @@ import { focusSeen } from '../rebrand/index.js';
 import { resolveSample, type RNode } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { gradeKit, gradeLine, meanShare, type Grade, type GradeLine, type Judged } from './grade.js';
+import { lostInStates } from './states.js';
 
 /** WCAG 2.2, 2.5.8: the least size of a target, px. */
 const LEAST_TARGET = 24;
@@ -61,7 +62,7 @@ const minds = (c: Component): boolean =>
 const minding = new Memory<boolean>();
 
 /**
- * What can be said of a kit by drawing it: contrast in every look and mode, targets, the focus, labels of 2 and 60 signs, rooms from
+ * What can be said of a kit by drawing it: contrast in every look and mode, targets, the focus, states, labels of 2 and 60 signs, rooms from
  * 280 to 1600 px. Each line with what falls short.
  * @param kits it and what it is based on
  * @param each is told after every component, and stops the rest by returning false: then the lines are of what was drawn
@@ -77,6 +78,7 @@ export function measureKit(
   const all = componentsInOrder(kit);
   const targets: Judged[] = [];
   const focus: Judged[] = [];
+  const told: Judged[] = [];
   const labels: Judged[] = [];
   const rooms: Judged[] = [];
   /** A component in rooms of all widths. Most say nothing of the width of a screen: those are the same parts in all of them. */
@@ -103,6 +105,8 @@ export function measureKit(
       targets.push([`${c.name}, ${Math.round(least)} px`, least >= LEAST_TARGET - SLACK, c]);
       focus.push([c.name, focusSeen(world, `${ref}/${c.id}`, []), c]);
     }
+    const lost = lostInStates(world, kit, c);
+    if (lost) told.push([lost[0] === undefined ? c.name : `${c.name}, ${lost[0]}`, lost.length === 0, c]);
     const wrong = ROOMS.flatMap((w, at) => {
       const b = plain[at];
       const out = b && leastWidth(b) > w + SLACK ? `at least ${leastWidth(b)} px wide` : b ? runsOut(b) : null;
@@ -130,6 +134,7 @@ export function measureKit(
     gradeLine('texts can be read in every look and mode (AA)', pairs),
     gradeLine('targets are at least 24 px either way', targets),
     gradeLine('the keyboard’s focus can be seen', focus),
+    gradeLine('what is chosen, ticked or wrong is told in every state', told),
     gradeLine('labels of 2 and of 60 signs stay inside', labels),
     gradeLine('everything fits in rooms from 280 to 1600 px', rooms),
   ];

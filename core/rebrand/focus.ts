@@ -8,22 +8,11 @@ import {
   type Wear,
   type World,
 } from '../model/index.js';
-import { resolveSample, type RNode } from '../resolve/index.js';
+import { looksOf, resolveSample, type RNode } from '../resolve/index.js';
 import type { Finding } from './review.js';
 
 const known = new Memory<boolean>(6);
 
-/** What can be seen of a tree, but for where it lies. */
-function looks(root: RNode): string {
-  const all: unknown[] = [];
-  const walk = (n: RNode): void => {
-    // How it is said is no part of how it looks.
-    all.push(n.key, n.text, { ...n.look, said: undefined, kit: undefined });
-    n.children.forEach(walk);
-  };
-  walk(root);
-  return JSON.stringify(all);
-}
 /** Does a component look another when it has the keyboard's focus (WCAG 2.2, 2.4.7)? Of things that cannot have it: true. */
 export function focusSeen(world: World, ref: ComponentRef, wears: readonly Wear[]): boolean {
   const component = componentAt(world, ref);
@@ -33,7 +22,7 @@ export function focusSeen(world: World, ref: ComponentRef, wears: readonly Wear[
     [ref, wears],
     () => {
       const [plain, focused] = [[], ['focus' as const]].map((on) =>
-        looks(resolveSample(world, ref, [], { wears, states: { sample: on } })),
+        looksOf(resolveSample(world, ref, [], { wears, states: { sample: on } })),
       );
       return plain !== focused;
     },

@@ -151,6 +151,21 @@ export const part = (
 });
 const NO_PARTS: readonly RNode[] = [];
 
+/**
+ * What can be seen of a tree, but for where it lies, written so that two can be compared: parts that do not show, texts that say
+ * nothing, and how a look was said, are no part of it.
+ */
+export function looksOf(root: RNode): string {
+  const all: unknown[] = [];
+  const walk = (n: RNode): void => {
+    if (!n.look.visible || (n.type === 'text' && n.text === '')) return;
+    all.push(n.key, n.text, { ...n.look, said: undefined, kit: undefined });
+    n.children.forEach(walk);
+  };
+  walk(root);
+  return JSON.stringify(all);
+}
+
 /** Everything in a screen's tree, resolved. */
 export interface ResolvedScreen {
   readonly id: string;

@@ -207,8 +207,9 @@ export const entries = (d: Dialect): readonly Part[] => [
       rule({ selected: true }, { root: { fill: MAIN }, label: { color: ON_MAIN, textStyle: '@label' } }),
       whenState('focus', { root: ring }),
       whenState('hover', { root: { fill: PALE } }, { selected: false }),
-      whenState('pressed', { root: { fill: TINT }, label: { color: ON_TINT } }, { selected: false }),
+      whenState('pressed', { root: { fill: TINT }, label: { color: ON_TINT } }, { selected: false, invalid: false }),
       whenState('disabled', { root: { fill: 'none' }, label: { color: OFF } }),
+      whenState('disabled', { root: { fill: '{@disabled}' } }, { selected: true }),
     ],
   }),
   component({
@@ -423,10 +424,12 @@ export const entries = (d: Dialect): readonly Part[] => [
     tree: row('root', { gap: '{@space-s}', paddingX: '{@space-m}', paddingY: '{@space-xs}', minHeight: '{@control}' }, [
       line('label', '@body', INK, 'label'),
       label('detail', '@caption', SOFT, { bind: { text: 'detail' } }),
+      sign('mark', ON_TINT, 'check', 16),
     ]),
     rules: [
       rule({ selected: true }, { root: { fill: TINT }, ...each(['label', 'detail'], { color: ON_TINT }) }),
-      ...pressed(),
+      rule({ selected: false }, { mark: { visible: false } }),
+      ...pressed({ selected: true }),
       whenState('disabled', { ...each(['label', 'detail'], { color: OFF }) }),
     ],
   }),
@@ -579,6 +582,7 @@ export const entries = (d: Dialect): readonly Part[] => [
         { selected: false },
       ),
       whenState('disabled', { root: { fill: 'none' }, ...each(['label', 'sign'], { color: OFF }) }),
+      whenState('disabled', { root: { fill: '{@disabled}' } }, { selected: true }),
     ],
   }),
   component({

@@ -1,4 +1,4 @@
-import { box, flagProp, icon, label, row, shownAs, textProp, whenState, type Part } from '../write.js';
+import { box, each, flagProp, icon, label, row, shownAs, textProp, whenState, type Part } from '../write.js';
 
 /** Parts that many of the common components are made of, in plain terms. */
 export const INK = '{@ink}';
@@ -68,7 +68,11 @@ export const entryRules: readonly Part[] = [
   { when: { props: { value: { filled: false } } }, set: { value: { visible: false } } },
   {
     when: { props: { invalid: true } },
-    set: { frame: { stroke: '{@danger}', strokeWidth: '{@focus-line}' }, note: { color: '{@danger}' } },
+    // The caption tells it while the frame shows the focus.
+    set: {
+      frame: { stroke: '{@danger}', strokeWidth: '{@focus-line}' },
+      ...each(['label', 'note'], { color: '{@danger}' }),
+    },
   },
   whenState('focus', { frame: ring }),
   whenState('hover', { frame: { stroke: INK } }),
@@ -79,9 +83,12 @@ export const entryRules: readonly Part[] = [
     label: { color: OFF },
   }),
 ];
-/** What pressing does to the ground of a thing. */
-export const pressed = (at = 'root'): readonly Part[] => [
-  whenState('focus', { [at]: ring }),
-  whenState('hover', { [at]: { fill: PALE } }),
-  whenState('pressed', { [at]: { fill: TINT } }),
-];
+/** What pressing does to the ground of a thing. `unless`: while that is so, its ground tells something else. */
+export const pressed = (unless: Readonly<Record<string, boolean>> | null = null): readonly Part[] => {
+  const free = unless && Object.fromEntries(Object.entries(unless).map(([prop, on]) => [prop, !on]));
+  return [
+    whenState('focus', { root: ring }),
+    whenState('hover', { root: { fill: PALE } }, free),
+    whenState('pressed', { root: { fill: TINT } }, free),
+  ];
+};

@@ -115,6 +115,7 @@ export const ways = (d: Dialect): readonly Part[] => [
       whenState('hover', { root: { fill: PALE } }, { selected: false }),
       whenState('pressed', { root: { fill: TINT }, label: { color: ON_TINT } }, { selected: false }),
       whenState('disabled', { root: { fill: 'none' }, label: { color: OFF } }),
+      whenState('disabled', { root: { fill: '{@disabled}' } }, { selected: true }),
     ],
   }),
   component({
@@ -355,8 +356,8 @@ export const ways = (d: Dialect): readonly Part[] => [
     rules: [
       rule({ open: true }, { shut: { visible: false } }),
       rule({ open: false }, { down: { visible: false } }),
-      rule({ selected: true }, { root: { fill: TINT }, label: { color: ON_TINT } }),
-      ...pressed(),
+      rule({ selected: true }, { root: { fill: TINT }, label: { color: ON_TINT, textStyle: '@label' } }),
+      ...pressed({ selected: true }),
       whenState('disabled', { label: { color: OFF } }),
     ],
   }),

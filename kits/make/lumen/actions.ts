@@ -249,7 +249,10 @@ export const inputs: readonly Part[] = [
       ...typed,
       rule(
         { judged: 'refused' },
-        { line: { stroke: '{hue.red-light}', strokeWidth: '{gauge.signal}' }, fine: { color: '{hue.red-light}' } },
+        {
+          line: { stroke: '{hue.red-light}', strokeWidth: '{gauge.signal}' },
+          ...each(['says', 'fine'], { color: '{hue.red-light}' }),
+        },
       ),
     ],
   }),
@@ -380,6 +383,7 @@ export const inputs: readonly Part[] = [
         root: { fill: '{hue.unlit}', stroke: '{hue.unlit}' },
         says: { color: '{hue.on-unlit}' },
       }),
+      whenState('disabled', { root: { stroke: '{hue.on-unlit}' } }, { lit: true }),
     ],
   }),
   component({

@@ -247,7 +247,10 @@ export const inputs: readonly Part[] = [
       rule({ value: { filled: true } }, { hint: { visible: false } }),
       rule(
         { wrong: true },
-        { frame: { stroke: '{color.stop}', strokeWidth: '{stroke.thick}' }, note: { color: '{color.stop}' } },
+        {
+          frame: { stroke: '{color.stop}', strokeWidth: '{stroke.thick}' },
+          ...each(['label', 'note'], { color: '{color.stop}' }),
+        },
       ),
       whenState('focus', { frame: ring }),
       whenState('hover', { frame: { stroke: '{color.ink}' } }),
@@ -476,6 +479,7 @@ export const inputs: readonly Part[] = [
         root: { fill: '{color.off}', stroke: '{color.off}' },
         ...each(['icon', 'label'], { color: '{color.on-off}' }),
       }),
+      whenState('disabled', { root: { stroke: '{color.on-off}' } }, { chosen: true }),
     ],
   }),
   component({

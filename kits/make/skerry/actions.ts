@@ -241,7 +241,10 @@ export const inputs: readonly Part[] = [
       rule({ content: { filled: true } }, { prompt: { visible: false } }),
       rule(
         { error: true },
-        { frame: { stroke: '{color.flare}', strokeWidth: '{stroke.ring}' }, help: { color: '{color.flare}' } },
+        {
+          frame: { stroke: '{color.flare}', strokeWidth: '{stroke.ring}' },
+          ...each(['caption', 'help'], { color: '{color.flare}' }),
+        },
       ),
       ...typedStates,
     ],
@@ -431,6 +434,7 @@ export const inputs: readonly Part[] = [
       whenState('focus', { root: ring }),
       whenState('hover', { root: { fill: '{color.mist}' } }, { active: false }),
       whenState('disabled', { root: { fill: '{color.still}' }, text: { color: '{color.on-still}' } }),
+      whenState('disabled', { root: { stroke: '{color.on-still}' } }, { active: true }),
     ],
   }),
   component({
