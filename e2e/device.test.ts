@@ -53,6 +53,15 @@ const frame = (): Promise<{ x: number; y: number; w: number; h: number }> =>
     const b = e.getBoundingClientRect();
     return { x: b.x, y: b.y, w: b.width, h: b.height };
   });
+/** How tall the screen stands on the Wall, in its own px. */
+const tallness = async (): Promise<number> => {
+  const { w, h } = await frame();
+  return (h / w) * 390;
+};
+/** Which of what lies over the screen is shown. */
+const pressed = (): Promise<readonly boolean[]> =>
+  page.$$eval('.overs button', (all) => all.map((b) => b.getAttribute('aria-pressed') === 'true'));
+const shown = async (): Promise<number> => (await pressed()).filter((p) => p).length;
 async function at(x: number, y: number): Promise<{ x: number; y: number }> {
   const r = await frame();
   return { x: r.x + (x * r.w) / 390, y: r.y + (y * r.w) / 390 };
@@ -77,17 +86,14 @@ describe('a screen on its device', () => {
   it('is scrolled by wheel, thumb and keys, with what stays in place, and worked on there', async () => {
     expect(await colourAt(30, 30)).toBe('#223355');
     await page.click('.fold button');
-    await rest();
-    let r = await frame();
-    expect(Math.abs((r.h / r.w) * 390 - HIGH)).toBeLessThan(2);
-    expect(await colourAt(30, HIGH - 30)).toBe('#553322');
+    await expect.poll(async () => Math.abs((await tallness()) - HIGH)).toBeLessThan(2);
+    await expect.poll(() => colourAt(30, HIGH - 30)).toBe('#553322');
     expect(await colourAt(30, 200)).toBe('#dde5ee');
     const middle = await at(200, 250);
     await page.mouse.move(middle.x, middle.y);
     await page.mouse.wheel({ deltaY: 2000 });
-    await rest();
+    await expect.poll(() => colourAt(30, 200)).toBe('#c8d6c0');
     expect(await colourAt(30, 30)).toBe('#223355');
-    expect(await colourAt(30, 200)).toBe('#c8d6c0');
     // What is pressed there is what is seen there.
     await hand.click(await at(200, 200));
     await page.waitForFunction(() => location.search.includes('sel=two'));
@@ -99,16 +105,12 @@ describe('a screen on its device', () => {
       return { x: b.x + b.width / 2, y: b.y + b.height / 2 };
     });
     await hand.drag(thumb, { x: thumb.x, y: thumb.y - 400 });
-    await rest();
-    expect(await colourAt(30, 200)).toBe('#dde5ee');
+    await expect.poll(() => colourAt(30, 200)).toBe('#dde5ee');
     await page.focus('.thumb');
     await page.keyboard.press('End');
-    await rest();
-    expect(await colourAt(30, 200)).toBe('#c8d6c0');
+    await expect.poll(() => colourAt(30, 200)).toBe('#c8d6c0');
     await page.click('.way .all');
-    await rest();
-    r = await frame();
-    expect((r.h / r.w) * 390).toBeGreaterThan(900);
+    await expect.poll(tallness).toBeGreaterThan(900);
   });
   it('says what stays, and brings what is chosen into view', async () => {
     await hand.click(await at(200, 600));
@@ -125,8 +127,7 @@ describe('a screen on its device', () => {
     await page.keyboard.press('f');
     await rest();
     await hand.click('[role="treeitem"][data-id="two"]');
-    await rest();
-    expect(await colourAt(30, 250)).toBe('#c8d6c0');
+    await expect.poll(() => colourAt(30, 250)).toBe('#c8d6c0');
   });
 });
 
@@ -136,18 +137,14 @@ describe('what lies over a screen', () => {
     await hand.type('dialog Leave this page?', 'Enter');
     const p = await settled((x) => Object.values(first(x).nodes).some((n) => n.attrs.over === 'middle'));
     const dialog = Object.values(first(p).nodes).find((n) => n.attrs.over === 'middle');
-    await rest();
-    const dimmed = await colourAt(30, 200);
-    expect(dimmed).not.toBe('#dde5ee');
+    await expect.poll(() => colourAt(30, 200)).not.toBe('#dde5ee');
     // A second one: a menu where it is put, that dims nothing.
     await hand.click('[role="treeitem"][data-id="one"]');
-    await rest();
-    expect(await colourAt(30, 200)).toBe('#dde5ee');
+    await expect.poll(() => colourAt(30, 200)).toBe('#dde5ee');
     await hand.click('#ground-over');
     await hand.click('.p-select-option:nth-child(7)');
     await settled((x) => first(x).nodes['one']?.attrs.over === 'free');
-    await rest();
-    expect(await page.$$eval('.overs button', (all) => all.length)).toBe(2);
+    await expect.poll(() => page.$$eval('.overs button', (all) => all.length)).toBe(2);
     // It is dragged over the screen to the px.
     const before = first(await desk.project()).nodes['one']?.attrs;
     await hand.drag(await at(200, 300), await at(200, 380));
@@ -155,20 +152,19 @@ describe('what lies over a screen', () => {
     expect(Math.abs((first(moved).nodes['one']?.attrs.y ?? 0) - (before?.y ?? 0) - 80)).toBeLessThan(12);
     // One at a time.
     await page.click('.overs button:nth-child(2)');
-    await rest();
-    expect(await page.$$eval('.overs button', (all) => all.map((b) => b.getAttribute('aria-pressed')))).toContain(
-      'true',
-    );
+    await expect.poll(shown).toBe(1);
     // Pressed beside it, it is put away; the keys bring it again, and away.
     await page.focus('[aria-label="Wall"]');
     await page.keyboard.press('Escape');
     await page.keyboard.press('Escape');
-    await rest();
-    expect(await page.$('.overs button[aria-pressed="true"]')).toBeNull();
-    for (let i = 0; i < 3; i++) {
+    await expect.poll(shown).toBe(0);
+    for (const which of [
+      [true, false],
+      [false, true],
+      [false, false],
+    ]) {
       await page.keyboard.press('o');
-      await rest(120);
-      expect((await page.$$('.overs button[aria-pressed="true"]')).length).toBe(i < 2 ? 1 : 0);
+      await expect.poll(pressed).toEqual(which);
     }
     const svg = (over: string): Promise<string> =>
       fetch(`${desk.house.address}/api/projects/${desk.id}/screens/s.svg${over}`).then((r) => r.text());

@@ -321,8 +321,7 @@ describe('a column grid', () => {
     const p = await settled((x) => first(x).grid?.from?.length === 1);
     expect(first(p).grid).toMatchObject({ count: 4, from: [{ at: 1280, count: 12 }] });
     await page.waitForSelector('::-p-text(These hold from 1280 px on.)');
-    await rest(400);
-    expect((await page.$$('.screen.current .column')).length).toBe(12);
+    await expect.poll(async () => (await page.$$('.screen.current .column')).length).toBe(12);
     await hand.click(`${row('Columns')} input`, { triple: true });
     await hand.type('10', 'Enter');
     const q = await settled((x) => first(x).grid?.from?.[0]?.count === 10);
