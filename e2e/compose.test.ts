@@ -82,7 +82,7 @@ describe('drag and drop', () => {
     await page.mouse.down();
     await page.mouse.move(at.x, at.y - 8, { steps: 6 });
     await page.waitForSelector('.bar');
-    expect(await page.$eval('.held', (e) => e.textContent)).toContain('Heading into One');
+    await expect.poll(() => page.$eval('.held', (e) => e.textContent)).toContain('Heading into One');
     await page.mouse.up();
     await settled((p) => top(p).join() === 'heading,field,card,notice');
   });
@@ -303,7 +303,9 @@ describe('items of a list', () => {
       one,
     );
     await expect.poll(said).toEqual(before);
-    expect(await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Move item 1');
+    await expect
+      .poll(() => page.evaluate(() => document.activeElement?.getAttribute('aria-label')))
+      .toBe('Move item 1');
     expect(desk.wrong).toEqual([]);
   });
 });

@@ -124,12 +124,9 @@ describe('a free box', () => {
     await hand.click(await at(16 + 70, 16 + 50));
     await page.keyboard.down('d');
     await page.waitForFunction(() => document.querySelectorAll('.measure').length === 4);
-    expect(await page.$$eval('.measure', (l) => l.map((e) => e.textContent?.trim()))).toEqual([
-      '20',
-      '238',
-      '20',
-      '140',
-    ]);
+    await expect
+      .poll(() => page.$$eval('.measure', (l) => l.map((e) => e.textContent?.trim())))
+      .toEqual(['20', '238', '20', '140']);
     await page.keyboard.up('d');
     await page.waitForFunction(() => document.querySelectorAll('.measure').length === 0);
   });
@@ -236,7 +233,7 @@ describe('edges', () => {
     await hand.click(knob('right'));
     let p = await settled((x) => first(x).nodes['b']?.attrs.edges?.right === 'keep');
     expect(first(p).nodes['b']?.attrs).toMatchObject({ x: 200, y: 120, right: 58, bottom: 120 });
-    expect(await page.$eval(knob('right'), (e) => e.getAttribute('aria-label'))).toBe('Right edge: keep');
+    await expect.poll(() => page.$eval(knob('right'), (e) => e.getAttribute('aria-label'))).toBe('Right edge: keep');
     await hand.click(knob('left'));
     await settled((x) => first(x).nodes['b']?.attrs.edges?.left === 'share');
     await hand.click(knob('left'));
@@ -251,7 +248,7 @@ describe('edges', () => {
     await page.mouse.move((from?.x ?? 0) + (from?.width ?? 0) / 2, (from?.y ?? 0) + (from?.height ?? 0) / 2);
     await page.mouse.down();
     await page.mouse.move((from?.x ?? 0) + 60, (from?.y ?? 0) + 60, { steps: 6 });
-    expect((await page.$$('.tie')).length).toBeGreaterThan(4);
+    await expect.poll(async () => (await page.$$('.tie')).length).toBeGreaterThan(4);
     await page.keyboard.press('Escape');
     await page.mouse.up();
     p = await desk.project();

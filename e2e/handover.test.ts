@@ -143,7 +143,9 @@ describe('review links', () => {
     await hand.click('[aria-label="Pass phrase"]', { triple: true });
     await hand.type('seal', 'Enter');
     await page.waitForSelector('.board .sheet canvas');
-    expect(await page.$$eval('nav button', (all) => all.map((e) => e.textContent?.trim()))).toEqual(['Look', 'Try it']);
+    await expect
+      .poll(() => page.$$eval('nav button', (all) => all.map((e) => e.textContent?.trim())))
+      .toEqual(['Look', 'Try it']);
     // Looked at only: a press says nothing.
     await hand.click('.board .sheet');
     expect(await page.$('[aria-label="What you say"]')).toBeNull();
@@ -212,15 +214,15 @@ describe('comments on the Wall', () => {
     if (pin) await hand.click(pin);
     await page.waitForSelector('.p-popover .card');
     expect(await page.evaluate(() => location.search)).toBe(before);
-    expect(await page.$eval('.p-popover .card', (e) => e.textContent ?? '')).toContain(
-      'Is this the price for all of us?',
-    );
+    await expect
+      .poll(() => page.$eval('.p-popover .card', (e) => e.textContent ?? ''))
+      .toContain('Is this the price for all of us?');
     // Keys are the answer’s, not the Wall’s.
     await hand.type('Yes, of all.', 'Enter');
     await page.waitForSelector('.p-popover .answer');
     expect(await axeFaults(page)).toEqual([]);
     // Another screen has its own pins, also where it is not worked on.
-    expect((await page.$$('.pinned')).length).toBeGreaterThan(1);
+    await expect.poll(async () => (await page.$$('.pinned')).length).toBeGreaterThan(1);
     const at = await thing();
     const stand = (await (await fetch(`${desk.house.address}/api/projects/${DEMO}`)).json()) as { revision: number };
     const step = { do: 'set', tree: 'screen:pay', node: 'pay-2', field: 'attrs.minHeight', value: 300 };
@@ -314,10 +316,10 @@ describe('the build sheet', () => {
     expect(words).toMatch(/Tag/u);
     expect(words).toContain('color.');
     expect(words).toContain('Text');
-    expect(await page.$eval('pre[aria-label="As an element"]', (e) => e.textContent)).toMatch(
-      /^<skerry-[a-z-]+ text="On time"[^>]*><\/skerry-[a-z-]+>$/u,
-    );
-    expect(await page.$eval('pre[aria-label="CSS"]', (e) => e.textContent)).toContain('var(--color-');
+    await expect
+      .poll(() => page.$eval('pre[aria-label="As an element"]', (e) => e.textContent))
+      .toMatch(/^<skerry-[a-z-]+ text="On time"[^>]*><\/skerry-[a-z-]+>$/u);
+    await expect.poll(() => page.$eval('pre[aria-label="CSS"]', (e) => e.textContent)).toContain('var(--color-');
     await page.mouse.move((b?.x ?? 0) + 130, (b?.y ?? 0) + 338);
     await page.waitForSelector('.gap b');
     expect(Number(await page.$eval('.gap b', (e) => e.textContent))).toBeGreaterThan(0);
@@ -350,9 +352,9 @@ describe('versions', () => {
     await page.waitForSelector('aside li:first-child ::-p-text(Last of the day)');
     await hand.click('aside li strong::-p-text(As the harbour saw it)');
     await page.waitForSelector('[aria-label="What is different"]');
-    expect(await page.$eval('[aria-label="What is different"]', (e) => e.textContent)).toContain(
-      'Its name was “Pay”, and is “Pay ahead”',
-    );
+    await expect
+      .poll(() => page.$eval('[aria-label="What is different"]', (e) => e.textContent))
+      .toContain('Its name was “Pay”, and is “Pay ahead”');
     await page.waitForFunction(() => document.querySelectorAll('.pair canvas, .pair img').length >= 2);
     expect(await axeFaults(page)).toEqual([]);
     await hand.click('::-p-aria(Go back to it[role="button"])');
@@ -398,7 +400,7 @@ describe('a test with people', () => {
     await page.waitForSelector('.sums dd');
     const sums = await page.$eval('.sums', (e) => e.textContent ?? '');
     expect(sums).toContain('1');
-    expect(await page.$eval('.ways', (e) => e.textContent)).toContain('Find a crossing, then Sailings');
+    await expect.poll(() => page.$eval('.ways', (e) => e.textContent)).toContain('Find a crossing, then Sailings');
     await page.waitForSelector('.press.miss:not(.still)');
     // Each press stands on the screen where it was made, the last one too, before what came of it.
     const tests = (await (await fetch(`${desk.house.address}/api/projects/${DEMO}/tests`)).json()) as {

@@ -29,16 +29,20 @@ describe('the book of kits', () => {
       {},
       Object.keys(kit?.components ?? {}).length + (kit?.templates.length ?? 0),
     );
-    expect(await page.$$eval('.icons li', (all) => all.length)).toBe(Object.keys(kit?.icons ?? {}).length);
-    expect(await page.$$eval('.styles li', (all) => all.length)).toBe(Object.keys(kit?.textStyles ?? {}).length);
-    expect(await page.$$eval('.tokens li', (all) => all.length)).toBe(Object.keys(kit?.tokens ?? {}).length);
+    await expect.poll(() => page.$$eval('.icons li', (all) => all.length)).toBe(Object.keys(kit?.icons ?? {}).length);
+    await expect
+      .poll(() => page.$$eval('.styles li', (all) => all.length))
+      .toBe(Object.keys(kit?.textStyles ?? {}).length);
+    await expect.poll(() => page.$$eval('.tokens li', (all) => all.length)).toBe(Object.keys(kit?.tokens ?? {}).length);
     // Nothing falls short in a kit that is shipped.
     await page.waitForSelector('[aria-label="Grade"] .all');
-    expect(await page.$eval('[aria-label="Grade"] .all', (e) => e.textContent)).toBe('100 %');
+    await expect.poll(() => page.$eval('[aria-label="Grade"] .all', (e) => e.textContent)).toBe('100 %');
     expect(await page.$('[aria-label="Grade"] .short')).toBeNull();
     // Letters with the licence that their files tell.
-    expect(await page.$eval('[aria-label="Fonts"]', (e) => e.textContent)).toContain('SIL Open Font License');
-    expect(await page.$eval('[aria-label="Versions"]', (e) => e.textContent)).toContain('2.2.0');
+    await expect
+      .poll(() => page.$eval('[aria-label="Fonts"]', (e) => e.textContent))
+      .toContain('SIL Open Font License');
+    await expect.poll(() => page.$eval('[aria-label="Versions"]', (e) => e.textContent)).toContain('2.2.0');
     expect(desk.wrong).toEqual([]);
   });
   it('finds in a kit by name, role and what people call it, and says when there is nothing', async () => {
@@ -213,7 +217,7 @@ describe('the book of kits', () => {
     await page.waitForSelector(
       '::-p-text(2 icons, 1 of them in place of those that Skerry Line has by the same name.)',
     );
-    expect(await page.$eval('.p-dialog', (e) => e.textContent)).toContain('empty.svg draws nothing');
+    await expect.poll(() => page.$eval('.p-dialog', (e) => e.textContent)).toContain('empty.svg draws nothing');
     await page.type('[aria-label="Find among the icons"]', 'sea');
     await page.waitForFunction(() => document.querySelectorAll('.p-dialog .icons li').length === 1);
     await hand.click('::-p-text(Take 2 icons)');
@@ -270,18 +274,18 @@ describe('the book of kits', () => {
     ];
     await give('quay-elements.json', JSON.stringify({ schemaVersion: '1.0.0', modules: [{ declarations }] }));
     await page.waitForSelector('::-p-text(2 elements as components)');
-    expect(await page.$eval('.read', (e) => e.textContent)).toMatch(
-      /Skerry Line.*Button.*plain look.*Frobnicator.*1 thing left out/su,
-    );
+    await expect
+      .poll(() => page.$eval('.read', (e) => e.textContent))
+      .toMatch(/Skerry Line.*Button.*plain look.*Frobnicator.*1 thing left out/su);
     await hand.click('::-p-aria(Make this kit)');
     await page.waitForFunction(() => location.pathname === '/kits/quay-elements@1.0.0');
     await page.waitForFunction(() => document.querySelector('h1')?.textContent?.includes('quay elements 1.0.0'));
     expect(await names()).toEqual(expect.arrayContaining(['Button', 'Frobnicator']));
     // What falls short is named.
     await page.waitForSelector('[aria-label="Grade"] .short');
-    expect(await page.$$eval('[aria-label="Grade"] .short button', (all) => all.map((e) => e.textContent))).toContain(
-      'Frobnicator',
-    );
+    await expect
+      .poll(() => page.$$eval('[aria-label="Grade"] .short button', (all) => all.map((e) => e.textContent)))
+      .toContain('Frobnicator');
     expect(desk.wrong).toEqual([]);
   });
 });

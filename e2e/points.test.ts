@@ -153,9 +153,9 @@ describe('the demo, worked on', () => {
     );
     await page.keyboard.type('never');
     await page.keyboard.press('Escape');
-    expect(await page.$eval('textarea[aria-label="Sails, row 2"]', (e) => (e as HTMLTextAreaElement).value)).toBe(
-      '09:15',
-    );
+    await expect
+      .poll(() => page.$eval('textarea[aria-label="Sails, row 2"]', (e) => (e as HTMLTextAreaElement).value))
+      .toBe('09:15');
     await page.keyboard.press('Escape');
     await page.waitForFunction(
       () => !document.querySelector('[role="dialog"]') && document.activeElement?.getAttribute('aria-label') === 'Wall',

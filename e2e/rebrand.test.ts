@@ -87,7 +87,9 @@ describe('a rebrand', () => {
     const before = await causes();
     const lost = 'No counterpart';
     expect(before).toContain(lost);
-    expect(await page.$eval('.fix', (e) => e.textContent)).toMatch(/^Show Switch as Agree mends it, nothing new/u);
+    await expect
+      .poll(() => page.$eval('.fix', (e) => e.textContent))
+      .toMatch(/^Show Switch as Agree mends it, nothing new/u);
     await hand.click('[aria-label="Take: Show Switch as Agree"]');
     await page.waitForSelector('.taken');
     const told = (what: string, is: boolean) =>
@@ -217,7 +219,7 @@ describe('a rebrand', () => {
     await hand.drag(sample, bar);
     await page.waitForSelector('::-p-text(Top bar shows as Word from the guard now)');
     await hand.click('.hand summary');
-    expect(await page.$eval('.hand li', (e) => e.textContent)).toContain('Top bar as Word from the guard');
+    await expect.poll(() => page.$eval('.hand li', (e) => e.textContent)).toContain('Top bar as Word from the guard');
     await hand.click('[aria-label="Take back Top bar as Word from the guard"]');
     await page.waitForFunction(() => !document.querySelector('.hand'));
     // Clicked, it stands for what was pointed at last.
@@ -235,7 +237,7 @@ describe('a rebrand', () => {
     await hand.click('.p-multiselect-option:nth-child(1)');
     await page.keyboard.press('Escape');
     await page.waitForSelector('::-p-aria(Rebrand 3 screens)');
-    expect((await page.$$('[aria-label="Screens before and after"] figure')).length).toBe(3);
+    await expect.poll(async () => (await page.$$('[aria-label="Screens before and after"] figure')).length).toBe(3);
     await hand.click('::-p-aria(Rebrand 3 screens)');
     const p = await settled((x) => wears(x, 1) === SKERRY);
     expect(p.wears).toEqual([]);
@@ -338,7 +340,7 @@ describe('a brand from what somebody brings', () => {
     await page.waitForSelector('::-p-text(broken.ttf cannot be read as a font)');
     await bring('Fonts for this brand', renamed('Dune Sans', 4));
     await page.waitForSelector('.vouch');
-    expect(await page.$eval('.vouch', (e) => e.textContent)).toContain('Shut Font');
+    await expect.poll(() => page.$eval('.vouch', (e) => e.textContent)).toContain('Shut Font');
     const disabled = (): Promise<boolean> =>
       page.$eval('::-p-aria(Make this brand)', (e) => (e as HTMLButtonElement).disabled);
     expect(await disabled()).toBe(true);
@@ -373,7 +375,7 @@ describe('a brand from what somebody brings', () => {
     ]);
     await chooser.accept([path]);
     await page.waitForSelector('::-p-text(The colours of the file stay as they are.)');
-    expect(await page.$eval('#brand-name', (e) => (e as HTMLInputElement).value)).toBe('rape field tokens');
+    await expect.poll(() => page.$eval('#brand-name', (e) => (e as HTMLInputElement).value)).toBe('rape field tokens');
     await hand.click('.wide .quiet-link');
     await page.waitForSelector('::-p-text(AA holds in every look.)');
     await hand.click('::-p-aria(Make this brand[role="button"])');
@@ -402,8 +404,10 @@ describe('settling', () => {
     const before = await pictures(worn);
     await hand.click('::-p-aria(Settle[role="button"])');
     await page.waitForSelector('[aria-label="What is let go"]');
-    expect(await page.$eval('.settle', (e) => e.textContent)).toMatch(/settings rewritten.*Lined: on/su);
-    expect(await page.$eval('.settle', (e) => e.textContent)).toContain('the other kit, which stays needed.');
+    await expect.poll(() => page.$eval('.settle', (e) => e.textContent)).toMatch(/settings rewritten.*Lined: on/su);
+    await expect
+      .poll(() => page.$eval('.settle', (e) => e.textContent))
+      .toContain('the other kit, which stays needed.');
     await hand.click('::-p-aria(Settle 4 screens)');
     await page.waitForFunction(() =>
       document
@@ -540,7 +544,7 @@ describe('U. an update of the kit taken for two flows, held back for the third',
   it('by pointer, and undone in one', async () => {
     await hand.click('.newer');
     await page.waitForSelector('[aria-label="What the update changes"] li');
-    expect(await page.$eval('.update', (e) => e.textContent)).toContain('under is called second line now');
+    await expect.poll(() => page.$eval('.update', (e) => e.textContent)).toContain('under is called second line now');
     await hand.click('#rebrand-on');
     await hand.click('::-p-aria(Deck desk[role="option"])');
     await page.keyboard.press('Escape');

@@ -49,7 +49,9 @@ describe('situations', () => {
     // A name that is taken is refused in words.
     await page.type('[aria-label="Name of a new situation"]', 'Nothing yet');
     await page.keyboard.press('Enter');
-    expect(await page.$eval('.p-dialog [role="alert"]', (e) => e.textContent)).toContain('“Nothing yet” already');
+    await expect
+      .poll(() => page.$eval('.p-dialog [role="alert"]', (e) => e.textContent))
+      .toContain('“Nothing yet” already');
     await page.click('[aria-label="Name of a new situation"]', { count: 3 });
     await page.keyboard.type('Signed in');
     await page.keyboard.press('Enter');

@@ -153,7 +153,9 @@ describe('what things do by themselves', () => {
     await touch('spinbutton', 'Adults', 0.95);
     await becomes('spinbutton', 'Adults', 'aria-valuenow', '3');
     await page.type('.read input[aria-label="Name"]', 'Asta');
-    expect(await page.$eval('.read input[aria-label="Name"]', (e) => (e as HTMLInputElement).value)).toBe('Asta');
+    await expect
+      .poll(() => page.$eval('.read input[aria-label="Name"]', (e) => (e as HTMLInputElement).value))
+      .toBe('Asta');
     expect((await desk.project()).screens).toEqual(before.screens);
     await hand.click('::-p-aria(Start again[role="button"])');
     await becomes('checkbox', 'I agree', 'aria-checked', 'false');
@@ -166,7 +168,7 @@ describe('what things do by themselves', () => {
     await page.keyboard.press('Space');
     await becomes('checkbox', 'I agree', 'aria-checked', 'true');
     await page.keyboard.press('Tab');
-    expect(await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Deck');
+    await expect.poll(() => page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Deck');
     expect(await axeFaults(page)).toEqual([]);
     await page.focus('.read [role="button"][aria-label="Sail"]');
     await page.keyboard.press('Enter');
@@ -213,8 +215,6 @@ describe('every component', () => {
       y: (device?.y ?? 0) + (b.y + b.h / 2) * zoom,
     });
     const rest = (ms: number): Promise<unknown> => page.evaluate((t) => new Promise((r) => setTimeout(r, t)), ms);
-    // Without movement, so that what is drawn is what came of it.
-    await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
     const still: string[] = [];
     let done = 0;
     for (const [i, c] of all.entries()) {
@@ -467,9 +467,9 @@ describe('behaviours', () => {
     await begin({ sail: ['when pressed, go to Sailings'] });
     await page.goto(`${desk.house.address}/p/${desk.id}/compose/find?sel=sail`);
     await page.waitForSelector('[aria-label="Behaviour 1"]');
-    expect(await page.$eval('[aria-label="Behaviour 1"]', (e) => (e as HTMLInputElement).value)).toBe(
-      'when pressed, go to Sailings',
-    );
+    await expect
+      .poll(() => page.$eval('[aria-label="Behaviour 1"]', (e) => (e as HTMLInputElement).value))
+      .toBe('when pressed, go to Sailings');
     await say();
     await hand.type('when pressed, go to Nowhere', 'Enter');
     await page.waitForSelector('::-p-text(comes a screen)');
@@ -510,11 +510,9 @@ describe('behaviours', () => {
       '[aria-label="Focus order"][role="switch"], [aria-label="Focus order"] input, input[aria-label="Focus order"]',
     );
     await page.waitForSelector('[role="region"][aria-label="Focus order"] li');
-    expect(await page.$$eval('.numbers b', (all) => all.slice(0, 3).map((e) => e.textContent))).toEqual([
-      '1',
-      '2',
-      '3',
-    ]);
+    await expect
+      .poll(() => page.$$eval('.numbers b', (all) => all.slice(0, 3).map((e) => e.textContent)))
+      .toEqual(['1', '2', '3']);
     await page.click('[aria-label="Name earlier"]');
     await desk.settled((p) => JSON.stringify(p).includes('"order":["name","sail"'));
     await page.waitForFunction(

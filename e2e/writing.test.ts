@@ -122,9 +122,9 @@ describe('a text written in place', () => {
     await page.waitForSelector('.address');
     await page.keyboard.type('two words');
     await page.keyboard.press('Enter');
-    expect(await page.$eval('.writing .tools .problem', (e) => e.textContent)).toBe(
-      'An address has no spaces and no brackets.',
-    );
+    await expect
+      .poll(() => page.$eval('.writing .tools .problem', (e) => e.textContent))
+      .toBe('An address has no spaces and no brackets.');
     await page.$eval('.address', (e) => (e as HTMLInputElement).select());
     await page.keyboard.type('/tickets');
     await page.keyboard.press('Enter');
@@ -137,7 +137,9 @@ describe('a text written in place', () => {
     await begin({ maxLines: 1 });
     await hand.click(await at(60, 30), { double: true });
     await page.waitForSelector(FIELD);
-    expect(await page.$eval('.writing .cut', (e) => e.textContent)).toMatch(/^Cut after one line: ….*year round\.$/u);
+    await expect
+      .poll(() => page.$eval('.writing .cut', (e) => e.textContent))
+      .toMatch(/^Cut after one line: ….*year round\.$/u);
     await page.keyboard.type('Never mind');
     await page.waitForSelector('.writing .cut', { hidden: true });
     await page.keyboard.press('Escape');
