@@ -8,6 +8,7 @@ const CORE = [
   'colour',
   'text',
   'match',
+  'versions',
   'carry',
   'resolve',
   'layout',

@@ -230,6 +230,18 @@ export { colourDistance, composite, contrast, isColour, parseColour, toHex } fro
 // Matching one kit to another.
 export { meaningsOf, pairContracts, pairProp } from './match/index.js';
 
+// Versions of a kit, held against each other.
+export {
+  contractChanges,
+  kitUpdate,
+  nextVersion,
+  valueChanges,
+  type Difference,
+  type KitChange,
+  type KitUpdate,
+  type VersionAdvice,
+} from './versions/index.js';
+
 // Carrying settings from one component to another.
 export { carry, carryInstance, targetKey, rankAlternatives, type Alternative } from './carry/index.js';
 
@@ -244,9 +256,6 @@ export {
   type SettledLine,
   choosePair,
   chooseToken,
-  kitUpdate,
-  type KitChange,
-  type KitUpdate,
   lensWears,
   planRebrand,
   planSheet,
@@ -526,7 +535,7 @@ export {
 export { Memory, recorded, type LookUp, unhandled } from './base/index.js';
 
 // A project's components as a kit.
-export { publishKit, nextVersion, type Published, type PublishWish, type VersionAdvice } from './publish/index.js';
+export { publishKit, type Published, type PublishWish } from './publish/index.js';
 // What can be said of a kit.
 export {
   gradeKit,

@@ -31,6 +31,5 @@ export {
 export { focusSeen } from './focus.js';
 export { causesOf, sameFinding, type Cause } from './causes.js';
 export { settleProject, type Settlement, type SettledLine } from './settle.js';
-export { kitUpdate, type KitChange, type KitUpdate } from './update.js';
 export { proveFixes, type Fix, type Trial } from './fixes.js';
 export { readSheet, writeSheet, SHEET_FORMAT, type ReadSheet } from './sheetFile.js';
