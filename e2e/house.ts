@@ -94,6 +94,8 @@ export function openBrowser(): Promise<Browser> {
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
+      // Pages that the browser makes for its own bar, two more of them for every one of ours.
+      '--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup',
       '--force-prefers-reduced-motion',
       // A window that nobody looks at draws as any other.
       '--disable-backgrounding-occluded-windows',
