@@ -1,5 +1,5 @@
 import type { Page } from 'puppeteer-core';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, onTestFinished } from 'vitest';
 import {
   blankScreen,
   childrenOf,
@@ -476,8 +476,10 @@ describe('what everybody can use', () => {
     ['Workbench by night', '/p/norrvik-crossings/workbench/skerry-line@2.1.0/panel-card?sel=title'],
     ['Kits by night', '/kits/skerry-line@2.1.0?of=component/action'],
   ])('%s has no fault that axe finds', async (name, path) => {
-    if (name.endsWith('by night'))
-      await page.evaluateOnNewDocument(() => localStorage.setItem('dekkor-light', 'night'));
+    if (name.endsWith('by night')) {
+      const { identifier } = await page.evaluateOnNewDocument(() => localStorage.setItem('dekkor-light', 'night'));
+      onTestFinished(() => page.removeScriptToEvaluateOnNewDocument(identifier));
+    }
     await page.goto(desk.house.address + path);
     await page.waitForFunction(() => document.querySelectorAll('.picture, .home-card').length > 1);
     if (path.includes('compose')) await hand.click('[role="treeitem"][aria-label^="Card"]');

@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { beforeEach, describe, expect, it, onTestFinished } from 'vitest';
 import { blankScreen, type Node, type Project, type Screen, type Step } from '../core/index.js';
 import { Desk } from './desk.js';
-import { Hand } from './hand.js';
+import { composing, Hand } from './hand.js';
 
 const desk = new Desk();
 let page: Page;
@@ -43,9 +43,7 @@ beforeEach(async () => {
   hand = new Hand(page);
   await desk.make('Device', [tall()]);
   await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
-  await page.waitForSelector('.screen.current canvas');
-  await page.waitForSelector('.sample .picture');
-  await rest(700);
+  await composing(page);
 });
 const first = (p: Project): Screen => p.screens[0] as Screen;
 const frame = (): Promise<{ x: number; y: number; w: number; h: number }> =>

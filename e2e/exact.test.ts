@@ -2,7 +2,7 @@ import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { blankScreen, layout, resolve, type Node, type Project, type Screen, type Step } from '../core/index.js';
 import { Desk } from './desk.js';
-import { Hand } from './hand.js';
+import { composing, Hand } from './hand.js';
 import { shippedKits } from './wall.js';
 
 const desk = new Desk();
@@ -31,9 +31,7 @@ const FREE: readonly Node[] = [
 async function begin(step: Step): Promise<void> {
   await desk.make('Exact', [step]);
   await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
-  await page.waitForSelector('.screen.current canvas');
-  await page.waitForSelector('.sample .picture');
-  await rest(600);
+  await composing(page);
 }
 beforeEach(async () => {
   page = await desk.newPage();
@@ -417,9 +415,7 @@ describe('N. the same header made taller on one of five screens; its title kept 
       ...[1, 2, 3, 4, 5].map(use),
     ]);
     await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
-    await page.waitForSelector('.screen.current canvas');
-    await page.waitForSelector('.sample .picture');
-    await rest(600);
+    await composing(page);
   }
   const story = async (open: () => Promise<void>): Promise<void> => {
     await start();

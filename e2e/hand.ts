@@ -3,6 +3,33 @@ import type { ElementHandle, KeyInput, Page } from 'puppeteer-core';
 /** Frames for which a thing that is about to be pressed has stood where it stands. */
 const STILL = 5;
 
+/** Waits for what still moves, as an eye would. False: it does not come to rest. */
+const standsStill = (el: ElementHandle): Promise<boolean> =>
+  el.evaluate(
+    (e, quiet) =>
+      new Promise<boolean>((done) => {
+        let last = '';
+        let same = 0;
+        let frames = 0;
+        const look = (): void => {
+          const r = e.getBoundingClientRect();
+          const now = [r.x, r.y, r.width, r.height].join();
+          same = now === last ? same + 1 : 0;
+          last = now;
+          if (same >= quiet || ++frames > 240) done(same >= quiet);
+          else requestAnimationFrame(look);
+        };
+        look();
+      }),
+    STILL,
+  );
+/** Waits until the screen that is worked on is drawn and stands still, with what can be placed beside it. */
+export async function composing(page: Page): Promise<void> {
+  await page.waitForSelector('.sample .picture');
+  const drawn = await page.waitForSelector('.screen.current canvas');
+  if (!drawn || !(await standsStill(drawn))) throw new Error('The screen does not come to rest');
+}
+
 /** A designer's hand at keyboard and pointer, whose actions are counted: a click, a drag, a key chord or a run of text. */
 export class Hand {
   count = 0;
@@ -56,25 +83,7 @@ export class Hand {
     const el = typeof what === 'string' ? await this.page.waitForSelector(what, { visible: true }) : what;
     if (!el) throw new Error(`There is no ${String(what)}`);
     await el.evaluate((e) => e.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' }));
-    // What still moves is waited for, as an eye would.
-    const still = await el.evaluate(
-      (e, quiet) =>
-        new Promise<boolean>((done) => {
-          let last = '';
-          let same = 0;
-          let frames = 0;
-          const look = (): void => {
-            const r = e.getBoundingClientRect();
-            const now = [r.x, r.y, r.width, r.height].join();
-            same = now === last ? same + 1 : 0;
-            last = now;
-            if (same >= quiet || ++frames > 240) done(same >= quiet);
-            else requestAnimationFrame(look);
-          };
-          look();
-        }),
-      STILL,
-    );
+    const still = await standsStill(el);
     if (!still) throw new Error(`${String(what)} does not come to rest`);
     const box = await el.boundingBox();
     if (!box) throw new Error(`${String(what)} is not seen`);

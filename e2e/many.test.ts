@@ -2,7 +2,7 @@ import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { blankScreen, newInstance, type Project, type Step } from '../core/index.js';
 import { Desk } from './desk.js';
-import { Hand } from './hand.js';
+import { composing, Hand } from './hand.js';
 import { allDrawn } from './wall.js';
 
 const desk = new Desk();
@@ -31,9 +31,7 @@ const begin = async (): Promise<void> => {
     }),
   );
   await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
-  await page.waitForSelector('.screen.current canvas');
-  await page.waitForSelector('.sample .picture');
-  await rest(500);
+  await composing(page);
 };
 beforeEach(async () => {
   page = await desk.newPage();

@@ -153,6 +153,7 @@ describe('a rebrand', () => {
     await session.send('Emulation.setHardwareConcurrencyOverride', { hardwareConcurrency: 8 });
     const byTwo = await told();
     expect(workers()).toBe(2);
+    await session.detach();
     expect(byTwo).toEqual(byOne);
     expect(desk.wrong).toEqual([]);
   });

@@ -2,7 +2,7 @@ import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { blankScreen, type Node, type Project, type Screen, type Step } from '../core/index.js';
 import { Desk } from './desk.js';
-import { Hand } from './hand.js';
+import { composing, Hand } from './hand.js';
 
 const desk = new Desk();
 let page: Page;
@@ -23,8 +23,7 @@ function screenWith(attrs: Node['attrs']): Step {
 async function begin(attrs: Node['attrs'] = {}): Promise<void> {
   await desk.make('Writing', [screenWith(attrs)]);
   await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
-  await page.waitForSelector('.screen.current canvas');
-  await rest(900);
+  await composing(page);
 }
 beforeEach(async () => {
   page = await desk.newPage();
