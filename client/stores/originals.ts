@@ -103,9 +103,11 @@ export const useOriginals = defineStore('originals', () => {
   }
   function makeOption(repeated: Repeated, name: string): void {
     const w = stage.world;
-    if (w && doc.act(`Make ${name} an option`, optionSteps(w, repeated, name)))
+    if (!w) return;
+    const { steps, choice } = optionSteps(w, repeated, name);
+    if (doc.act(`Make ${name} an option`, steps))
       doc.say(
-        `“${name}” is an option of Variant now, and ${plural(repeated.uses.length, 'instance')} have it. Name it on the Workbench.`,
+        `“${name}” is an option of ${choice} now, and ${plural(repeated.uses.length, 'instance')} have it. Name it on the Workbench.`,
       );
   }
   /** Settings to be given to other instances. */

@@ -225,6 +225,15 @@ export interface Repeated {
 const HABIT = 3;
 
 /**
+ * Can a rule of a component say what was chosen? Not a prop (that is an option already), nor what lies deeper than its own parts,
+ * holds at some widths alone, or is linked to a prop.
+ */
+function ruleCanSay(c: Component, { at, kind, name, when }: Carried): boolean {
+  const part = at.length === 1 && !when ? c.nodes[at[0] ?? ''] : undefined;
+  return part !== undefined && part.bind?.[kind === 'prop' ? `props.${name}` : name] === undefined;
+}
+
+/**
  * Is what was chosen on a part of this instance chosen in the same way on others? Null below three of them, and for what
  * instances are expected to differ in.
  */
@@ -239,8 +248,7 @@ export function repeatedOverride(
   const mine = c && mineOf(world, wears, node).find((m) => m.key === key);
   if (!c || mine?.kind !== 'setting' || isContent(c, mine)) return null;
   const { carried } = mine;
-  // A prop is an option already.
-  if (carried.kind === 'prop' && carried.at.length === 0) return null;
+  if (!ruleCanSay(c, carried)) return null;
   const uses: Sighting[] = [];
   for (const s of world.project.screens) {
     const worn = wearsOf(world.project, s);
@@ -256,53 +264,99 @@ export function repeatedOverride(
   return uses.length >= HABIT ? { ref, carried, uses } : null;
 }
 
+/** An option that was made of a habit, and what the choice is called that has it. */
+export interface MadeOption {
+  readonly steps: readonly Step[];
+  readonly choice: string;
+}
+
 /**
- * Makes an option of an override that several instances have: a choice of the original (the one that was made for this before, or
- * a new one), a rule for the option, and all of them set to it in place of what each said for itself. They look as before.
+ * The choice that takes one more option: one that none of the uses has said anything of, and by whose start nothing looks as it
+ * does, so that leaving the start changes nothing. Undefined: there is none.
+ */
+function freeChoice(
+  c: Component,
+  nodes: readonly InstanceNode[],
+  world: World,
+  wears: WearsOf,
+): ChoiceProp | undefined {
+  const bound = new Set(Object.values(c.nodes).flatMap((n) => Object.values(n.bind ?? {})));
+  return c.contract.props.find((p): p is ChoiceProp => {
+    if (p.kind !== 'choice' || !VARIANT.test(p.id) || bound.has(p.id)) return false;
+    // A rule asks for the start, or for whether anything was said at all.
+    const asked = c.rules.some((r) => {
+      const test = r.when.props?.[p.id];
+      return test !== undefined && (typeof test === 'object' || test === p.default);
+    });
+    return (
+      !asked &&
+      !nodes.some((n) => mineOf(world, wears(n), n).some((m) => m.kind === 'setting' && m.key === `|prop.${p.id}|`))
+    );
+  });
+}
+type ChoiceProp = Extract<Prop, { readonly kind: 'choice' }>;
+type WearsOf = (n: InstanceNode) => readonly Wear[];
+const VARIANT = /^variant(-\d+)?$/u;
+/** The first of a name that is free: `variant`, `variant-2` and so on. */
+function freeId(id: string, taken: readonly { readonly id: string }[]): string {
+  let free = id;
+  for (let n = 2; taken.some((x) => x.id === free); n++) free = `${id}-${n}`;
+  return free;
+}
+
+/**
+ * Makes an option of an override that several instances have: of a choice of the original (one that was made for this before and
+ * that none of them has said anything of, or a new one), a rule for the option, and all of them set to it in place of what each said
+ * for itself. They look as before.
  * @param name of the option
  */
-export function optionSteps(world: World, repeated: Repeated, name: string, choiceName = 'Variant'): readonly Step[] {
+export function optionSteps(world: World, repeated: Repeated, name: string): MadeOption {
   const { ref, carried, uses } = repeated;
   const c = componentAt(world, ref);
-  if (!c) return [];
+  const part = carried.at[0];
+  if (!c || part === undefined || !ruleCanSay(c, carried)) return { steps: [], choice: '' };
   const tree = treeOfOriginal(ref);
-  const known = c.contract.props.find((p) => p.id === 'variant' && p.kind === 'choice');
-  const options = known?.kind === 'choice' ? known.options : [{ id: 'plain', name: 'Plain', means: 'neutral' }];
-  let id =
-    name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/gu, '-')
-      .replace(/^-+|-+$/gu, '') || 'other';
-  for (let n = 2; options.some((o) => o.id === id); n++) id = `${id}-${n}`;
-  const prop: Prop = {
-    ...(known ?? { id: 'variant', name: choiceName, default: 'plain', description: 'Which of its variants it is.' }),
+  const found = uses.flatMap((u) => {
+    const screen = world.project.screens.find((x) => x.id === u.screen);
+    const node = screen?.nodes[u.node];
+    return screen && node?.type === 'instance' ? [{ screen, node, wears: wearsOf(world.project, screen) }] : [];
+  });
+  const wears = new Map(found.map((f) => [f.node, f.wears]));
+  const nodes = found.map((f) => f.node);
+  const known = freeChoice(c, nodes, world, (n) => wears.get(n) ?? []);
+  const own = freeId('variant', c.contract.props);
+  const options = known?.options ?? [{ id: 'plain', name: 'Plain', means: 'neutral' }];
+  const plainly = name.toLowerCase().replace(/[^a-z0-9]+/gu, '-');
+  const id = freeId(plainly.replace(/^-+|-+$/gu, '') || 'other', options);
+  const prop: ChoiceProp = {
+    ...(known ?? {
+      id: own,
+      name: own.replace('variant', 'Variant').replace('-', ' '),
+      default: 'plain',
+      description: 'Which of its variants it is.',
+    }),
     kind: 'choice',
     options: [...options, { id, name }],
-  } as Prop;
+  };
   const next: Component = {
     ...c,
-    contract: { ...c.contract, props: [...c.contract.props.filter((p) => p.id !== 'variant'), prop] },
+    contract: { ...c.contract, props: [...c.contract.props.filter((p) => p !== known), prop] },
   };
-  const when: Rule['when'] = { props: { variant: id } };
-  const part = carried.at[0] ?? c.root;
   const { kit } = splitRef(ref);
   const value = kit === 'project' ? carried.value : bareValue(carried.name, carried.value, kit);
+  const what = carried.kind === 'prop' ? `props.${carried.name}` : carried.name;
   const steps: Step[] = [
-    { do: 'entry', tree, list: 'props', id: 'variant', value: prop },
-    ...lookSteps(next, tree, part, carried.kind === 'prop' ? `props.${carried.name}` : carried.name, value, when).steps,
+    { do: 'entry', tree, list: 'props', id: prop.id, value: prop },
+    ...lookSteps(next, tree, part, what, value, { props: { [prop.id]: id } }).steps,
   ];
-  for (const u of uses) {
-    const s = world.project.screens.find((x) => x.id === u.screen);
-    const n = s?.nodes[u.node];
-    if (!s || n?.type !== 'instance') continue;
-    const wears = wearsOf(world.project, s);
-    const own = mineOf(world, wears, n).find((m) => m.key === targetKey(carried));
-    if (own?.kind !== 'setting') continue;
-    const setting: Setting = { home: ref, at: [], kind: 'prop', name: 'variant', value: id };
+  for (const { screen, node, wears: worn } of found) {
+    const mine = mineOf(world, worn, node).find((m) => m.key === targetKey(carried));
+    if (mine?.kind !== 'setting') continue;
+    const setting: Setting = { home: ref, at: [], kind: 'prop', name: prop.id, value: id };
     steps.push(
-      { do: 'setting', tree: treeOfScreen(s), node: n.id, key: settingKey(own.setting), value: null },
-      { do: 'setting', tree: treeOfScreen(s), node: n.id, key: settingKey(setting), value: setting },
+      { do: 'setting', tree: treeOfScreen(screen), node: node.id, key: settingKey(mine.setting), value: null },
+      { do: 'setting', tree: treeOfScreen(screen), node: node.id, key: settingKey(setting), value: setting },
     );
   }
-  return steps;
+  return { steps, choice: prop.name };
 }
