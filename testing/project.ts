@@ -42,6 +42,7 @@ import {
   type World,
 } from '../core/index.js';
 import type { Chance } from './random.js';
+import { someOriginal, someWideAction } from './wide.js';
 
 /** Ids that no other run of a test uses. */
 export function ids(prefix: string): () => string {
@@ -97,6 +98,10 @@ export function someProject(chance: Chance, kit: Kit, screens = 2): Project {
   const project: Project = {
     ...emptyProject('p', 'Generated', ref),
     contentSets: Object.fromEntries(sets.map((s) => [s.id, s])),
+    originals: {
+      one: someOriginal(chance, 'one', 'One', []),
+      two: someOriginal(chance, 'two', 'Two', ['one']),
+    },
   };
   const made = Array.from({ length: screens }, (_, n): Screen => {
     const blank = blankScreen(`s${n + 1}`, `Screen ${n + 1}`, 'flow-1', 'phone', 390, null);
@@ -154,6 +159,7 @@ export function someAction(
   newId: () => string,
 ): { readonly label: string; readonly steps: readonly Step[] } {
   const { project } = world;
+  if (chance.is(0.35)) return someWideAction(chance, world, newId);
   const screen = chance.maybe(project.screens);
   if (!screen)
     return {
