@@ -26,7 +26,7 @@ const stage = useStage();
 const bench = useBench();
 const name = bench.component?.name ?? '';
 const ref_ = bench.of;
-const uses = computed(() => (stage.world ? usesOf(stage.world, ref_) : { screens: [], inside: [] }));
+const uses = computed(() => (stage.world ? usesOf(stage.world, ref_) : { screens: [], instead: [], inside: [] }));
 const screens = computed(() => new Set(uses.value.screens.map((u) => u.screen)).size);
 const inside = computed(() =>
   uses.value.inside.map((r) => (stage.world ? (componentAt(stage.world, r)?.name ?? r) : r)),
@@ -44,7 +44,26 @@ const others = computed(() => {
       : []),
   ];
 });
-const used = computed(() => uses.value.screens.length + uses.value.inside.length > 0);
+const used = computed(() => uses.value.screens.length + uses.value.instead.length + uses.value.inside.length > 0);
+const says = computed(() => {
+  const { length } = uses.value.screens;
+  const places = uses.value.instead.length;
+  return [
+    ...(length > 0 ? [`${length === 1 ? 'once' : `${length} times`} on ${plural(screens.value, 'screen')}`] : []),
+    ...(places > 0 ? [`in place of ${plural(places, 'other thing')} at some widths or by a choice`] : []),
+    ...(inside.value.length > 0 ? [`in ${inside.value.join(', ')}`] : []),
+  ].join(' and ');
+});
+/** Own components and editions that name it in a rule, or for some widths, are not rewritten; nor are things at some widths. */
+const stays = computed(() => {
+  const w = stage.world;
+  const parts = uses.value.inside.filter((r) => {
+    const c = w && componentAt(w, r);
+    const plainly = Object.values(c?.nodes ?? {}).some((n) => n.type === 'instance' && n.component === ref_);
+    return !plainly || !r.startsWith('project/');
+  });
+  return uses.value.instead.length + parts.length > 0;
+});
 function stepsFor(): Step[] {
   const w = stage.world;
   if (!w || what.value === 'leave') return [];
@@ -101,14 +120,7 @@ const CHOICES = [
     <div class="all">
       <p v-if="!used">Nothing uses it. Undo brings it back.</p>
       <template v-else>
-        <p>
-          It is used
-          {{
-            uses.screens.length > 0
-              ? `${uses.screens.length === 1 ? 'once' : `${uses.screens.length} times`} on ${plural(screens, 'screen')}`
-              : ''
-          }}{{ inside.length > 0 ? `${uses.screens.length > 0 ? ' and ' : ''}in ${inside.join(', ')}` : '' }}.
-        </p>
+        <p>It is used {{ says }}.</p>
         <div role="radiogroup" aria-label="What becomes of its uses" class="choices">
           <label v-for="c in CHOICES" :key="c.id"
             ><input v-model="what" type="radio" :value="c.id" /> {{ c.name }}</label
@@ -125,6 +137,10 @@ const CHOICES = [
           placeholder="Choose a component"
           aria-label="Replace by"
         />
+        <p v-if="stays && what !== 'leave'" class="note">
+          Where a rule, a width or a change of an installed component puts it, it leaves a mark until it is brought
+          back.
+        </p>
       </template>
       <p class="acts">
         <Button label="Keep it" severity="secondary" outlined @click="visible = false" />

@@ -1,7 +1,14 @@
 <script setup lang="ts">
 import { useElementSize, useScroll } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { keepsItsOwn, screensShowing, usesOf, type ComponentRef, type InstanceNode } from '../../core/index.js';
+import {
+  componentAt,
+  keepsItsOwn,
+  screensShowing,
+  usesOf,
+  type ComponentRef,
+  type InstanceNode,
+} from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import SampleCard from '../shelf/SampleCard.vue';
 import { useBench } from '../stores/bench.js';
@@ -29,7 +36,9 @@ const inSight = computed(() => {
   const from = Math.max(0, Math.floor((x.value - TOLD) / CARD) - 1);
   return shown.value.slice(from, from + Math.ceil((width.value || 1100) / CARD) + 2);
 });
-const uses = computed(() => (stage.calmWorld ? usesOf(stage.calmWorld, bench.of) : { screens: [], inside: [] }));
+const uses = computed(() =>
+  stage.calmWorld ? usesOf(stage.calmWorld, bench.of) : { screens: [], instead: [], inside: [] },
+);
 const screens = computed(() => (stage.calmWorld ? screensShowing(stage.calmWorld, bench.of).length : 0));
 const own = computed(() => {
   const about = bench.about;
@@ -70,9 +79,12 @@ const drawn = useSlices(
   },
   true,
 );
-const nameOf = (ref: ComponentRef): string => stage.world?.project.originals[ref.slice('project/'.length)]?.name ?? ref;
+const nameOf = (ref: ComponentRef): string => (stage.world && componentAt(stage.world, ref)?.name) ?? ref;
 const says = computed(() => {
   const n = uses.value.screens.length;
+  const instead = uses.value.instead.length;
+  if (n === 0 && instead > 0)
+    return `Stands in place of ${plural(instead, 'other thing')} at some widths or by a choice`;
   if (n === 0 && uses.value.inside.length === 0)
     return 'Not used yet. Place it from the Shelf of a screen, or by its name.';
   return `Used ${n === 1 ? 'once' : `${count(n)} times`}, seen on ${plural(screens.value, 'screen')}`;
@@ -85,6 +97,9 @@ const says = computed(() => {
       <strong>{{ says }}</strong>
       <p v-if="own.size > 0" class="note">
         {{ own.size === 1 ? 'One of these keeps' : `${count(own.size)} of these keep` }} a value of their own.
+      </p>
+      <p v-if="uses.screens.length > 0 && uses.instead.length > 0" class="note">
+        Also in place of {{ plural(uses.instead.length, 'other thing') }} at some widths or by a choice.
       </p>
       <p v-for="ref in uses.inside" :key="ref" class="note">
         Part of <button class="quiet-link" @click="originals.open(ref)">{{ nameOf(ref) }}</button>

@@ -63,6 +63,7 @@ export {
   type Component,
   type Template,
 } from './component.js';
+export { componentsIn, componentsOf } from './named.js';
 export {
   kitRef,
   compareVersions,

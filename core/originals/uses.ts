@@ -1,10 +1,14 @@
 import { carryInstance } from '../carry/index.js';
 import { alike, usesOn, type Sighting } from '../check/index.js';
 import {
+  componentAt,
+  componentsIn,
   componentsInOrder,
+  componentsOf,
   kitRef,
   shownComponent,
   wearsOf,
+  type Component,
   type ComponentRef,
   type InstanceNode,
   type Screen,
@@ -15,7 +19,9 @@ import {
 /** Where an original is used: on screens, and in other originals of the project. */
 export interface Uses {
   readonly screens: readonly Sighting[];
-  /** Own components and editions that have it in them, by reference. */
+  /** Instances of something else in whose place it stands at some widths, or by a choice. */
+  readonly instead: readonly Sighting[];
+  /** Own components and editions that have it in them, also by a rule or at some widths alone, by reference. */
   readonly inside: readonly ComponentRef[];
 }
 
@@ -25,22 +31,28 @@ export function usesOf(
   ref: ComponentRef,
   worn: (screen: Screen) => readonly Wear[] = (s) => wearsOf(world.project, s),
 ): Uses {
-  const inside = Object.values(world.project.originals).flatMap((o) =>
-    `project/${o.id}` !== ref && Object.values(o.nodes).some((n) => n.type === 'instance' && n.component === ref)
-      ? [`project/${o.id}`]
-      : [],
+  const { project } = world;
+  const has = (c: Component | undefined): boolean => c !== undefined && componentsIn(c).has(ref);
+  const inside = Object.values(project.originals).flatMap((o) =>
+    `project/${o.id}` !== ref && has(o) ? [`project/${o.id}`] : [],
   );
-  return { screens: alike(world.project.screens, worn, ref), inside };
+  const edited = Object.values(project.editions ?? {}).flatMap(({ from }) =>
+    from !== ref && has(componentAt(world, from)) ? [from] : [],
+  );
+  const screens = alike(project.screens, worn, ref);
+  const seen = new Set(screens.map((s) => `${s.screen}/${s.node}`));
+  const instead = project.screens.flatMap((s) =>
+    Object.values(s.nodes).flatMap((n): Sighting[] =>
+      !seen.has(`${s.id}/${n.id}`) && componentsOf(n).includes(ref) ? [{ screen: s.id, node: n.id }] : [],
+    ),
+  );
+  return { screens, instead, inside: [...inside, ...edited] };
 }
 
-/** Components of the kit of an installed one that have it in them: a change of it arrives in these too. */
+/** Components of the kits that have one in them: a change of it arrives in these too. */
 export function kitUsesOf(world: World, ref: ComponentRef): readonly ComponentRef[] {
   return [...world.kits.values()].flatMap((kit) =>
-    componentsInOrder(kit).flatMap((c) =>
-      Object.values(c.nodes).some((n) => n.type === 'instance' && n.component === ref)
-        ? [`${kitRef(kit)}/${c.id}`]
-        : [],
-    ),
+    componentsInOrder(kit).flatMap((c) => (componentsIn(c).has(ref) ? [`${kitRef(kit)}/${c.id}`] : [])),
   );
 }
 
@@ -57,7 +69,9 @@ export function screensShowing(world: World, ref: ComponentRef): readonly string
   }
   return world.project.screens.flatMap((s) => {
     const here = usesOn(s, wearsOf(world.project, s));
-    return [...wanted].some((r) => here.has(r)) ? [s.id] : [];
+    const shows = [...wanted].some((r) => here.has(r));
+    const may = shows || Object.values(s.nodes).some((n) => componentsOf(n).some((r) => wanted.has(r)));
+    return may ? [s.id] : [];
   });
 }
 
@@ -79,22 +93,24 @@ export function impactOf(before: World, after: World): Impact {
   let returned = 0;
   let content = 0;
   const places: Sighting[] = [];
-  const count = (world: World, screen: Screen, n: InstanceNode): readonly [number, number] => {
+  /** Which settings of an instance wait, and what is in slots that are not there. */
+  const waiting = (world: World, screen: Screen, n: InstanceNode): readonly [Set<number>, number] => {
     const got = carryInstance(world, wearsOf(world.project, screen), n);
     return [
-      got.ledger.filter((e) => e.outcome === 'parked').length,
+      new Set(got.ledger.filter((e) => e.outcome === 'parked').map((e) => e.setting)),
       got.fills.parked.reduce((sum, f) => sum + f.children.length, 0),
     ];
   };
   for (const screen of after.project.screens)
     for (const n of Object.values(screen.nodes)) {
       if (n.type !== 'instance' || (n.settings.length === 0 && n.fills.length === 0)) continue;
-      const [was, wasIn] = count(before, screen, n);
-      const [now, nowIn] = count(after, screen, n);
-      if (now > was) parked += now - was;
-      if (was > now) returned += was - now;
+      const [was, wasIn] = waiting(before, screen, n);
+      const [now, nowIn] = waiting(after, screen, n);
+      const lost = [...now].filter((i) => !was.has(i)).length;
+      parked += lost;
+      returned += [...was].filter((i) => !now.has(i)).length;
       if (nowIn > wasIn) content += nowIn - wasIn;
-      if (now > was || nowIn > wasIn) places.push({ screen: screen.id, node: n.id });
+      if (lost > 0 || nowIn > wasIn) places.push({ screen: screen.id, node: n.id });
     }
   if (parked + returned + content === 0) return NONE;
   return { parked, returned, content, places, screens: new Set(places.map((p) => p.screen)).size };

@@ -1,4 +1,4 @@
-import type { Component, Json, Node, Project } from '../../model/index.js';
+import { componentsIn, type Component, type Json, type Project } from '../../model/index.js';
 import type { TreeRef } from '../kind.js';
 
 const OWN = 'project/';
@@ -11,25 +11,13 @@ const editionIn = (project: Project, ref: string): string | null => {
   return key !== null && project.editions && Object.hasOwn(project.editions, key) ? `~${key}` : null;
 };
 
-/** The project's own components that an original's tree uses directly, swaps by its rules included. */
+/** The project's own components and editions that an original uses directly, whatever puts them there. */
 function usesOf(project: Project, original: Component): Set<string> {
   const found = new Set<string>();
-  const add = (ref: unknown): void => {
-    if (typeof ref !== 'string') return;
-    if (ref.startsWith(OWN)) found.add(ref.slice(OWN.length));
-    else if (project.editions) {
-      const key = editionIn(project, ref);
-      if (key) found.add(key);
-    }
-  };
-  for (const n of Object.values(original.nodes) as Node[]) {
-    if (n.type !== 'instance') continue;
-    add(n.component);
-    for (const s of n.settings) add(s.value);
+  for (const ref of componentsIn(original)) {
+    const edited = ref.startsWith(OWN) ? ref.slice(OWN.length) : editionIn(project, ref);
+    if (edited !== null) found.add(edited);
   }
-  for (const rule of original.rules)
-    for (const set of Object.values(rule.set)) for (const value of Object.values(set)) add(value);
-  for (const p of original.contract.props) add(p.default);
   return found;
 }
 
