@@ -334,12 +334,12 @@ a {
 }
 .looks {
   display: grid;
-  grid-template-columns: repeat(2, 132px);
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   grid-auto-rows: 116px;
   gap: 10px;
 }
 .looks :deep(.sample) {
-  width: 132px;
+  width: 100%;
 }
 dl {
   display: grid;
