@@ -132,7 +132,7 @@ export function readComponents(
       isObject(s) && isId(s['id']) ? [readSlot(s, s['id'])] : [],
     );
     const states = texts(value, 'states').filter((s): s is StateName => STATES.some((k) => k === s));
-    const rules = list(value, 'rules').flatMap((r) => readRule(r, name, tree.nodes, props, report) ?? []);
+    const rules = list(value, 'rules').flatMap((r) => readRule(r, name, tree.nodes, props, local, report) ?? []);
     checkBindings(name, tree.nodes, props, slots, report);
     const made: Component = {
       id,
@@ -186,6 +186,7 @@ function readRule(
   where: string,
   nodes: Readonly<Record<string, Node>>,
   props: readonly Prop[],
+  local: (ref: string) => string,
   report: Report,
 ): Rule | null {
   if (!isObject(value) || !isObject(value['set'])) return null;
@@ -217,11 +218,11 @@ function readRule(
     for (const [name, v] of Object.entries(attrs)) {
       if (
         name.startsWith('props.') ||
-        name === 'component' ||
+        (name === 'component' && typeof v === 'string' && v !== '') ||
         (name === 'place' && shapes.rulePlace(v, name) === null) ||
         attrTakes(name, v)
       )
-        good[name] = v;
+        good[name] = name === 'component' ? local(String(v)) : v;
       else
         report.add(
           'left out',

@@ -74,6 +74,53 @@ describe('a kit', () => {
     expect(codes(small())).toEqual([]);
     expect(readKit(small()).value?.components['tag']?.contract.props[0]?.default).toBe('Tag');
   });
+  const two = (rules: readonly Loose[], more: Loose = {}): Loose => {
+    const [tag] = small()['components'] as Loose[];
+    const inner = { id: 'inner', type: 'instance', component: 'tag', ...more };
+    const pair = {
+      ...tag,
+      id: 'pair',
+      name: 'Pair',
+      rules,
+      tree: { id: 'root', type: 'box', attrs: {}, children: [inner] },
+    };
+    return { ...small(), components: [tag ?? {}, pair] } as Loose;
+  };
+  const by = (component: Json): Loose => ({
+    when: { props: { label: 'Go' } },
+    set: { inner: { component, opacity: 0.5 } },
+  });
+  it('has what its rules put in place of a part by its own name, as its parts are', () => {
+    const [other] = small()['components'] as Loose[];
+    const kit = two([by('other')]);
+    const { value, problems } = readKit({
+      ...kit,
+      components: [...(kit['components'] as Loose[]), { ...other, id: 'other', name: 'Other' }],
+    });
+    expect(problems).toEqual([]);
+    expect(value?.components['pair']?.rules[0]?.set['inner']).toEqual({ component: 'small@1.0.0/other', opacity: 0.5 });
+  });
+  it.each([
+    ['a rule that puts the component into itself', two([by('pair')]), 'component.cycle'],
+    [
+      'a width at which it is in itself',
+      two([], { widths: [{ minWidth: 600, attrs: { opacity: 0.5 }, component: 'pair' }] }),
+      'component.cycle',
+    ],
+    ['a rule that puts in what is not there', two([by('gone')]), 'component.unknown'],
+    ['a rule that puts in what is no component', two([by(7)]), 'rule.attr'],
+  ])('is read without what leads astray: %s', (_, kit, code) => {
+    const { value, problems } = readKit(kit);
+    expect(problems.map((p) => p.code)).toEqual([code]);
+    expect(problems[0]?.where).toContain('Pair');
+    const pair = value?.components['pair'];
+    const left = [pair?.rules[0]?.set['inner'], pair?.nodes['inner']?.widths?.[0]?.attrs].filter(
+      (x) => x !== undefined,
+    );
+    // The rest of it holds.
+    for (const set of left) expect(set).toMatchObject({ opacity: 0.5 });
+    expect(JSON.stringify([pair?.rules, pair?.nodes])).not.toContain('/pair');
+  });
   it.each([
     ['an unknown component inside', withTree({ id: 'x', type: 'instance', component: 'gone' }), 'component.unknown'],
     ['a component within itself', withTree({ id: 'x', type: 'instance', component: 'tag' }), 'component.cycle'],

@@ -12,42 +12,65 @@ import {
 import { Report } from './checks.js';
 
 /**
- * Takes out instances through which a component would contain itself: each component is walked once, depth first, and what
- * leads back to one that is being walked is taken out.
+ * Takes out what leads a component back to itself: parts, and what rules and widths put in their place. Each component is walked
+ * once, depth first, and what leads back to one that is being walked is taken out.
  */
 export function dropCycles(components: Record<string, Component>, own: KitRef, report: Report): void {
   const done = new Set<string>();
   const on = new Set<string>();
+  /** Does a reference lead back? If not, what it names is walked. */
+  const leadsBack = (ref: string): boolean => {
+    const { kit, id } = splitRef(ref);
+    if (kit !== own || !Object.hasOwn(components, id)) return false;
+    if (on.has(id)) return true;
+    walk(id);
+    return false;
+  };
   const walk = (id: string): void => {
     const component = components[id];
     if (!component || done.has(id)) return;
     on.add(id);
     const nodes: Record<string, Node> = { ...component.nodes };
     let dropped = false;
-    for (const node of Object.values(component.nodes)) {
-      if (node.type !== 'instance') continue;
-      const ref = splitRef(node.component);
-      if (ref.kit !== own || !Object.hasOwn(components, ref.id)) continue;
-      if (!on.has(ref.id)) {
-        walk(ref.id);
-        continue;
-      }
+    const drop = (through: string, what: string): void => {
       report.add(
         'left out',
         'component.cycle',
         component.name,
-        `${component.name} contains itself through ${node.id}; that part was left out.`,
+        `${component.name} contains itself through ${through}; ${what} was left out.`,
       );
       dropped = true;
-      nodes[node.id] = {
-        id: node.id,
-        type: 'box',
-        name: `${node.name ?? node.id} (left out)`,
-        attrs: {},
-        children: [],
-      };
+    };
+    for (const node of Object.values(component.nodes)) {
+      if (node.type !== 'instance') continue;
+      if (leadsBack(node.component)) {
+        drop(node.id, 'that part');
+        nodes[node.id] = {
+          id: node.id,
+          type: 'box',
+          name: `${node.name ?? node.id} (left out)`,
+          attrs: {},
+          children: [],
+        };
+        continue;
+      }
+      if (!node.widths?.some((w) => w.component !== undefined && leadsBack(w.component))) continue;
+      drop(`${node.id} at some widths`, 'what stands there then');
+      const widths = node.widths.map(({ component: ref, ...w }) =>
+        ref !== undefined && !leadsBack(ref) ? { ...w, component: ref } : w,
+      );
+      nodes[node.id] = { ...node, widths };
     }
-    if (dropped) components[id] = { ...component, nodes };
+    const rules = component.rules.map((rule) => {
+      const back = Object.entries(rule.set).filter(
+        ([, set]) => typeof set['component'] === 'string' && leadsBack(set['component']),
+      );
+      if (back.length === 0) return rule;
+      for (const [node] of back) drop(`${node} by a rule`, 'what stands there then');
+      const less = back.map(([node, { component: _, ...set }]) => [node, set] as const);
+      return { ...rule, set: { ...rule.set, ...Object.fromEntries(less) } };
+    });
+    if (dropped) components[id] = { ...component, nodes, rules };
     on.delete(id);
     done.add(id);
   };
@@ -147,24 +170,28 @@ export function checkReferences(
           `${where} asks for the icon ${value}, which the kit does not have; nothing shows.`,
         );
     };
+    const known = (where: string, ref: string): void => {
+      const { kit: of, id } = splitRef(ref);
+      if (of === 'project' || Object.hasOwn(components, id)) return;
+      report.add(
+        'note',
+        'component.unknown',
+        where,
+        `${where} is made of ${ref}, which the kit does not have; a mark shows in its place.`,
+      );
+    };
     for (const node of Object.values(component.nodes)) {
       const where = `${component.name}, ${node.id}`;
       for (const [name, value] of Object.entries(node.attrs)) look(where, name, value as Json);
-      if (
-        node.type === 'instance' &&
-        splitRef(node.component).kit !== 'project' &&
-        !Object.hasOwn(components, splitRef(node.component).id)
-      )
-        report.add(
-          'note',
-          'component.unknown',
-          where,
-          `${where} is made of ${node.component}, which the kit does not have; a mark shows in its place.`,
-        );
+      if (node.type !== 'instance') continue;
+      known(where, node.component);
+      for (const w of node.widths ?? []) if (w.component !== undefined) known(where, w.component);
     }
     for (const rule of component.rules)
       for (const [node, attrs] of Object.entries(rule.set))
-        for (const [name, value] of Object.entries(attrs)) look(`${component.name}, ${node}`, name, value);
+        for (const [name, value] of Object.entries(attrs))
+          if (name === 'component') known(`${component.name}, ${node}`, String(value));
+          else look(`${component.name}, ${node}`, name, value);
     for (const prop of component.contract.props)
       if (prop.kind === 'icon') look(`${component.name}, ${prop.name}`, 'icon', prop.default);
   }
