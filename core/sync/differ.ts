@@ -64,6 +64,13 @@ export function compareProjects(then: World, now: World): ProjectChange {
         ? 'What stands for what in the brand that is worn is another'
         : `It wore ${wear(then)}, and wears ${wear(now)} now`,
     );
+  const kitName = (ref: string): string => {
+    const kit = now.kits.get(ref) ?? then.kits.get(ref);
+    return kit ? `${kit.name} ${kit.version}` : ref;
+  };
+  for (const k of b.kits) if (!a.kits.includes(k)) rest.push(`It uses ${kitName(k)}, too`);
+  for (const k of a.kits) if (!b.kits.includes(k)) rest.push(`It does not use ${kitName(k)} any more`);
+  records(a.sheets, b.sheets, 'match sheet', rest, (s) => `from ${kitName(s.from)} to ${kitName(s.to)}`);
   records(a.originals, b.originals, 'component', rest);
   records(a.contentSets, b.contentSets, 'content set', rest);
   records(a.situations ?? {}, b.situations ?? {}, 'situation', rest);
@@ -83,8 +90,10 @@ function records<T>(
   b: Readonly<Record<string, T>>,
   what: string,
   rest: string[],
+  called?: (x: T) => string,
 ): void {
   const name = (x: T | undefined, key: string): string => {
+    if (x !== undefined && called) return called(x);
     const said = (x as { name?: unknown } | undefined)?.name;
     return typeof said === 'string' ? said : (key.split('/').at(-1) ?? key);
   };
@@ -96,7 +105,14 @@ function records<T>(
   }
 }
 
-const FIELDS: readonly (keyof Screen)[] = ['name', 'width', 'height', 'mode', 'flow'];
+const FIELDS: readonly (keyof Screen)[] = ['name', 'device', 'width', 'height', 'mode'];
+/** What has no short words of its own: that it is another is told. */
+const MORE: readonly (readonly [field: keyof Screen, says: string])[] = [
+  ['grid', 'Its column grid is another'],
+  ['base', 'Its base grid is another'],
+  ['guides', 'Its guides are others'],
+  ['order', 'The order of the focus is another'],
+];
 const told = (v: unknown): string =>
   v === undefined || v === null
     ? 'nothing'
@@ -111,6 +127,9 @@ function screenWords(then: World, was: Screen, now: World, is: Screen): string[]
   for (const f of FIELDS)
     if (!sameJson((was[f] ?? null) as Json, (is[f] ?? null) as Json))
       words.push(`Its ${f} was ${told(was[f])}, and is ${told(is[f])}`);
+  for (const [f, says] of MORE) if (!sameJson((was[f] ?? null) as Json, (is[f] ?? null) as Json)) words.push(says);
+  const flow = (w: World, s: Screen): string => w.project.flows.find((f) => f.id === s.flow)?.name ?? s.flow;
+  if (was.flow !== is.flow) words.push(`It was in the flow ${flow(then, was)}, and is in ${flow(now, is)}`);
   if (!sameJson((was.wears ?? null) as unknown as Json, (is.wears ?? null) as unknown as Json))
     words.push('It wears something else');
   const names = thingNames(aboutThing(now, is, is.root));

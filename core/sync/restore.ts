@@ -1,4 +1,4 @@
-import type { Step } from '../edit/index.js';
+import { applyEdit, type Step } from '../edit/index.js';
 import { sameJson, type Project } from '../model/index.js';
 
 /**
@@ -23,27 +23,13 @@ export function restoreSteps(now: Project, then: Project): Step[] {
   records(now.sheets, then.sheets, (key, value) => ({ do: 'sheet', key, value }));
   records(now.situations ?? {}, then.situations ?? {}, (situation, value) => ({ do: 'situation', situation, value }));
   records(now.contentSets, then.contentSets, (set, value) => ({ do: 'contentSet', set, value }));
-  records(now.originals, then.originals, (original, value) => ({ do: 'original', original, value }));
-  const editions = new Set([...Object.keys(now.editions ?? {}), ...Object.keys(then.editions ?? {})]);
-  for (const key of editions) {
-    const a = now.editions?.[key];
-    const b = then.editions?.[key];
-    if (sameJson(a?.steps ?? null, b?.steps ?? null)) continue;
-    const from = b?.from ?? a?.from ?? key;
-    for (const s of a?.steps ?? []) steps.push({ do: 'edition', edition: key, from, id: s.id, value: null });
-    for (const s of b?.steps ?? []) steps.push({ do: 'edition', edition: key, from, id: s.id, value: s.step });
-  }
-  let before: string | null = null;
-  for (const flow of then.flows) {
-    if (
-      !sameJson(
-        now.flows.find((f) => f.id === flow.id),
-        flow,
-      )
-    )
-      steps.push({ do: 'flow', flow: flow.id, value: flow, after: before });
-    before = flow.id;
-  }
+  steps.push(...componentSteps(now, then));
+  const stay = now.flows.filter((f) => then.flows.some((x) => x.id === f.id));
+  // Put one behind the other, whatever goes or comes between them.
+  if (!sameJson(stay, then.flows))
+    then.flows.forEach((flow, i) =>
+      steps.push({ do: 'flow', flow: flow.id, value: flow, after: then.flows[i - 1]?.id ?? null }),
+    );
   const wanted = new Map(then.screens.map((s) => [s.id, s]));
   for (const s of now.screens) if (!sameJson(wanted.get(s.id), s)) steps.push({ do: 'removeScreen', screen: s.id });
   let after: string | null = null;
@@ -56,6 +42,38 @@ export function restoreSteps(now: Project, then: Project): Step[] {
   for (const flow of now.flows)
     if (!then.flows.some((f) => f.id === flow.id)) steps.push({ do: 'flow', flow: flow.id, value: null, after: null });
   return steps.filter((s) => s.do !== 'moveScreen' || moves(now, then));
+}
+
+/**
+ * The steps that bring components of the project and changes of installed ones back. Each is put in the place of what is there; where
+ * that would, halfway, contain itself, because two were made of one another the other way round, all of them go first.
+ */
+function componentSteps(now: Project, then: Project): Step[] {
+  const changed = [...new Set([...Object.keys(now.originals), ...Object.keys(then.originals)])].filter(
+    (id) => !sameJson(now.originals[id] ?? null, then.originals[id] ?? null),
+  );
+  const put = changed.map((id): Step => ({ do: 'original', original: id, value: then.originals[id] ?? null }));
+  const editions = [...new Set([...Object.keys(now.editions ?? {}), ...Object.keys(then.editions ?? {})])].flatMap(
+    (key) => {
+      const a = now.editions?.[key];
+      const b = then.editions?.[key];
+      const same = sameJson(a?.steps ?? null, b?.steps ?? null);
+      return same ? [] : [{ key, from: b?.from ?? a?.from ?? key, a: a?.steps ?? [], b: b?.steps ?? [] }];
+    },
+  );
+  const taken = editions.flatMap(({ key, from, a }) =>
+    a.map((s): Step => ({ do: 'edition', edition: key, from, id: s.id, value: null })),
+  );
+  const said = editions.flatMap(({ key, from, b }) =>
+    b.map((s): Step => ({ do: 'edition', edition: key, from, id: s.id, value: s.step })),
+  );
+  const plain = [...put, ...taken, ...said];
+  if (applyEdit(now, { id: 'back', label: 'Back', steps: plain }).ok) return plain;
+  const gone = changed
+    .filter((id) => Object.hasOwn(now.originals, id))
+    .map((id): Step => ({ do: 'original', original: id, value: null }));
+  const there = put.filter((s) => s.do === 'original' && s.value !== null);
+  return [...gone, ...taken, ...there, ...said];
 }
 
 /** Do the screens that stay stand in another order? */

@@ -299,22 +299,55 @@ describe('a new visit', () => {
     expect([got.desk.shown.name, got.desk.waiting.length, got.notices.length]).toEqual(['Kept', 1, 1]);
   });
   it('goes back to how everything stood, as one edit', () => {
-    for (let seed = 1; seed <= 60; seed++) {
-      const then = someProject(new Chance(seed), kit, 3);
+    for (let seed = 1; seed <= 150; seed++) {
       const chance = new Chance(seed * 3);
-      let now = then;
       const newId = ids('n');
-      for (let i = 0; i < 8; i++) {
-        const { label, steps } = someAction(chance, { project: now, kits }, newId);
-        const got = steps.length > 0 ? applyEdit(now, { id: 'e', label, steps }) : null;
-        if (got?.ok) now = got.project;
-      }
+      /** So many things done one after another. */
+      const after = (project: Project, times: number): Project => {
+        let at = project;
+        for (let i = 0; i < times; i++) {
+          const { label, steps } = someAction(chance, { project: at, kits }, newId);
+          const got = steps.length > 0 ? applyEdit(at, { id: 'e', label, steps }) : null;
+          if (got?.ok) at = got.project;
+        }
+        return at;
+      };
+      const then = after(someProject(new Chance(seed), kit, 3), 25);
+      const now = after(then, 25);
       const steps = restoreSteps(now, then);
       if (steps.length === 0) continue;
       const got = applyEdit(now, { id: 'back', label: 'Back', steps });
       expect(got.ok ? got.project : got.refusal, `seed ${seed}`).toEqual(then);
       const undone = got.ok ? applyEdit(got.project, { id: 'u', label: 'u', steps: got.inverse }) : null;
-      expect(undone?.ok && undone.project).toEqual(now);
+      expect(undone?.ok && undone.project, `seed ${seed}, undone`).toEqual(now);
+    }
+  });
+  it('goes back to flows in another order, and to components that were made of one another the other way round', () => {
+    const then = someProject(new Chance(1), kit, 2);
+    const flows = [...then.flows, { id: 'second', name: 'Second' }, { id: 'third', name: 'Third' }];
+    const before = { ...then, flows };
+    const turned = { ...before, flows: [...flows].reverse() };
+    const { one, two } = then.originals;
+    if (!one || !two) throw new Error('none');
+    const inner = two.nodes['inner'];
+    if (inner?.type !== 'instance') throw new Error('none');
+    // `one` has `two` in it now, and `two` had `one`.
+    const outer = {
+      ...two,
+      id: 'one',
+      name: 'One',
+      nodes: { ...two.nodes, inner: { ...inner, component: 'project/two' } },
+    };
+    const now = { ...turned, originals: { one: outer, two: { ...one, id: 'two', name: 'Two' } } };
+    for (const [a, b] of [
+      [turned, before],
+      [now, before],
+      [before, now],
+    ] as const) {
+      const got = applyEdit(a, { id: 'back', label: 'Back', steps: restoreSteps(a, b) });
+      expect(got.ok ? got.project : got.refusal).toEqual(b);
+      const undone = got.ok ? applyEdit(got.project, { id: 'u', label: 'u', steps: got.inverse }) : null;
+      expect(undone?.ok ? undone.project : undone?.refusal).toEqual(a);
     }
   });
 });
