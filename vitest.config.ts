@@ -3,6 +3,9 @@ import { defineConfig } from 'vitest/config';
 
 const long = { testTimeout: 120_000, hookTimeout: 90_000, expect: { poll: { timeout: 10_000 } } };
 
+/** Tests in a process of their own. */
+const APART = 'client/**/*.apart.test.ts';
+
 export default defineConfig({
   test: {
     projects: [
@@ -11,7 +14,18 @@ export default defineConfig({
         test: {
           name: 'core',
           include: ['core/**/*.test.ts', 'kits/**/*.test.ts', 'client/**/*.test.ts', 'testing/**/*.test.ts'],
+          exclude: [APART],
           isolate: false,
+          maxWorkers: availableParallelism(),
+          sequence: { groupOrder: 0 },
+          ...long,
+        },
+      },
+      {
+        // Those that put something in the place of a module: whoever has read that module before would have it as it was.
+        test: {
+          name: 'apart',
+          include: [APART],
           maxWorkers: availableParallelism(),
           sequence: { groupOrder: 0 },
           ...long,

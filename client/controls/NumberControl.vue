@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
 import { ref, watch } from 'vue';
-import { arithmetic } from '../../core/index.js';
+import { numberFor } from '../../core/index.js';
 import { asText, type ControlEmits, type ControlProps } from './control.js';
 
 /** A number; takes sums and arrow keys. */
@@ -24,18 +24,9 @@ function take(): void {
     return;
   }
   const { prop, held } = props;
-  const v = arithmetic(draft.value, typeof held.value === 'number' ? held.value : 0);
-  if (v === null) {
-    emit(
-      'problem',
-      `“${draft.value.slice(0, 30)}” is not a number; ${prop.name} keeps ${props.several ? 'its values' : now() || 'its value'}.`,
-    );
-    return;
-  }
-  if ((prop.min !== undefined && v < prop.min) || (prop.max !== undefined && v > prop.max)) {
-    emit('problem', `${prop.name} goes from ${prop.min ?? 'any'} to ${prop.max ?? 'any'}.`);
-    return;
-  }
+  const read = numberFor(prop, draft.value, typeof held.value === 'number' ? held.value : undefined);
+  if ('problem' in read) return void emit('problem', read.problem);
+  const v = read.value;
   emit('problem', '');
   if (v !== held.value || props.several) emit('choose', v, false);
 }

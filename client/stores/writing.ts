@@ -3,9 +3,11 @@ import { computed, shallowRef, watch } from 'vue';
 import {
   boxesByKey,
   chooseSteps,
+  numberFor,
   plainText,
   readMarks,
   screenOf,
+  propAt,
   textPlace,
   treeOfScreen,
   withItemField,
@@ -13,6 +15,7 @@ import {
   type Box,
   type Json,
   type Marked,
+  type Prop,
   type Screen,
   type Shows,
   type Step,
@@ -86,6 +89,16 @@ export const useWriting = defineStore('writing', () => {
     const place = screen && w ? textPlace(w, stage.wearsShown(screen), screen, o.key) : null;
     return screen && place ? stepsAt(screen, place, text, 'text') : null;
   }
+  /** The property that the open text is chosen by, where that takes numbers. */
+  function numberAt(o: Open): Prop | undefined {
+    const screen = stage.treeBy(o.screen);
+    const w = stage.world;
+    const place = screen && w ? textPlace(w, stage.wearsShown(screen), screen, o.key) : null;
+    const node = place && screen?.nodes[place.node];
+    if (!w || !screen || place?.kind !== 'target' || node?.type !== 'instance') return undefined;
+    const prop = propAt(w, stage.wearsShown(screen), node, place.target);
+    return prop?.kind === 'number' ? prop : undefined;
+  }
   /** The first text at or inside a part of the current screen that can be written. */
   function firstText(key: string): Box | undefined {
     const screen = stage.screen;
@@ -138,6 +151,10 @@ export const useWriting = defineStore('writing', () => {
       ].join('/');
       chosen = withItemField(boxIn(screen, at)?.node.instance?.props[place.target.name], place.key, place.field, value);
     }
+    // What is typed of a number while it is none yet is seen as it is typed.
+    const prop = propAt(w, stage.wearsShown(screen), node, place.target);
+    const number = prop?.kind === 'number' && typeof chosen === 'string' && chosen.trim() !== '' ? Number(chosen) : NaN;
+    if (Number.isFinite(number)) chosen = number;
     return chooseSteps(w, stage.wearsShown(screen), tree, node, place.target, chosen, item);
   }
   function commit(): void {
@@ -147,7 +164,14 @@ export const useWriting = defineStore('writing', () => {
     stage.ghost = null;
     if (!o || value === o.before) return;
     const text = value.slice(0, MOST);
-    const steps = stepsFor(o, text);
+    const number = numberAt(o);
+    const was = Number(plainText(o.before));
+    const read = number && numberFor(number, plainText(text).trim(), Number.isFinite(was) ? was : undefined);
+    if (read && 'problem' in read) {
+      doc.say(read.problem, true);
+      return;
+    }
+    const steps = stepsFor(o, read ? String(read.value) : text);
     if (!steps) {
       doc.say(`The text you were writing is not there any more. You had typed “${value.slice(0, 200)}”.`, true);
       return;

@@ -50,3 +50,21 @@ export function arithmetic(text: string, now = 0): number | null {
   const v = sum();
   return at === whole.length && Number.isFinite(v) ? Math.round(v * 1000) / 1000 : null;
 }
+
+/**
+ * What was typed for a property that takes numbers.
+ * @param now what it is, for sums that go on from there; absent: nothing
+ * @returns the number, or what is wrong with it and what stays, as a sentence
+ */
+export function numberFor(
+  prop: { readonly name: string; readonly min?: number | undefined; readonly max?: number | undefined },
+  text: string,
+  now?: number,
+): { readonly value: number } | { readonly problem: string } {
+  const value = arithmetic(text, now ?? 0);
+  if (value === null)
+    return { problem: `“${text.slice(0, 30)}” is not a number; ${prop.name} keeps ${now ?? 'its value'}.` };
+  if ((prop.min !== undefined && value < prop.min) || (prop.max !== undefined && value > prop.max))
+    return { problem: `${prop.name} goes from ${prop.min ?? 'any'} to ${prop.max ?? 'any'}.` };
+  return { value };
+}

@@ -59,11 +59,12 @@ export {
   countItemSteps,
   breakSeriesSteps,
 } from './arrange.js';
-export { arithmetic } from './arithmetic.js';
+export { arithmetic, numberFor } from './arithmetic.js';
 export { nameByPattern, type NameParts } from './naming.js';
 export {
   findAt,
   placeOfKey,
+  propAt,
   textPlace,
   withItemField,
   propPlace,

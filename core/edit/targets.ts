@@ -8,6 +8,7 @@ import {
   type Json,
   type Node,
   type NodeId,
+  type Prop,
   type Screen,
   type Wear,
   type World,
@@ -83,6 +84,16 @@ export function findAt(world: World, wears: readonly Wear[], node: InstanceNode,
     } else if (last) return { owner, ownerRef, part, ...(item ? { item } : {}) };
   }
   return null;
+}
+
+/** The property that a target names, as the component has it that shows there; undefined: it is no property, or not there. */
+export function propAt(world: World, wears: readonly Wear[], node: InstanceNode, target: Target): Prop | undefined {
+  if (target.kind !== 'prop') return undefined;
+  const owner =
+    target.at.length === 0
+      ? componentAt(world, shownComponent(wears, node.component))
+      : findAt(world, wears, node, target.at)?.instance?.component;
+  return owner?.contract.props.find((p) => p.id === target.name);
 }
 
 /** Where a text that is seen is set: through the prop it is bound to, however far out, or on the part itself. */
