@@ -1,8 +1,9 @@
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { blankScreen, type Node, type Project, type Screen, type Step } from '../core/index.js';
+import { blankScreen, newInstance, type Node, type Project, type Screen, type Step } from '../core/index.js';
 import { Desk } from './desk.js';
 import { composing, Hand } from './hand.js';
+import { seen } from './wall.js';
 
 const desk = new Desk();
 let page: Page;
@@ -145,5 +146,33 @@ describe('a text written in place', () => {
     await page.waitForSelector(FIELD, { hidden: true });
     await rest();
     expect(textOf(await desk.project())).toBe(TEXT);
+  });
+  it('takes a number where one belongs, keeps it as one, and says of a word that it is none', async () => {
+    const blank = blankScreen('s', 'Berths', 'flow-1', 'phone', 390, 600);
+    const root = { ...blank.nodes[blank.root], children: ['n'] } as Node;
+    const n = newInstance('n', 'plywood@1.0.0/amount-field', { width: 300 });
+    await desk.make('Amounts', [
+      { do: 'insertScreen', screen: { ...blank, nodes: { [root.id]: root, n } }, after: null },
+    ]);
+    await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
+    await composing(page);
+    const value = await seen(page, await desk.project(), 's', (b) => b.node.key === 'n/value');
+    const write = async (text: string): Promise<void> => {
+      await hand.click(value, { double: true });
+      await page.waitForSelector(FIELD);
+      await page.$eval(FIELD, (e) => (e as HTMLTextAreaElement).select());
+      await page.keyboard.type(text);
+      await page.keyboard.press('Enter');
+      await page.waitForSelector(FIELD, { hidden: true });
+    };
+    const settings = (p: Project): unknown => {
+      const it = first(p).nodes['n'];
+      return it?.type === 'instance' ? it.settings.map((s) => s.value) : null;
+    };
+    await write('many');
+    await page.waitForSelector('::-p-text(“many” is not a number; Amount keeps 2.)');
+    expect(settings(await desk.project())).toEqual([]);
+    await write('3 + 4');
+    await settled((p) => JSON.stringify(settings(p)) === '[7]');
   });
 });
