@@ -7,6 +7,7 @@ import {
   type Node,
   type Project,
   type Prop,
+  type RNode,
   type Rule,
 } from '../core/index.js';
 
@@ -203,6 +204,13 @@ export const projectWithOriginals: fc.Arbitrary<Project> = fc
       ],
     };
   });
+/** What is seen of a tree, whoever it belongs to. */
+export const lookOf = (n: RNode): unknown => [
+  n.type,
+  n.text,
+  { ...n.look, textStyle: undefined, said: undefined, kit: undefined },
+  n.children.map(lookOf),
+];
 export const NO_KITS: ReadonlyMap<string, Kit> = new Map();
 /** A choice on an instance, of a prop or of a part, by address. */
 /** Something chosen on an instance. */

@@ -11,6 +11,15 @@ import {
 } from '../model/index.js';
 import { Report } from './checks.js';
 
+/** What stands where a part was that cannot be. */
+const leftOut = (node: Node): Node => ({
+  id: node.id,
+  type: 'box',
+  name: `${node.name ?? node.id} (left out)`,
+  attrs: {},
+  children: [],
+});
+
 /**
  * Takes out what leads a component back to itself: parts, and what rules and widths put in their place. Each component is walked
  * once, depth first, and what leads back to one that is being walked is taken out.
@@ -45,13 +54,7 @@ export function dropCycles(components: Record<string, Component>, own: KitRef, r
       if (node.type !== 'instance') continue;
       if (leadsBack(node.component)) {
         drop(node.id, 'that part');
-        nodes[node.id] = {
-          id: node.id,
-          type: 'box',
-          name: `${node.name ?? node.id} (left out)`,
-          attrs: {},
-          children: [],
-        };
+        nodes[node.id] = leftOut(node);
         continue;
       }
       if (!node.widths?.some((w) => w.component !== undefined && leadsBack(w.component))) continue;
@@ -99,13 +102,7 @@ export function dropTooLarge(components: Record<string, Component>, own: KitRef,
         continue;
       }
       dropped++;
-      nodes[node.id] = {
-        id: node.id,
-        type: 'box',
-        name: `${node.name ?? node.id} (left out)`,
-        attrs: {},
-        children: [],
-      };
+      nodes[node.id] = leftOut(node);
     }
     if (dropped > 0) {
       report.add(

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { choiceOn, type Choice, NO_KITS, projectWithOriginals, PROPS } from '../../testing/originals.js';
+import { choiceOn, type Choice, lookOf, NO_KITS, projectWithOriginals, PROPS } from '../../testing/originals.js';
 import { ids } from '../../testing/project.js';
 import {
   allBackSteps,
@@ -42,14 +42,7 @@ function apply(project: Project, steps: readonly Step[]): Project {
   if (!got.ok) throw new Error(`${got.refusal.about}: ${got.refusal.message}`);
   return got.project;
 }
-/** What is seen of a tree, whoever it belongs to. */
-const look = (n: RNode): unknown => [
-  n.type,
-  n.text,
-  { ...n.look, textStyle: undefined, said: undefined, kit: undefined },
-  n.children.map(look),
-];
-const seen = (n: RNode): string => JSON.stringify(look(n));
+const seen = (n: RNode): string => JSON.stringify(lookOf(n));
 const screen = (p: Project) => p.screens[0] as Project['screens'][number];
 const shownOn = (p: Project): string => seen(resolve(world(p), screen(p)).root);
 const inLook = (p: Project, ref: string, which: LookChoice): string => {

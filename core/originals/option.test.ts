@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { NO_KITS, projectWithOriginals } from '../../testing/originals.js';
+import { lookOf, NO_KITS, projectWithOriginals } from '../../testing/originals.js';
 import {
   applyEdit,
   chooseSteps,
@@ -14,7 +14,6 @@ import {
   type Node,
   type Project,
   type Prop,
-  type RNode,
   type Screen,
   type Step,
   type World,
@@ -28,13 +27,7 @@ function apply(project: Project, steps: readonly Step[]): Project {
   if (!got.ok) throw new Error(`${got.refusal.about}: ${got.refusal.message}`);
   return got.project;
 }
-const look = (n: RNode): unknown => [
-  n.type,
-  n.text,
-  { ...n.look, textStyle: undefined, said: undefined, kit: undefined },
-  n.children.map(look),
-];
-const shown = (p: Project): unknown => look(resolve(world(p), screen(p)).root);
+const shown = (p: Project): unknown => lookOf(resolve(world(p), screen(p)).root);
 /** The project with so many instances of an original alone on its screen. */
 function withUses(p: Project, original: string, n: number): Project {
   const ids = Array.from({ length: n }, (_, i) => `use-${i}`);
