@@ -16,6 +16,7 @@ const CORE = [
   'shape',
   'check',
   'edit',
+  'behave',
   'originals',
   'rebrand',
   'sync',
@@ -24,6 +25,9 @@ const CORE = [
   'formats',
   'publish',
   'brand',
+  'harvest',
+  'handover',
+  'grade',
 ];
 /** An import that a folder must not have says why. `bans`: a pattern of what is imported, and the reason. */
 const keepOut = (...bans) => ({

@@ -1,4 +1,4 @@
-import { cssName } from '../formats/tokenCss.js';
+import { cssName } from '../formats/index.js';
 import { tokenValue, toPx, type Attrs, type Json, type Kit, type World, type Wear } from '../model/index.js';
 import type { Box } from '../layout/index.js';
 import { tokenAt, type Look } from '../resolve/index.js';

@@ -34,16 +34,8 @@ export { impactOf, keepsItsOwn, kitUsesOf, screensShowing, usesOf, type Impact, 
 export { unlink, type Unlinked } from './unlink.js';
 export { relink, type Relinked, type RelinkEntry } from './relink.js';
 export { groupAlike, likeness, pairParts, type Piece as AlikePiece } from './likeness.js';
-export {
-  mineOf,
-  optionSteps,
-  promote,
-  repeatedOverride,
-  treeOfOriginal,
-  type Mine,
-  type Promoted,
-  type Repeated,
-} from './promote.js';
+export { optionSteps, repeatedOverride, type Repeated } from './habit.js';
+export { mineOf, promote, treeOfOriginal, type Mine, type Promoted } from './promote.js';
 export {
   kindOfMine,
   MINE_KINDS,
