@@ -24,7 +24,8 @@ function take(): void {
     return;
   }
   const { prop, held } = props;
-  const read = numberFor(prop, draft.value, typeof held.value === 'number' ? held.value : undefined);
+  const was = typeof held.value === 'number' ? held.value : undefined;
+  const read = numberFor(prop, draft.value, was, props.several ? 'its values' : was);
   if ('problem' in read) return void emit('problem', read.problem);
   const v = read.value;
   emit('problem', '');

@@ -59,8 +59,9 @@ const stays = computed(() => {
   const w = stage.world;
   const parts = uses.value.inside.filter((r) => {
     const c = w && componentAt(w, r);
-    const plainly = Object.values(c?.nodes ?? {}).some((n) => n.type === 'instance' && n.component === ref_);
-    return !plainly || !r.startsWith('project/');
+    const ruled = c?.rules.some(({ set }) => Object.values(set).some((of) => Object.values(of).includes(ref_)));
+    const wide = Object.values(c?.nodes ?? {}).some((n) => n.widths?.some((at) => at.component === ref_));
+    return !r.startsWith('project/') || ruled || wide;
   });
   return uses.value.instead.length + parts.length > 0;
 });

@@ -54,16 +54,17 @@ export function arithmetic(text: string, now = 0): number | null {
 /**
  * What was typed for a property that takes numbers.
  * @param now what it is, for sums that go on from there; absent: nothing
+ * @param keeps what stays, in words, where it is not that
  * @returns the number, or what is wrong with it and what stays, as a sentence
  */
 export function numberFor(
   prop: { readonly name: string; readonly min?: number | undefined; readonly max?: number | undefined },
   text: string,
   now?: number,
+  keeps: string | number = now ?? 'its value',
 ): { readonly value: number } | { readonly problem: string } {
   const value = arithmetic(text, now ?? 0);
-  if (value === null)
-    return { problem: `“${text.slice(0, 30)}” is not a number; ${prop.name} keeps ${now ?? 'its value'}.` };
+  if (value === null) return { problem: `“${text.slice(0, 30)}” is not a number; ${prop.name} keeps ${keeps}.` };
   if ((prop.min !== undefined && value < prop.min) || (prop.max !== undefined && value > prop.max))
     return { problem: `${prop.name} goes from ${prop.min ?? 'any'} to ${prop.max ?? 'any'}.` };
   return { value };

@@ -124,6 +124,10 @@ describe('what is typed for a number', () => {
     ['6', undefined, { problem: 'Score goes from 1 to 5.' }],
     ['0', undefined, { problem: 'Score goes from 1 to 5.' }],
   ])('is “%s”, from %s', (text, now, is) => expect(numberFor(score, text, now)).toEqual(is));
+  it('says what stays of several in words', () =>
+    expect(numberFor(score, 'many', 3, 'its values')).toEqual({
+      problem: '“many” is not a number; Score keeps its values.',
+    }));
   it('has no bound that is not said', () =>
     expect(numberFor({ name: 'N', min: 0 }, '-1')).toEqual({ problem: 'N goes from 0 to any.' }));
 });

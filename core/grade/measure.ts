@@ -62,8 +62,8 @@ const minds = (c: Component): boolean =>
 const minding = new Memory<boolean>();
 
 /**
- * What can be said of a kit by drawing it: contrast in every look and mode, targets, the focus, states, labels of 2 and 60 signs, rooms from
- * 280 to 1600 px. Each line with what falls short.
+ * What can be said of a kit by drawing it: contrast in every look and mode, targets, the focus, states, labels of 2 and 60 signs,
+ * rooms from 280 to 1600 px. Each line with what falls short.
  * @param kits it and what it is based on
  * @param each is told after every component, and stops the rest by returning false: then the lines are of what was drawn
  */

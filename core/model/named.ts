@@ -14,7 +14,8 @@ export function componentsOf(node: Node): readonly ComponentRef[] {
   const named: unknown[] = [
     node.component,
     ...(node.widths ?? []).map((w) => w.component),
-    ...node.settings.map((s) => s.value),
+    // A text that is written like a reference names nothing.
+    ...node.settings.flatMap((s) => (s.kind === 'prop' ? [s.value] : [])),
   ];
   return named.filter((v): v is ComponentRef => typeof v === 'string' && REF.test(v));
 }
@@ -24,8 +25,12 @@ const named = new Memory<ReadonlySet<ComponentRef>>();
 export function componentsIn(c: Component): ReadonlySet<ComponentRef> {
   return named.of(c, [], () => {
     const values: unknown[] = [
-      ...c.rules.flatMap((r) => Object.values(r.set).flatMap((set) => Object.values(set))),
-      ...c.contract.props.map((p) => p.default),
+      ...c.rules.flatMap((r) =>
+        Object.values(r.set).flatMap((set) =>
+          Object.entries(set).flatMap(([name, v]) => (name === 'component' || name.startsWith('props.') ? [v] : [])),
+        ),
+      ),
+      ...c.contract.props.flatMap((p) => (p.kind === 'component' ? [p.default] : [])),
     ];
     return new Set([
       ...Object.values(c.nodes).flatMap(componentsOf),

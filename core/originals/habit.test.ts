@@ -189,6 +189,19 @@ describe('an override that became a habit', () => {
     const none = made(text, []);
     expect(none.made.choice).toBe('Variant 2');
     expect(none.after.originals['leaf']?.contract.props).toContainEqual(text);
+    // One that an instance says something of at some widths is not free, either.
+    const byOther = [{ when: { props: { variant: 'b' } }, set: { root: { fill: '#123123' } } }];
+    const own = {
+      ...leaf,
+      rules: byOther,
+      contract: { ...leaf.contract, props: [...leaf.contract.props, choice as Prop] },
+    };
+    const uses = ['use-0', 'use-1', 'use-2'];
+    const all = uses.reduce<Project>((q, id) => say(q, id, fill), { ...p, originals: { ...p.originals, leaf: own } });
+    const at300 = { at: [], kind: 'prop', name: 'variant', when: { minWidth: 300 } } as const;
+    const wide = apply(all, chooseSteps(world(all), [], 'screen:s', nodeOf(all, 'use-1'), at300, 'b'));
+    const habitual = repeatedOverride(world(wide), [], nodeOf(wide, 'use-0'), targetKey(fill));
+    expect(habitual && optionSteps(world(wide), habitual, 'Bright').choice).toBe('Variant 2');
     // One that nothing looks by at its start takes another option.
     const free = made(choice, [{ when: { props: { variant: 'b' } }, set: { root: { fill: '#123123' } } }]);
     expect(free.made.choice).toBe('Variant');

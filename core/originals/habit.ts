@@ -95,10 +95,13 @@ function freeChoice(
     });
     return (
       !asked &&
-      !nodes.some((n) => mineOf(world, wears(n), n).some((m) => m.kind === 'setting' && m.key === `|prop.${p.id}|`))
+      !nodes.some((n) => mineOf(world, wears(n), n).some((m) => m.kind === 'setting' && says(m.carried, p.id)))
     );
   });
 }
+/** At whatever widths it says it. */
+const says = ({ at, kind, name }: Carried, prop: string): boolean =>
+  kind === 'prop' && at.length === 0 && name === prop;
 type ChoiceProp = Extract<Prop, { readonly kind: 'choice' }>;
 type WearsOf = (n: InstanceNode) => readonly Wear[];
 const VARIANT = /^variant(-\d+)?$/u;

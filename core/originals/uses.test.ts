@@ -122,6 +122,20 @@ describe('where a component is used', () => {
     expect(usesOf(world(edited), 'project/tag').inside).toEqual([`${KIT}/card`]);
     expect(screensShowing(world(edited), 'project/tag')).toEqual([p.screens[0]?.id]);
   });
+  it('is not where a text is only written like one', () => {
+    const text = { home: 'project/tag', at: ['label'], kind: 'attr', name: 'text', value: 'project/one' } as const;
+    const p = having([use('a', 'project/tag', [text])]);
+    const said = apply(p, [
+      {
+        do: 'entry',
+        tree: 'original:tag',
+        list: 'props',
+        id: 'label',
+        value: { ...tag.contract.props[0], default: 'project/one' } as Prop,
+      },
+    ]);
+    expect(usesOf(world(said), 'project/one')).toEqual({ ...none, inside: ['project/two'] });
+  });
   it('is never in itself: not by a part, a rule or a width', () => {
     const p = having([]);
     const inner = { tree: 'original:one', into: { parent: 'root' }, after: null } as const;
