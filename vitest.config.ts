@@ -37,7 +37,7 @@ export default defineConfig({
           include: ['server/**/*.test.ts', 'scripts/**/*.test.ts', 'e2e/**/*.test.ts'],
           fileParallelism: false,
           sequence: { groupOrder: 1 },
-          // Now and then a renderer without a GPU stands still (`e2e/desk.ts`); nothing else is given a second chance.
+          // Now and then a renderer without a GPU stands still (`testing/browser/browserTest.ts`); nothing else is given a second chance.
           retry: { count: 2, condition: /^The browser stands still/u },
           ...long,
         },

@@ -27,12 +27,12 @@ import {
   type Screen,
 } from '../core/index.js';
 import type { Browser } from 'puppeteer-core';
-import { shippedKits } from '../e2e/wall.js';
-import { agreement } from '../testing/agree.js';
+import { shippedKits } from '../testing/browser/shippedKits.js';
+import { agreement } from '../testing/agreement.js';
 import { drawnSheet } from '../testing/drawings.js';
 import { judged, plantedProject } from '../testing/planted.js';
 import { Chance } from '../testing/random.js';
-import { exactTree } from '../testing/exact.js';
+import { exactTree } from '../testing/freeform.js';
 import { generated, tile } from './generated.js';
 import { best, median, tell as report } from './report.js';
 import { asHtml, asScreen, asYoga, listTree, randomTree, yogaLayout } from './trees.js';

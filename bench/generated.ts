@@ -11,7 +11,7 @@ import {
   type Setting,
   type World,
 } from '../core/index.js';
-import { shippedKits } from '../e2e/wall.js';
+import { shippedKits } from '../testing/browser/shippedKits.js';
 
 /** A seeded generator of numbers from 0 to 1, so that every run measures the same (mulberry32, public domain). */
 export function seeded(seed: number): () => number {

@@ -1,4 +1,4 @@
-import { freshDatabase, House } from '../e2e/house.js';
+import { freshDatabase, House } from '../testing/browser/testServer.js';
 import type { Project } from '../core/index.js';
 import { largeProject } from './interface.js';
 import { percentile, type Tell } from './report.js';

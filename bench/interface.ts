@@ -1,6 +1,6 @@
 import type { Browser, KeyInput, Page } from 'puppeteer-core';
 import { blankScreen, newInstance, type Edit, type Node, type Project, type Step } from '../core/index.js';
-import { freshDatabase, House } from '../e2e/house.js';
+import { freshDatabase, House } from '../testing/browser/testServer.js';
 import { generated } from './generated.js';
 import { median, percentile, type Tell } from './report.js';
 

@@ -19,8 +19,8 @@ import {
   type Setting,
   type Wear,
 } from '../core/index.js';
-import { freshDatabase, House } from '../e2e/house.js';
-import { shippedKits } from '../e2e/wall.js';
+import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { shippedKits } from '../testing/browser/shippedKits.js';
 import { plantedProject } from '../testing/planted.js';
 import { Chance } from '../testing/random.js';
 import { generated } from './generated.js';

@@ -1,4 +1,4 @@
-import { openBrowser } from '../e2e/house.js';
+import { openBrowser } from '../testing/browser/testServer.js';
 import { measureCore } from './core.js';
 import { measureHandover } from './handover.js';
 import { measureInterface } from './interface.js';

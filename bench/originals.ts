@@ -12,8 +12,8 @@ import {
   type Screen,
   type World,
 } from '../core/index.js';
-import { freshDatabase, House } from '../e2e/house.js';
-import { shippedKits } from '../e2e/wall.js';
+import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { shippedKits } from '../testing/browser/shippedKits.js';
 import { generated } from './generated.js';
 import { largeProject, longest, open, saved, typedInto } from './interface.js';
 import { best, median, percentile, type Tell } from './report.js';

@@ -1,5 +1,5 @@
 import { applyEdit, mendProject, type Edit, type Project } from '../core/index.js';
-import { freshDatabase, House } from '../e2e/house.js';
+import { freshDatabase, House } from '../testing/browser/testServer.js';
 import { largeProject } from './interface.js';
 import { median, percentile, type Tell } from './report.js';
 

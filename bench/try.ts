@@ -1,6 +1,6 @@
 import type { Browser } from 'puppeteer-core';
 import type { Edit, Project, Step } from '../core/index.js';
-import { freshDatabase, House } from '../e2e/house.js';
+import { freshDatabase, House } from '../testing/browser/testServer.js';
 import { largeProject, open } from './interface.js';
 import { median, percentile, type Tell } from './report.js';
 

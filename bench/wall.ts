@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { freshDatabase, House } from '../e2e/house.js';
+import { freshDatabase, House } from '../testing/browser/testServer.js';
 import { largeProject, longest, open, saved, SAYS, typed } from './interface.js';
 import { median, percentile, type Tell } from './report.js';
 

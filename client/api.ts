@@ -1,5 +1,5 @@
 import type { Confirmed, EntryKind, OnScreen, Past, Problem, Project, Edit, Screen } from '../core/index.js';
-import { got, kitAsRead, openPath, type KitAt } from './ahead.js';
+import { got, kitAsRead, openPath, type KitAt } from './prefetch.js';
 
 /** What the server says went wrong, in words for the designer. */
 export class ServerProblem extends Error {

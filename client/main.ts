@@ -1,5 +1,5 @@
-import { askAhead } from './ahead.js';
-import { begin } from './begin.js';
+import { askAhead } from './prefetch.js';
+import { begin } from './appearance.js';
 import './palette.css';
 import { compose, frame, home, rebrand } from './views/index.js';
 

@@ -6,10 +6,10 @@ import { createApp, markRaw } from 'vue';
 import App from './App.vue';
 import './app.css';
 import { router } from './router.js';
-import { useDark } from './stores/dark.js';
+import { useDark } from './stores/appearance.js';
 import { useLibrary } from './stores/library.js';
 import { theme } from './theme.js';
-import { workersWaitFor } from './workers/client.js';
+import { workersWaitFor } from './workers/startWorker.js';
 
 workersWaitFor(router.isReady());
 const pinia = createPinia();

@@ -205,7 +205,7 @@ export {
   type SnapField,
   type SnapLine,
   type Snapped,
-} from './exact/index.js';
+} from './freeform/index.js';
 
 // What is drawn.
 export {
@@ -243,7 +243,7 @@ export {
 } from './versions/index.js';
 
 // Carrying settings from one component to another.
-export { carry, carryInstance, targetKey, rankAlternatives, type Alternative } from './carry/index.js';
+export { carry, carryInstance, targetKey, rankAlternatives, type Alternative } from './transfer/index.js';
 
 // Rebrand.
 export {
@@ -304,10 +304,10 @@ export {
   type SharedProp,
   type SelectedThing,
   type Sighting,
-} from './check/index.js';
+} from './uses/index.js';
 
 // What is well formed.
-export { wholeTree, mendProject, PROJECT_FORMAT } from './shape/index.js';
+export { wholeTree, mendProject, PROJECT_FORMAT } from './validate/index.js';
 
 // Edits.
 export {
@@ -589,10 +589,10 @@ export {
   type DrawingSheet,
   type IconFile,
   type IconSet,
-} from './harvest/index.js';
+} from './importDrawings/index.js';
 
 // What things do, and trying it.
-export * from './behave/index.js';
+export * from './interactions/index.js';
 export {
   buildSheet,
   changedThings,

@@ -1,7 +1,7 @@
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { Desk } from './desk.js';
-import { Hand } from './hand.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { Hand } from '../testing/browser/pointer.js';
 
 const desk = new Desk();
 let page: Page;

@@ -11,11 +11,11 @@ import {
   type Setting,
   type Step,
 } from '../core/index.js';
-import { Desk } from './desk.js';
-import { Hand } from './hand.js';
-import { axeFaults } from './house.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { Hand } from '../testing/browser/pointer.js';
+import { axeFaults } from '../testing/browser/testServer.js';
 
-import { seen } from './wall.js';
+import { seen } from '../testing/browser/shippedKits.js';
 
 const desk = new Desk();
 let page: Page;

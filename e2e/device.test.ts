@@ -3,8 +3,8 @@ import { createServer, request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { beforeEach, describe, expect, it, onTestFinished } from 'vitest';
 import { blankScreen, type Node, type Project, type Screen, type Step } from '../core/index.js';
-import { Desk } from './desk.js';
-import { composing, Hand } from './hand.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { composing, Hand } from '../testing/browser/pointer.js';
 
 const desk = new Desk();
 let page: Page;

@@ -15,7 +15,7 @@ import {
 } from '../core/index.js';
 import { fileURLToPath } from 'node:url';
 import { demos, fonts, kits } from '../testing/demo.js';
-import { openBrowser } from './house.js';
+import { openBrowser } from '../testing/browser/testServer.js';
 
 let browser: Browser;
 beforeAll(async () => {

@@ -1,8 +1,8 @@
 import type { Page } from 'puppeteer-core';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { InstanceNode, Project } from '../core/index.js';
-import { Desk } from './desk.js';
-import { byRole, press, saved } from './house.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { byRole, press, saved } from '../testing/browser/testServer.js';
 
 const desk = new Desk();
 let page: Page;

@@ -3,9 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { Desk } from './desk.js';
-import { Hand } from './hand.js';
-import { shippedKits } from './wall.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { Hand } from '../testing/browser/pointer.js';
+import { shippedKits } from '../testing/browser/shippedKits.js';
 
 const desk = new Desk();
 const { kits } = shippedKits();

@@ -4,10 +4,10 @@ import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { layoutNode, type Box } from '../core/index.js';
 import { drawnTree, WIDE, type Drawn } from '../testing/boxes.js';
-import { exactTree } from '../testing/exact.js';
+import { exactTree } from '../testing/freeform.js';
 import { Chance } from '../testing/random.js';
-import { openBrowser } from './house.js';
-import { shippedKits } from './wall.js';
+import { openBrowser } from '../testing/browser/testServer.js';
+import { shippedKits } from '../testing/browser/shippedKits.js';
 
 let browser: Browser;
 beforeAll(async () => {

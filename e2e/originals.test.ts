@@ -9,8 +9,8 @@ import {
   type Screen,
   type Step,
 } from '../core/index.js';
-import { Desk } from './desk.js';
-import { Hand } from './hand.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { Hand } from '../testing/browser/pointer.js';
 
 const desk = new Desk();
 let page: Page;

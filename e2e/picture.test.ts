@@ -3,8 +3,8 @@ import { PNG } from 'pngjs';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { paragraph, type TextStyle } from '../core/index.js';
-import { freshDatabase, House, openBrowser } from './house.js';
-import { shippedKits } from './wall.js';
+import { freshDatabase, House, openBrowser } from '../testing/browser/testServer.js';
+import { shippedKits } from '../testing/browser/shippedKits.js';
 
 let house: House;
 let browser: Browser;

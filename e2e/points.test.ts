@@ -1,10 +1,10 @@
 import type { Page } from 'puppeteer-core';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { childrenOf, type InstanceNode, type Node, type Project, type Screen } from '../core/index.js';
-import { Desk } from './desk.js';
-import { Hand } from './hand.js';
-import { byRole, press } from './house.js';
-import { allDrawn, looksOf, looksOther, seen } from './wall.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { Hand } from '../testing/browser/pointer.js';
+import { byRole, press } from '../testing/browser/testServer.js';
+import { allDrawn, looksOf, looksOther, seen } from '../testing/browser/shippedKits.js';
 
 const desk = new Desk();
 let page: Page;

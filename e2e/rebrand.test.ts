@@ -6,10 +6,10 @@ import type { ElementHandle, Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Node, Project, Screen } from '../core/index.js';
 import { demoProjects } from '../kits/demo/index.js';
-import { Desk } from './desk.js';
-import { Hand } from './hand.js';
-import { press } from './house.js';
-import { shippedKits } from './wall.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { Hand } from '../testing/browser/pointer.js';
+import { press } from '../testing/browser/testServer.js';
+import { shippedKits } from '../testing/browser/shippedKits.js';
 
 const desk = new Desk();
 const { kits } = shippedKits();

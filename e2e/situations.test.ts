@@ -1,8 +1,8 @@
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Project } from '../core/index.js';
-import { Desk } from './desk.js';
-import { Hand } from './hand.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { Hand } from '../testing/browser/pointer.js';
 
 const desk = new Desk();
 let page: Page;

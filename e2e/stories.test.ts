@@ -13,10 +13,10 @@ import {
   type Step,
 } from '../core/index.js';
 import { manifest } from '../kits/demo/content.js';
-import { Desk } from './desk.js';
-import { Hand } from './hand.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { Hand } from '../testing/browser/pointer.js';
 
-import { seen, shippedKits } from './wall.js';
+import { seen, shippedKits } from '../testing/browser/shippedKits.js';
 
 const desk = new Desk();
 let page: Page;

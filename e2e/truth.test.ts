@@ -1,9 +1,9 @@
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { blankScreen, newInstance, type Component, type Edit, type Node, type Step } from '../core/index.js';
-import { Desk } from './desk.js';
-import { Hand } from './hand.js';
-import { allDrawn, looksOf, looksOther } from './wall.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { Hand } from '../testing/browser/pointer.js';
+import { allDrawn, looksOf, looksOther } from '../testing/browser/shippedKits.js';
 
 /** What is shown is always true: also when somebody else, or something elsewhere, changes it. */
 const desk = new Desk();

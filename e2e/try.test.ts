@@ -17,10 +17,10 @@ import {
   type Setting,
   type Step,
 } from '../core/index.js';
-import { Desk } from './desk.js';
-import { Hand } from './hand.js';
-import { axeFaults } from './house.js';
-import { shippedKits } from './wall.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { Hand } from '../testing/browser/pointer.js';
+import { axeFaults } from '../testing/browser/testServer.js';
+import { shippedKits } from '../testing/browser/shippedKits.js';
 
 const desk = new Desk();
 const { kits, fonts } = shippedKits();

@@ -1,9 +1,9 @@
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { blankScreen, newInstance, type Node, type Project, type Screen, type Step } from '../core/index.js';
-import { Desk } from './desk.js';
-import { composing, Hand } from './hand.js';
-import { seen } from './wall.js';
+import { Desk } from '../testing/browser/browserTest.js';
+import { composing, Hand } from '../testing/browser/pointer.js';
+import { seen } from '../testing/browser/shippedKits.js';
 
 const desk = new Desk();
 let page: Page;

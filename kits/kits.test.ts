@@ -28,7 +28,7 @@ import {
   vocabulary,
   type World,
 } from '../core/index.js';
-import { shippedKits } from '../e2e/wall.js';
+import { shippedKits } from '../testing/browser/shippedKits.js';
 import { folderOf, KITS, kitText } from './make/main.js';
 
 const shipped = shippedKits();

@@ -3,9 +3,9 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { imageSize } from 'image-size';
 import type { Database } from './database.js';
-import { looksSvg } from './drawing/clean.js';
+import { looksSvg } from './drawing/sanitizeSvg.js';
 import type { Inlined } from './drawing/messages.js';
-import type { Studio } from './drawing/studio.js';
+import type { Studio } from './drawing/renderPool.js';
 import { ProblemError } from './errors.js';
 
 /** A picture that screens can show. */

@@ -1,7 +1,7 @@
 import { unzipSync } from 'fflate';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { freshDatabase, House } from '../e2e/house.js';
+import { freshDatabase, House } from '../testing/browser/testServer.js';
 import { demoProjects } from '../kits/demo/index.js';
 import { kits } from '../testing/demo.js';
 import {

@@ -1,6 +1,6 @@
 import type { WebSocket } from '@fastify/websocket';
 import { ProblemError } from './errors.js';
-import type { Confirmed } from './standings.js';
+import type { Confirmed } from './projectCache.js';
 
 /** Open tabs in all. */
 const MOST = 2000;

@@ -14,7 +14,7 @@ import type { Assets } from './assets.js';
 import { ProblemError } from './errors.js';
 import type { Kits } from './kits.js';
 import type { Projects } from './projects.js';
-import { writtenInParts } from './standings.js';
+import { writtenInParts } from './projectCache.js';
 
 /** Whole projects as packages: out with all that they need, and in again elsewhere. */
 export class Packages {

@@ -11,9 +11,9 @@ import {
   writtenInParts,
   type Confirmed,
   type Stand,
-} from './standings.js';
+} from './projectCache.js';
 
-export type { Confirmed, Stand } from './standings.js';
+export type { Confirmed, Stand } from './projectCache.js';
 
 export interface Listed {
   readonly id: string;

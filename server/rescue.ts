@@ -2,7 +2,7 @@ import { applyEdit, type Edit } from '../core/index.js';
 import { Op, QueryTypes, type Database } from './database.js';
 import { notFound, ProblemError } from './errors.js';
 import type { Projects, Stand } from './projects.js';
-import { readDocument } from './standings.js';
+import { readDocument } from './projectCache.js';
 
 /** What can be had of projects in whatever state they are stored. */
 export class Rescue {

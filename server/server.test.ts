@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readKit, type Edit, type Project, type Step } from '../core/index.js';
 import { Sequelize } from 'sequelize';
-import { freshDatabase, House } from '../e2e/house.js';
+import { freshDatabase, House } from '../testing/browser/testServer.js';
 import { openDatabase } from './database.js';
 import { verifySnapshots } from './verify.js';
 

@@ -1,6 +1,6 @@
 import { applyEdit, type Edit, type Project } from '../core/index.js';
 import { Op, type Database } from './database.js';
-import { readDocument } from './standings.js';
+import { readDocument } from './projectCache.js';
 
 /** A snapshot that is not what its edits make. It is taken away: the edits are what counts. */
 export interface Differs {

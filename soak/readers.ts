@@ -20,10 +20,10 @@ import {
   type Project,
   type Screen,
 } from '../core/index.js';
-import { attrTakes } from '../core/shape/index.js';
-import { cleanSvg, looksSvg } from '../server/drawing/clean.js';
+import { attrTakes } from '../core/validate/index.js';
+import { cleanSvg, looksSvg } from '../server/drawing/sanitizeSvg.js';
 import { ProblemError } from '../server/errors.js';
-import { shippedKits } from '../e2e/wall.js';
+import { shippedKits } from '../testing/browser/shippedKits.js';
 import { tell } from '../bench/report.js';
 import { ids, someAction, someProject } from '../testing/project.js';
 import { Chance } from '../testing/random.js';

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { WebSocket } from 'ws';
 import type { Edit, Json, Project } from '../core/index.js';
 import { percentile, tell } from '../bench/report.js';
-import { freshDatabase, House } from '../e2e/house.js';
+import { freshDatabase, House } from '../testing/browser/testServer.js';
 import { Chance } from '../testing/random.js';
 import { mutated } from './mutate.js';
 

@@ -1,5 +1,5 @@
 import { demoProjects } from '../kits/demo/index.js';
-import { shippedKits } from '../e2e/wall.js';
+import { shippedKits } from './browser/shippedKits.js';
 import {
   applyEdit,
   applyRebrand,

@@ -5,9 +5,9 @@ import { useClipboard } from '../client/stores/clipboard.js';
 import { useCommands } from '../client/stores/commands.js';
 import { useDocument } from '../client/stores/document.js';
 import { fonts, useLibrary } from '../client/stores/library.js';
-import { useStage } from '../client/stores/stage.js';
-import { addShippedFonts, shippedKits } from '../e2e/wall.js';
-import { PretendServer, PretendSocket } from './pretend.js';
+import { useStage } from '../client/stores/editor.js';
+import { addShippedFonts, shippedKits } from './browser/shippedKits.js';
+import { PretendServer, PretendSocket } from './fakeServer.js';
 
 export interface Desktop {
   readonly server: PretendServer;

@@ -3,9 +3,9 @@ import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
 import { MADE_UP, madeUpSet, writeRows, type ContentSet, type MadeUp } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import AppDialog from '../parts/AppDialog.vue';
-import BringRows from './BringRows.vue';
+import ImportRows from './ImportRows.vue';
 import ContentTable from './ContentTable.vue';
 
 /** Content sets: small tables that fill texts, pictures, lists and series. */
@@ -76,7 +76,7 @@ function save(): void {
           </li>
         </ul>
       </aside>
-      <BringRows v-if="bringing" class="part" :current="current" @done="brought" />
+      <ImportRows v-if="bringing" class="part" :current="current" @done="brought" />
       <section v-else-if="current" class="part">
         <div class="bar">
           <InputText

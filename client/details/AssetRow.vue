@@ -2,9 +2,9 @@
 import Checkbox from 'primevue/checkbox';
 import { computed } from 'vue';
 import { treeOfScreen, type Step } from '../../core/index.js';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** Marks what is selected as an asset: it leaves as files of its own in Hand over. */
 const doc = useDocument();

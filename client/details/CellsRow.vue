@@ -11,7 +11,7 @@ import {
   type Step,
 } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** Fills what an instance says from one row of a content set: its texts, numbers, flags, icons and pictures follow the row. */
 const props = defineProps<{ node: InstanceNode; component: Component }>();

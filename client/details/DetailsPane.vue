@@ -2,11 +2,11 @@
 import { computed } from 'vue';
 import { componentAt, shownComponent } from '../../core/index.js';
 import MissingDetails from '../originals/MissingDetails.vue';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import InstanceDetails from './InstanceDetails.vue';
 import ContractPane from '../workbench/ContractPane.vue';
 import PartDetails from '../workbench/PartDetails.vue';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import PlainDetails from './PlainDetails.vue';
 import ScreenDetails from './ScreenDetails.vue';
 

@@ -12,7 +12,7 @@ import {
   type Step,
 } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** Fills a table from a content set: a column for each of the set's. */
 const props = defineProps<{ node: InstanceNode; component: Component }>();

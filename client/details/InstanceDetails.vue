@@ -1,28 +1,28 @@
 <script setup lang="ts">
 import AssetRow from './AssetRow.vue';
-import BehaviourRows from './BehaviourRows.vue';
+import InteractionRows from './InteractionRows.vue';
 import { computed, ref, watch } from 'vue';
 import type { Prop } from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import { tip } from '../keys/table.js';
 import { useCommands } from '../stores/commands.js';
-import { useStage } from '../stores/stage.js';
-import { useGrowing } from '../surface/slices.js';
+import { useStage } from '../stores/editor.js';
+import { useGrowing } from '../surface/timeSlices.js';
 import { GROUND_PROPS, PART_PROPS } from './attrProps.js';
 import CellsRow from './CellsRow.vue';
 import CropRow from './CropRow.vue';
 import FillRow from './FillRow.vue';
 import { useInstance } from './instance.js';
 import LinkMenu from '../workbench/LinkMenu.vue';
-import MineMenu from '../originals/MineMenu.vue';
-import MineSection from '../originals/MineSection.vue';
+import OverrideMenu from '../originals/OverrideMenu.vue';
+import OverridesSection from '../originals/OverridesSection.vue';
 import { useOriginals } from '../stores/originals.js';
-import { useBench } from '../stores/bench.js';
-import GroundRows from './GroundRows.vue';
-import PlaceRows from './PlaceRows.vue';
+import { useBench } from '../stores/componentEditor.js';
+import OverlayRows from './OverlayRows.vue';
+import PositionRows from './PositionRows.vue';
 import WidthRows from './WidthRows.vue';
 import PropRow from './PropRow.vue';
-import RoomRows from './RoomRows.vue';
+import SizeRows from './SizeRows.vue';
 
 /** The settings of an instance, or of a part inside one: the contract first, in the kit's order. */
 const emit = defineEmits<{ content: [set: string] }>();
@@ -166,7 +166,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
     </header>
     <div class="body">
       <WidthRows />
-      <PlaceRows />
+      <PositionRows />
       <template v-if="top">
         <FillRow
           v-if="at.length === 0 && top.component.role === 'table'"
@@ -187,7 +187,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           :kit="kit"
           :does="actions(at, 'prop')"
           ><template #mine
-            ><MineMenu
+            ><OverrideMenu
               v-if="!entry && stage.countSelected === 1"
               :target="{ at, kind: 'prop', name: p.id }"
               :name="p.name"
@@ -213,7 +213,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           :kit="kit"
           :does="actions(looked, 'attr')"
           ><template #mine
-            ><MineMenu
+            ><OverrideMenu
               v-if="!entry && stage.countSelected === 1"
               :target="{ at: looked, kind: 'attr', name: p.id }"
               :name="p.name"
@@ -232,7 +232,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
         :kit="kit"
         :does="actions(at, 'attr')"
         ><template #mine
-          ><MineMenu
+          ><OverrideMenu
             v-if="!entry && stage.countSelected === 1"
             :target="{ at, kind: 'attr', name: p.id }"
             :name="p.name"
@@ -259,7 +259,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
               :kit="kit"
               :does="actions(n.at, 'prop')"
               ><template #mine
-                ><MineMenu
+                ><OverrideMenu
                   v-if="!entry && stage.countSelected === 1"
                   :target="{ at: n.at, kind: 'prop', name: p.id }"
                   :name="p.name"
@@ -283,9 +283,9 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           :node="written"
           :component="top.component"
         />
-        <GroundRows v-if="at.length === 0 && !entry" />
-        <RoomRows v-if="at.length === 0 && !entry" />
-        <MineSection v-if="at.length === 0 && !entry" v-model:only="only" @back="allBack" />
+        <OverlayRows v-if="at.length === 0 && !entry" />
+        <SizeRows v-if="at.length === 0 && !entry" />
+        <OverridesSection v-if="at.length === 0 && !entry" v-model:only="only" @back="allBack" />
         <div v-else-if="yoursCount > 0" class="section">
           <strong>{{ yoursCount === 1 ? '1 setting is yours' : `${yoursCount} settings are yours` }}</strong>
         </div>
@@ -298,7 +298,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           <p v-for="(e, i) in waiting" :key="i" class="note">{{ e.what }}. {{ e.why }}.</p>
         </div>
       </template>
-      <BehaviourRows v-if="!entry" />
+      <InteractionRows v-if="!entry" />
       <AssetRow v-if="!entry" />
     </div>
   </template>

@@ -1,22 +1,22 @@
 <script setup lang="ts">
 import AssetRow from './AssetRow.vue';
-import BehaviourRows from './BehaviourRows.vue';
+import InteractionRows from './InteractionRows.vue';
 import { computed } from 'vue';
 import { atWidth, componentAt, treeOfScreen, type Json, type Node, type Prop, type Step } from '../../core/index.js';
 import type { Held } from '../controls/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useExact } from '../stores/exact.js';
+import { useExact } from '../stores/freeform.js';
 import { tip } from '../keys/table.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import { attrValue, LENGTHS, lookValue, PLAIN_PROPS, plainProps, qualified } from './attrProps.js';
 import CropRow from './CropRow.vue';
-import GroundRows from './GroundRows.vue';
-import PlaceRows from './PlaceRows.vue';
+import OverlayRows from './OverlayRows.vue';
+import PositionRows from './PositionRows.vue';
 import WidthRows from './WidthRows.vue';
 import PropRow, { type RowActions } from './PropRow.vue';
-import RoomRows from './RoomRows.vue';
+import SizeRows from './SizeRows.vue';
 import SeriesRows from './SeriesRows.vue';
 
 /** The settings of something that is no instance: a row, a text, a picture, a series. */
@@ -98,7 +98,7 @@ const does: RowActions = {
   </header>
   <div class="body">
     <WidthRows />
-    <PlaceRows />
+    <PositionRows />
     <SeriesRows v-if="node.type === 'series'" :series="node" @content="(s) => emit('content', s)" />
     <CropRow
       v-if="crop"
@@ -119,9 +119,9 @@ const does: RowActions = {
       :kit="stage.mainKit"
       :does="does"
     />
-    <GroundRows />
-    <RoomRows />
-    <BehaviourRows />
+    <OverlayRows />
+    <SizeRows />
+    <InteractionRows />
     <AssetRow />
   </div>
 </template>

@@ -19,8 +19,8 @@ import { plural } from '../counts.js';
 import FieldRow from '../parts/FieldRow.vue';
 import { useDocument } from '../stores/document.js';
 import { useModes } from '../stores/modes.js';
-import { useExact } from '../stores/exact.js';
-import { useStage } from '../stores/stage.js';
+import { useExact } from '../stores/freeform.js';
+import { useStage } from '../stores/editor.js';
 import { useWidths } from '../stores/widths.js';
 
 /** The screen itself: how large it is, and what it is laid out by. With several screens selected, all of them. */

@@ -15,7 +15,7 @@ import {
 } from '../../core/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** How often a series repeats, or what feeds it. */
 const props = defineProps<{ series: SeriesNode }>();

@@ -11,7 +11,7 @@ import {
   type WidthRange,
 } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** What of the selection holds at some widths or in a situation only; each can be put back. */
 const doc = useDocument();

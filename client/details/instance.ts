@@ -36,10 +36,10 @@ import {
 import { count, plural } from '../counts.js';
 import { freshId } from '../ids.js';
 import type { Held } from '../controls/index.js';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import { attrValue, lookValue } from './attrProps.js';
 import type { RowActions } from './PropRow.vue';
 

@@ -2,7 +2,7 @@
 import { useIntersectionObserver } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { wearsOf, type Screen, type World } from '../../core/index.js';
-import { useDrawing } from '../stores/drawing.js';
+import { useDrawing } from '../stores/pictures.js';
 import BitmapCanvas from '../surface/BitmapCanvas.vue';
 import { CARD } from './lay.js';
 

@@ -19,8 +19,8 @@ import {
   type World,
 } from '../../core/index.js';
 import { api } from '../api.js';
-import { boxOf } from '../stores/drawing.js';
-import { handover } from './calls.js';
+import { boxOf } from '../stores/pictures.js';
+import { handover } from './requests.js';
 import ScreenBoard from './ScreenBoard.vue';
 
 /** What is needed to build a screen: measures on pointing, and for a thing its contract, tokens, texts, what it does, and its code. */

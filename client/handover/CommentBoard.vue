@@ -15,7 +15,7 @@ import {
   type World,
 } from '../../core/index.js';
 import { plural } from '../counts.js';
-import { thingSaid } from './naming.js';
+import { thingSaid } from './commentTarget.js';
 import ScreenBoard from './ScreenBoard.vue';
 import ThreadWords from './ThreadWords.vue';
 

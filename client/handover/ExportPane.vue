@@ -11,8 +11,8 @@ import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
 import { useSituations } from '../stores/situations.js';
-import { useStage } from '../stores/stage.js';
-import { codeUrl, contentUrl, exportUrl, makeExport, packageUrl } from './calls.js';
+import { useStage } from '../stores/editor.js';
+import { codeUrl, contentUrl, exportUrl, makeExport, packageUrl } from './requests.js';
 
 /** Files in open formats: of screens, of the mockup as a whole, and of the project with all that it needs. */
 const doc = useDocument();

@@ -4,10 +4,10 @@ import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, ref, watch } from 'vue';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import { plural } from '../counts.js';
 import type { LinkScope, ReviewLink, Right, Version } from '../../core/index.js';
-import { handover } from './calls.js';
+import { handover } from './requests.js';
 
 /** Review links: addresses for people who have no other way in, each with what may be done there. */
 const doc = useDocument();

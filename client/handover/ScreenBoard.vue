@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { paint, pathAt, type Box, type Screen, type Wear, type World } from '../../core/index.js';
-import { boxOf } from '../stores/drawing.js';
+import { boxOf } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 

@@ -7,9 +7,9 @@ import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { screenOf, wearsOf, type Walk, type WalkTest, type World } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
-import { handover } from './calls.js';
+import { handover } from './requests.js';
 import ScreenBoard from './ScreenBoard.vue';
-import { sumWalks } from './walks.js';
+import { sumWalks } from './sessions.js';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 

@@ -16,10 +16,10 @@ import {
 import { api } from '../api.js';
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
-import { boxOf } from '../stores/drawing.js';
+import { boxOf } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
-import { handover } from './calls.js';
+import { handover } from './requests.js';
 
 /** Versions: states with a name, and the last of each day; looked at, compared in words and pictures, gone back to. */
 const doc = useDocument();

@@ -2,11 +2,11 @@
 import { computed, nextTick, ref, watch } from 'vue';
 import { answers, findSaid, kitRef, type ComponentRef } from '../../core/index.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import { COMMANDS, keysOf, type CommandId, type RunId } from './table.js';
 
 /** One field that finds screens, what stands on them, components and commands; Enter goes there, places it, or does it. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import LightChoice from '../parts/LightChoice.vue';
+import AppearanceChoice from '../parts/AppearanceChoice.vue';
 import AppDialog from '../parts/AppDialog.vue';
 import { GROUPS, ofGroup } from './table.js';
 
@@ -19,7 +19,7 @@ const visible = defineModel<boolean>('visible', { required: true });
         </dl>
       </section>
     </div>
-    <LightChoice />
+    <AppearanceChoice />
   </AppDialog>
 </template>
 

@@ -1,6 +1,6 @@
 import { onBeforeUnmount, onMounted } from 'vue';
 import { useClipboard } from '../stores/clipboard.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import { chordOf, commandOf, COMMANDS, type RunId } from './table.js';
 
 const isField = (target: EventTarget | null): boolean =>

@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue';
 import { componentAt, kitOfRef, type ComponentRef } from '../../core/index.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import { useOriginals } from '../stores/originals.js';
 import DocsPage from './DocsPage.vue';
 

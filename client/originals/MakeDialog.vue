@@ -17,7 +17,7 @@ import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** Makes components of the project of what is selected: how many, what they are called, and what each use can say for itself. */
 const visible = defineModel<boolean>('visible', { required: true });

@@ -21,9 +21,9 @@ import AppDialog from '../parts/AppDialog.vue';
 import ProblemList from '../parts/ProblemList.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import { propId } from '../workbench/contract.js';
-import { packKit, saveFile } from './pack.js';
+import { packKit, saveFile } from './packKit.js';
 
 /** Makes an installed kit of the project's components: named, versioned by what changed, judged by what can be read from it. */
 const visible = defineModel<boolean>('visible', { required: true });

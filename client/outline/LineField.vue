@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
-import type { LineWriting } from './lineWriting.js';
+import type { LineWriting } from './lineEditing.js';
 
 /** The field in which a line of the Outline is written. */
 const props = defineProps<{ writing: LineWriting; label: string; depth: number; hint?: string }>();

@@ -3,9 +3,9 @@ import Button from 'primevue/button';
 import Menu from 'primevue/menu';
 import { computed, ref } from 'vue';
 import { plural } from '../counts.js';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** The original itself, and the way to the others. */
 const stage = useStage();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import LineField from './LineField.vue';
 import type { Line } from './lines.js';
-import type { LineWriting } from './lineWriting.js';
+import type { LineWriting } from './lineEditing.js';
 
 /** One line of the Outline; drawn again only when it says something else. */
 defineProps<{

@@ -5,7 +5,7 @@ import SelectButton from 'primevue/selectbutton';
 import { computed, ref } from 'vue';
 import { nameByPattern } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import AppDialog from '../parts/AppDialog.vue';
 
 /** Renames several screens by a pattern, shown before it is done. */

@@ -5,11 +5,11 @@ import Menu from 'primevue/menu';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { blankScreen, DEVICES, wornInFlow } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import { useSheets } from './sheets.js';
 import RenameDialog from './RenameDialog.vue';
 
-const ContactDialog = defineAsyncComponent(() => import('./ContactDialog.vue'));
+const ContactSheetDialog = defineAsyncComponent(() => import('./ContactSheetDialog.vue'));
 
 /** The screen itself: its name, and what can be done to it and its neighbours. */
 const whole = defineModel<boolean>('whole', { required: true });
@@ -189,7 +189,7 @@ function remove(): void {
       @change="readSheet"
     />
     <Menu ref="more" :model="actions" popup />
-    <ContactDialog v-if="contact" v-model:visible="contact" />
+    <ContactSheetDialog v-if="contact" v-model:visible="contact" />
     <RenameDialog v-if="batch" v-model:visible="batch" />
   </header>
 </template>

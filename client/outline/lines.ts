@@ -12,9 +12,9 @@ import {
   type Screen,
   type World,
 } from '../../core/index.js';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** One line of the Outline: a thing of a screen, or the head of a screen. */
 export interface Line {

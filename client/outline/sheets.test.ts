@@ -2,9 +2,9 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { useLibrary } from '../stores/library.js';
-import type { CoreWorker } from '../workers/client.js';
+import type { CoreWorker } from '../workers/startWorker.js';
 import { openDesktop, type Desktop } from '../../testing/desktop.js';
-import { instance, screenWith } from '../../testing/pretend.js';
+import { instance, screenWith } from '../../testing/fakeServer.js';
 import { useSheets } from './sheets.js';
 
 let on: Desktop;

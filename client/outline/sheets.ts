@@ -3,7 +3,7 @@ import { kitRef, wornInFlow, type Screen } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** So many parts a screen may have that comes from a sheet. */
 const MOST_PARTS = 30_000;

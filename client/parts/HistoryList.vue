@@ -5,7 +5,7 @@ import { api } from '../api.js';
 import { writer } from '../ids.js';
 
 import { useDocument } from '../stores/document.js';
-import { useSaid } from '../stores/said.js';
+import { useSaid } from '../stores/comments.js';
 
 /** Everything that was ever done to the project, newest first. Any state can be looked at, and gone back to. */
 const emit = defineEmits<{ looked: [] }>();

@@ -7,7 +7,7 @@ const typed = ref<Record<string, string>>({});
 <script setup lang="ts">
 import AutoComplete from 'primevue/autocomplete';
 import { computed, onBeforeUnmount } from 'vue';
-import { useAiming } from '../stores/aiming.js';
+import { useAiming } from '../stores/pickTarget.js';
 
 /** Sentences to write by typing, one in a row, with what may come next offered; the last row takes a new one, an empty one goes. */
 const props = defineProps<{

@@ -34,11 +34,11 @@ import {
   type World,
 } from '../../core/index.js';
 import { api } from '../api.js';
-import { packKit } from '../originals/pack.js';
+import { packKit } from '../originals/packKit.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { fonts, useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { nextVersion } from '../tokens/nextVersion.js';
 import { useOwnFonts } from './ownFonts.js';

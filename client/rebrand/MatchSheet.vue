@@ -17,15 +17,15 @@ import {
   type MatchSheet,
 } from '../../core/index.js';
 import { plural } from '../counts.js';
-import { saveFile } from '../originals/pack.js';
+import { saveFile } from '../originals/packKit.js';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import type { Sample } from '../stores/samples.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import PairProps from './PairProps.vue';
 import TokenPairs from './TokenPairs.vue';
 import PictureCanvas from '../surface/PictureCanvas.vue';
-import { useGrowing, useSlices } from '../surface/slices.js';
+import { useGrowing, useSlices } from '../surface/timeSlices.js';
 
 /** Which component stands for which, the least certain first; each can be chosen otherwise. */
 const props = defineProps<{

@@ -3,7 +3,7 @@ import { useIntersectionObserver } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { componentAt, shownComponent, type Screen, type Wear, type World } from '../../core/index.js';
 import { useDrag } from '../stores/drag.js';
-import { useDrawing } from '../stores/drawing.js';
+import { useDrawing } from '../stores/pictures.js';
 import BitmapCanvas from '../surface/BitmapCanvas.vue';
 
 /** One screen before and after, with a divider between them. Drawn by the worker while it is in sight. */

@@ -22,11 +22,11 @@ import {
   type Wear,
 } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { ROOM, useDrawing } from '../stores/drawing.js';
+import { ROOM, useDrawing } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
-import type { Partner } from '../stores/partner.js';
-import { useStage } from '../stores/stage.js';
-import { useKnown, wornIn } from './known.js';
+import type { Partner } from '../stores/coreWorker.js';
+import { useStage } from '../stores/editor.js';
+import { useKnown, wornIn } from './reviewCache.js';
 
 /** So many screens are asked of each worker at once: it never waits for the page. */
 const AHEAD = 2;

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { BASIC_PARTS, buildPieces, plainThing, type Plain, type Template } from '../../core/index.js';
 import { useDrag } from '../stores/drag.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import SampleCard from './SampleCard.vue';
 
 /** Loose parts: what screens are roughed out with, and originals are made of. */

@@ -4,8 +4,8 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { kitRef, type ComponentRef, type Plain, type Template } from '../../core/index.js';
 import { tip } from '../keys/table.js';
 import { useCommands } from '../stores/commands.js';
-import { useUpdates } from '../stores/updates.js';
-import { useStage } from '../stores/stage.js';
+import { useUpdates } from '../stores/kitUpdates.js';
+import { useStage } from '../stores/editor.js';
 import BasicParts from './BasicParts.vue';
 import FamilySamples from './FamilySamples.vue';
 import { usePlaceLine } from './line.js';
@@ -14,7 +14,7 @@ import StarterSamples from './StarterSamples.vue';
 import TryOn from './TryOn.vue';
 import UsesStrip from '../workbench/UsesStrip.vue';
 import { useOriginals } from '../stores/originals.js';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 
 /** What can be placed: by the line, by the samples of the kit's families, its starters; and what the selected thing could be. */
 defineEmits<{ keys: []; content: [] }>();

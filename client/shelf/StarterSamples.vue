@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Template } from '../../core/index.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/stage.js';
-import { useSlices } from '../surface/slices.js';
+import { useStage } from '../stores/editor.js';
+import { useSlices } from '../surface/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 
 /** Sections and whole pages that the kit begins with. */

@@ -2,11 +2,11 @@
 import { computed, shallowRef, toRaw, watch } from 'vue';
 import { kitRef, shownComponent, type Alternative, type ComponentRef, type InstanceNode } from '../../core/index.js';
 import { useCommands } from '../stores/commands.js';
-import { useDrawing } from '../stores/drawing.js';
+import { useDrawing } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
-import { useUpdates } from '../stores/updates.js';
-import { useStage } from '../stores/stage.js';
-import { useSlices } from '../surface/slices.js';
+import { useUpdates } from '../stores/kitUpdates.js';
+import { useStage } from '../stores/editor.js';
+import { useSlices } from '../surface/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 
 /** What the selected instance could be instead: pointed at, it shows on the Wall; clicked, it is swapped. */

@@ -3,7 +3,7 @@ import { computed, ref, watch, type Ref } from 'vue';
 import { likelyNext, readPlaceLine, search, vocabulary, type PlaceContext, type Thing } from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** So many things are offered while one types. */
 const OFFERED = 14;

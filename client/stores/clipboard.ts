@@ -22,7 +22,7 @@ import {
 import { useCommands } from './commands.js';
 import { useDocument } from './document.js';
 import { fonts } from './library.js';
-import { useStage } from './stage.js';
+import { useStage } from './editor.js';
 
 /** Own data travels beside SVG and text. Browsers only let pages put custom types there under `web `. */
 const OWN = 'application/x-dekkor+json';

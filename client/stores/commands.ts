@@ -48,10 +48,10 @@ import {
   type Step,
   type Template,
 } from '../../core/index.js';
-import { useBench } from './bench.js';
+import { useBench } from './componentEditor.js';
 import { useDocument } from './document.js';
-import { plain } from './plain.js';
-import { useStage } from './stage.js';
+import { plain } from './untracked.js';
+import { useStage } from './editor.js';
 
 /** Everything a designer can do to what is selected. Each is one edit, done the same way from keys, menus, drags and panes. */
 export const useCommands = defineStore('commands', () => {

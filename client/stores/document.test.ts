@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { blankScreen, type Step } from '../../core/index.js';
-import { PretendServer, PretendSocket } from '../../testing/pretend.js';
+import { PretendServer, PretendSocket } from '../../testing/fakeServer.js';
 import { useDocument } from './document.js';
 
 const widen: Step = { do: 'setScreen', screen: 's', field: 'width', value: 400 };

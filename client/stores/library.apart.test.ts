@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { startWorker, type CoreWorker } from '../workers/client.js';
+import { startWorker, type CoreWorker } from '../workers/startWorker.js';
 import { useLibrary, type FontData } from './library.js';
 
-vi.mock('../workers/client.js', () => ({ startWorker: vi.fn() }));
+vi.mock('../workers/startWorker.js', () => ({ startWorker: vi.fn() }));
 
 interface Kit {
   readonly id: string;

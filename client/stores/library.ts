@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import { Fonts, type Kit, type KitRef } from '../../core/index.js';
-import { FALLBACK_WEIGHTS, fallbackFont, got, kitFont } from '../ahead.js';
+import { FALLBACK_WEIGHTS, fallbackFont, got, kitFont } from '../prefetch.js';
 import { api, ServerProblem, type KitInfo } from '../api.js';
-import { startWorker, type CoreWorker } from '../workers/client.js';
+import { startWorker, type CoreWorker } from '../workers/startWorker.js';
 
 export interface FontData {
   readonly family: string;

@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { InstanceNode } from '../../core/index.js';
 import { openDesktop, type Desktop } from '../../testing/desktop.js';
-import { instance, PLY, screenWith } from '../../testing/pretend.js';
+import { instance, PLY, screenWith } from '../../testing/fakeServer.js';
 import { useOriginals } from './originals.js';
 
 // Without a page there is no way to go anywhere.

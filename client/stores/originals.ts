@@ -21,9 +21,9 @@ import {
 } from '../../core/index.js';
 import { api } from '../api.js';
 import { plural } from '../counts.js';
-import { useBench } from './bench.js';
+import { useBench } from './componentEditor.js';
 import { useDocument } from './document.js';
-import { useStage } from './stage.js';
+import { useStage } from './editor.js';
 
 /** So many hundreds of edits back a deleted original is looked for. */
 const PAGES = 20;

@@ -9,8 +9,8 @@ import {
   type Wear,
   type WidthRange,
 } from '../../core/index.js';
-import { BESIDE } from '../surface/hang.js';
-import { plain } from './plain.js';
+import { BESIDE } from '../surface/wallLayout.js';
+import { plain } from './untracked.js';
 
 /** Widths that devices have: px. */
 export const USUAL = [

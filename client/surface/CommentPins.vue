@@ -5,11 +5,11 @@ import InputText from 'primevue/inputtext';
 import Popover from 'primevue/popover';
 import { computed, nextTick, ref, watch } from 'vue';
 import { pinnedAt, type Rect, type Screen, type Thread } from '../../core/index.js';
-import { thingSaid } from '../handover/naming.js';
+import { thingSaid } from '../handover/commentTarget.js';
 import ThreadWords from '../handover/ThreadWords.vue';
 import { useDocument } from '../stores/document.js';
-import { useSaid } from '../stores/said.js';
-import { useStage } from '../stores/stage.js';
+import { useSaid } from '../stores/comments.js';
+import { useStage } from '../stores/editor.js';
 
 /** What was said about a screen and is not settled, pinned to its things on the Wall; read, answered and settled there. */
 const props = defineProps<{

@@ -3,8 +3,8 @@ import { computed, shallowRef } from 'vue';
 import type { Guide, Screen } from '../../core/index.js';
 import { followPointer } from '../pointer.js';
 import { useDocument } from '../stores/document.js';
-import { useExact } from '../stores/exact.js';
-import { useStage } from '../stores/stage.js';
+import { useExact } from '../stores/freeform.js';
+import { useStage } from '../stores/editor.js';
 
 /** Guides over a screen, and the measuring tapes along its left and lower edge that new ones are pulled out of. */
 const props = defineProps<{ screen: Screen; zoom: number; height: number }>();

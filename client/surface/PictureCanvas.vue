@@ -3,7 +3,7 @@ import { nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import type { Primitive } from '../../core/index.js';
 import { pageAssets } from './assets.js';
 import { drawPrimitives } from './canvas.js';
-import { changedRegion, touches, type Region } from './changed.js';
+import { changedRegion, touches, type Region } from './dirtyRegion.js';
 
 /**
  * A picture at `zoom`, drawn on the page: only where it changed since it was drawn last. While the zoom moves the drawn bitmap

@@ -9,7 +9,7 @@ import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useSituations } from '../stores/situations.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** The project's own situations: made, named, made stronger, given up with all that is said of them. */
 const visible = defineModel<boolean>('visible', { required: true });

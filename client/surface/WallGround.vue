@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watchPostEffect } from 'vue';
-import { useDark } from '../stores/dark.js';
+import { useDark } from '../stores/appearance.js';
 import { useDocument } from '../stores/document.js';
-import { useDrawing } from '../stores/drawing.js';
+import { useDrawing } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/stage.js';
-import { NAMED, NUMBERED, type Hung } from './hang.js';
+import { useStage } from '../stores/editor.js';
+import { NAMED, NUMBERED, type Hung } from './wallLayout.js';
 
 /**
  * The pictures of all screens in sight but the one that is worked on, on one canvas as large as the Wall is seen: however many

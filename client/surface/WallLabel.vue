@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NAMED, NUMBERED, type Hung } from './hang.js';
+import { NAMED, NUMBERED, type Hung } from './wallLayout.js';
 
 /** The name of a screen above it; its number where there is no room for that. Dragged, the screen goes with it. */
 defineProps<{ hung: Hung; on: boolean; picked: boolean }>();

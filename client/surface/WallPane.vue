@@ -2,17 +2,17 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { refDebounced } from '@vueuse/core';
 import { useDrag } from '../stores/drag.js';
-import { useSaid } from '../stores/said.js';
-import { useStage } from '../stores/stage.js';
+import { useSaid } from '../stores/comments.js';
+import { useStage } from '../stores/editor.js';
 import { useWidths } from '../stores/widths.js';
 import { followPointer } from '../pointer.js';
-import { useAhead } from './ahead.js';
-import { LABEL, NAMED, type Hung } from './hang.js';
-import HeldThing from './HeldThing.vue';
+import { useAhead } from './prefetch.js';
+import { LABEL, NAMED, type Hung } from './wallLayout.js';
+import DragPreview from './DragPreview.vue';
 import { useLasso } from './lasso.js';
-import { useLift } from './lift.js';
-import { useIntoView } from './intoView.js';
-import { useSlide } from './slide.js';
+import { useLift } from './screenDrag.js';
+import { useIntoView } from './scrollIntoView.js';
+import { useSlide } from './autoScroll.js';
 import { useWallView } from './wallView.js';
 import WallGround from './WallGround.vue';
 import WallLabel from './WallLabel.vue';
@@ -276,7 +276,7 @@ function scrolled(): void {
       @whole="fit(false)"
       @pins="said.onWall = $event"
     />
-    <HeldThing />
+    <DragPreview />
   </section>
 </template>
 

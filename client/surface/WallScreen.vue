@@ -2,27 +2,27 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import { boxesByKey, childrenOf, dropAt, type Box, type Rect, type Screen } from '../../core/index.js';
 import IconPicker from '../controls/IconPicker.vue';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDrag } from '../stores/drag.js';
-import { useExact } from '../stores/exact.js';
-import { useDrawing, type Picture } from '../stores/drawing.js';
-import { useSaid } from '../stores/said.js';
-import { useStage } from '../stores/stage.js';
-import { useWriting } from '../stores/writing.js';
-import { useBring } from './bring.js';
+import { useExact } from '../stores/freeform.js';
+import { useDrawing, type Picture } from '../stores/pictures.js';
+import { useSaid } from '../stores/comments.js';
+import { useStage } from '../stores/editor.js';
+import { useWriting } from '../stores/textEditing.js';
+import { useBring } from './fileDrop.js';
 import CommentPins from './CommentPins.vue';
 import DeviceMarks from './DeviceMarks.vue';
-import EdgeGrips from './EdgeGrips.vue';
-import EdgeTies from './EdgeTies.vue';
-import ExactMarks from './ExactMarks.vue';
+import ResizeHandles from './ResizeHandles.vue';
+import EdgePins from './EdgePins.vue';
+import FreeformMarks from './FreeformMarks.vue';
 import GuideLines from './GuideLines.vue';
 import PictureCanvas from './PictureCanvas.vue';
-import { usePointing } from './pointing.js';
-import RoomGrips from './RoomGrips.vue';
+import { usePointing } from './pointerInput.js';
+import SpacingHandles from './SpacingHandles.vue';
 import ScreenMarks from './ScreenMarks.vue';
-import UnderList from './UnderList.vue';
-import WritingField from './WritingField.vue';
+import LayerList from './LayerList.vue';
+import TextEditor from './TextEditor.vue';
 
 /**
  * One screen on the Wall: its picture while it is worked on (all others are on the ground behind), and what is selected, pointed at,
@@ -181,7 +181,7 @@ defineExpose({ landAt, screen: props.screen });
       background="#ffffff"
     />
     <p v-if="isEmpty && zoom > 0.25" class="bare note">Drop a sample here, or press / and type what belongs on it.</p>
-    <ExactMarks
+    <FreeformMarks
       v-if="current || screen.grid || screen.base"
       :screen="screen"
       :zoom="zoom"
@@ -197,10 +197,10 @@ defineExpose({ landAt, screen: props.screen });
       :height="height"
     />
     <!-- Distances stand where edges are pressed. -->
-    <EdgeTies v-if="current && !drag.held && !exact.measuring && !open" :zoom="zoom" />
+    <EdgePins v-if="current && !drag.held && !exact.measuring && !open" :zoom="zoom" />
     <template v-if="current && !drag.held && !exact.active && !open">
-      <RoomGrips :zoom="zoom" />
-      <EdgeGrips :zoom="zoom" />
+      <SpacingHandles :zoom="zoom" />
+      <ResizeHandles :zoom="zoom" />
     </template>
     <button
       v-if="plus && !drag.held"
@@ -213,7 +213,7 @@ defineExpose({ landAt, screen: props.screen });
       +
     </button>
     <CommentPins v-if="pinned && !drag.held" :screen="screen" :zoom="zoom" :height="height" :at="standing" />
-    <WritingField v-if="open" :key="open.key" :zoom="zoom" />
+    <TextEditor v-if="open" :key="open.key" :zoom="zoom" />
     <IconPicker
       v-if="picking"
       class="icons"
@@ -223,7 +223,7 @@ defineExpose({ landAt, screen: props.screen });
       @choose="writing.setIcon"
       @leave="writing.leave"
     />
-    <UnderList v-if="list" :boxes="list.boxes" :x="list.x" :y="list.y" @choose="choose" />
+    <LayerList v-if="list" :boxes="list.boxes" :x="list.x" :y="list.y" @choose="choose" />
   </div>
 </template>
 

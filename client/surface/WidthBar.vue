@@ -6,8 +6,8 @@ import { arithmetic, kitRef, MISFITS, modesOf, rangeWords, situationsOf } from '
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
 import { useSituations } from '../stores/situations.js';
-import { useStage } from '../stores/stage.js';
-import { useUpdates } from '../stores/updates.js';
+import { useStage } from '../stores/editor.js';
+import { useUpdates } from '../stores/kitUpdates.js';
 import { MOST_BESIDE, NARROWEST, USUAL, useWidths, WIDEST, type BrandBeside, type Reach } from '../stores/widths.js';
 
 const SituationsDialog = defineAsyncComponent(() => import('./SituationsDialog.vue'));

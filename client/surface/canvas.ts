@@ -1,4 +1,4 @@
-import type { ImagePrimitive } from './far.js';
+import type { ImagePrimitive } from './minified.js';
 import { unhandled, familyList, fitPicture, hatchPath, type Primitive } from '../../core/index.js';
 
 /** A canvas of the page, or one in a worker. */

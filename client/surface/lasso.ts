@@ -1,7 +1,7 @@
 import { shallowRef, type Ref, type ShallowRef } from 'vue';
 import { followPointer } from '../pointer.js';
-import { useStage } from '../stores/stage.js';
-import { BESIDE, type Hanging } from './hang.js';
+import { useStage } from '../stores/editor.js';
+import { BESIDE, type Hanging } from './wallLayout.js';
 
 /** A rectangle on the Wall, px on the glass before it is moved. */
 export interface Caught {

@@ -2,8 +2,8 @@ import { useLocalStorage, useResizeObserver, watchDebounced } from '@vueuse/core
 import { computed, ref, watch, type Ref } from 'vue';
 import type { Flow, Screen } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
-import { BESIDE, extent, fitting, hangAt, hungAlike, HEAD, LABEL, measured, type Hanging, type Hung } from './hang.js';
+import { useStage } from '../stores/editor.js';
+import { BESIDE, extent, fitting, hangAt, hungAlike, HEAD, LABEL, measured, type Hanging, type Hung } from './wallLayout.js';
 
 /** A rectangle of the Wall, px on the glass before it is moved. */
 export interface Area {

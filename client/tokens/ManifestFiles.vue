@@ -13,7 +13,7 @@ import {
 } from '../../core/index.js';
 import { api } from '../api.js';
 import { plural } from '../counts.js';
-import { packKit, saveFile } from '../originals/pack.js';
+import { packKit, saveFile } from '../originals/packKit.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useLibrary } from '../stores/library.js';
 import { propId } from '../workbench/contract.js';

@@ -9,7 +9,7 @@ import {
   type Kit,
   type TokenFile,
 } from '../../core/index.js';
-import { saveFile } from '../originals/pack.js';
+import { saveFile } from '../originals/packKit.js';
 import TokensDialog from './TokensDialog.vue';
 
 /** A kit's tokens as files for others, and files of tokens for it. */

@@ -1,6 +1,6 @@
 import { readKit, type Json } from '../../core/index.js';
 import { api } from '../api.js';
-import { packKit } from '../originals/pack.js';
+import { packKit } from '../originals/packKit.js';
 import type { useLibrary } from '../stores/library.js';
 
 /**

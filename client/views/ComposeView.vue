@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue';
 import { screenOf } from '../../core/index.js';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import WallPane from '../surface/WallPane.vue';
 import { useAddress, type OwnCommands } from './address.js';
-import WorkFrame from './WorkFrame.vue';
+import EditorFrame from './EditorFrame.vue';
 
 /** Screens, composed: all of them hang on the Wall, one is worked on. */
 const doc = useDocument();
@@ -89,7 +89,7 @@ const own: OwnCommands = {
 </script>
 
 <template>
-  <WorkFrame :own="own">
+  <EditorFrame :own="own">
     <WallPane ref="wall" />
-  </WorkFrame>
+  </EditorFrame>
 </template>

@@ -16,14 +16,14 @@ import {
   type World,
 } from '../../core/index.js';
 import FlowCard from '../flow/FlowCard.vue';
-import { handover } from '../handover/calls.js';
+import { handover } from '../handover/requests.js';
 import { CARD, CARD_HIGH, flowSvg, layFlow, pathOf, type LaidEdge } from '../flow/lay.js';
 import { plural } from '../counts.js';
-import { saveFile } from '../originals/pack.js';
+import { saveFile } from '../originals/packKit.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** The screens as a flow: joined by what their things do, with what leads nowhere marked; lines are drawn from card to card. */
 const doc = useDocument();

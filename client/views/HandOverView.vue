@@ -8,8 +8,8 @@ import LinksPane from '../handover/LinksPane.vue';
 import VersionsPane from '../handover/VersionsPane.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useSaid } from '../stores/said.js';
-import { useStage } from '../stores/stage.js';
+import { useSaid } from '../stores/comments.js';
+import { useStage } from '../stores/editor.js';
 
 const CommentBoard = defineAsyncComponent(() => import('../handover/CommentBoard.vue'));
 const BuildBoard = defineAsyncComponent(() => import('../handover/BuildBoard.vue'));

@@ -9,12 +9,12 @@ import { compareVersions } from '../../core/index.js';
 import { api, ServerProblem, type BrokenKit, type KitInfo, type Listed } from '../api.js';
 import { useLibrary } from '../stores/library.js';
 import KitCard from '../home/KitCard.vue';
-import { pageStands } from '../workers/client.js';
-import { packKit, saveFile } from '../originals/pack.js';
+import { pageStands } from '../workers/startWorker.js';
+import { packKit, saveFile } from '../originals/packKit.js';
 import ProjectCard from '../home/ProjectCard.vue';
 import AppDialog from '../parts/AppDialog.vue';
-import LightChoice from '../parts/LightChoice.vue';
-import InstallDialog from '../books/InstallDialog.vue';
+import AppearanceChoice from '../parts/AppearanceChoice.vue';
+import InstallDialog from '../kitBook/InstallDialog.vue';
 
 const router = useRouter();
 const confirm = useConfirm();
@@ -154,7 +154,7 @@ const idOf = (k: KitInfo): string => k.ref.split('@')[0] ?? k.ref;
 <template>
   <div class="home" @dragover.prevent @drop.prevent="drop">
     <header class="ink">
-      <img src="/mark.svg" alt="" width="26" height="26" /><strong>Dekkor</strong><LightChoice />
+      <img src="/mark.svg" alt="" width="26" height="26" /><strong>Dekkor</strong><AppearanceChoice />
     </header>
     <main>
       <p v-if="failure" class="failure" role="alert">

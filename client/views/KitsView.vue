@@ -5,15 +5,15 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { countUses, emptyProject, kitRef, splitRef, wearsOf, type Kit, type World } from '../../core/index.js';
 import { api } from '../api.js';
-import InstallDialog from '../books/InstallDialog.vue';
-import KitBook from '../books/KitBook.vue';
-import KitEntry from '../books/KitEntry.vue';
-import { provideEntry, readEntry } from '../books/entry.js';
-import LightChoice from '../parts/LightChoice.vue';
+import InstallDialog from '../kitBook/InstallDialog.vue';
+import KitBook from '../kitBook/KitBook.vue';
+import KitEntry from '../kitBook/KitEntry.vue';
+import { provideEntry, readEntry } from '../kitBook/entry.js';
+import AppearanceChoice from '../parts/AppearanceChoice.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/stage.js';
-import { pageStands } from '../workers/client.js';
+import { useStage } from '../stores/editor.js';
+import { pageStands } from '../workers/startWorker.js';
 
 /** Every installed kit as a book of samples, by itself or inside a project: what is in it, where it is used, what can be said of it. */
 const library = useLibrary();
@@ -152,7 +152,7 @@ function drop(event: DragEvent): void {
       <RouterLink to="/" class="home" aria-label="Home"
         ><img src="/mark.svg" alt="" width="26" height="26"
       /></RouterLink>
-      <strong>Kits</strong><LightChoice />
+      <strong>Kits</strong><AppearanceChoice />
     </header>
     <nav aria-label="Installed kits">
       <RouterLink

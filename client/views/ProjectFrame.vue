@@ -6,20 +6,20 @@ import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { kitRef, modesToSee, shownKit, wornKit } from '../../core/index.js';
 import { firstToPutOn } from '../rebrand/plan.js';
-import { useKnown } from '../rebrand/known.js';
-import { ROOM } from '../stores/drawing.js';
+import { useKnown } from '../rebrand/reviewCache.js';
+import { ROOM } from '../stores/pictures.js';
 import { rebrand as rebrandView } from './index.js';
-import AwayBar from '../parts/AwayBar.vue';
+import UnsavedBar from '../parts/UnsavedBar.vue';
 import HistoryList from '../parts/HistoryList.vue';
-import LookingBar from '../parts/LookingBar.vue';
+import RevisionBar from '../parts/RevisionBar.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
-import { useUpdates } from '../stores/updates.js';
-import { useSaid } from '../stores/said.js';
-import { useStage } from '../stores/stage.js';
+import { useUpdates } from '../stores/kitUpdates.js';
+import { useSaid } from '../stores/comments.js';
+import { useStage } from '../stores/editor.js';
 import { tip } from '../keys/table.js';
-import { pageStands } from '../workers/client.js';
+import { pageStands } from '../workers/startWorker.js';
 
 const props = defineProps<{ project: string }>();
 const doc = useDocument();
@@ -205,7 +205,7 @@ const modeChoices = computed(() => {
       <Button label="Try again" @click="open" /> <RouterLink to="/">Back to Home</RouterLink>
     </div>
     <p v-else-if="!isOpen" class="opening">Opening …</p>
-    <main v-else class="view"><LookingBar /><AwayBar /><RouterView class="inner" /></main>
+    <main v-else class="view"><RevisionBar /><UnsavedBar /><RouterView class="inner" /></main>
   </div>
 </template>
 

@@ -33,16 +33,16 @@ import { firstToPutOn, useRebrandPlan } from '../rebrand/plan.js';
 import RebrandTotals from '../rebrand/RebrandTotals.vue';
 import SampleStrip from '../rebrand/SampleStrip.vue';
 import UpdateSheet from '../rebrand/UpdateSheet.vue';
-import SettleDialog from '../rebrand/SettleDialog.vue';
-import ToLookAt from '../rebrand/ToLookAt.vue';
+import ConvertDialog from '../rebrand/ConvertDialog.vue';
+import IssueList from '../rebrand/IssueList.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useUpdates } from '../stores/updates.js';
-import { useStage } from '../stores/stage.js';
+import { useUpdates } from '../stores/kitUpdates.js';
+import { useStage } from '../stores/editor.js';
 import { useWidths } from '../stores/widths.js';
 import { plural } from '../counts.js';
-import HeldThing from '../surface/HeldThing.vue';
-import { useGrowing } from '../surface/slices.js';
+import DragPreview from '../surface/DragPreview.vue';
+import { useGrowing } from '../surface/timeSlices.js';
 
 /** Puts another brand's kit on all screens: what stands for what, before and after, and what there is to look at. */
 const doc = useDocument();
@@ -402,7 +402,7 @@ const title = (ref: string): string => {
         @pick="(sample) => takeFor(pointed, sample)"
       />
     </section>
-    <ToLookAt
+    <IssueList
       :causes="causes"
       :accepted="accepted"
       :places="total.findings.length"
@@ -420,8 +420,8 @@ const title = (ref: string): string => {
       @take-all="takeAll"
       @accept="accept"
     />
-    <HeldThing />
-    <SettleDialog v-if="settling" v-model:visible="settling" />
+    <DragPreview />
+    <ConvertDialog v-if="settling" v-model:visible="settling" />
     <BrandDialog v-if="making" v-model:visible="making" :base="brandBase" :from="from" @made="(ref) => (to = ref)" />
   </div>
 </template>

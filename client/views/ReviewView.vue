@@ -7,11 +7,11 @@ import { computed, defineAsyncComponent, onBeforeUnmount, ref, shallowRef, watch
 import { useRoute, useRouter } from 'vue-router';
 import { screenOf, type Comment, type NewComment, type WalkEvent, type World } from '../../core/index.js';
 import { ServerProblem } from '../api.js';
-import { guest, type Shown } from '../handover/calls.js';
+import { guest, type Shown } from '../handover/requests.js';
 import CommentBoard from '../handover/CommentBoard.vue';
 import { useLibrary } from '../stores/library.js';
-import TryStage from '../trying/TryStage.vue';
-import { pageStands } from '../workers/client.js';
+import TryScreen from '../tryIt/TryScreen.vue';
+import { pageStands } from '../workers/startWorker.js';
 
 const BuildBoard = defineAsyncComponent(() => import('../handover/BuildBoard.vue'));
 
@@ -233,7 +233,7 @@ onBeforeUnmount(left);
         :say="say"
       />
       <BuildBoard v-else-if="mode === 'measure'" :world="world" :screen="screen" />
-      <TryStage v-else-if="mode === 'try'" :world="world" :asked="screen.id" :marked="false" @leave="mode = 'look'" />
+      <TryScreen v-else-if="mode === 'try'" :world="world" :asked="screen.id" :marked="false" @leave="mode = 'look'" />
       <div v-else class="tests">
         <aside role="region" aria-label="Tests">
           <ul>
@@ -260,7 +260,7 @@ onBeforeUnmount(left);
             </template>
           </div>
         </aside>
-        <TryStage
+        <TryScreen
           v-if="test && walking"
           :key="test.id"
           :world="world"

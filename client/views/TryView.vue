@@ -7,15 +7,15 @@ import { useRoute, useRouter } from 'vue-router';
 import { screenOf, situationsOf, type World } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import OrderPane from '../trying/OrderPane.vue';
-import TryStage from '../trying/TryStage.vue';
+import FocusOrderPane from '../tryIt/FocusOrderPane.vue';
+import TryScreen from '../tryIt/TryScreen.vue';
 
 /** Try it: the mockup in the whole window, with where somebody is and how they came there. */
 const doc = useDocument();
 const library = useLibrary();
 const route = useRoute();
 const router = useRouter();
-const stage = ref<InstanceType<typeof TryStage> | null>(null);
+const stage = ref<InstanceType<typeof TryScreen> | null>(null);
 const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
 const trying = computed(() => stage.value?.trying ?? null);
 const marked = ref(false);
@@ -83,7 +83,7 @@ const follow = (id: string): void => void router.replace({ path: `/p/${doc.id}/t
       />
     </header>
     <div class="work" :class="{ ordering }">
-      <TryStage
+      <TryScreen
         ref="stage"
         :world="world"
         :asked="asked"
@@ -93,7 +93,7 @@ const follow = (id: string): void => void router.replace({ path: `/p/${doc.id}/t
         @screen="follow"
         @leave="leave"
       />
-      <OrderPane
+      <FocusOrderPane
         v-if="ordering"
         :spots="spots"
         :changed="kept?.order !== undefined"

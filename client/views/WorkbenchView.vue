@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import LookSheet from '../workbench/LookSheet.vue';
 import { useAddress, type OwnCommands } from './address.js';
-import WorkFrame from './WorkFrame.vue';
+import EditorFrame from './EditorFrame.vue';
 
 /** One original, edited as a screen is: its parts at the left, all its looks in the middle, its contract at the right, its uses below. */
 const doc = useDocument();
@@ -55,9 +55,9 @@ const own: OwnCommands = {
 </script>
 
 <template>
-  <WorkFrame v-if="bench.component" :own="own">
+  <EditorFrame v-if="bench.component" :own="own">
     <LookSheet ref="sheet" @leave="leave" />
-  </WorkFrame>
+  </EditorFrame>
   <section v-else class="gone">
     <p>
       There is no original {{ bench.of }} here: it was deleted or renamed, or its kit is not installed. Undo brings a

@@ -4,7 +4,7 @@ import type { RunId } from '../keys/table.js';
 import { useDocument } from '../stores/document.js';
 import { useModes } from '../stores/modes.js';
 import { useSituations } from '../stores/situations.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** Commands that do another thing on each place of work. */
 type OwnId = Extract<

@@ -17,14 +17,14 @@ import {
 } from '../../core/index.js';
 import { useReorder } from '../controls/reorder.js';
 import { plural } from '../counts.js';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import { asKind, propId, readProp } from './contract.js';
 import DeleteDialog from './DeleteDialog.vue';
 import EditionDialog from './EditionDialog.vue';
-import OwnRows from './OwnRows.vue';
+import ComponentInteractions from './ComponentInteractions.vue';
 import PropEditor from './PropEditor.vue';
 import RuleList from './RuleList.vue';
 import SlotEditor from './SlotEditor.vue';
@@ -255,7 +255,7 @@ const value = (e: Event): string => (e.target as HTMLInputElement).value;
           @change="setEvents(value($event))"
       /></label>
     </div>
-    <OwnRows />
+    <ComponentInteractions />
     <RuleList />
     <div class="section">
       <h3>What it is</h3>

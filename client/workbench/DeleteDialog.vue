@@ -14,9 +14,9 @@ import {
 } from '../../core/index.js';
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** Deletes one of the project's components: says where it is used, and what is to become of that. */
 const visible = defineModel<boolean>('visible', { required: true });

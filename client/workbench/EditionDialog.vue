@@ -4,9 +4,9 @@ import { computed } from 'vue';
 import { changeWords, editionKey, failedChanges, installedAt, splitRef } from '../../core/index.js';
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 
 /** What this project changed of an installed original: each change can be dropped; those that no longer fit say why. */
 const visible = defineModel<boolean>('visible', { required: true });

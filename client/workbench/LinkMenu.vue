@@ -3,7 +3,7 @@ import InputText from 'primevue/inputtext';
 import Popover from 'primevue/popover';
 import { computed, ref } from 'vue';
 import type { Json, Node, Prop, PropKind, Step } from '../../core/index.js';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
 import { propId } from './contract.js';
 

@@ -2,16 +2,16 @@
 import { computed, ref } from 'vue';
 import { boxesByKey, dropAt, type Box, type LookChoice, type Screen } from '../../core/index.js';
 import IconPicker from '../controls/IconPicker.vue';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useDrag } from '../stores/drag.js';
-import { pictureOf } from '../stores/drawing.js';
-import { useStage } from '../stores/stage.js';
-import { useWriting } from '../stores/writing.js';
+import { pictureOf } from '../stores/pictures.js';
+import { useStage } from '../stores/editor.js';
+import { useWriting } from '../stores/textEditing.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
-import { usePointing } from '../surface/pointing.js';
+import { usePointing } from '../surface/pointerInput.js';
 import ScreenMarks from '../surface/ScreenMarks.vue';
-import UnderList from '../surface/UnderList.vue';
-import WritingField from '../surface/WritingField.vue';
+import LayerList from '../surface/LayerList.vue';
+import TextEditor from '../surface/TextEditor.vue';
 
 /** One look of the original: pointed at, selected in, written in and dropped on like a screen. */
 const props = defineProps<{ screen: Screen; look: LookChoice; name: string; current: boolean; zoom: number }>();
@@ -111,7 +111,7 @@ defineExpose({ landAt });
           width: `${m.at.w * zoom}px`,
         }"
     /></template>
-    <WritingField v-if="open" :key="open.key" :zoom="zoom" />
+    <TextEditor v-if="open" :key="open.key" :zoom="zoom" />
     <IconPicker
       v-if="picking"
       class="icons"
@@ -121,7 +121,7 @@ defineExpose({ landAt });
       @choose="writing.setIcon"
       @leave="writing.leave"
     />
-    <UnderList v-if="list" :boxes="list.boxes" :x="list.x" :y="list.y" @choose="choose" />
+    <LayerList v-if="list" :boxes="list.boxes" :x="list.x" :y="list.y" @choose="choose" />
   </div>
 </template>
 

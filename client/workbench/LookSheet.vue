@@ -3,11 +3,11 @@ import Select from 'primevue/select';
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { groundOf, sheetOf, splitRef, valueIn, type Axis, type LookChoice } from '../../core/index.js';
 import { plural } from '../counts.js';
-import { useBench, type Applies } from '../stores/bench.js';
+import { useBench, type Applies } from '../stores/componentEditor.js';
 import { useDrag } from '../stores/drag.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import LookCell from './LookCell.vue';
 
 /** All looks of the original at once: one choice down, another across, what remains switched above. */

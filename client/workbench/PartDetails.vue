@@ -15,14 +15,14 @@ import {
 } from '../../core/index.js';
 import { tokenWords, type Held } from '../controls/index.js';
 import { attrValue, LENGTHS, lookValue, plainProps, qualified } from '../details/attrProps.js';
-import PlaceRows from '../details/PlaceRows.vue';
+import PositionRows from '../details/PositionRows.vue';
 import PropRow, { type RowActions } from '../details/PropRow.vue';
-import RoomRows from '../details/RoomRows.vue';
-import { useBench } from '../stores/bench.js';
+import SizeRows from '../details/SizeRows.vue';
+import { useBench } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useExact } from '../stores/exact.js';
-import { useStage } from '../stores/stage.js';
+import { useExact } from '../stores/freeform.js';
+import { useStage } from '../stores/editor.js';
 import LinkMenu from './LinkMenu.vue';
 
 /** A part of the original: what it is like in the looks that are worked on, and what it is linked to. */
@@ -126,7 +126,7 @@ const isRoot = computed(() => props.node.id === stage.screen?.root);
     </p>
   </header>
   <div class="body">
-    <PlaceRows />
+    <PositionRows />
     <!-- Each edit asks every row anew; only those that say something else are drawn. -->
     <div
       v-for="p in rows"
@@ -163,7 +163,7 @@ const isRoot = computed(() => props.node.id === stage.screen?.root);
         </li>
       </ul>
     </div>
-    <RoomRows />
+    <SizeRows />
     <label v-if="!isRoot" class="section lock"
       ><input type="checkbox" :checked="node.locked === true" @change="lock" /> Locked: instances leave it as it
       is</label

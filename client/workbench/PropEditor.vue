@@ -7,7 +7,7 @@ import ToggleSwitch from 'primevue/toggleswitch';
 import { computed } from 'vue';
 import { PROP_KIND_NAMES, type Json, type Prop, type PropKind } from '../../core/index.js';
 import { CONTROLS } from '../controls/index.js';
-import { useStage } from '../stores/stage.js';
+import { useStage } from '../stores/editor.js';
 import { asKind, KIND_NAMES, MEANINGS, propId } from './contract.js';
 
 /** One property of the contract, edited where it stands: its name and kind, and unfolded all the rest. */

@@ -11,10 +11,10 @@ import {
 } from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import SampleCard from '../shelf/SampleCard.vue';
-import { useBench } from '../stores/bench.js';
+import { useBench } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/stage.js';
-import { useSlices } from '../surface/slices.js';
+import { useStage } from '../stores/editor.js';
+import { useSlices } from '../surface/timeSlices.js';
 import { useLibrary } from '../stores/library.js';
 import { sampleOf } from '../stores/samples.js';
 

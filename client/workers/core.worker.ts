@@ -45,7 +45,7 @@ import {
   type World,
 } from '../../core/index.js';
 import { drawPrimitives, paintAsset, type AssetOf } from '../surface/canvas.js';
-import { drawFar, FAR, farView, type FarView, type ImagePrimitive, type Pixels } from '../surface/far.js';
+import { drawFar, FAR, farView, type FarView, type ImagePrimitive, type Pixels } from '../surface/minified.js';
 
 export interface Planned {
   readonly sheet: MatchSheet;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoProjects } from '../../kits/demo/index.js';
-import { shippedKits } from '../../e2e/wall.js';
+import { shippedKits } from '../../testing/browser/shippedKits.js';
 import {
   causesOf,
   colourDistance,

@@ -1,5 +1,5 @@
 import { sameJson } from '../base/index.js';
-import { entryIn } from '../check/index.js';
+import { entryIn } from '../uses/index.js';
 import { writeTokens } from '../formats/index.js';
 import { aliasPath, kitRef, tokenValue, type Json, type Kit, type KitRef, type Token } from '../model/index.js';
 import type { TokenFile } from '../formats/index.js';

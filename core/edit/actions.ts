@@ -1,4 +1,4 @@
-import { carryInstance, targetKey, withWaiting, type Carried } from '../carry/index.js';
+import { carryInstance, targetKey, withWaiting, type Carried } from '../transfer/index.js';
 import { pairFor } from '../match/index.js';
 import {
   readdressed,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { sailings } from '../../kits/demo/content.js';
-import { shippedKits } from '../../e2e/wall.js';
+import { shippedKits } from '../../testing/browser/shippedKits.js';
 import {
   addItemSteps,
   alike,

@@ -1,4 +1,4 @@
-import { check, says, shapes, wholeTree } from '../shape/index.js';
+import { check, says, shapes, wholeTree } from '../validate/index.js';
 import type { Piece } from './actions.js';
 
 /** What was copied, as it travels on the clipboard between screens, projects and tabs. */

@@ -1,4 +1,4 @@
-import { check, fault, type Check } from '../shape/index.js';
+import { check, fault, type Check } from '../validate/index.js';
 import { stepFault, type Step } from './steps/index.js';
 
 /** A user action: named steps, all or nothing. */

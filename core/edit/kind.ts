@@ -1,4 +1,4 @@
-import type { Check } from '../shape/index.js';
+import type { Check } from '../validate/index.js';
 import type { Node, NodeId, Nodes, Project, Screen } from '../model/index.js';
 
 /** Which tree a step works on. */

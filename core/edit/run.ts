@@ -1,5 +1,5 @@
 import { childrenOf, placesOf, type Into, type Node, type NodeId, type Project } from '../model/index.js';
-import { tidyNodes, wholeTree } from '../shape/index.js';
+import { tidyNodes, wholeTree } from '../validate/index.js';
 import { treeOf, withNodes } from './kind.js';
 import { stepFault, type Step } from './steps/index.js';
 
@@ -92,7 +92,6 @@ export function doRun(
       if (step.do === 'remove') {
         const taken = below(step.node, {});
         for (const id of Object.keys(taken)) {
-          // eslint-disable-next-line @typescript-eslint/no-dynamic-delete -- a tree is a record, and this one is nobody else's
           delete nodes[id];
           lists.delete(id);
           places.delete(id);

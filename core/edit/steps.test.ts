@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { shippedKits } from '../../e2e/wall.js';
+import { shippedKits } from '../../testing/browser/shippedKits.js';
 import { someProject } from '../../testing/project.js';
 import { Chance } from '../../testing/random.js';
 import {

@@ -13,8 +13,8 @@ import {
   type Slot,
   type StateName,
 } from '../model/index.js';
-import { readOwn } from '../behave/index.js';
-import { attrTakes, shapes } from '../shape/index.js';
+import { readOwn } from '../interactions/index.js';
+import { attrTakes, shapes } from '../validate/index.js';
 import { isId, isObject, list, Report, text, texts, type JsonObject } from './checks.js';
 import { readTree } from './tree.js';
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { shippedKits } from '../../e2e/wall.js';
+import { shippedKits } from '../../testing/browser/shippedKits.js';
 import {
   componentsInOrder,
   emptyProject,

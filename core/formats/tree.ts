@@ -1,5 +1,5 @@
 import type { AtWidth, Json, Node, NodeId, Setting, SlotFill, When } from '../model/index.js';
-import { ATTR_CHECKS, attrTakes, shapes } from '../shape/index.js';
+import { ATTR_CHECKS, attrTakes, shapes } from '../validate/index.js';
 import { isId, isObject, text, type JsonObject, type Report } from './checks.js';
 
 const whenShape = shapes.when;

@@ -1,4 +1,4 @@
-import { writeOwn } from '../behave/index.js';
+import { writeOwn } from '../interactions/index.js';
 import type { Component, Json, Kit, Node, NodeId, Nodes, Prop, Setting, Template, Token } from '../model/index.js';
 import { KIT_FORMAT } from './kit.js';
 

@@ -1,4 +1,4 @@
-import { aboutThing, isDoneTo, ownWords, spotsOf, writeSentence } from '../behave/index.js';
+import { aboutThing, isDoneTo, ownWords, spotsOf, writeSentence } from '../interactions/index.js';
 import { writeManifest } from '../formats/index.js';
 import type { Box } from '../layout/index.js';
 import {

@@ -1,4 +1,4 @@
-import { spotsOf, type HotSpot } from '../behave/index.js';
+import { spotsOf, type HotSpot } from '../interactions/index.js';
 import type { Box } from '../layout/index.js';
 import { escapeXml, fitPicture, paint, toSvg } from '../paint/index.js';
 import type { StateName } from '../model/index.js';

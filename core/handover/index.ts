@@ -1,5 +1,5 @@
 export { buildSheet, type BuildSheet, type BuildValue } from './build.js';
-export { changedThings, sheetChanges } from './since.js';
+export { changedThings, sheetChanges } from './changesSince.js';
 export { toHtml, toSnippet, type HtmlOptions, type HtmlPage } from './html.js';
 export { Tokens, type SaidIn } from './css.js';
 export {
@@ -18,4 +18,4 @@ export {
   type Walk,
   type WalkEvent,
   type WalkTest,
-} from './told.js';
+} from './reviews.js';

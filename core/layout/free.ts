@@ -1,6 +1,6 @@
 import type { Edge } from '../model/index.js';
 import type { Look, RNode } from '../resolve/index.js';
-import { holding, within, type Pass, type Rough } from './rough.js';
+import { holding, within, type Pass, type Rough } from './result.js';
 
 /** Where something lies along one axis, and what its two edges do when the room changes: px. */
 export interface Along {

@@ -1,6 +1,6 @@
 import type { Track } from '../model/index.js';
 import type { Look, RNode } from '../resolve/index.js';
-import { same, within, type Pass, type Rough } from './rough.js';
+import { same, within, type Pass, type Rough } from './result.js';
 
 /** Where the columns and rows of a grid came to lie (px from its left and top edge), and in which of them its children are. */
 export interface GridLines {

@@ -1,6 +1,6 @@
 import type { Look, RNode } from '../resolve/index.js';
 import type { FlexItem } from './flex.js';
-import { clamp, same, stretchy, TALL, WIDE, within, type Pass, type Rough } from './rough.js';
+import { clamp, same, stretchy, TALL, WIDE, within, type Pass, type Rough } from './result.js';
 
 /** A child of a row or column while its sizes are worked out. */
 export interface Item extends FlexItem {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Node as YogaNode } from 'yoga-layout';
 import { describe, expect, it } from 'vitest';
 import { asScreen, asYoga, randomTree, yogaLayout, type Plain } from '../../bench/trees.js';
-import { shippedKits } from '../../e2e/wall.js';
+import { shippedKits } from '../../testing/browser/shippedKits.js';
 import {
   blankScreen,
   emptyProject,

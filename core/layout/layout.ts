@@ -2,10 +2,10 @@ import type { ResolvedScreen, RNode } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { layFree } from './free.js';
 import { layGrid } from './grid.js';
-import { layOver } from './over.js';
-import { layText } from './plain.js';
+import { layOver } from './overlay.js';
+import { layText } from './text.js';
 import { layFlex } from './rows.js';
-import { leaf, noteOf, settle, within, type Box, type Laid, type Pass, type Rough } from './rough.js';
+import { leaf, noteOf, settle, within, type Box, type Laid, type Pass, type Rough } from './result.js';
 
 /**
  * Gives every part its place and size, in px, with CSS flexbox's meaning.

@@ -1,7 +1,7 @@
 import type { Look, RNode } from '../resolve/index.js';
 import { flex } from './flex.js';
 import { baseOf, isSoft, layItem, type Item } from './item.js';
-import { clamp, holding, leaf, NO_PLACES, same, within, type Pass, type Rough } from './rough.js';
+import { clamp, holding, leaf, NO_PLACES, same, within, type Pass, type Rough } from './result.js';
 
 /** What is inside a part that may be so large: its limits kept, its padding taken off; px. */
 const inside = (look: Look, axis: 'w' | 'h', size: number, pad: number): number =>

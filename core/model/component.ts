@@ -1,5 +1,5 @@
 import type { Json } from '../base/index.js';
-import type { OwnBehaviour } from './behaviour.js';
+import type { OwnBehaviour } from './interaction.js';
 import type { Attrs, ComponentRef, NodeId, Nodes, PropId, SlotId, StateName } from './node.js';
 
 export type PropKind = 'text' | 'flag' | 'choice' | 'number' | 'icon' | 'image' | 'colour' | 'component' | 'list';

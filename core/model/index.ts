@@ -63,7 +63,7 @@ export {
   type Component,
   type Template,
 } from './component.js';
-export { componentsIn, componentsOf } from './named.js';
+export { componentsIn, componentsOf } from './references.js';
 export {
   kitRef,
   compareVersions,
@@ -120,7 +120,7 @@ export {
   type PropOf,
   type Test,
   type Trigger,
-} from './behaviour.js';
+} from './interaction.js';
 export {
   inSituation,
   longer,
@@ -150,7 +150,7 @@ export { akin, defaultRoom, type RoleFacts, ROLES, roleFacts } from './roles.js'
 export { type Problem, type Read } from './problem.js';
 export { contentValue, plainValue, contentWords, type ContentValue } from './content.js';
 export { blankScreen } from './blank.js';
-export { madeUpSet, MADE_UP, type MadeUp } from './madeup.js';
+export { madeUpSet, MADE_UP, type MadeUp } from './sampleContent.js';
 export { AMONG_OTHERS } from './node.js';
 export { attrName, plainKind } from './names.js';
 export {

@@ -1,4 +1,4 @@
-import type { Behaviour } from './behaviour.js';
+import type { Behaviour } from './interaction.js';
 import { Memory, type Json } from '../base/index.js';
 import type { AtWidth } from './width.js';
 

@@ -1,5 +1,5 @@
-import { showValue, targetKey } from '../carry/index.js';
-import { usesOn, type Sighting } from '../check/index.js';
+import { showValue, targetKey } from '../transfer/index.js';
+import { usesOn, type Sighting } from '../uses/index.js';
 import {
   componentAt,
   sameJson,
@@ -14,7 +14,7 @@ import {
   type World,
 } from '../model/index.js';
 import { backToKitSteps, treeOfScreen, type Step, type Target } from '../edit/index.js';
-import { mineOf, type Mine } from './promote.js';
+import { mineOf, type Mine } from './updateOriginal.js';
 
 /** One value of something that can be chosen, and the instances that show it. */
 export interface InUse {

@@ -31,11 +31,11 @@ export {
 } from './looks.js';
 export { partName, readRule, ruleSentence, whenSentence, type RuleRead } from './sentences.js';
 export { impactOf, keepsItsOwn, kitUsesOf, screensShowing, usesOf, type Impact, type Uses } from './uses.js';
-export { unlink, type Unlinked } from './unlink.js';
-export { relink, type Relinked, type RelinkEntry } from './relink.js';
+export { unlink, type Unlinked } from './detach.js';
+export { relink, type Relinked, type RelinkEntry } from './reattach.js';
 export { groupAlike, likeness, pairParts, type Piece as AlikePiece } from './likeness.js';
-export { optionSteps, repeatedOverride, type Repeated } from './habit.js';
-export { mineOf, promote, treeOfOriginal, type Mine, type Promoted } from './promote.js';
+export { optionSteps, repeatedOverride, type Repeated } from './repeatedOverride.js';
+export { mineOf, promote, treeOfOriginal, type Mine, type Promoted } from './updateOriginal.js';
 export {
   kindOfMine,
   MINE_KINDS,
@@ -45,4 +45,4 @@ export {
   type InUse,
   type MineKind,
 } from './compare.js';
-export { changeWords } from './editionWords.js';
+export { changeWords } from './editionChanges.js';

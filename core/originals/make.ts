@@ -15,9 +15,9 @@ import {
   type World,
 } from '../model/index.js';
 import { treeOfScreen, type NewId, type Step } from '../edit/index.js';
-import { pointedAt, takeAlong } from './doing.js';
+import { pointedAt, takeAlong } from './interactions.js';
 import { guessOf, type Guess } from './guess.js';
-import { handUp, idFor, listIn, unused, type Gathered } from './handUp.js';
+import { handUp, idFor, listIn, unused, type Gathered } from './lift.js';
 
 /** What is asked of a new component besides what it is made of. */
 export interface Wish {

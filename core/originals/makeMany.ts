@@ -15,7 +15,7 @@ import {
 import { guessOf, type Guess } from './guess.js';
 import { groupAlike, likeness, pairParts, type Piece } from './likeness.js';
 import { makeOriginal, notToBeMade, type Suggestion, type Wish } from './make.js';
-import { relink } from './relink.js';
+import { relink } from './reattach.js';
 
 /** How many components are made of several things: one of everything, one of each, one of each kind with an instance for each. */
 export type HowMany = 'one' | 'each' | 'alike';

@@ -1,4 +1,4 @@
-import { ATTR_CHECKS, attrTakes } from '../shape/index.js';
+import { ATTR_CHECKS, attrTakes } from '../validate/index.js';
 import {
   attrName,
   STATES,

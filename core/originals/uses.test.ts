@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { Chance } from '../../testing/random.js';
 import { someProject } from '../../testing/project.js';
 import { someOriginal } from '../../testing/wide.js';
-import { shippedKits } from '../../e2e/wall.js';
+import { shippedKits } from '../../testing/browser/shippedKits.js';
 import {
   applyEdit,
   asEdition,

@@ -1,5 +1,5 @@
-import { carryInstance } from '../carry/index.js';
-import { alike, usesOn, type Sighting } from '../check/index.js';
+import { carryInstance } from '../transfer/index.js';
+import { alike, usesOn, type Sighting } from '../uses/index.js';
 import {
   componentAt,
   componentsIn,

@@ -16,5 +16,5 @@ export { buildPieces, countEntries, seriesOf, tableColumns, type Behind } from '
 export { bindColumns } from './bind.js';
 export { readOutline, writeOutline, lineOf, MOST_LINES, type OutlinePlan } from './outline.js';
 export { dropAt, dropBeside, pathAt, boxesByKey, type Drop, type Rect } from './drop.js';
-export { tellNode, type Told } from './tell.js';
-export { likelyNext } from './likely.js';
+export { tellNode, type Told } from './describe.js';
+export { likelyNext } from './suggestNext.js';

@@ -1,4 +1,4 @@
-import { carryInstance } from '../carry/index.js';
+import { carryInstance } from '../transfer/index.js';
 import {
   plainKind,
   componentAt,

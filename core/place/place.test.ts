@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { norrvik, summit } from '../../kits/demo/screens.js';
 import { demoProjects } from '../../kits/demo/index.js';
 import { manifest, sailings } from '../../kits/demo/content.js';
-import { shippedKits } from '../../e2e/wall.js';
+import { shippedKits } from '../../testing/browser/shippedKits.js';
 import {
   applyEdit,
   arithmetic,

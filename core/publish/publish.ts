@@ -1,4 +1,4 @@
-import { carryInstance } from '../carry/index.js';
+import { carryInstance } from '../transfer/index.js';
 import { applyEdit, breakSeriesSteps } from '../edit/index.js';
 import { mapBetween, pairFor } from '../match/index.js';
 import {

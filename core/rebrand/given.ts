@@ -1,5 +1,5 @@
 import { editionTree, type Step } from '../edit/index.js';
-import { convertIcon, convertStyle, convertToken } from '../carry/index.js';
+import { convertIcon, convertStyle, convertToken } from '../transfer/index.js';
 import {
   componentAt,
   kitAt,

@@ -29,7 +29,7 @@ export {
   type ScreenReview,
 } from './review.js';
 export { focusSeen } from './focus.js';
-export { causesOf, sameFinding, type Cause } from './causes.js';
-export { settleProject, type Settlement, type SettledLine } from './settle.js';
-export { proveFixes, type Fix, type Trial } from './fixes.js';
+export { causesOf, sameFinding, type Cause } from './issueGroups.js';
+export { settleProject, type Settlement, type SettledLine } from './convert.js';
+export { proveFixes, type Fix, type Trial } from './verifyFixes.js';
 export { readSheet, writeSheet, SHEET_FORMAT, type ReadSheet } from './sheetFile.js';

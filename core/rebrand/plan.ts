@@ -22,7 +22,7 @@ import {
   type World,
 } from '../model/index.js';
 import type { Step } from '../edit/index.js';
-import { countUses } from '../check/index.js';
+import { countUses } from '../uses/index.js';
 import { invertPair, mapKit, matched, pairProp, sameLineage, similarity } from '../match/index.js';
 
 export interface RebrandPlan {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { demoProjects } from '../../kits/demo/index.js';
-import { shippedKits } from '../../e2e/wall.js';
+import { shippedKits } from '../../testing/browser/shippedKits.js';
 import {
   applyEdit,
   applyRebrand,

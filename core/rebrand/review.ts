@@ -23,7 +23,7 @@ import {
 } from '../model/index.js';
 import { coloursIn, resolve, type Colours, type Look } from '../resolve/index.js';
 import { plainText, type Fonts } from '../text/index.js';
-import { carry, carryInstance, type Carry, type Outcome } from '../carry/index.js';
+import { carry, carryInstance, type Carry, type Outcome } from '../transfer/index.js';
 import { reviewColours } from './colours.js';
 import { reviewFocus } from './focus.js';
 import { missing, reviewOverlap } from './placed.js';

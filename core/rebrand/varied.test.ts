@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { agreement } from '../../testing/agree.js';
-import { shippedKits } from '../../e2e/wall.js';
+import { agreement } from '../../testing/agreement.js';
+import { shippedKits } from '../../testing/browser/shippedKits.js';
 import type { Kit } from '../index.js';
 
 const { kits } = shippedKits();

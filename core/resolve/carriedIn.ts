@@ -1,4 +1,4 @@
-import { carry, type Carried } from '../carry/index.js';
+import { carry, type Carried } from '../transfer/index.js';
 import type { ComponentRef, InstanceNode, Setting } from '../model/index.js';
 import { bound } from './change.js';
 import type { Context, Scope } from './scope.js';

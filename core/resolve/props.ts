@@ -1,5 +1,5 @@
 import { Memory } from '../base/index.js';
-import type { Carried } from '../carry/index.js';
+import type { Carried } from '../transfer/index.js';
 import type { Component, ComponentRef, Json, Prop, StateName } from '../model/index.js';
 import { whenHolds } from './rules.js';
 

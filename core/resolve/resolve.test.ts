@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { sailings } from '../../kits/demo/content.js';
 import { demoProjects } from '../../kits/demo/index.js';
-import { shippedKits } from '../../e2e/wall.js';
+import { shippedKits } from '../../testing/browser/shippedKits.js';
 import { tile } from '../../bench/generated.js';
 import {
   blankScreen,

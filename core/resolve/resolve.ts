@@ -1,5 +1,5 @@
 import { Alike, Memory } from '../base/index.js';
-import { carry, type Carried } from '../carry/index.js';
+import { carry, type Carried } from '../transfer/index.js';
 import {
   atWidth,
   byWeight,

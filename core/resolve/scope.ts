@@ -1,4 +1,4 @@
-import type { Carried } from '../carry/index.js';
+import type { Carried } from '../transfer/index.js';
 import {
   type Component,
   type InstanceNode,

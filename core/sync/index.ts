@@ -19,7 +19,7 @@ export {
   type Taken,
   type Turned,
   type Way,
-} from './desk.js';
+} from './state.js';
 export { isPast, labelOf, plainLabel, stacks, type Done, type Past, type Undoable, type Where } from './history.js';
 export { restoreSteps } from './restore.js';
-export { compareProjects, type ProjectChange, type ScreenChange } from './differ.js';
+export { compareProjects, type ProjectChange, type ScreenChange } from './compare.js';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { ids, someAction, someProject } from '../../testing/project.js';
 import { Chance } from '../../testing/random.js';
-import { shippedKits } from '../../e2e/wall.js';
+import { shippedKits } from '../../testing/browser/shippedKits.js';
 import {
   act,
   applyEdit,

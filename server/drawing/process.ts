@@ -1,5 +1,5 @@
 import { ProblemError } from '../errors.js';
-import { Draughtsman } from './draw.js';
+import { Draughtsman } from './renderer.js';
 import type { FromProcess, Inlined, ToProcess } from './messages.js';
 
 /** A process that only draws: it can be ended at any moment without harm to anybody else. */

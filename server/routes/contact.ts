@@ -5,9 +5,9 @@ import * as yup from 'yup';
 import { inMode, inSituation, situationAt, screenOf, type Project, type Screen } from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import { sheetPdf, type Cell } from '../drawing/contact.js';
-import type { Studio } from '../drawing/studio.js';
+import type { Studio } from '../drawing/renderPool.js';
 import { notFound, ProblemError } from '../errors.js';
-import { Kept, sendFile, told, whenGone } from '../kept.js';
+import { Kept, sendFile, told, whenGone } from '../tempFiles.js';
 import type { Kits } from '../kits.js';
 import type { Projects } from '../projects.js';
 

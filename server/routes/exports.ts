@@ -15,11 +15,11 @@ import {
 } from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import type { ScreenWanted } from '../drawing/messages.js';
-import { pictureFile } from '../drawing/draw.js';
+import { pictureFile } from '../drawing/renderer.js';
 import type { PdfPage } from '../drawing/pdf.js';
-import type { Studio } from '../drawing/studio.js';
+import type { Studio } from '../drawing/renderPool.js';
 import { notFound, ProblemError } from '../errors.js';
-import { Kept, safeName, sendFile, told, whenGone } from '../kept.js';
+import { Kept, safeName, sendFile, told, whenGone } from '../tempFiles.js';
 import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
 import type { Packages } from '../packages.js';

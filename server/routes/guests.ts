@@ -3,7 +3,7 @@ import * as yup from 'yup';
 import { screenOf, type ReviewLink, type Right } from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
 import type { Reviews } from '../reviews.js';
-import type { Walks } from '../walks.js';
+import type { Walks } from '../usability.js';
 import { checkedBody, commentBody, walkBody } from './handover.js';
 
 interface Options {

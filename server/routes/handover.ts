@@ -3,10 +3,10 @@ import Papa from 'papaparse';
 import * as yup from 'yup';
 import { RIGHTS, screenOf } from '../../core/index.js';
 import { ProblemError } from '../errors.js';
-import { sendFile } from '../kept.js';
+import { sendFile } from '../tempFiles.js';
 import type { Projects } from '../projects.js';
 import type { NewLink, Reviews } from '../reviews.js';
-import { MOST_EVENTS, type Walks } from '../walks.js';
+import { MOST_EVENTS, type Walks } from '../usability.js';
 import type { Versions } from '../versions.js';
 
 interface Options {

@@ -15,7 +15,7 @@ import {
   type Wear,
 } from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
-import { sendFile } from '../kept.js';
+import { sendFile } from '../tempFiles.js';
 import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
 import type { Projects } from '../projects.js';

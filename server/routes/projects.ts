@@ -2,13 +2,13 @@ import type { FastifyInstance } from 'fastify';
 import { customAlphabet } from 'nanoid';
 import type * as yup from 'yup';
 import { notFound, ProblemError } from '../errors.js';
-import { safeName } from '../kept.js';
+import { safeName } from '../tempFiles.js';
 import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
 import type { Projects } from '../projects.js';
 import type { Rescue } from '../rescue.js';
-import { firstPart, screensText } from '../standings.js';
-import { editsBody, newProjectBody, renameBody, type EditsBody } from '../shapes.js';
+import { firstPart, screensText } from '../projectCache.js';
+import { editsBody, newProjectBody, renameBody, type EditsBody } from '../bodies.js';
 
 /** Ids of projects: letters and figures, since addresses are made of them. */
 export const freshId = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 14);

@@ -2,9 +2,9 @@ import type { FastifyInstance } from 'fastify';
 import { oversOf, screenOf, situationAt, type Project } from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import type { PictureCache } from '../drawing/cache.js';
-import type { Studio } from '../drawing/studio.js';
+import type { Studio } from '../drawing/renderPool.js';
 import { notFound, ProblemError } from '../errors.js';
-import { safeName, whenGone } from '../kept.js';
+import { safeName, whenGone } from '../tempFiles.js';
 import type { Kits } from '../kits.js';
 import type { Projects } from '../projects.js';
 

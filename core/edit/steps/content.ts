@@ -1,5 +1,5 @@
 import { sameJson, type ContentSet, type Json, type Project } from '../../model/index.js';
-import { check, says, shapes } from '../../shape/index.js';
+import { check, says, shapes } from '../../validate/index.js';
 import { insertAfter, refuse, standing, withKey, type Before, type StepKind, type StepResult } from '../kind.js';
 import { after } from './tree.js';
 

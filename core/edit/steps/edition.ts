@@ -1,5 +1,5 @@
 import { sameJson, type Edition, type EditionStep, type Json, type Project } from '../../model/index.js';
-import { check } from '../../shape/index.js';
+import { check } from '../../validate/index.js';
 import { insertAfter, refuse, standing, withKey, type StepKind } from '../kind.js';
 import { editionHoldsItself } from './cycles.js';
 

@@ -1,5 +1,5 @@
 import { sameJson, type Json, type Node, type NodeId, type Project } from '../../model/index.js';
-import { check, says, shapes } from '../../shape/index.js';
+import { check, says, shapes } from '../../validate/index.js';
 import { refuse, treeOf, withNode, type StepKind, type TreeRef } from '../kind.js';
 import { containsItself } from './cycles.js';
 import { treeName } from './tree.js';

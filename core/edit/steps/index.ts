@@ -1,4 +1,4 @@
-import { check, says, type Fault } from '../../shape/index.js';
+import { check, says, type Fault } from '../../validate/index.js';
 import type { Refusal, StepKind } from '../kind.js';
 import { CONTENT_STEPS, type ContentStep } from './content.js';
 import { EDITION_STEPS, type EditionOneStep } from './edition.js';
@@ -6,7 +6,7 @@ import { FIELD_STEPS, type FieldStep } from './field.js';
 import { ORIGINAL_STEPS, type OriginalStep } from './original.js';
 import { PROJECT_STEPS, type ProjectStep } from './project.js';
 import { SCREEN_STEPS, type ScreenStep } from './screens.js';
-import { SETTING_STEPS, type SettingStep } from './setting.js';
+import { SETTING_STEPS, type SettingStep } from './override.js';
 import { TREE_STEPS, type TreeStep } from './tree.js';
 
 interface Maybe {
@@ -52,4 +52,4 @@ export function shapeRefusal(step: unknown): Refusal | null {
   return bad ? { code: 'step.shape', about: bad.where, message: `${says(bad)}.` } : null;
 }
 
-export type { EntryRef } from './setting.js';
+export type { EntryRef } from './override.js';

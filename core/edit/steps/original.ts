@@ -11,7 +11,7 @@ import {
   type RuleSet,
   type Slot,
 } from '../../model/index.js';
-import { attrTakes, check, says, shapes } from '../../shape/index.js';
+import { attrTakes, check, says, shapes } from '../../validate/index.js';
 import { insertAfter, refuse, standing, type StepKind, type StepResult, type TreeRef } from '../kind.js';
 import { containsItself } from './cycles.js';
 import { treeName } from './tree.js';

@@ -8,7 +8,7 @@ import {
   type Situation,
   type Wear,
 } from '../../model/index.js';
-import { check, shapes } from '../../shape/index.js';
+import { check, shapes } from '../../validate/index.js';
 import { insertAfter, refuse, standing, withKey, type StepKind } from '../kind.js';
 import { containsItself } from './cycles.js';
 import { after } from './tree.js';

@@ -1,5 +1,5 @@
 import { sameJson, type Json, type Project, type Screen, type Wear } from '../../model/index.js';
-import { check, says, shapes, tidyNodes } from '../../shape/index.js';
+import { check, says, shapes, tidyNodes } from '../../validate/index.js';
 import { insertAfter, refuse, sameOrder, standing, type Before, type StepKind } from '../kind.js';
 import { after } from './tree.js';
 

@@ -9,7 +9,7 @@ import {
   type Nodes,
   type Project,
 } from '../../model/index.js';
-import { check, shapes, tidyNodes, wholeTree, says } from '../../shape/index.js';
+import { check, shapes, tidyNodes, wholeTree, says } from '../../validate/index.js';
 import {
   insertAfter,
   refuse,

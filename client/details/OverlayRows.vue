@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import Select from 'primevue/select';
+import ToggleSwitch from 'primevue/toggleswitch';
+import { computed } from 'vue';
+import { dims, placesOf, treeOfScreen, type Json, type Over, type Step } from '../../core/index.js';
+import { useBench } from '../stores/componentEditor.js';
+import FieldRow from '../parts/FieldRow.vue';
+import { useDocument } from '../stores/document.js';
+import { useStage } from '../stores/editor.js';
+
+/** For things on the ground of a screen: do they scroll with it, stay, or lie over it? */
+const doc = useDocument();
+const stage = useStage();
+const bench = useBench();
+const node = computed(() => {
+  const s = stage.screen;
+  const n = stage.selectedNode;
+  if (!s || !n || bench.of !== '' || stage.selectedPlace?.at.length !== 0) return undefined;
+  const into = placesOf(s.nodes).get(n.id);
+  return into?.parent === s.root && into.slot === undefined ? n : undefined;
+});
+const LIES: readonly { readonly id: Over | 'in'; readonly name: string }[] = [
+  { id: 'in', name: 'no, it is part of it' },
+  { id: 'middle', name: 'in the middle' },
+  { id: 'left', name: 'at the left' },
+  { id: 'right', name: 'at the right' },
+  { id: 'top', name: 'at the top' },
+  { id: 'bottom', name: 'at the bottom' },
+  { id: 'free', name: 'where it is put' },
+];
+const STAYS = [
+  { id: 'no', name: 'scrolls along' },
+  { id: 'top', name: 'stays at the top' },
+  { id: 'bottom', name: 'stays at the bottom' },
+];
+const look = computed(() => (node.value ? stage.findBox(node.value.id)?.node.look : undefined));
+function set(label: string, values: Readonly<Record<string, Json>>): void {
+  const steps = stage.targets.flatMap((t) =>
+    t.ids.flatMap((id) =>
+      placesOf(t.screen.nodes).get(id)?.parent === t.screen.root
+        ? Object.entries(values).map(([name, value]): Step => ({
+            do: 'set',
+            tree: treeOfScreen(t.screen),
+            node: id,
+            field: `attrs.${name}`,
+            value,
+          }))
+        : [],
+    ),
+  );
+  doc.act(label, steps);
+}
+function lie(to: string): void {
+  const b = node.value ? stage.findBox(node.value.id) : null;
+  const put: Readonly<Record<string, Json>> =
+    to === 'free' && b ? { x: Math.round(b.x), y: Math.round(Math.min(b.y, stage.screen?.height ?? b.y)) } : {};
+  if (to === 'in') set('Put it into the screen', { over: null, scrim: null });
+  else set('Lay it over the screen', { over: to, ...put });
+}
+</script>
+
+<template>
+  <div v-if="node" class="section">
+    <h3>On the screen</h3>
+    <FieldRow name="Lies over it" field="ground-over">
+      <Select
+        :model-value="node.attrs.over ?? 'in'"
+        :options="[...LIES]"
+        option-label="name"
+        option-value="id"
+        size="small"
+        input-id="ground-over"
+        @update:model-value="lie"
+      />
+    </FieldRow>
+    <FieldRow v-if="node.attrs.over !== undefined" name="Dims what is below" says="Dims the rest">
+      <ToggleSwitch
+        :model-value="look ? dims(look) : false"
+        aria-label="Dims what is below"
+        @update:model-value="(on: boolean) => set(on ? 'Dim what is below' : 'Dim nothing', { scrim: on })"
+      />
+    </FieldRow>
+    <FieldRow v-else name="While it scrolls" says="Scrolling" field="ground-pin">
+      <Select
+        :model-value="node.attrs.pin ?? 'no'"
+        :options="STAYS"
+        option-label="name"
+        option-value="id"
+        size="small"
+        input-id="ground-pin"
+        @update:model-value="(v: string) => set('Change what stays', { pin: v === 'no' ? null : v })"
+      />
+    </FieldRow>
+  </div>
+</template>

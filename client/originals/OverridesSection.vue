@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import {
+  attrName,
+  kindOfMine,
+  MINE_KINDS,
+  mineOf,
+  putBackSteps,
+  repeatedOverride,
+  type MineKind,
+} from '../../core/index.js';
+import { count, plural } from '../counts.js';
+import { tip } from '../keys/table.js';
+import { useDocument } from '../stores/document.js';
+import { useOriginals } from '../stores/originals.js';
+import { useStage } from '../stores/editor.js';
+
+/** Everything on the instance that is yours: shown alone, put back by kind or all, promoted, copied to others. */
+const only = defineModel<boolean>('only', { required: true });
+const emit = defineEmits<{ back: [] }>();
+const doc = useDocument();
+const stage = useStage();
+const originals = useOriginals();
+const node = computed(() => (stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
+const mine = computed(() => (stage.world && node.value ? mineOf(stage.world, stage.wears, node.value) : []));
+const NAMES: Readonly<Record<MineKind, string>> = {
+  content: 'what it says',
+  options: 'options',
+  looks: 'looks of parts',
+  room: 'room',
+};
+const kinds = computed(() => {
+  const w = stage.world;
+  const ref = originals.shownRef();
+  if (!w || ref === null) return [];
+  const all = mine.value.map((m) => kindOfMine(w, ref, m));
+  return MINE_KINDS.map((kind) => ({ kind, n: all.filter((k) => k === kind).length })).filter((k) => k.n > 0);
+});
+function putBack(kind: MineKind): void {
+  const w = stage.world;
+  const s = stage.screen;
+  const ref = originals.shownRef();
+  if (!w || !s || !node.value || ref === null) return;
+  doc.act(
+    `Put ${NAMES[kind]} back to kit`,
+    putBackSteps(w, stage.wears, s, node.value, (m) => kindOfMine(w, ref, m) === kind),
+  );
+}
+/** The same choice on three or more instances may want to be an option: one quiet line, while one works. */
+const advice = computed(() => {
+  const w = stage.calmWorld;
+  const n = node.value;
+  if (!w || !n || stage.countSelected > 1) return null;
+  for (const m of mine.value) {
+    const found = m.kind === 'setting' && m.carried.at.length > 0 ? repeatedOverride(w, stage.wears, n, m.key) : null;
+    if (found) return found;
+  }
+  return null;
+});
+const promotion = computed(() =>
+  kinds.value.some((k) => k.kind === 'looks' || k.kind === 'options') ? originals.promotion() : null,
+);
+</script>
+
+<template>
+  <div v-if="mine.length > 0" class="section">
+    <div class="between">
+      <strong>{{ mine.length === 1 ? '1 setting is yours' : `${count(mine.length)} settings are yours` }}</strong>
+      <button class="quiet-link" @click="emit('back')">Put all back</button>
+    </div>
+    <p v-if="kinds.length > 1" class="line note">
+      Put back only
+      <button v-for="k in kinds" :key="k.kind" class="quiet-link" @click="putBack(k.kind)">
+        {{ NAMES[k.kind] }} ({{ k.n }})
+      </button>
+    </p>
+    <p class="line">
+      <label class="only"><input v-model="only" type="checkbox" /> Only mine</label>
+      <button class="quiet-link" :title="tip('copySettings')" @click="originals.copySettings()">Copy settings</button>
+    </p>
+    <p v-if="advice" class="advice">
+      {{ plural(advice.uses.length, 'instance') }} have the same {{ attrName(advice.carried.name).toLowerCase() }}.
+      <button
+        class="quiet-link"
+        @click="originals.makeOption(advice, `Other ${attrName(advice.carried.name).toLowerCase()}`)"
+      >
+        Make it an option
+      </button>
+    </p>
+    <template v-if="promotion && !('problem' in promotion)">
+      <p class="line">
+        <button class="quiet-link" @click="originals.promote()">Promote into {{ promotion.name }}</button>
+      </p>
+      <p class="note">
+        {{
+          promotion.changes.length === 0
+            ? 'No other instance changes'
+            : `${plural(promotion.changes.length, 'other instance')} would show it`
+        }}{{ promotion.keep.length > 0 ? `; ${count(promotion.keep.length)} keep their own` : ''
+        }}{{ promotion.left.length > 0 ? `; stays here: ${promotion.left.join(', ')}` : '' }}.
+      </p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.line {
+  display: flex;
+  gap: 4px 10px;
+  flex-wrap: wrap;
+  align-items: center;
+}
+.line .quiet-link {
+  font-size: 12px;
+}
+.advice {
+  border-left: 4px solid var(--tape);
+  padding-left: 8px;
+}
+.only {
+  display: flex;
+  gap: 5px;
+  align-items: center;
+}
+.only input {
+  accent-color: var(--tape);
+}
+</style>

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import Select from 'primevue/select';
+import { LIGHTS, useDark } from '../stores/appearance.js';
+
+/** Dekkor by day, by night, or as the system says. */
+const dark = useDark();
+</script>
+
+<template>
+  <label class="light"
+    >Dekkor
+    <Select
+      v-model="dark.chosen"
+      size="small"
+      :options="[...LIGHTS]"
+      option-label="name"
+      option-value="id"
+      aria-label="Dekkor by day or by night"
+  /></label>
+</template>
+
+<style scoped>
+.light {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  font-size: 13px;
+  margin-left: auto;
+}
+</style>

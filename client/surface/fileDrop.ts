@@ -1,0 +1,35 @@
+import { textPlace, type Box, type Screen } from '../../core/index.js';
+import { api } from '../api.js';
+import { useCommands } from '../stores/commands.js';
+import { useDocument } from '../stores/document.js';
+import { useStage } from '../stores/editor.js';
+import { useWriting } from '../stores/textEditing.js';
+
+/** Picture files let go over a screen: into the picture they lie on, else as pictures of their own. */
+export function useBring(): (file: File, screen: Screen, path: readonly Box[]) => Promise<void> {
+  const doc = useDocument();
+  const stage = useStage();
+  const commands = useCommands();
+  const writing = useWriting();
+  return async (file, screen, path) => {
+    const over = [...path].reverse().find((b) => b.node.type === 'image');
+    try {
+      const added = await api.addPicture(file);
+      const w = stage.world;
+      const place = over && w ? textPlace(w, stage.wearsShown(screen), screen, over.node.key, 'asset') : null;
+      if (place) {
+        doc.act(`Show ${added.name}`, writing.stepsAt(screen, place, added.id, 'asset'));
+        return;
+      }
+      if (screen.id !== stage.screenId) stage.goTo(screen.id);
+      const id = stage.newId();
+      const aspect = Math.round((added.width / added.height) * 100) / 100;
+      const attrs = { asset: added.id, width: 'stretch', aspect, fit: 'cover' } as const;
+      commands.placePieces(`Place ${added.name}`, [
+        { root: id, nodes: { [id]: { id, type: 'image', name: added.name, attrs } } },
+      ]);
+    } catch (error) {
+      doc.say(error instanceof Error ? error.message : String(error), true);
+    }
+  };
+}

@@ -1,0 +1,40 @@
+import { watch, type Ref } from 'vue';
+import { usesOn } from '../../core/index.js';
+import { useDocument } from '../stores/document.js';
+import { useStage } from '../stores/editor.js';
+import type { Hanging, Hung } from './wallLayout.js';
+
+/** So many screens are looked at in one idle moment. */
+const AT_ONCE = 10;
+
+/** What is out of sight is measured when there is time: so that rows are as tall as they will be. */
+export function useAhead(hanging: Readonly<Ref<Hanging>>, visible: Readonly<Ref<readonly Hung[]>>): void {
+  const doc = useDocument();
+  const stage = useStage();
+  let run = 0;
+  watch(
+    [() => stage.calmProject, () => stage.lens, () => doc.missing.size === 0],
+    () => {
+      const mine = ++run;
+      if (doc.missing.size > 0) return;
+      const all = hanging.value.hung.map((r) => r.screen);
+      let at = 0;
+      const some = (): void => {
+        if (mine !== run) return;
+        const seen = new Set(visible.value.map((r) => r.screen.id));
+        const now = new Set(doc.shown?.screens);
+        const bitmapOf = stage.bitmapsAt();
+        for (const until = at + AT_ONCE; at < until && at < all.length; at++) {
+          const s = all[at];
+          if (!s || !now.has(s)) continue;
+          // What uses what is counted ahead, so that it need not be when something is selected.
+          usesOn(s, stage.wearsShown(s));
+          if (!seen.has(s.id) && s.id !== stage.screenId) bitmapOf(s, null);
+        }
+        if (at < all.length) requestIdleCallback(some);
+      };
+      requestIdleCallback(some);
+    },
+    { immediate: true },
+  );
+}

@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
+import { defineAsyncComponent, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import ReadyControls from '../controls/ReadyControls.vue';
+import DetailsPane from '../details/DetailsPane.vue';
+import KeysDialog from '../keys/KeysDialog.vue';
+import FindDialog from '../keys/FindDialog.vue';
+import { useCommandKeys } from '../keys/listen.js';
+import type { RunId } from '../keys/table.js';
+import OriginalDialogs from '../originals/OriginalDialogs.vue';
+import OutlinePane from '../outline/OutlinePane.vue';
+import PaneHandles from '../parts/PaneHandles.vue';
+import { usePanes } from '../parts/panes.js';
+import ShelfPane from '../shelf/ShelfPane.vue';
+import { useCommands } from '../stores/commands.js';
+import { useDark } from '../stores/appearance.js';
+import { useDocument } from '../stores/document.js';
+import { useExact } from '../stores/freeform.js';
+import { useOriginals } from '../stores/originals.js';
+import { useStage } from '../stores/editor.js';
+import { useWriting } from '../stores/textEditing.js';
+import type { OwnCommands } from './address.js';
+import { walk } from './nextThing.js';
+
+const ContentDialog = defineAsyncComponent(() => import('../content/ContentDialog.vue'));
+
+/** What is around a place of work: Outline at the left, Details at the right, Shelf below, the dialogs, and every key. */
+const props = defineProps<{ own: OwnCommands }>();
+const doc = useDocument();
+const stage = useStage();
+const commands = useCommands();
+const exact = useExact();
+const router = useRouter();
+const dark = useDark();
+const writing = useWriting();
+const originals = useOriginals();
+const keys = ref(false);
+const finding = ref(false);
+const content = ref<{ open: boolean; set: string }>({ open: false, set: '' });
+const shelf = ref<InstanceType<typeof ShelfPane> | null>(null);
+const panes = usePanes();
+const { sizes, fold } = panes;
+const openContent = (set = ''): void => void (content.value = { open: true, set });
+
+/** What each command does; where it is another thing on each place of work, that says it. */
+const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
+  placeLine: () => {
+    sizes.value.folded.shelf = false;
+    shelf.value?.focusLine();
+  },
+  series: () => commands.makeSeries(),
+  make: () => (originals.making = true),
+  workbench: () => originals.openSelected(),
+  promote: () => originals.promote(),
+  unlink: () => originals.unlink(),
+  relink: () => originals.relink(),
+  copySettings: () => originals.copySettings(),
+  pasteSettings: () => originals.pasteSettings(),
+  content: () => openContent(),
+  previous: (e) => exact.nudge(0, -1, e) || walk(-1, false),
+  next: (e) => exact.nudge(0, 1, e) || walk(1, false),
+  previousToo: (e) => exact.nudge(0, -1, e) || walk(-1, true),
+  nextToo: (e) => exact.nudge(0, 1, e) || walk(1, true),
+  leftwards: (e) => void exact.nudge(-1, 0, e),
+  rightwards: (e) => void exact.nudge(1, 0, e),
+  distances: () => (exact.measuring = true),
+  all: () => commands.selectAll(),
+  write: () => {
+    if (stage.selected) writing.write(stage.selected);
+  },
+  nudgeUp: (e) => exact.nudge(0, -1, e) || commands.nudge('up'),
+  nudgeDown: (e) => exact.nudge(0, 1, e) || commands.nudge('down'),
+  nudgeIn: (e) => exact.nudge(1, 0, e) || commands.nudge('in'),
+  nudgeOut: (e) => exact.nudge(-1, 0, e) || commands.nudge('out'),
+  duplicate: () => commands.duplicate(),
+  wrap: () => commands.wrap('column'),
+  unwrap: () => commands.unwrap(),
+  remove: () => {
+    if (stage.countSelected > 0) commands.remove();
+  },
+  back: () => {
+    if (stage.countSelected > 0) commands.back();
+  },
+  tryOn: () => shelf.value?.tryOn(),
+  undo: () => doc.undo(),
+  redo: () => doc.redo(),
+  find: () => (finding.value = true),
+  nameScreens: () => (stage.asked = 'names'),
+  sheet: () => (stage.asked = 'sheet'),
+  lens: () => shelf.value?.nextLens(),
+  night: () => dark.next(),
+  tryIt: () => void router.push(`/p/${doc.id}/try/${stage.screenId}`),
+  foldOutline: () => fold('outline'),
+  foldDetails: () => fold('details'),
+  foldShelf: () => fold('shelf'),
+  keys: () => {
+    keys.value = true;
+  },
+  ...props.own,
+};
+useCommandKeys(run);
+useEventListener('keyup', (e: KeyboardEvent) => {
+  if (e.key.toLowerCase() === 'd') exact.measuring = false;
+});
+useEventListener('blur', () => (exact.measuring = false));
+</script>
+
+<template>
+  <div class="work" :style="{ gridTemplate: panes.template.value }">
+    <OutlinePane v-show="!sizes.folded.outline" class="outline" />
+    <div class="middle"><slot /></div>
+    <DetailsPane v-show="!sizes.folded.details" class="details" @content="openContent" />
+    <ShelfPane v-show="!sizes.folded.shelf" ref="shelf" class="shelf" @keys="keys = true" @content="openContent()" />
+    <PaneHandles :panes="panes" />
+    <ReadyControls />
+    <KeysDialog v-model:visible="keys" />
+    <FindDialog v-if="finding" v-model:visible="finding" :run="run" />
+    <OriginalDialogs />
+    <ContentDialog v-if="content.open" v-model:visible="content.open" :set="content.set" />
+  </div>
+</template>
+
+<style scoped>
+.work {
+  display: grid;
+  position: relative;
+}
+.outline,
+.details,
+.shelf {
+  contain: strict;
+}
+.outline {
+  grid-area: 1 / 1;
+}
+.middle {
+  grid-area: 1 / 2;
+  display: grid;
+  min-width: 0;
+  min-height: 0;
+}
+.details {
+  grid-area: 1 / 3;
+}
+.shelf {
+  grid-area: 2 / 1 / 2 / 4;
+}
+</style>

@@ -1,0 +1,24 @@
+import { childrenOf } from '../../core/index.js';
+import { useBench } from '../stores/componentEditor.js';
+import { useStage } from '../stores/editor.js';
+
+/** The next or previous thing of what is worked on, in the order of the Outline. */
+export function walk(by: 1 | -1, extend: boolean): void {
+  const stage = useStage();
+  const s = stage.screen;
+  if (!s) return;
+  // The ground of an original is a part like others.
+  const isOriginal = useBench().of !== '';
+  const all: string[] = [];
+  const visit = (id: string): void => {
+    const n = s.nodes[id];
+    if (!n) return;
+    if (id !== s.root || isOriginal) all.push(id);
+    childrenOf(n).forEach(visit);
+  };
+  visit(s.root);
+  if (all.length === 0) return;
+  const at = all.indexOf(stage.selectedPlace?.node ?? '');
+  const next = all[Math.max(0, Math.min(all.length - 1, at < 0 ? 0 : at + by))] ?? '';
+  stage.select(extend ? [...stage.selection.filter((k) => k !== next), next] : [next]);
+}

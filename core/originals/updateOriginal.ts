@@ -1,0 +1,216 @@
+import { carryInstance, targetKey, type Carried } from '../transfer/index.js';
+import { usesOn, type Sighting } from '../uses/index.js';
+import { chooseSteps, editionTree, PLACE_FIELDS, treeOfScreen, type Step, type TreeRef } from '../edit/index.js';
+import {
+  bareValue,
+  componentAt,
+  attrName,
+  sameJson,
+  settingKey,
+  shownComponent,
+  splitRef,
+  wearsOf,
+  type Component,
+  type ComponentRef,
+  type InstanceNode,
+  type Json,
+  type Node,
+  type Prop,
+  type Rule,
+  type Screen,
+  type Setting,
+  type Wear,
+  type World,
+} from '../model/index.js';
+import { axesOf, lookSteps, saidIn, type Look } from './looks.js';
+
+/** The tree that changes of an original are made on: its own, or that of the edition of an installed one. */
+export const treeOfOriginal = (ref: ComponentRef): TreeRef =>
+  splitRef(ref).kit === 'project' ? `original:${splitRef(ref).id}` : editionTree(ref);
+
+/** A setting of an instance as it shows, or one of the fields of its room. */
+export type Mine =
+  | { readonly kind: 'setting'; readonly key: string; readonly carried: Carried; readonly setting: Setting }
+  | {
+      readonly kind: 'room';
+      readonly key: string;
+      readonly field: (typeof PLACE_FIELDS)[number];
+      readonly value: Json;
+    };
+
+/** Everything that was chosen on an instance and shows, in its order. */
+export function mineOf(world: World, wears: readonly Wear[], node: InstanceNode): readonly Mine[] {
+  const carried = carryInstance(world, wears, node).settings.flatMap((c): Mine[] => {
+    const setting = c.from < 0 ? undefined : node.settings[c.from];
+    return setting ? [{ kind: 'setting', key: targetKey(c), carried: c, setting }] : [];
+  });
+  const room = PLACE_FIELDS.flatMap((field): Mine[] =>
+    node.attrs[field] === undefined
+      ? []
+      : [{ kind: 'room', key: `room.${field}`, field, value: node.attrs[field] as Json }],
+  );
+  return [...carried, ...room];
+}
+
+export type Promoted =
+  | {
+      readonly steps: readonly Step[];
+      /** Other instances that will show it. */
+      readonly changes: readonly Sighting[];
+      /** Those that keep a value of their own. */
+      readonly keep: readonly Sighting[];
+      readonly ref: ComponentRef;
+      readonly name: string;
+      /** Of what was asked, what no original can take, in words. */
+      readonly left: readonly string[];
+    }
+  | { readonly problem: string };
+
+/**
+ * Writes what was chosen on an instance into its original, so that all instances show it which have no value of their own, and
+ * takes it from the instance: that looks as before. Into an installed original it makes, or goes on, the project's edition.
+ * @param keys which of what was chosen (see `mineOf`); absent: all but its texts, icons, pictures and items
+ */
+export function promote(
+  world: World,
+  wears: readonly Wear[],
+  screen: Screen,
+  node: InstanceNode,
+  keys?: ReadonlySet<string>,
+): Promoted {
+  const ref = shownComponent(wears, node.component);
+  const c = componentAt(world, ref);
+  if (!c) return { problem: `${ref} is not here, so nothing can be written into it.` };
+  const all = mineOf(world, wears, node);
+  const wanted = keys ? all.filter((m) => keys.has(m.key)) : all.filter((m) => !isContent(c, m));
+  if (wanted.length === 0)
+    return {
+      problem: `Nothing on this ${c.name} is yours that its original could take: change it first, then promote that.`,
+    };
+  const tree = treeOfOriginal(ref);
+  const look = lookOf(world, wears, node, c);
+  const steps: Step[] = [];
+  const left: string[] = [];
+  const changed: { readonly mine: Mine }[] = [];
+  let now = c;
+  for (const m of wanted) {
+    const made =
+      m.kind === 'room' ? roomSteps(now, tree, m, ref) : settingSteps(world, wears, now, ref, tree, m.carried, look);
+    if (made === null) {
+      left.push(m.kind === 'room' ? attrName(m.field) : m.carried.name);
+      continue;
+    }
+    steps.push(...made);
+    now = afterDefaults(now, made);
+    const own = treeOfScreen(screen);
+    steps.push(
+      m.kind === 'room'
+        ? { do: 'set', tree: own, node: node.id, field: `attrs.${m.field}`, value: null }
+        : { do: 'setting', tree: own, node: node.id, key: settingKey(m.setting), value: null },
+    );
+    changed.push({ mine: m });
+  }
+  if (changed.length === 0) return { problem: `${c.name} cannot take ${left.join(', ')}.` };
+  const { changes, keep } = effect(
+    world,
+    ref,
+    screen,
+    node,
+    changed.map((x) => x.mine),
+  );
+  return { steps, changes, keep, ref, name: c.name, left };
+}
+
+/** Texts, icons, pictures and items differ from one use to the next: they are not meant for all. */
+export function isContent(c: Component, m: Mine): boolean {
+  if (m.kind === 'room') return m.field !== 'opacity';
+  const { carried } = m;
+  if (carried.kind === 'attr') return ['text', 'icon', 'asset'].includes(carried.name);
+  const prop = carried.at.length === 0 ? c.contract.props.find((p) => p.id === carried.name) : undefined;
+  return prop === undefined ? false : ['text', 'icon', 'image', 'list'].includes(prop.kind);
+}
+
+/** In which look the instance is: what its props say, as far as looks differ by them. */
+function lookOf(world: World, wears: readonly Wear[], node: InstanceNode, c: Component): Look {
+  const look: Record<string, string> = {};
+  for (const s of carryInstance(world, wears, node).settings)
+    if (s.kind === 'prop' && s.at.length === 0 && !s.when) {
+      const axis = axesOf(c).find((a) => a.id === s.name);
+      const value = axis?.values.find((v) => v.prop && sameJson(v.prop.value, s.value));
+      if (axis && value) look[axis.id] = value.key;
+    }
+  return look;
+}
+
+function settingSteps(
+  world: World,
+  wears: readonly Wear[],
+  c: Component,
+  ref: ComponentRef,
+  tree: TreeRef,
+  s: Carried,
+  look: Look,
+): readonly Step[] | null {
+  const { kit } = splitRef(ref);
+  if (s.at.length === 0) return s.when ? null : defaultSteps(c, tree, s.name, s.value);
+  const first = c.nodes[s.at[0] ?? ''];
+  if (!first) return null;
+  if (s.kind === 'attr' && s.at.length === 1) {
+    const bound = first.bind?.[s.name];
+    if (bound !== undefined) return bound.includes('.') ? null : defaultSteps(c, tree, bound, s.value);
+    const value = kit === 'project' ? s.value : bareValue(s.name, s.value, kit);
+    // Where a rule says it in this look, the rule is what is changed.
+    const { rule } = saidIn(c, axesOf(c), look, first.id, s.name);
+    const when: Rule['when'] = s.when ?? rule?.when ?? {};
+    return lookSteps(c, tree, first.id, s.name, value, when).steps;
+  }
+  if (first.type !== 'instance' || s.when) return null;
+  const linked = s.at.length === 1 ? first.bind?.[`props.${s.name}`] : undefined;
+  if (linked !== undefined) return linked.includes('.') ? null : defaultSteps(c, tree, linked, s.value);
+  return chooseSteps(world, wears, tree, first, { at: s.at.slice(1), kind: s.kind, name: s.name }, s.value);
+}
+function defaultSteps(c: Component, tree: TreeRef, prop: string, value: Json): readonly Step[] | null {
+  const p = c.contract.props.find((x) => x.id === prop);
+  return p ? [{ do: 'entry', tree, list: 'props', id: p.id, value: { ...p, default: value } as Prop }] : null;
+}
+function roomSteps(
+  c: Component,
+  tree: TreeRef,
+  m: Mine & { readonly kind: 'room' },
+  ref: ComponentRef,
+): readonly Step[] | null {
+  const root: Node | undefined = c.nodes[c.root];
+  if (!root || m.field === 'visible') return null;
+  const { kit } = splitRef(ref);
+  const value = kit === 'project' ? m.value : bareValue(m.field, m.value, kit);
+  return [{ do: 'set', tree, node: root.id, field: `attrs.${m.field}`, value }];
+}
+/** The component with the defaults that were changed so far: the next change of the same prop goes on from there. */
+function afterDefaults(c: Component, steps: readonly Step[]): Component {
+  let props = c.contract.props;
+  for (const s of steps)
+    if (s.do === 'entry' && s.list === 'props') props = props.map((p) => (p.id === s.id ? (s.value as Prop) : p));
+  return props === c.contract.props ? c : { ...c, contract: { ...c.contract, props } };
+}
+
+/** What other instances do when this is written into the original. */
+function effect(
+  world: World,
+  ref: ComponentRef,
+  screen: Screen,
+  node: InstanceNode,
+  written: readonly Mine[],
+): { readonly changes: readonly Sighting[]; readonly keep: readonly Sighting[] } {
+  const changes: Sighting[] = [];
+  const keep: Sighting[] = [];
+  for (const s of world.project.screens) {
+    const wears = wearsOf(world.project, s);
+    for (const id of usesOn(s, wears).get(ref) ?? []) {
+      const n = s.nodes[id];
+      if (n?.type !== 'instance' || (s.id === screen.id && id === node.id)) continue;
+      const own = new Set(mineOf(world, wears, n).map((m) => m.key));
+      (written.every((m) => own.has(m.key)) ? keep : changes).push({ screen: s.id, node: id });
+    }
+  }
+  return { changes, keep };
+}

@@ -1,6 +1,0 @@
-export { fault, says, type Check, type Fault } from './check.js';
-export * as check from './check.js';
-export { ATTR_CHECKS, attrTakes } from './attrs.js';
-export * as shapes from './shapes.js';
-export { MOST_NODES, tidy, tidyNodes, wholeTree } from './node.js';
-export { mendProject, PROJECT_FORMAT } from './project.js';
