@@ -12,8 +12,8 @@ import {
   snapTo,
   reviewRebrand,
   treeOfScreen,
-  wearsAfter,
-  wearsOf,
+  appliedKitsAfter,
+  appliedKitsOf,
   type Edit,
   type InstanceNode,
   type Kit,
@@ -23,7 +23,7 @@ import {
   emptyProject,
   makeMany,
   readSheetOfDrawings,
-  settleProject,
+  convertProject,
   type Screen,
 } from '../core/index.js';
 import type { Browser } from 'puppeteer-core';
@@ -224,13 +224,17 @@ export async function measureCore(browser: Browser): Promise<void> {
     if (!got.ok) throw new Error(got.refusal.message);
     report('Plan and apply a rebrand of the whole project', performance.now() - t, 'ms', { below: 250 });
     const u = performance.now();
-    const review = reviewRebrand(world, (s) => wearsAfter(world, wearsOf(world.project, s), plan.sheet), fonts);
+    const review = reviewRebrand(
+      world,
+      (s) => appliedKitsAfter(world, appliedKitsOf(world.project, s), plan.sheet),
+      fonts,
+    );
     report(`Review of the rebrand (${review.findings.length} findings)`, performance.now() - u, 'ms', {
       below: 4000,
     });
     const there = { ...world, project: got.project };
     const v = performance.now();
-    const settled = settleProject(there);
+    const settled = convertProject(there);
     report('Settles the whole project', performance.now() - v, 'ms');
     if ('problem' in settled) throw new Error(settled.problem);
   }
@@ -248,7 +252,7 @@ export async function measureCore(browser: Browser): Promise<void> {
     const made = plantedProject(new Chance(5), skerry, 200, 30);
     const on = { project: made.project, kits: made.kits };
     const { sheet } = planRebrand(on, made.from, made.to);
-    const review = reviewRebrand(on, (s) => wearsAfter(on, wearsOf(made.project, s), sheet), fonts);
+    const review = reviewRebrand(on, (s) => appliedKitsAfter(on, appliedKitsOf(made.project, s), sheet), fonts);
     const found = judged(made, review.findings);
     report('Faults found of 30 planted among 200 screens', found.found, '', { above: 29.5 });
     report('  other screens that were spoken of', found.false.length, '', { below: 2.01 });

@@ -8,7 +8,7 @@ import {
   type Node,
   type Project,
   type Screen,
-  type Setting,
+  type Override,
   type World,
 } from '../core/index.js';
 import { shippedKits } from '../testing/browser/shippedKits.js';
@@ -91,7 +91,7 @@ export function generated(screens: number, each: number): World {
         ? ['', 'title', 'Tile']
         : (KINDS[Math.floor(random() * KINDS.length)] as (typeof KINDS)[number]);
       const ref = own ? 'project/tile' : `plywood@1.0.0/${component}`;
-      const settings: Setting[] =
+      const settings: Override[] =
         prop === ''
           ? []
           : [{ home: ref, at: [], kind: 'prop', name: prop, value: `${word} ${Math.floor(random() * 500)}` }];

@@ -1,4 +1,4 @@
-import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
 import type { Project } from '../core/index.js';
 import { largeProject } from './interface.js';
 import { percentile, type Tell } from './report.js';
@@ -7,7 +7,7 @@ const DEMO = 'norrvik-crossings';
 
 /** What leaves Dekkor: pages and PDF of the demo, the page answering meanwhile, and the package of a large project. */
 export async function measureHandover(tell: Tell): Promise<void> {
-  const house = new House(await freshDatabase());
+  const house = new TestServer(await freshDatabase());
   await house.start();
   try {
     const at = `${house.address}/api/projects/${DEMO}`;

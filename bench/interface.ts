@@ -1,12 +1,12 @@
 import type { Browser, KeyInput, Page } from 'puppeteer-core';
 import { blankScreen, newInstance, type Edit, type Node, type Project, type Step } from '../core/index.js';
-import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
 import { generated } from './generated.js';
 import { median, percentile, type Tell } from './report.js';
 
 /** Everything a designer does that must not grow with the project, measured in the browser: on the demo and on a generated project. */
 export async function measureInterface(browser: Browser, tell: Tell): Promise<void> {
-  const house = new House(await freshDatabase());
+  const house = new TestServer(await freshDatabase());
   await house.start();
   try {
     await demo(browser, house, tell);
@@ -19,7 +19,7 @@ export async function measureInterface(browser: Browser, tell: Tell): Promise<vo
 }
 
 /** A generated project on the server: so many screens with 100 instances each. */
-export async function largeProject(house: House, count = 200): Promise<string> {
+export async function largeProject(house: TestServer, count = 200): Promise<string> {
   const { project } = generated(count, 100);
   const call = async (path: string, body: unknown): Promise<Record<string, unknown>> => {
     const got = await fetch(`${house.address}/api${path}`, {
@@ -115,7 +115,12 @@ export const saved = (page: Page): Promise<unknown> =>
   });
 export const SAYS = 'Port Ellery to Gull Holm and on to Tarn Isle by night';
 
-export async function open(browser: Browser, house: House, path: string, ready = '.sample .picture'): Promise<Page> {
+export async function open(
+  browser: Browser,
+  house: TestServer,
+  path: string,
+  ready = '.sample .picture',
+): Promise<Page> {
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
   page.setDefaultTimeout(60_000);
@@ -127,7 +132,7 @@ export async function open(browser: Browser, house: House, path: string, ready =
   return page;
 }
 
-async function demo(browser: Browser, house: House, tell: Tell): Promise<void> {
+async function demo(browser: Browser, house: TestServer, tell: Tell): Promise<void> {
   const page = await open(browser, house, '/p/norrvik-crossings/compose');
   await page.click('[role="treeitem"][aria-label^="Listing"]');
   const frames = await typed(
@@ -141,7 +146,7 @@ async function demo(browser: Browser, house: House, tell: Tell): Promise<void> {
 }
 
 /** A free box with a hundred things in it, one of them dragged among the others with the pointer. */
-async function dragging(browser: Browser, house: House, tell: Tell): Promise<void> {
+async function dragging(browser: Browser, house: TestServer, tell: Tell): Promise<void> {
   const call = async (path: string, body: unknown): Promise<Record<string, unknown>> => {
     const got = await fetch(`${house.address}/api${path}`, {
       method: 'POST',
@@ -197,7 +202,7 @@ async function dragging(browser: Browser, house: House, tell: Tell): Promise<voi
   await page.close();
 }
 
-export async function large(browser: Browser, house: House, id: string, tell: Tell): Promise<void> {
+export async function large(browser: Browser, house: TestServer, id: string, tell: Tell): Promise<void> {
   const page = await open(browser, house, `/p/${id}/compose/s0`);
   const item = '[role="treeitem"][aria-label^="Button"]';
   tell('200 x 100: selects a thing, longest task', await longest(page, () => page.click(item)), 'ms', { below: 50.01 });

@@ -1,25 +1,25 @@
 import type { Browser, Page } from 'puppeteer-core';
 import {
-  causesOf,
+  groupIssues,
   gradeWhole,
   kitRef,
   planRebrand,
-  proveFixes,
+  verifyFixes,
   readIconSet,
   reviewRebrand,
   reviewScreen,
-  wearsAfter,
-  wearsOf,
+  appliedKitsAfter,
+  appliedKitsOf,
   type Component,
   type Kit,
   type Node,
   type Project,
   type Screen,
   type ScreenReview,
-  type Setting,
-  type Wear,
+  type Override,
+  type AppliedKit,
 } from '../core/index.js';
-import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
 import { shippedKits } from '../testing/browser/shippedKits.js';
 import { plantedProject } from '../testing/planted.js';
 import { Chance } from '../testing/random.js';
@@ -36,7 +36,7 @@ const time = (what: () => unknown): number => {
 };
 
 /** A kit with so many components, those of another over and over, and so many icons. */
-async function largeKit(house: House, components: number, icons: number): Promise<unknown> {
+async function largeKit(house: TestServer, components: number, icons: number): Promise<unknown> {
   const json = (await (await fetch(`${house.address}/api/kits/skerry-line@2.1.0/kit.json`)).json()) as {
     components: { id: string }[];
     icons: Record<string, object>;
@@ -119,7 +119,7 @@ export async function measureKits(browser: Browser, tell: Tell): Promise<void> {
         const prop = of && lost(of);
         const value =
           prop?.kind === 'flag' ? prop.default !== true : prop?.options?.find((o) => o.id !== prop.default)?.id;
-        const settings: Setting[] =
+        const settings: Override[] =
           prop && value !== undefined ? [{ home: component, at: [], kind: 'prop', name: prop.id, value }] : [];
         nodes[id] = { id, type: 'instance', component, attrs: {}, settings, fills: [] };
         return id;
@@ -129,14 +129,14 @@ export async function measureKits(browser: Browser, tell: Tell): Promise<void> {
     });
     const world = { project: { ...project, screens }, kits: new Map([...kits, [kitRef(twin), twin]]) };
     const { sheet } = planRebrand(world, kitRef(skerry), kitRef(twin));
-    const worn = new Map<readonly Wear[], readonly Wear[]>();
-    const after = (s: Screen): readonly Wear[] => {
-      const now = wearsOf(world.project, s);
-      const known = worn.get(now) ?? wearsAfter(world, now, sheet);
+    const worn = new Map<readonly AppliedKit[], readonly AppliedKit[]>();
+    const after = (s: Screen): readonly AppliedKit[] => {
+      const now = appliedKitsOf(world.project, s);
+      const known = worn.get(now) ?? appliedKitsAfter(world, now, sheet);
       worn.set(now, known);
       return known;
     };
-    const causes = causesOf(reviewRebrand(world, after, fonts).findings).slice(0, 100);
+    const causes = groupIssues(reviewRebrand(world, after, fonts).findings).slice(0, 100);
     const reviews = new Map<Screen, ScreenReview>();
     const reviewOf = (s: Screen): ScreenReview => {
       const known = reviews.get(s) ?? reviewScreen(world, s, after(s), fonts);
@@ -145,7 +145,7 @@ export async function measureKits(browser: Browser, tell: Tell): Promise<void> {
     };
     let found = 0;
     const took = time(() => {
-      for (const c of causes) found += proveFixes({ world, sheet, after, fonts, reviewOf }, c).length > 0 ? 1 : 0;
+      for (const c of causes) found += verifyFixes({ world, sheet, after, fonts, reviewOf }, c).length > 0 ? 1 : 0;
     });
     tell(`Fixes for ${causes.length} causes on 200 screens tried (${found} of them mended)`, took, 'ms', {
       below: 5000,
@@ -155,14 +155,14 @@ export async function measureKits(browser: Browser, tell: Tell): Promise<void> {
     const { project, kits: all } = generated(200, 100);
     const world = { project, kits: all };
     const { sheet } = planRebrand(world, 'plywood@1.0.0', 'skerry-line@2.1.0');
-    const worn = wearsAfter(world, project.wears, sheet);
+    const worn = appliedKitsAfter(world, project.wears, sheet);
     const seenIn = { widths: [320], situations: ['texts-longer'] };
     const plain = time(() => project.screens.slice(0, 50).forEach((s) => reviewScreen(world, s, worn, fonts)));
     const more = time(() => project.screens.slice(50, 100).forEach((s) => reviewScreen(world, s, worn, fonts, seenIn)));
     tell('A screen of 100 reviewed as it is', plain / 50, 'ms');
     tell('  at another width and with longer texts besides', more / 50, 'ms');
   }
-  const house = new House(await freshDatabase());
+  const house = new TestServer(await freshDatabase());
   await house.start();
   try {
     const form = new FormData();
@@ -180,7 +180,7 @@ export async function measureKits(browser: Browser, tell: Tell): Promise<void> {
 }
 
 /** The brand of the whole project put on and taken off again and again: until what is in sight has it. */
-async function switching(browser: Browser, house: House, tell: Tell): Promise<void> {
+async function switching(browser: Browser, house: TestServer, tell: Tell): Promise<void> {
   const id = await largeProject(house);
   const page = await open(browser, house, `/p/${id}/compose`);
   await page.goto(`${house.address}/p/${id}/rebrand?to=skerry-line@2.2.0`);

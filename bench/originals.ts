@@ -2,7 +2,7 @@ import type { Browser, Page } from 'puppeteer-core';
 import {
   blankScreen,
   emptyProject,
-  likesOf,
+  similarTo,
   makeMany,
   replayEdition,
   suitedTo,
@@ -12,7 +12,7 @@ import {
   type Screen,
   type World,
 } from '../core/index.js';
-import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
 import { shippedKits } from '../testing/browser/shippedKits.js';
 import { generated } from './generated.js';
 import { largeProject, longest, open, saved, typedInto } from './interface.js';
@@ -54,7 +54,7 @@ export function measureMaking(tell: Tell): void {
   const large = rough(500);
   tell(
     'Likeness of one thing to a screen of 500 parts',
-    best(12, () => void likesOf(large, 'b0', 0.5)),
+    best(12, () => void similarTo(large, 'b0', 0.5)),
     'ms',
     {
       below: 100,
@@ -122,7 +122,7 @@ const rest = (page: Page, ms: number): Promise<unknown> =>
 
 /** Editing an original that is used a thousand times on two hundred screens. */
 export async function measureWorkbench(browser: Browser, tell: Tell): Promise<void> {
-  const house = new House(await freshDatabase());
+  const house = new TestServer(await freshDatabase());
   await house.start();
   try {
     const id = await largeProject(house);
@@ -162,7 +162,7 @@ export async function measureWorkbench(browser: Browser, tell: Tell): Promise<vo
 }
 
 /** Somebody else edits the original while the whole Wall is looked at. */
-async function wall(browser: Browser, house: House, id: string, tell: Tell): Promise<void> {
+async function wall(browser: Browser, house: TestServer, id: string, tell: Tell): Promise<void> {
   const page = await open(browser, house, `/p/${id}/compose/s0`);
   await page.focus('[aria-label="Wall"]');
   await page.keyboard.press('g');

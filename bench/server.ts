@@ -1,5 +1,5 @@
 import { applyEdit, mendProject, type Edit, type Project } from '../core/index.js';
-import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
 import { largeProject } from './interface.js';
 import { median, percentile, type Tell } from './report.js';
 
@@ -8,7 +8,7 @@ const SECONDS = 12;
 
 /** A hundred editors at one edit a second each on one project, all of them hearing of everything. */
 export async function measureServer(tell: Tell): Promise<void> {
-  const house = new House(await freshDatabase());
+  const house = new TestServer(await freshDatabase());
   await house.start();
   try {
     const id = await largeProject(house);

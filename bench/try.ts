@@ -1,12 +1,12 @@
 import type { Browser } from 'puppeteer-core';
 import type { Edit, Project, Step } from '../core/index.js';
-import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
 import { largeProject, open } from './interface.js';
 import { median, percentile, type Tell } from './report.js';
 
 /** Trying a mockup: a press to the frame with its effect; and the flow of 200 screens. */
 export async function measureTry(browser: Browser, tell: Tell): Promise<void> {
-  const house = new House(await freshDatabase());
+  const house = new TestServer(await freshDatabase());
   await house.start();
   try {
     const page = await browser.newPage();

@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
 import { largeProject, longest, open, saved, SAYS, typed } from './interface.js';
 import { median, percentile, type Tell } from './report.js';
 
@@ -83,7 +83,7 @@ const painted = (page: Page, most: number, quiet = 400): Promise<number> =>
 
 /** A thousand screens on the Wall. */
 export async function measureWall(browser: Browser, tell: Tell): Promise<void> {
-  const house = new House(await freshDatabase());
+  const house = new TestServer(await freshDatabase());
   await house.start();
   try {
     const id = await largeProject(house, SCREENS);

@@ -87,7 +87,7 @@ export interface BrokenKit {
   readonly problem: string;
 }
 export type { Confirmed };
-export interface Stand {
+export interface ProjectState {
   readonly revision: number;
   readonly project: Project;
   /** What had to be mended to open it. */
@@ -95,7 +95,7 @@ export interface Stand {
 }
 
 /** A project of which only some screens are whole yet; of the others it is known what they are called and how large they are. */
-export interface FirstPart extends Stand {
+export interface FirstPart extends ProjectState {
   readonly missing?: readonly string[];
 }
 
@@ -128,7 +128,7 @@ export const api = {
     return call<PictureInfo>('POST', '/pictures', form);
   },
   projects: () => call<{ projects: Listed[] }>('GET', '/projects').then((r) => r.projects),
-  create: (name: string, kit: string) => call<Stand>('POST', '/projects', { name, kit }),
+  create: (name: string, kit: string) => call<ProjectState>('POST', '/projects', { name, kit }),
   /** What is looked at first: all of it, or of a large project the screens around `first`. */
   open: (id: string, first = '') => call<FirstPart>('GET', openPath(id, first)),
   /** Some screens as they were after a revision, in order. */
@@ -144,7 +144,7 @@ export const api = {
     return call<{ project: { id: string; name: string }; problems: Problem[] }>('POST', '/projects/package', form);
   },
   rename: (id: string, name: string) => call('PATCH', `/projects/${encodeURIComponent(id)}`, { name }),
-  copy: (id: string) => call<Stand>('POST', `/projects/${encodeURIComponent(id)}/copy`, {}),
+  copy: (id: string) => call<ProjectState>('POST', `/projects/${encodeURIComponent(id)}/copy`, {}),
   remove: (id: string) => call('DELETE', `/projects/${encodeURIComponent(id)}`),
   restore: (id: string) => call('POST', `/projects/${encodeURIComponent(id)}/restore`, {}),
   since: (id: string, after: number, until?: number) =>
@@ -158,7 +158,7 @@ export const api = {
       'GET',
       `/projects/${encodeURIComponent(id)}/history?most=${most}${before === undefined ? '' : `&before=${before}`}${by === undefined ? '' : `&by=${encodeURIComponent(by)}`}`,
     ).then((r) => r.history),
-  at: (id: string, revision: number) => call<Stand>('GET', `/projects/${encodeURIComponent(id)}/at/${revision}`),
+  at: (id: string, revision: number) => call<ProjectState>('GET', `/projects/${encodeURIComponent(id)}/at/${revision}`),
   send: (id: string, base: number, edits: readonly Edit[]) =>
     call<{ edits: Confirmed[] }>('POST', `/projects/${encodeURIComponent(id)}/edits`, { base, edits }).then(
       (r) => r.edits,
@@ -167,7 +167,7 @@ export const api = {
   allKits: () => call<{ kits: KitInfo[]; broken: BrokenKit[] }>('GET', '/kits'),
   removeKit: (ref: string) => call('DELETE', `/kits/${encodeURIComponent(ref)}`),
   hideKit: (ref: string, hidden: boolean) => call('PATCH', `/kits/${encodeURIComponent(ref)}`, { hidden }),
-  rescue: (id: string) => call<Stand>('POST', `/projects/${encodeURIComponent(id)}/rescue`, {}),
+  rescue: (id: string) => call<ProjectState>('POST', `/projects/${encodeURIComponent(id)}/rescue`, {}),
   kit: (ref: string) => call<unknown>('GET', `/kits/${encodeURIComponent(ref)}/kit.json`),
   /** A kit as the server read it, unparsed. */
   kitAsRead: (of: KitAt) => answer('GET', kitAsRead(of)).then((r) => r.text()),

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { afterEach, expect, it, vi } from 'vitest';
-import { begin, LIGHT_KEPT } from './appearance.js';
+import { applyAppearance, APPEARANCE_KEY } from './appearance.js';
 
 afterEach(() => {
   localStorage.clear();
@@ -10,9 +10,9 @@ afterEach(() => {
 /** What is seen at once at an address: is there a bar, and is it night. */
 function seen(pathname: string, kept = '', system = false): readonly [boolean, boolean] {
   document.body.innerHTML = '<div id="app"></div>';
-  if (kept) localStorage.setItem(LIGHT_KEPT, kept);
+  if (kept) localStorage.setItem(APPEARANCE_KEY, kept);
   vi.stubGlobal('matchMedia', () => ({ matches: system }));
-  begin(pathname);
+  applyAppearance(pathname);
   return [
     document.querySelector('#app .bar-to-come img') !== null,
     document.documentElement.classList.contains('dekkor-dark'),

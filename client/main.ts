@@ -1,12 +1,12 @@
-import { askAhead } from './prefetch.js';
-import { begin } from './appearance.js';
+import { prefetch } from './prefetch.js';
+import { applyAppearance } from './appearance.js';
 import './palette.css';
 import { compose, frame, home, rebrand } from './views/index.js';
 
 const { pathname } = location;
-begin(pathname);
+applyAppearance(pathname);
 // What the address will need is asked for before anything runs, so that all of it comes at once.
-askAhead(pathname);
+prefetch(pathname);
 for (const load of pathname.startsWith('/p/') ? [frame, /\/rebrand$/u.test(pathname) ? rebrand : compose] : [home])
   void load().catch(() => undefined);
 void import('./start.js');

@@ -17,7 +17,7 @@ beforeEach(() => {
 afterEach(() => vi.unstubAllGlobals());
 const opened = async (pathname: string) => {
   const ahead = await import('./prefetch.js');
-  ahead.askAhead(pathname);
+  ahead.prefetch(pathname);
   await new Promise((r) => setTimeout(r, 20));
   return ahead;
 };

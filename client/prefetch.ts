@@ -33,7 +33,7 @@ const peek = async <T>(url: string): Promise<T> => (await ask(url)).clone().json
  * Asks for everything a project's address will need, while the programs that take it are still being read: the project, the
  * kits and their fonts.
  */
-export function askAhead(pathname: string): void {
+export function prefetch(pathname: string): void {
   const [, id, , screen = ''] = /^\/p\/([^/]+)(?:\/([^/]+)(?:\/([^/]+))?)?$/u.exec(pathname) ?? [];
   if (id === undefined) return;
   void ask(`/api${openPath(decodeURIComponent(id), decodeURIComponent(screen))}`);

@@ -6,14 +6,14 @@ import { createApp, markRaw } from 'vue';
 import App from './App.vue';
 import './app.css';
 import { router } from './router.js';
-import { useDark } from './stores/appearance.js';
+import { useAppearance } from './stores/appearance.js';
 import { useLibrary } from './stores/library.js';
 import { theme } from './theme.js';
 import { workersWaitFor } from './workers/startWorker.js';
 
 workersWaitFor(router.isReady());
 const pinia = createPinia();
-useDark(pinia);
+useAppearance(pinia);
 // Whoever opens a project waits for kits; a failure is told, and tried again, by the view.
 if (location.pathname.startsWith('/p/'))
   void useLibrary(pinia)

@@ -5,7 +5,7 @@ import {
   applyEdit,
   applyRebrand,
   buildPieces,
-  carryInstance,
+  transferInstance,
   chooseSteps,
   explain,
   Fonts,
@@ -19,7 +19,7 @@ import {
   rebaseEdit,
   resolve,
   reviewRebrand,
-  settingKey,
+  overrideKey,
   spotFor,
   placeSteps,
   swapSteps,
@@ -27,7 +27,7 @@ import {
   vocabulary,
   emptyProject,
   rankAlternatives,
-  wearsAfter,
+  appliedKitsAfter,
   type Edit,
   type InstanceNode,
   type Kit,
@@ -135,7 +135,7 @@ describe('carry', () => {
           const settings = node().settings;
           for (const c of path) world = doSteps(world, swapSteps('screen:s1', node(), `${SKERRY}/${c}`));
           expect(node().settings).toEqual(settings);
-          const ledger = carryInstance(world, [], node()).ledger.filter((e) => e.setting >= 0);
+          const ledger = transferInstance(world, [], node()).ledger.filter((e) => e.setting >= 0);
           expect(ledger.map((e) => e.setting).sort()).toEqual(settings.map((_, i) => i));
           if (node().component !== `${PLY}/button`)
             world = doSteps(world, swapSteps('screen:s1', node(), `${PLY}/button`));
@@ -159,7 +159,7 @@ describe('carry', () => {
   it('holds a meaning whose default differs', () => {
     const world = doSteps(type(start(), 'button Go'), []);
     const node = instances(world)[0] as InstanceNode;
-    const shown = carryInstance(world, [], node, `${SKERRY}/action`);
+    const shown = transferInstance(world, [], node, `${SKERRY}/action`);
     expect(shown.settings).toContainEqual(expect.objectContaining({ name: 'tone', value: 'strong', from: -1 }));
   });
   it('says what an alternative would park', () => {
@@ -199,7 +199,7 @@ describe('rebrand', () => {
   it('reviews every setting and finds a label that no longer fits', () => {
     const world = type(start(), `button ${'Wide '.repeat(40)}, field A: B`);
     const plan = planRebrand(world, PLY, SKERRY);
-    const review = reviewRebrand(world, () => wearsAfter(world, [], plan.sheet), fonts);
+    const review = reviewRebrand(world, () => appliedKitsAfter(world, [], plan.sheet), fonts);
     expect(review.counts.kept + review.counts.mapped + review.counts.parked).toBe(3);
     expect(review.instances).toBe(2);
   });
@@ -287,7 +287,7 @@ describe('pictures', () => {
     );
     const layers = explain(world, 's1', `${node.id}/label`, 'color');
     expect(layers.map((l) => l.from)).toEqual(['original', 'setting']);
-    expect(settingKey((world.project.screens[0]?.nodes[node.id] as InstanceNode).settings.at(-1) as never)).toContain(
+    expect(overrideKey((world.project.screens[0]?.nodes[node.id] as InstanceNode).settings.at(-1) as never)).toContain(
       'label',
     );
   });

@@ -8,28 +8,28 @@ import {
   type Node,
   type Project,
   type Screen,
-  type Setting,
+  type Override,
   type Step,
 } from '../core/index.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { Hand } from '../testing/browser/pointer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { Designer } from '../testing/browser/pointer.js';
 import { axeFaults } from '../testing/browser/testServer.js';
 
-import { seen } from '../testing/browser/shippedKits.js';
+import { visibleTexts } from '../testing/browser/shippedKits.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 const PLY = 'plywood@1.0.0';
 const project = (): Promise<Project> => desk.project();
 const settled: typeof desk.settled = (is) => desk.settled(is);
 
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
 });
 
-const label = (prop: string, value: Setting['value'], component: string): Setting => ({
+const label = (prop: string, value: Override['value'], component: string): Override => ({
   home: `${PLY}/${component}`,
   at: [],
   kind: 'prop',
@@ -64,7 +64,7 @@ const top = (p: Project, at = 0): string[] =>
   );
 const line = (name: string): string => `[role="treeitem"][aria-label="${name}"]`;
 const on = async (at: string, key: string): Promise<{ x: number; y: number }> =>
-  seen(page, await project(), at, (b) => b.node.key === key);
+  visibleTexts(page, await project(), at, (b) => b.node.key === key);
 
 describe('drag and drop', () => {
   const three = (): InstanceNode[] => [
@@ -421,7 +421,7 @@ describe('series and content sets', () => {
     const series = Object.values(screen(p).nodes).find((n) => n.type === 'series');
     const item = series?.type === 'series' ? series.item : '';
     await page.mouse.click(
-      ...(Object.values(await seen(page, p, 'one', (b) => b.node.key === `${series?.id}/#k2/${item}`)) as [
+      ...(Object.values(await visibleTexts(page, p, 'one', (b) => b.node.key === `${series?.id}/#k2/${item}`)) as [
         number,
         number,
       ]),

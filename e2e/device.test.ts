@@ -3,12 +3,12 @@ import { createServer, request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { beforeEach, describe, expect, it, onTestFinished } from 'vitest';
 import { blankScreen, type Node, type Project, type Screen, type Step } from '../core/index.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { composing, Hand } from '../testing/browser/pointer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { composeReady, Designer } from '../testing/browser/pointer.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 const settled: typeof desk.settled = (is) => desk.settled(is);
 const rest = (ms = 250): Promise<unknown> => page.evaluate((t) => new Promise((r) => setTimeout(r, t)), ms);
 const HIGH = 500;
@@ -40,10 +40,10 @@ function tall(): Step {
 }
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
   await desk.make('Device', [tall()]);
   await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
-  await composing(page);
+  await composeReady(page);
 });
 const first = (p: Project): Screen => p.screens[0] as Screen;
 const frame = (): Promise<{ x: number; y: number; w: number; h: number }> =>

@@ -1,13 +1,13 @@
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { blankScreen, layout, resolve, type Node, type Project, type Screen, type Step } from '../core/index.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { composing, Hand } from '../testing/browser/pointer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { composeReady, Designer } from '../testing/browser/pointer.js';
 import { shippedKits } from '../testing/browser/shippedKits.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 const settled: typeof desk.settled = (is) => desk.settled(is);
 const rest = (ms = 250): Promise<unknown> => page.evaluate((t) => new Promise((r) => setTimeout(r, t)), ms);
 const box = (id: string, attrs: Node['attrs'], children: readonly string[] = []): Node => ({
@@ -31,11 +31,11 @@ const FREE: readonly Node[] = [
 async function begin(step: Step): Promise<void> {
   await desk.make('Exact', [step]);
   await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
-  await composing(page);
+  await composeReady(page);
 }
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
 });
 const first = (p: Project): Screen => p.screens[0] as Screen;
 const inside = (p: Project, id: string): readonly string[] => {
@@ -415,7 +415,7 @@ describe('N. the same header made taller on one of five screens; its title kept 
       ...[1, 2, 3, 4, 5].map(use),
     ]);
     await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
-    await composing(page);
+    await composeReady(page);
   }
   const story = async (open: () => Promise<void>): Promise<void> => {
     await start();

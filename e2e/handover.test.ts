@@ -3,18 +3,18 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { Desk } from '../testing/browser/browserTest.js';
-import { Hand } from '../testing/browser/pointer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { Designer } from '../testing/browser/pointer.js';
 import { axeFaults } from '../testing/browser/testServer.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 const DEMO = 'norrvik-crossings';
 const at = (part: string): string => `${desk.house.address}/p/${DEMO}/hand-over/${part}`;
 beforeEach(async () => {
   page = await desk.newPage(true);
-  hand = new Hand(page);
+  hand = new Designer(page);
 });
 async function post<T>(path: string, body: unknown): Promise<T> {
   const got = await fetch(`${desk.house.address}/api/projects/${DEMO}${path}`, {
@@ -99,7 +99,7 @@ describe('review links', () => {
     await other.goto(`${address ?? ''}/detail`);
     const sheet = await other.waitForSelector('.board .sheet canvas');
     const box = await sheet?.boundingBox();
-    const theirs = new Hand(other);
+    const theirs = new Designer(other);
     await theirs.click({ x: (box?.x ?? 0) + 60, y: (box?.y ?? 0) + 330 });
     await other.waitForSelector('[aria-label="What you say"]');
     await other.focus('[aria-label="What you say"]');
@@ -280,7 +280,7 @@ describe('stories', () => {
     const address = `${desk.house.address}/r/${made.links[0]?.token ?? ''}`;
     const other = await (await desk.browser.createBrowserContext()).newPage();
     await other.setViewport({ width: 1280, height: 800 });
-    const theirs = new Hand(other);
+    const theirs = new Designer(other);
     await other.goto(address);
     theirs.count++;
     const box = await (await other.waitForSelector('.board .sheet canvas'))?.boundingBox();
@@ -380,7 +380,7 @@ describe('a test with people', () => {
     const link = await post<{ token: string }>('/review-links', { name: 'T', scope: { all: true }, rights: ['test'] });
     const other = await (await desk.browser.createBrowserContext()).newPage();
     await other.setViewport({ width: 1280, height: 800 });
-    const theirs = new Hand(other);
+    const theirs = new Designer(other);
     await other.goto(`${desk.house.address}/r/${link.token}`);
     await theirs.click('::-p-text(Tests)');
     await theirs.click('::-p-text(Find a sailing)');

@@ -6,7 +6,7 @@ import {
   layout,
   resolve,
   toHtml,
-  wearsOf,
+  appliedKitsOf,
   type Box,
   type InstanceNode,
   type RNode,
@@ -46,7 +46,7 @@ function pageOf(project: (typeof demos)[number], screen: Screen): { html: string
   const made = resolve(world, screen);
   const box = layout(made, fonts);
   const { html } = toHtml(made, box, {
-    said: { world, wears: wearsOf(project, screen), main: made.mainKit, mode: screen.mode ?? '' },
+    said: { world, wears: appliedKitsOf(project, screen), main: made.mainKit, mode: screen.mode ?? '' },
     picture: () => ({ href: dot, width: 1200, height: 800 }),
     leads: () => null,
     inState: (keys, state) => resolve(world, screen, { states: Object.fromEntries(keys.map((k) => [k, [state]])) }),

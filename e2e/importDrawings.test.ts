@@ -5,15 +5,15 @@ import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { drawnSheet, KINDS_DRAWN } from '../testing/drawings.js';
 import { Chance } from '../testing/random.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { Hand } from '../testing/browser/pointer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { Designer } from '../testing/browser/pointer.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
   await desk.make('Drawings');
   await page.goto(`${desk.house.address}/p/${desk.id}`);
   await page.waitForSelector('.sample .picture');

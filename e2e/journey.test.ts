@@ -1,10 +1,10 @@
 import type { Page } from 'puppeteer-core';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { InstanceNode, Project } from '../core/index.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { byRole, press, saved } from '../testing/browser/testServer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { byRole, pressButton, allSaved } from '../testing/browser/testServer.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
 let id = '';
 
@@ -35,14 +35,14 @@ async function fill(name: string, text: string): Promise<void> {
 describe('from an empty project to a rebranded screen', () => {
   it('makes a project in the wireframe kit with a phone screen', async () => {
     await page.goto(desk.house.address);
-    await press(page, 'button', 'New project');
+    await pressButton(page, 'button', 'New project');
     await page.waitForSelector('#new-name', { visible: true });
     await page.type('#new-name', 'Gate');
-    await press(page, 'button', 'Make project');
+    await pressButton(page, 'button', 'Make project');
     await page.waitForFunction(() => location.pathname.includes('/compose'));
     id = new URL(page.url()).pathname.split('/')[2] ?? '';
-    await press(page, 'button', 'Add screen');
-    await press(page, 'menuitem', 'Phone, 390 × 844');
+    await pressButton(page, 'button', 'Add screen');
+    await pressButton(page, 'menuitem', 'Phone, 390 × 844');
     await byRole(page, 'group', 'Phone');
   });
   it('places by a line that says before Enter what it will place', async () => {
@@ -60,30 +60,30 @@ describe('from an empty project to a rebranded screen', () => {
   it('places by a click on a sample', async () => {
     await page.keyboard.press('Escape');
     await page.click('[role="treeitem"][aria-label="Field Date"]');
-    await press(page, 'tab', 'Actions');
-    await press(page, 'button', 'Button');
+    await pressButton(page, 'tab', 'Actions');
+    await pressButton(page, 'button', 'Button');
     await until('Button Button');
     expect((await tree())[3]).toBe('Button Button');
   });
   it('changes a prop in Details, shows it as yours, and puts it back', async () => {
     await fill('Label', 'Find crossings');
     await until('Button Find crossings');
-    await press(page, 'button', 'yours, back to kit: Label');
+    await pressButton(page, 'button', 'yours, back to kit: Label');
     await until('Button Button');
     await fill('Label', 'Find crossings');
     await until('Button Find crossings');
-    await saved(page);
+    await allSaved(page);
     expect((await nodes()).find((n) => n.settings.some((s) => s.value === 'Find crossings'))).toBeDefined();
   });
   it('swaps through Try-on, says what is parked, and swaps back with everything', async () => {
-    await press(page, 'tab', 'Try on');
+    await pressButton(page, 'tab', 'Try on');
     const action = await page.waitForSelector('.sample[aria-label^="Action, Skerry Line"]');
     expect(await action?.evaluate((e) => e.getAttribute('aria-label'))).toBe('Action, Skerry Line, all carried');
     await (await page.waitForSelector('.sample[aria-label^="Link, Plywood"]'))?.click();
     await until('Link Find crossings');
     await (await page.waitForSelector('.sample[aria-label^="Button, Plywood"]'))?.click();
     await until('Button Find crossings');
-    await saved(page);
+    await allSaved(page);
     expect((await nodes()).find((n) => n.settings.some((s) => s.value === 'Find crossings'))?.component).toBe(
       'plywood@1.0.0/button',
     );
@@ -104,16 +104,16 @@ describe('from an empty project to a rebranded screen', () => {
       ),
     );
     const before = (await project()).screens;
-    await press(page, 'button', 'Rebrand 1 screen');
-    await saved(page);
+    await pressButton(page, 'button', 'Rebrand 1 screen');
+    await allSaved(page);
     const after = await project();
     expect(after.screens).toEqual(before);
     expect(after.wears.map((w) => w.shows)).toEqual(['skerry-line@2.2.0']);
-    await press(page, 'button', 'Undo Rebrand 1 screen to Skerry Line');
-    await saved(page);
+    await pressButton(page, 'button', 'Undo Rebrand 1 screen to Skerry Line');
+    await allSaved(page);
     expect((await project()).wears).toEqual([]);
-    await press(page, 'button', 'Redo Rebrand 1 screen to Skerry Line');
-    await saved(page);
+    await pressButton(page, 'button', 'Redo Rebrand 1 screen to Skerry Line');
+    await allSaved(page);
     expect((await project()).wears).toHaveLength(1);
   });
   it('finds everything confirmed after the server was killed', async () => {
@@ -132,7 +132,7 @@ describe('from an empty project to a rebranded screen', () => {
     await fill('Text', 'Sail now');
     await page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('kept here'));
     await desk.house.start(port);
-    await saved(page);
+    await allSaved(page);
     expect((await nodes()).some((n) => n.settings.some((s) => s.value === 'Sail now'))).toBe(true);
   });
   it('shows an edit of one tab in another', async () => {

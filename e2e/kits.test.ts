@@ -3,17 +3,17 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { Desk } from '../testing/browser/browserTest.js';
-import { Hand } from '../testing/browser/pointer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { Designer } from '../testing/browser/pointer.js';
 import { shippedKits } from '../testing/browser/shippedKits.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 const { kits } = shippedKits();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
 });
 const names = (): Promise<string[]> =>
   page.$$eval('.samples .sample strong', (all) => all.map((e) => e.textContent?.trim() ?? ''));

@@ -1,13 +1,13 @@
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { blankScreen, newInstance, type Project, type Step } from '../core/index.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { composing, Hand } from '../testing/browser/pointer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { composeReady, Designer } from '../testing/browser/pointer.js';
 import { allDrawn } from '../testing/browser/shippedKits.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 const settled: typeof desk.settled = (is) => desk.settled(is);
 const rest = (ms = 250): Promise<unknown> => page.evaluate((t) => new Promise((r) => setTimeout(r, t)), ms);
 const SCREENS = 24;
@@ -31,11 +31,11 @@ const begin = async (): Promise<void> => {
     }),
   );
   await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
-  await composing(page);
+  await composeReady(page);
 };
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
 });
 const footers = (p: Project): number =>
   p.screens.filter((s) => Object.values(s.nodes).some((n) => n.type === 'instance' && n.component.endsWith('/footer')))

@@ -9,12 +9,12 @@ import {
   type Screen,
   type Step,
 } from '../core/index.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { Hand } from '../testing/browser/pointer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { Designer } from '../testing/browser/pointer.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 const settled: typeof desk.settled = (is) => desk.settled(is);
 const line = (name: string): string => `[role="treeitem"][aria-label="${name}"]`;
 const row = (name: string): string => `[aria-label="Details"] [role="group"][aria-label="${name}"]`;
@@ -118,7 +118,7 @@ function rough(): [Node[], string[]] {
 }
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
 });
 const wall = (): Promise<void> => page.focus('[aria-label="Wall"]');
 /** Types into a field of Details and leaves it. */

@@ -3,13 +3,13 @@ import { PNG } from 'pngjs';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { paragraph, type TextStyle } from '../core/index.js';
-import { freshDatabase, House, openBrowser } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer, openBrowser } from '../testing/browser/testServer.js';
 import { shippedKits } from '../testing/browser/shippedKits.js';
 
-let house: House;
+let house: TestServer;
 let browser: Browser;
 beforeAll(async () => {
-  house = new House(await freshDatabase());
+  house = new TestServer(await freshDatabase());
   await house.start();
   browser = await openBrowser();
 });

@@ -1,21 +1,21 @@
 import type { Page } from 'puppeteer-core';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { childrenOf, type InstanceNode, type Node, type Project, type Screen } from '../core/index.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { Hand } from '../testing/browser/pointer.js';
-import { byRole, press } from '../testing/browser/testServer.js';
-import { allDrawn, looksOf, looksOther, seen } from '../testing/browser/shippedKits.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { Designer } from '../testing/browser/pointer.js';
+import { byRole, pressButton } from '../testing/browser/testServer.js';
+import { allDrawn, looksOf, looksOther, visibleTexts } from '../testing/browser/shippedKits.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 const project = (): Promise<Project> => desk.project();
 const settled: typeof desk.settled = (is) => desk.settled(is);
 
 beforeAll(async () => {
   desk.id = 'norrvik-crossings';
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
 });
 
 const screen = (p: Project, name: string): Screen => p.screens.find((s) => s.name === name) as Screen;
@@ -36,8 +36,8 @@ describe('the demo, worked on', () => {
       ['Tablet, 834 × 1112', 'Tablet'],
       ['Desktop, 1280 × 800', 'Desktop'],
     ] as const) {
-      await press(page, 'button', 'Add screen');
-      await press(page, 'menuitem', preset);
+      await pressButton(page, 'button', 'Add screen');
+      await pressButton(page, 'menuitem', preset);
       await settled((p) => p.screens.some((s) => s.name === name));
     }
     await page.click('[aria-label="Outline"] .name');
@@ -47,8 +47,8 @@ describe('the demo, worked on', () => {
     await page.keyboard.press('Enter');
     const p = await settled((x) => x.screens.some((s) => s.name === 'Harbour desk'));
     const at = p.screens.findIndex((s) => s.name === 'Harbour desk');
-    await press(page, 'button', 'Screen');
-    await press(page, 'menuitem', 'Move screen left');
+    await pressButton(page, 'button', 'Screen');
+    await pressButton(page, 'menuitem', 'Move screen left');
     await settled((x) => x.screens.findIndex((s) => s.name === 'Harbour desk') === at - 1);
   });
   it('walks with arrows, climbs with Escape, duplicates and deletes by key', async () => {
@@ -69,7 +69,7 @@ describe('the demo, worked on', () => {
   });
   it('selects on the Wall, goes deeper with a double-click, and climbs out again', async () => {
     const p = await project();
-    const action = await seen(page, p, 'find', (b) => b.node.instance?.role === 'button');
+    const action = await visibleTexts(page, p, 'find', (b) => b.node.instance?.role === 'button');
     await hand.click(action);
     await page.waitForSelector('[role="treeitem"][aria-label^="Card"][aria-selected="true"]');
     await hand.click(action, { double: true });
@@ -94,9 +94,12 @@ describe('the demo, worked on', () => {
   });
   it('edits a text in place on the Wall', async () => {
     const p = await project();
-    await hand.click(await seen(page, p, 'find', (b) => b.node.type === 'text' && b.node.text === 'Where to?'), {
-      double: true,
-    });
+    await hand.click(
+      await visibleTexts(page, p, 'find', (b) => b.node.type === 'text' && b.node.text === 'Where to?'),
+      {
+        double: true,
+      },
+    );
     await page.waitForSelector('[aria-label="Edit text"]');
     await page.keyboard.type('Where shall we go?');
     await page.keyboard.press('Enter');

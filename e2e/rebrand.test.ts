@@ -6,15 +6,15 @@ import type { ElementHandle, Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Node, Project, Screen } from '../core/index.js';
 import { demoProjects } from '../kits/demo/index.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { Hand } from '../testing/browser/pointer.js';
-import { press } from '../testing/browser/testServer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { Designer } from '../testing/browser/pointer.js';
+import { pressButton } from '../testing/browser/testServer.js';
 import { shippedKits } from '../testing/browser/shippedKits.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 const { kits } = shippedKits();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 const settled: typeof desk.settled = (is) => desk.settled(is);
 const PLYWOOD = 'plywood@1.0.0';
 const SKERRY = 'skerry-line@2.2.0';
@@ -40,7 +40,7 @@ const begun = summit.screens.map((s, i): Screen => {
 
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
   // Two flows, in a wireframe kit.
   await desk.make('Passes', [
     { do: 'flow', flow: 'later', value: { id: 'later', name: 'Later' }, after: 'flow-1' },
@@ -130,7 +130,7 @@ describe('a rebrand', () => {
     const given = [...chosen].flatMap((x) => ['bars', 'lined'].flatMap((id) => x.props[id]?.to ?? []));
     expect(given.sort()).toEqual(['bars', 'lined']);
     expect(Object.keys(p.editions ?? {}).sort()).toEqual(['lumen-night-rail/panel', 'lumen-night-rail/prose']);
-    await press(page, 'button', 'Undo Rebrand 4 screens to Lumen Night Rail');
+    await pressButton(page, 'button', 'Undo Rebrand 4 screens to Lumen Night Rail');
     const back = await settled((x) => x.wears.length === 0);
     expect(back.editions ?? {}).toEqual({});
     expect(back.screens.map((s) => s.nodes)).toEqual(begun.map((s) => s.nodes));
@@ -420,7 +420,7 @@ describe('settling', () => {
     expect(
       Object.values(p.screens[0]?.nodes ?? {}).some((n) => n.type === 'instance' && n.component.startsWith(SKERRY)),
     ).toBe(true);
-    await press(page, 'button', 'Undo Settle all screens');
+    await pressButton(page, 'button', 'Undo Settle all screens');
     await settled((x) => x.kits[0] === PLYWOOD);
     expect(desk.wrong).toEqual([]);
   });
@@ -555,7 +555,7 @@ describe('U. an update of the kit taken for two flows, held back for the third',
     await hand.click('::-p-aria(Update 10 screens)');
     await held();
     expect(hand.count, 'U by pointer: actions').toBeLessThanOrEqual(7);
-    await press(page, 'button', 'Undo Update 10 screens to Skerry Line 2.2.0');
+    await pressButton(page, 'button', 'Undo Update 10 screens to Skerry Line 2.2.0');
     await settled((x) => x.screens.every((s) => !s.wears));
   });
   it('is told of until it is put off, and is there to be put on all the same', async () => {

@@ -2,7 +2,7 @@ import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import {
   blankScreen,
-  carryInstance,
+  transferInstance,
   childrenOf,
   resolve,
   type ContentSet,
@@ -13,14 +13,14 @@ import {
   type Step,
 } from '../core/index.js';
 import { manifest } from '../kits/demo/content.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { Hand } from '../testing/browser/pointer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { Designer } from '../testing/browser/pointer.js';
 
-import { seen, shippedKits } from '../testing/browser/shippedKits.js';
+import { visibleTexts, shippedKits } from '../testing/browser/shippedKits.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 const project = (): Promise<Project> => desk.project();
 const settled: typeof desk.settled = (is) => desk.settled(is);
 const blank = (n: number, device: 'phone' | 'desktop' = 'phone'): Screen =>
@@ -41,7 +41,7 @@ async function begin(steps: readonly Step[] = []): Promise<void> {
 }
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
 });
 
 /** What a screen shows, thing by thing: component and props. */
@@ -111,7 +111,7 @@ describe('A. a list of four items, icon and label, even gaps, all different', ()
     }
     const p = await project();
     await hand.click(
-      await seen(
+      await visibleTexts(
         page,
         p,
         's1',
@@ -161,9 +161,12 @@ describe('B. the same header on five screens; a title each, one background, one 
     await page.waitForSelector('[aria-label="Fill: a colour by name or value"]:focus');
     await hand.type('#dfe8f0', 'Enter');
     const p = await settled((x) => bars(x).some((t) => t.node.look.fill === '#dfe8f0'));
-    await hand.click(await seen(page, p, 's2', (b) => b.node.type === 'icon' && b.node.look.icon?.id === 'user'), {
-      double: true,
-    });
+    await hand.click(
+      await visibleTexts(page, p, 's2', (b) => b.node.type === 'icon' && b.node.look.icon?.id === 'user'),
+      {
+        double: true,
+      },
+    );
     await hand.click('[aria-label="Choose an icon"] button[aria-label="None"]');
     await settled(done);
   }
@@ -195,7 +198,7 @@ describe('B. the same header on five screens; a title each, one background, one 
     const p = await settled((x) => bars(x).every((t) => t.props['end'] === 'user'));
     await page.waitForFunction(() => document.querySelector('[aria-label="Choose an icon"]') === null);
     await hand.click(
-      await seen(page, p, 's1', (b) => b.node.type === 'text' && b.node.text === bars(p)[0]?.props['title']),
+      await visibleTexts(page, p, 's1', (b) => b.node.type === 'text' && b.node.text === bars(p)[0]?.props['title']),
       { double: true },
     );
     await page.waitForSelector('[aria-label="Edit text"]');
@@ -204,7 +207,12 @@ describe('B. the same header on five screens; a title each, one background, one 
     for (let i = 1; i < 5; i++) {
       const now = await project();
       await hand.click(
-        await seen(page, now, `s${i + 1}`, (b) => b.node.type === 'text' && b.node.text === bars(p)[0]?.props['title']),
+        await visibleTexts(
+          page,
+          now,
+          `s${i + 1}`,
+          (b) => b.node.type === 'text' && b.node.text === bars(p)[0]?.props['title'],
+        ),
         { double: true },
       );
       await page.waitForSelector('[aria-label="Edit text"]');
@@ -395,7 +403,8 @@ describe('F. the tone of every button on four screens', () => {
     await undo?.click();
     await settled((x) => x.screens.every((s) => things(x, s).every((t) => t.props['kind'] !== 'warning')));
     expect(
-      carryInstance({ project: p, kits: shippedKits().kits }, [], first(p).nodes['b1'] as InstanceNode).ledger.length,
+      transferInstance({ project: p, kits: shippedKits().kits }, [], first(p).nodes['b1'] as InstanceNode).ledger
+        .length,
     ).toBeGreaterThan(0);
   });
   it('by pointer', async () => {

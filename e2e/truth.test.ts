@@ -1,17 +1,17 @@
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { blankScreen, newInstance, type Component, type Edit, type Node, type Step } from '../core/index.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { Hand } from '../testing/browser/pointer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { Designer } from '../testing/browser/pointer.js';
 import { allDrawn, looksOf, looksOther } from '../testing/browser/shippedKits.js';
 
 /** What is shown is always true: also when somebody else, or something elsewhere, changes it. */
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
 });
 
 const tile = (fill: string): Component => ({

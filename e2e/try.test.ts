@@ -6,35 +6,35 @@ import {
   emptyProject,
   layout,
   newInstance,
-  ownOf,
+  componentInteractionsOf,
   readSentence,
   resolve,
-  writeOwn,
+  writeComponentSentence,
   type Attrs,
   type Box,
   type Node,
   type Screen,
-  type Setting,
+  type Override,
   type Step,
 } from '../core/index.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { Hand } from '../testing/browser/pointer.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { Designer } from '../testing/browser/pointer.js';
 import { axeFaults } from '../testing/browser/testServer.js';
 import { shippedKits } from '../testing/browser/shippedKits.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 const { kits, fonts } = shippedKits();
 const SEA = 'skerry-line@2.1.0';
 let page: Page;
-let hand: Hand;
-const set = (component: string, name: string, value: Setting['value']): Setting => ({
+let hand: Designer;
+const set = (component: string, name: string, value: Override['value']): Override => ({
   home: `${SEA}/${component}`,
   at: [],
   kind: 'prop',
   name,
   value,
 });
-const thing = (id: string, component: string, settings: readonly Setting[] = [], attrs: Attrs = {}): Node =>
+const thing = (id: string, component: string, settings: readonly Override[] = [], attrs: Attrs = {}): Node =>
   newInstance(id, `${SEA}/${component}`, { width: 'stretch', ...attrs }, settings);
 const screen = (id: string, name: string, things: readonly Node[], height: number | null = 844): Screen => {
   const blank = blankScreen(id, name, 'flow-1', 'phone', 390, height);
@@ -108,7 +108,7 @@ const open = async (at = 'find'): Promise<void> => {
 };
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
 });
 /** Presses in the middle of something that is read, or so far along it. */
 async function touch(role: string, name: string, along = 0.5): Promise<void> {
@@ -183,7 +183,9 @@ describe('what things do by themselves', () => {
 describe('every component', () => {
   /** What goes away when it is done with, and what says nothing by itself is looked at elsewhere. */
   const GOES = new Set(['dialog', 'drawer', 'popover', 'toast', 'alert', 'popupmenu', 'contextmenu']);
-  const all = Object.values(kits.get(SEA)?.components ?? {}).filter((c) => ownOf(c).length > 0 && !GOES.has(c.role));
+  const all = Object.values(kits.get(SEA)?.components ?? {}).filter(
+    (c) => componentInteractionsOf(c).length > 0 && !GOES.has(c.role),
+  );
   const COLUMNS = 5;
   const at = (i: number): { x: number; y: number } => ({
     x: 10 + (i % COLUMNS) * 318,
@@ -244,7 +246,7 @@ describe('every component', () => {
         }
         return false;
       };
-      const [first] = ownOf(c);
+      const [first] = componentInteractionsOf(c);
       if (!first) continue;
       // One of what it does: that it does all of it is tried without a browser.
       const { when } = first;
@@ -253,7 +255,7 @@ describe('every component', () => {
       const items = (): Box[] =>
         find(laid, (k) => k.startsWith(`${c.id}/${series?.id ?? ''}/#`) && k.split('/').length === 4);
       const parts = (): Box[] =>
-        ownOf(c).flatMap((b) => {
+        componentInteractionsOf(c).flatMap((b) => {
           const { when: w } = b;
           return w.on === 'part' ? find(laid, (k) => k === `${c.id}/${w.part}`) : [];
         });
@@ -278,7 +280,7 @@ describe('every component', () => {
         if (changed) break;
       }
       done++;
-      if (!changed) still.push(`${c.name}, ${c.role}: ${writeOwn(c, first)}`);
+      if (!changed) still.push(`${c.name}, ${c.role}: ${writeComponentSentence(c, first)}`);
     }
     expect(still).toEqual([]);
     expect(done).toBeGreaterThan(28);

@@ -1,13 +1,13 @@
 import type { Page } from 'puppeteer-core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { blankScreen, newInstance, type Node, type Project, type Screen, type Step } from '../core/index.js';
-import { Desk } from '../testing/browser/browserTest.js';
-import { composing, Hand } from '../testing/browser/pointer.js';
-import { seen } from '../testing/browser/shippedKits.js';
+import { BrowserTest } from '../testing/browser/browserTest.js';
+import { composeReady, Designer } from '../testing/browser/pointer.js';
+import { visibleTexts } from '../testing/browser/shippedKits.js';
 
-const desk = new Desk();
+const desk = new BrowserTest();
 let page: Page;
-let hand: Hand;
+let hand: Designer;
 const settled: typeof desk.settled = (is) => desk.settled(is);
 const rest = (ms = 200): Promise<unknown> => page.evaluate((t) => new Promise((r) => setTimeout(r, t)), ms);
 const TEXT = 'Boats leave from the north quay at nine, at noon and at six in the evening, all year round.';
@@ -24,11 +24,11 @@ function screenWith(attrs: Node['attrs']): Step {
 async function begin(attrs: Node['attrs'] = {}): Promise<void> {
   await desk.make('Writing', [screenWith(attrs)]);
   await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
-  await composing(page);
+  await composeReady(page);
 }
 beforeEach(async () => {
   page = await desk.newPage();
-  hand = new Hand(page);
+  hand = new Designer(page);
 });
 const first = (p: Project): Screen => p.screens[0] as Screen;
 const textOf = (p: Project): string => first(p).nodes['t']?.attrs.text ?? '';
@@ -155,8 +155,8 @@ describe('a text written in place', () => {
       { do: 'insertScreen', screen: { ...blank, nodes: { [root.id]: root, n } }, after: null },
     ]);
     await page.goto(`${desk.house.address}/p/${desk.id}/compose`);
-    await composing(page);
-    const value = await seen(page, await desk.project(), 's', (b) => b.node.key === 'n/value');
+    await composeReady(page);
+    const value = await visibleTexts(page, await desk.project(), 's', (b) => b.node.key === 'n/value');
     const write = async (text: string): Promise<void> => {
       await hand.click(value, { double: true });
       await page.waitForSelector(FIELD);

@@ -22,7 +22,7 @@ import {
   emptyProject,
   type Box,
   type Kit,
-  type Setting,
+  type Override,
   tokenMeaning,
   tokenValue,
   vocabulary,
@@ -65,7 +65,7 @@ function texts(box: Box, behind = '#ffffff'): { box: Box; behind: string }[] {
     ...box.children.flatMap((c) => texts(c, fill)),
   ];
 }
-const drawn = (kit: Kit, id: string, settings: readonly Setting[], width = 358, mode = ''): Box =>
+const drawn = (kit: Kit, id: string, settings: readonly Override[], width = 358, mode = ''): Box =>
   layoutNode(
     resolveSample(world(kit), `${kitRef(kit)}/${id}`, settings, { width: Math.max(width, 390), mode }),
     fonts,
@@ -97,7 +97,7 @@ describe.each(all.map((k) => [`${k.name} ${k.version}`, k] as const))('%s', (_, 
         const state = c.contract.props.find((p) => p.means === 'state');
         for (const shown of state?.options ?? [null]) {
           if (shown?.means === 'disabled') continue; // WCAG 1.4.3 leaves inactive controls out.
-          const settings: Setting[] =
+          const settings: Override[] =
             state && shown
               ? [{ home: `${kitRef(kit)}/${c.id}`, at: [], kind: 'prop', name: state.id, value: shown.id }]
               : [];

@@ -2,15 +2,15 @@ import { spawnSync } from 'node:child_process';
 import { connect } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
-import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
 
-let house: House;
-let keyed: House;
+let house: TestServer;
+let keyed: TestServer;
 let project = '';
 beforeAll(async () => {
   const db = await freshDatabase();
-  house = new House(db);
-  keyed = new House(await freshDatabase(), { DEKKOR_KEY: 'harbour-light' });
+  house = new TestServer(db);
+  keyed = new TestServer(await freshDatabase(), { DEKKOR_KEY: 'harbour-light' });
   await house.start();
   await keyed.start();
   const made = await fetch(`${house.address}/api/projects`, {
@@ -139,7 +139,10 @@ describe('pages', () => {
 });
 
 describe('other people on this machine', () => {
-  const asNobody = (to: House, headers: Readonly<Record<string, string>> = {}): { status: number; text: string } => {
+  const asNobody = (
+    to: TestServer,
+    headers: Readonly<Record<string, string>> = {},
+  ): { status: number; text: string } => {
     const script = `fetch(process.argv[1], { headers: JSON.parse(process.argv[2]) }).then(async (r) => console.log(JSON.stringify({ status: r.status, text: await r.text() })))`;
     const got = spawnSync(
       'setpriv',
@@ -183,7 +186,7 @@ describe('other people on this machine', () => {
         return [method, path, r.status, r.status === 403 ? (await r.json()).code : ''];
       })).then((all) => console.log(JSON.stringify(all)));`;
     const ask = (
-      to: House,
+      to: TestServer,
       headers: Readonly<Record<string, string>>,
     ): readonly (readonly [string, string, number, string])[] => {
       // The project of the other house is not there: what matters is who is let in to hear that.

@@ -13,7 +13,7 @@ const TRIES = 4;
 /** A year: s. */
 const YEAR = 31_536_000;
 
-export interface GateOptions {
+export interface AccessOptions {
   /** Opens the door to others than the user who started the server; none: nobody else comes in. */
   readonly key?: string;
   /** Whose connections are answered without a key; for tests. */
@@ -26,7 +26,7 @@ export interface GateOptions {
  * Who may speak with this server at all. Checked for every request, live connections too, before any work is done:
  * pages that it served itself, on behalf of the user who started it (or root), or of somebody who has the key.
  */
-export function gate(server: FastifyInstance, { key = '', ownerOf = userOf, guest }: GateOptions): void {
+export function access(server: FastifyInstance, { key = '', ownerOf = userOf, guest }: AccessOptions): void {
   const own = process.getuid?.() ?? null;
   const trusted = new WeakMap<Socket, boolean>();
   const accepted = new WeakMap<Socket, number>();

@@ -12,10 +12,10 @@ import Fastify, { type FastifyError, type FastifyInstance, type FastifyReply, ty
 import * as yup from 'yup';
 import { Assets } from './assets.js';
 import { PictureCache } from './drawing/cache.js';
-import { Studio } from './drawing/renderPool.js';
+import { RenderPool } from './drawing/renderPool.js';
 import type { Database } from './database.js';
 import { ProblemError, storeProblem, type ErrorCode } from './errors.js';
-import { gate, type GateOptions } from './access.js';
+import { access, type AccessOptions } from './access.js';
 import { Kits } from './kits.js';
 import { Live } from './live.js';
 import { Packages } from './packages.js';
@@ -23,7 +23,7 @@ import { Projects } from './projects.js';
 import { Rescue } from './rescue.js';
 import { Reviews } from './reviews.js';
 import { Versions } from './versions.js';
-import { Walks } from './usability.js';
+import { Usability } from './usability.js';
 import { verifySnapshots, type Differs } from './verify.js';
 import { contactRoutes } from './routes/contact.js';
 import { exportRoutes } from './routes/exports.js';
@@ -43,7 +43,7 @@ export interface AppOptions {
   readonly drawing: URL;
   /** The program of the thread that reads kits from outside. */
   readonly kitReader: URL;
-  readonly gate?: GateOptions;
+  readonly gate?: AccessOptions;
   readonly log: boolean;
 }
 
@@ -53,7 +53,7 @@ export interface App {
   readonly kits: Kits;
   readonly reviews: Reviews;
   readonly versions: Versions;
-  readonly walks: Walks;
+  readonly walks: Usability;
 }
 
 /** Requests larger than this are refused: bytes. */
@@ -98,7 +98,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const rescue = new Rescue(options.db, projects);
   const kits = new Kits(options.db, options.kitReader);
   await kits.load(options.kitFolder);
-  const studio = new Studio(kits, options.drawing);
+  const studio = new RenderPool(kits, options.drawing);
   const assets = new Assets(options.db, studio, join(options.kitFolder, 'pictures'));
 
   await server.register(helmet, {
@@ -120,9 +120,9 @@ export async function buildApp(options: AppOptions): Promise<App> {
   readJson(server);
   const said = (id: string): void => live.tellSaid(id);
   const reviews = new Reviews(options.db, projects, said);
-  const walks = new Walks(options.db, projects, said);
+  const walks = new Usability(options.db, projects, said);
   const versions = new Versions(options.db, projects);
-  gate(server, { guest: guestMay(reviews), ...options.gate });
+  access(server, { guest: guestMay(reviews), ...options.gate });
   drainLarge(server);
   server.setErrorHandler((error: FastifyError, request, reply) => void sendProblem(error, request, reply));
   server.setNotFoundHandler((request, reply) => {

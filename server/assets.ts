@@ -5,7 +5,7 @@ import { imageSize } from 'image-size';
 import type { Database } from './database.js';
 import { looksSvg } from './drawing/sanitizeSvg.js';
 import type { Inlined } from './drawing/messages.js';
-import type { Studio } from './drawing/renderPool.js';
+import type { RenderPool } from './drawing/renderPool.js';
 import { ProblemError } from './errors.js';
 
 /** A picture that screens can show. */
@@ -34,7 +34,7 @@ export class Assets {
 
   constructor(
     private readonly db: Database,
-    private readonly studio: Studio,
+    private readonly studio: RenderPool,
     folder: string,
   ) {
     for (const file of existsSync(folder) ? readdirSync(folder).sort() : []) {

@@ -95,7 +95,7 @@ export interface TestRow {
   closedAt: Date | null;
   at: Date;
 }
-export interface WalkRow {
+export interface SessionRow {
   id: string;
   testId: string;
   outcome: string;
@@ -121,7 +121,7 @@ export interface Database {
   readonly reviewLinks: Table<ReviewLinkRow>;
   readonly comments: Table<CommentRow>;
   readonly tests: Table<TestRow>;
-  readonly walks: Table<WalkRow>;
+  readonly walks: Table<SessionRow>;
   /** True while a schema as this version expects it is there. */
   migrate(): Promise<void>;
   close(): Promise<void>;
@@ -226,7 +226,7 @@ export function openDatabase(url: string): Database {
     closedAt: { type: DataTypes.DATE },
     at: when(),
   });
-  const walks: Table<WalkRow> = sequelize.define('walks', {
+  const walks: Table<SessionRow> = sequelize.define('walks', {
     id: own(),
     testId: words(),
     outcome: words(),

@@ -169,7 +169,7 @@ function problemBody(
 }
 
 /** A project that was put away: what is done on it meanwhile waits. */
-export const putAway = (id: string, name: string): ProblemError =>
+export const projectDeleted = (id: string, name: string): ProblemError =>
   new ProblemError(
     'project.away',
     `${name} was put away. Bring it back on Home to go on; what is not saved yet is kept in this browser until then.`,

@@ -1,7 +1,7 @@
 import { unzipSync } from 'fflate';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
 import { demoProjects } from '../kits/demo/index.js';
 import { kits } from '../testing/demo.js';
 import {
@@ -17,12 +17,12 @@ import {
   type Project,
 } from '../core/index.js';
 
-let house: House;
-let other: House;
+let house: TestServer;
+let other: TestServer;
 beforeAll(async () => {
-  house = new House(await freshDatabase());
+  house = new TestServer(await freshDatabase());
   await house.start();
-  other = new House(await freshDatabase());
+  other = new TestServer(await freshDatabase());
   await other.start();
 });
 afterAll(async () => {
@@ -198,7 +198,10 @@ describe('screens as files', () => {
 });
 
 describe('a project as a package', () => {
-  const take = async (to: House, bytes: Uint8Array): Promise<{ status: number; body: Record<string, unknown> }> => {
+  const take = async (
+    to: TestServer,
+    bytes: Uint8Array,
+  ): Promise<{ status: number; body: Record<string, unknown> }> => {
     const form = new FormData();
     form.append('file', new Blob([bytes.slice()]), 'p.dekkor.zip');
     const got = await fetch(`${to.address}/api/projects/package`, { method: 'POST', body: form });
@@ -206,7 +209,7 @@ describe('a project as a package', () => {
   };
   const packed = async (): Promise<Uint8Array> =>
     new Uint8Array(await (await fetch(`${house.address}/api/projects/${DEMO}/package`)).arrayBuffer());
-  const opened = async (of: House, id: string): Promise<Project> =>
+  const opened = async (of: TestServer, id: string): Promise<Project> =>
     ((await (await fetch(`${of.address}/api/projects/${id}`)).json()) as { project: Project }).project;
 
   it('goes out and comes in again elsewhere as it was, kits and pictures too', async () => {

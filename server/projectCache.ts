@@ -12,7 +12,7 @@ import {
 import { ProblemError } from './errors.js';
 
 /** A document as it stands after a revision. */
-export interface Stand {
+export interface ProjectState {
   readonly revision: number;
   readonly project: Project;
   /** What had to be mended to open it. */
@@ -29,13 +29,13 @@ export interface Confirmed {
 const KEPT = 400;
 
 /** One project in memory: how it stands, and how it stood a little while ago. */
-export class Standing {
+export class ProjectCache {
   private readonly back: {
     readonly revision: number;
     readonly project: Project;
     readonly confirmed: Confirmed | null;
   }[];
-  constructor(readonly stand: Stand) {
+  constructor(readonly stand: ProjectState) {
     this.back = [{ revision: stand.revision, project: stand.project, confirmed: null }];
   }
   /** The document after a revision, or undefined when that was too long ago. */
@@ -49,10 +49,10 @@ export class Standing {
     return revision < first ? undefined : this.back.slice(revision - first + 1).flatMap((b) => b.confirmed ?? []);
   }
   /** The same project after more edits. Shares what it knows with this one, which is not used again. */
-  with(list: readonly { readonly confirmed: Confirmed; readonly project: Project }[]): Standing {
+  with(list: readonly { readonly confirmed: Confirmed; readonly project: Project }[]): ProjectCache {
     const last = list.at(-1);
     if (!last) return this;
-    const next = new Standing({ ...this.stand, revision: last.confirmed.revision, project: last.project });
+    const next = new ProjectCache({ ...this.stand, revision: last.confirmed.revision, project: last.project });
     next.back.splice(
       0,
       1,
@@ -70,13 +70,13 @@ const WHOLE_UP_TO = 120;
 const AROUND = 10;
 
 /** A project of which only some screens are whole yet; of the others it is known what they are called and how large they are. */
-export interface FirstPart extends Stand {
+export interface FirstPart extends ProjectState {
   /** The ids of those that are not whole. */
   readonly missing?: readonly string[];
 }
 
 /** What is looked at first of a project: all of it, or of a large one the screens around `first` (the first when it is not there). */
-export function firstPart(stand: Stand, first: string): FirstPart {
+export function firstPart(stand: ProjectState, first: string): FirstPart {
   const { screens } = stand.project;
   if (screens.length <= WHOLE_UP_TO) return stand;
   const at = Math.max(

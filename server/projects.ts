@@ -1,19 +1,19 @@
 import { createHash } from 'node:crypto';
 import { applyEdit, emptyProject, rebaseLate, type Edit, type Problem, type Project } from '../core/index.js';
 import { Op, type Database, type EditRow, type ProjectRow, type Transaction } from './database.js';
-import { notFound, ProblemError, putAway } from './errors.js';
+import { notFound, ProblemError, projectDeleted } from './errors.js';
 import {
   place,
   placed,
   readDocument,
-  Standing,
+  ProjectCache,
   written,
   writtenInParts,
   type Confirmed,
-  type Stand,
+  type ProjectState,
 } from './projectCache.js';
 
-export type { Confirmed, Stand } from './projectCache.js';
+export type { Confirmed, ProjectState } from './projectCache.js';
 
 export interface Listed {
   readonly id: string;
@@ -28,7 +28,7 @@ export interface Listed {
   readonly problem: string | null;
 }
 /** An edit as the history tells it. */
-export interface Told {
+export interface ProjectEvents {
   readonly revision: number;
   readonly id: string;
   readonly label: string;
@@ -59,7 +59,7 @@ interface Asked {
  * transaction, under a lock on its row; they are only announced after they are committed. Projects do not hold each other up.
  */
 export class Projects {
-  private readonly known = new Map<string, Standing>();
+  private readonly known = new Map<string, ProjectCache>();
   private readonly queues = new Map<string, Asked[]>();
 
   constructor(
@@ -96,7 +96,7 @@ export class Projects {
   }
 
   /** Makes a project from a document; its first snapshot is revision 0. */
-  async create(project: Project): Promise<Stand> {
+  async create(project: Project): Promise<ProjectState> {
     await this.createAll([project]);
     return { revision: 0, project };
   }
@@ -118,7 +118,7 @@ export class Projects {
     });
   }
 
-  createEmpty(id: string, name: string, kit: string): Promise<Stand> {
+  createEmpty(id: string, name: string, kit: string): Promise<ProjectState> {
     return this.create(emptyProject(id, name, kit));
   }
 
@@ -126,7 +126,7 @@ export class Projects {
   async row(id: string): Promise<ProjectRow> {
     const row = (await this.db.projects.findByPk(id))?.get();
     if (!row) throw notFound('project', id);
-    if (row.deletedAt) throw putAway(id, row.name);
+    if (row.deletedAt) throw projectDeleted(id, row.name);
     return row;
   }
   /** Is there a project of this id, put away or not? */
@@ -139,27 +139,27 @@ export class Projects {
   }
 
   /** The document as last confirmed. */
-  async open(id: string): Promise<Stand> {
+  async open(id: string): Promise<ProjectState> {
     const row = await this.row(id);
     return (await this.standing(id, row.revision)).stand;
   }
 
-  private async standing(id: string, revision: number, transaction?: Transaction): Promise<Standing> {
+  private async standing(id: string, revision: number, transaction?: Transaction): Promise<ProjectCache> {
     const known = this.known.get(id);
     if (known && known.stand.revision === revision) return known;
-    const made = new Standing(await this.at(id, revision, transaction));
+    const made = new ProjectCache(await this.at(id, revision, transaction));
     this.remember(id, made);
     return made;
   }
 
-  private remember(id: string, standing: Standing): void {
+  private remember(id: string, standing: ProjectCache): void {
     this.known.delete(id);
     this.known.set(id, standing);
     if (this.known.size > REMEMBERED) this.known.delete(this.known.keys().next().value ?? '');
   }
 
   /** The document as it stood after a revision: the nearest snapshot before it, and the edits since. */
-  async at(id: string, revision: number, transaction?: Transaction): Promise<Stand> {
+  async at(id: string, revision: number, transaction?: Transaction): Promise<ProjectState> {
     const near = this.known.get(id)?.at(revision);
     if (near) return { revision, project: near };
     const options = transaction ? { transaction } : {};
@@ -242,7 +242,7 @@ export class Projects {
   }
 
   /** What was done, newest first: at most `most` edits before a revision, of one writer when `by` is given. */
-  async history(id: string, before: number, most: number, by?: string): Promise<Told[]> {
+  async history(id: string, before: number, most: number, by?: string): Promise<ProjectEvents[]> {
     await this.check(id);
     const rows = await this.db.edits.findAll({
       where: { projectId: id, revision: { [Op.lt]: before }, ...(by === undefined ? {} : { by }) },
@@ -259,7 +259,7 @@ export class Projects {
             (r) => [r.get().revision, (JSON.parse(r.get().edit) as Edit).label] as const,
           ),
     );
-    return rows.map((r): Told => {
+    return rows.map((r): ProjectEvents => {
       const { revision, editId, label, by: writer, undoes, at } = r.get();
       return {
         revision,
@@ -308,7 +308,7 @@ export class Projects {
       const row = await this.db.projects.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
       const current = row?.get();
       if (!row || !current) throw notFound('project', id);
-      if (current.deletedAt) throw putAway(id, current.name);
+      if (current.deletedAt) throw projectDeleted(id, current.name);
       const from = await this.standing(id, current.revision, transaction);
       const rows: EditRow[] = [];
       const known = await this.stored(id, batch, transaction);
@@ -352,13 +352,13 @@ export class Projects {
   private async takeOne(
     id: string,
     { base, edits }: Asked,
-    from: Standing,
+    from: ProjectCache,
     fresh: { confirmed: Confirmed; project: Project }[],
     rows: EditRow[],
     known: Map<string, EditRow>,
     transaction: Transaction,
   ): Promise<readonly Confirmed[]> {
-    const latest = (): Stand => {
+    const latest = (): ProjectState => {
       const last = fresh.at(-1);
       return last ? { revision: last.confirmed.revision, project: last.project } : from.stand;
     };
@@ -440,7 +440,7 @@ export class Projects {
   }
 
   /** Keeps a snapshot when enough was done since the last; nobody waits for it, and nothing depends on it. */
-  private snapshot(id: string, { revision, project }: Stand, done: number): void {
+  private snapshot(id: string, { revision, project }: ProjectState, done: number): void {
     const every = project.screens.length > LARGE ? EVERY_LARGE : EVERY;
     if (Math.floor(revision / every) === Math.floor((revision - done) / every)) return;
     const kept = writtenInParts(project)
@@ -479,7 +479,7 @@ export class Projects {
     ]);
   }
 
-  async duplicate(id: string, newId: string): Promise<Stand> {
+  async duplicate(id: string, newId: string): Promise<ProjectState> {
     const { project } = await this.open(id);
     return this.create({ ...project, id: newId, name: `${project.name}, copy`.slice(0, 200) });
   }

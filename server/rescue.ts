@@ -1,7 +1,7 @@
 import { applyEdit, type Edit } from '../core/index.js';
 import { Op, QueryTypes, type Database } from './database.js';
 import { notFound, ProblemError } from './errors.js';
-import type { Projects, Stand } from './projects.js';
+import type { Projects, ProjectState } from './projects.js';
 import { readDocument } from './projectCache.js';
 
 /** What can be had of projects in whatever state they are stored. */
@@ -15,7 +15,7 @@ export class Rescue {
    * A copy of a project that cannot be opened, as it stood the last time it could: the newest snapshot that can be read, with
    * every later edit that still applies.
    */
-  async rescue(id: string, newId: string): Promise<Stand> {
+  async rescue(id: string, newId: string): Promise<ProjectState> {
     const { name, revision } = await this.projects.row(id);
     const snapshots = await this.db.snapshots.findAll({
       where: { projectId: id },

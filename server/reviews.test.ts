@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { freshDatabase, House } from '../testing/browser/testServer.js';
-import type { Comment, Project, ReviewLink, Right } from '../core/index.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
+import type { Comment, Project, ReviewLink, LinkRight } from '../core/index.js';
 
-let house: House;
+let house: TestServer;
 beforeAll(async () => {
-  house = new House(await freshDatabase());
+  house = new TestServer(await freshDatabase());
   await house.start();
 });
 afterAll(() => house?.kill());
@@ -28,7 +28,7 @@ async function call(method: string, path: string, body?: unknown, cookie = ''): 
     cookie: got.headers.get('set-cookie')?.split(';')[0] ?? '',
   };
 }
-const ALL: readonly Right[] = ['comment', 'try', 'measure', 'test'];
+const ALL: readonly LinkRight[] = ['comment', 'try', 'measure', 'test'];
 const link = async (wanted: Record<string, unknown> = {}): Promise<ReviewLink> => {
   const got = await call('POST', `/projects/${DEMO}/review-links`, {
     name: 'For the harbour',

@@ -8,7 +8,7 @@ import {
   type NewComment,
   type Project,
   type ReviewLink,
-  type Right,
+  type LinkRight,
   type Screen,
 } from '../core/index.js';
 import { Op, type CommentRow, type Database, type ReviewLinkRow } from './database.js';
@@ -18,7 +18,7 @@ import type { Projects } from './projects.js';
 export interface NewLink {
   readonly name: string;
   readonly scope: LinkScope;
-  readonly rights: readonly Right[];
+  readonly rights: readonly LinkRight[];
   readonly revision: number | null;
   readonly phrase: string;
   readonly endsAt: string | null;
@@ -233,7 +233,7 @@ function linkOf(r: ReviewLinkRow): ReviewLink {
     token: r.token,
     name: r.name,
     scope: JSON.parse(r.scope) as LinkScope,
-    rights: JSON.parse(r.rights) as Right[],
+    rights: JSON.parse(r.rights) as LinkRight[],
     revision: r.revision,
     phrase: r.phrase !== null,
     endsAt: r.endsAt?.toISOString() ?? null,

@@ -1,13 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readKit, type Edit, type Project, type Step } from '../core/index.js';
 import { Sequelize } from 'sequelize';
-import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
 import { openDatabase } from './database.js';
 import { verifySnapshots } from './verify.js';
 
-let house: House;
+let house: TestServer;
 beforeAll(async () => {
-  house = new House(await freshDatabase());
+  house = new TestServer(await freshDatabase());
   await house.start();
 });
 afterAll(() => house?.kill());

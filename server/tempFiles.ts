@@ -7,18 +7,18 @@ const KEPT = 5 * 60_000;
 const MOST = 12;
 const MOST_BYTES = 200 * 1024 * 1024;
 
-export interface KeptFile {
+export interface TempFile {
   readonly name: string;
   readonly type: string;
   readonly bytes: Uint8Array;
 }
 
 /** Files that wait to be fetched; those that have waited longest go first. */
-export class Kept {
-  private readonly files = new Map<string, KeptFile & { readonly until: number }>();
+export class TempFiles {
+  private readonly files = new Map<string, TempFile & { readonly until: number }>();
 
   /** The address part under which it can be fetched. */
-  put(file: KeptFile): string {
+  put(file: TempFile): string {
     const id = nanoid();
     this.files.set(id, { ...file, until: Date.now() + KEPT });
     let size = [...this.files.values()].reduce((n, f) => n + f.bytes.length, 0);
@@ -30,7 +30,7 @@ export class Kept {
     }
     return id;
   }
-  get(id: string): KeptFile | undefined {
+  get(id: string): TempFile | undefined {
     const found = this.files.get(id);
     return found && found.until >= Date.now() ? found : undefined;
   }
@@ -45,14 +45,14 @@ export const safeName = (name: string, most = 120): string =>
     .trim();
 
 /** Sends a file to be saved. */
-export const sendFile = (reply: FastifyReply, { name, type, bytes }: KeptFile): FastifyReply =>
+export const sendFile = (reply: FastifyReply, { name, type, bytes }: TempFile): FastifyReply =>
   reply
     .type(type)
     .header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(safeName(name) || 'file')}`)
     .send(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength));
 
 /** Answers line by line while something is made: what it yields, each as JSON. What fails is the last line. */
-export async function* told(make: AsyncGenerator<unknown>, gone: AbortSignal): AsyncGenerator<string> {
+export async function* progressStream(make: AsyncGenerator<unknown>, gone: AbortSignal): AsyncGenerator<string> {
   try {
     for await (const line of make) {
       if (gone.aborted) return;
@@ -63,7 +63,7 @@ export async function* told(make: AsyncGenerator<unknown>, gone: AbortSignal): A
   }
 }
 /** Aborted when whoever asked has gone. */
-export function whenGone(reply: FastifyReply): AbortSignal {
+export function onDisconnect(reply: FastifyReply): AbortSignal {
   const gone = new AbortController();
   // Any number of drawings may wait for one request.
   setMaxListeners(0, gone.signal);

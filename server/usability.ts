@@ -1,11 +1,17 @@
 import { nanoid } from 'nanoid';
-import { screenOf, type Walk, type WalkEvent, type WalkOutcome, type WalkTest } from '../core/index.js';
-import type { Database, TestRow, WalkRow } from './database.js';
+import {
+  screenOf,
+  type UsabilitySession,
+  type SessionEvent,
+  type WalkOutcome,
+  type UsabilityTest,
+} from '../core/index.js';
+import type { Database, TestRow, SessionRow } from './database.js';
 import { notFound, ProblemError } from './errors.js';
 import type { Projects } from './projects.js';
 
 /** A walk as it is stored. */
-interface StoredWalk extends Walk {
+interface StoredWalk extends UsabilitySession {
   readonly id: string;
   readonly at: string;
 }
@@ -15,20 +21,20 @@ const MOST_WALKS = 2000;
 export const MOST_EVENTS = 3000;
 
 /** Tests with people. What is kept says what was pressed and when; nothing says by whom. */
-export class Walks {
+export class Usability {
   constructor(
     private readonly db: Database,
     private readonly projects: Projects,
     private readonly tell: (projectId: string) => void,
   ) {}
 
-  async list(projectId: string): Promise<readonly WalkTest[]> {
+  async list(projectId: string): Promise<readonly UsabilityTest[]> {
     const rows = await this.db.tests.findAll({ where: { projectId }, order: [['at', 'DESC']] });
     return Promise.all(
       rows.map(async (r) => testOf(r.get(), await this.db.walks.count({ where: { testId: r.get().id } }))),
     );
   }
-  async make(projectId: string, wanted: Pick<WalkTest, 'task' | 'start' | 'goal'>): Promise<WalkTest> {
+  async make(projectId: string, wanted: Pick<UsabilityTest, 'task' | 'start' | 'goal'>): Promise<UsabilityTest> {
     const { project } = await this.projects.open(projectId);
     for (const id of [wanted.start, wanted.goal]) if (!screenOf(project, id)) throw notFound('screen', id);
     if ((await this.db.tests.count({ where: { projectId } })) >= MOST_TESTS)
@@ -37,7 +43,7 @@ export class Walks {
     this.tell(projectId);
     return testOf(row.get(), 0);
   }
-  async close(projectId: string, id: string, closed: boolean): Promise<WalkTest> {
+  async close(projectId: string, id: string, closed: boolean): Promise<UsabilityTest> {
     const row = await this.found(projectId, id);
     await row.update({ closedAt: closed ? new Date() : null });
     this.tell(projectId);
@@ -47,12 +53,12 @@ export class Walks {
   async walked(
     projectId: string,
     id: string,
-  ): Promise<{ readonly test: WalkTest; readonly walks: readonly StoredWalk[] }> {
+  ): Promise<{ readonly test: UsabilityTest; readonly walks: readonly StoredWalk[] }> {
     const row = await this.found(projectId, id);
     const walks = await this.db.walks.findAll({ where: { testId: id }, order: [['at', 'ASC']] });
     return { test: testOf(row.get(), walks.length), walks: walks.map((w) => walkOf(w.get())) };
   }
-  async take(projectId: string, id: string, walk: Walk): Promise<void> {
+  async take(projectId: string, id: string, walk: UsabilitySession): Promise<void> {
     const row = await this.found(projectId, id);
     if (row.get().closedAt)
       throw new ProblemError('test.closed', 'This test has ended; nothing was recorded. Thank you all the same.');
@@ -74,7 +80,7 @@ export class Walks {
     return row;
   }
 }
-const testOf = (r: TestRow, walks: number): WalkTest => ({
+const testOf = (r: TestRow, walks: number): UsabilityTest => ({
   id: r.id,
   task: r.task,
   start: r.start,
@@ -83,10 +89,10 @@ const testOf = (r: TestRow, walks: number): WalkTest => ({
   at: r.at.toISOString(),
   walks,
 });
-const walkOf = (r: WalkRow): StoredWalk => ({
+const walkOf = (r: SessionRow): StoredWalk => ({
   id: r.id,
   outcome: r.outcome as WalkOutcome,
   took: r.took,
-  events: JSON.parse(r.events) as WalkEvent[],
+  events: JSON.parse(r.events) as SessionEvent[],
   at: r.at.toISOString(),
 });

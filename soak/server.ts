@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { WebSocket } from 'ws';
 import type { Edit, Json, Project } from '../core/index.js';
 import { percentile, tell } from '../bench/report.js';
-import { freshDatabase, House } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer } from '../testing/browser/testServer.js';
 import { Chance } from '../testing/random.js';
 import { mutated } from './mutate.js';
 
@@ -198,7 +198,7 @@ export async function soakKills(kills: number): Promise<void> {
 // ── requests that are none ──
 /** Edits, bodies and raw bytes of every kind: what is answered, and whether everything still opens. */
 export async function soakRequests(total: number): Promise<void> {
-  const house = new House(await freshDatabase());
+  const house = new TestServer(await freshDatabase());
   await house.start();
   const id = await make(house.address);
   await send(house.address, 'POST', `/projects/${id}/edits`, {
@@ -306,7 +306,7 @@ export async function soakRequests(total: number): Promise<void> {
   tell('  memory of the server', memory, 'MB', { below: 600 });
   await house.kill();
 }
-const rawOnce = (house: House, text: string): Promise<string> =>
+const rawOnce = (house: TestServer, text: string): Promise<string> =>
   new Promise((done) => {
     const socket = connect(Number(house.port), '127.0.0.1', () => socket.write(text));
     let got = '';
@@ -327,7 +327,7 @@ const rawOnce = (house: House, text: string): Promise<string> =>
 // ── many tabs ──
 /** Many open tabs, some of which never read what they are told. */
 export async function soakSockets(count: number, silent: number): Promise<void> {
-  const house = new House(await freshDatabase());
+  const house = new TestServer(await freshDatabase());
   await house.start();
   const id = await make(house.address);
   const sockets: WebSocket[] = [];
@@ -364,7 +364,7 @@ export async function soakSockets(count: number, silent: number): Promise<void> 
 // ── long histories, many pictures ──
 /** A project of very many edits: opened cold, and edited by somebody who was away from the beginning. */
 export async function soakHistory(count: number): Promise<void> {
-  const house = new House(await freshDatabase());
+  const house = new TestServer(await freshDatabase());
   await house.start();
   const id = await make(house.address);
   const screen = (n: number): Edit => ({
@@ -427,7 +427,7 @@ export async function soakHistory(count: number): Promise<void> {
 
 /** Many pictures asked for at once, and what everybody else waits meanwhile. */
 export async function soakPictures(count: number): Promise<void> {
-  const house = new House(await freshDatabase());
+  const house = new TestServer(await freshDatabase());
   await house.start();
   const list = (await send(house.address, 'GET', '/projects')).json['projects'] as { id: string; shown: string[] }[];
   const { id = '', shown = [] } = list.find((p) => p.shown.length > 0) ?? {};

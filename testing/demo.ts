@@ -4,7 +4,7 @@ import {
   applyEdit,
   applyRebrand,
   layout,
-  lensWears,
+  lensKits,
   paint,
   planRebrand,
   resolve,
@@ -32,7 +32,7 @@ export const paintedOn = (project: Project, screen: Screen, lens?: string): unkn
         resolve(
           { project, kits },
           screen,
-          lens === undefined ? {} : { wears: lensWears({ project, kits }, screen, lens) },
+          lens === undefined ? {} : { wears: lensKits({ project, kits }, screen, lens) },
         ),
         fonts,
       ),

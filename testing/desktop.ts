@@ -5,14 +5,14 @@ import { useClipboard } from '../client/stores/clipboard.js';
 import { useCommands } from '../client/stores/commands.js';
 import { useDocument } from '../client/stores/document.js';
 import { fonts, useLibrary } from '../client/stores/library.js';
-import { useStage } from '../client/stores/editor.js';
+import { useEditor } from '../client/stores/editor.js';
 import { addShippedFonts, shippedKits } from './browser/shippedKits.js';
-import { PretendServer, PretendSocket } from './fakeServer.js';
+import { FakeServer, FakeSocket } from './fakeServer.js';
 
 export interface Desktop {
-  readonly server: PretendServer;
+  readonly server: FakeServer;
   readonly doc: ReturnType<typeof useDocument>;
-  readonly stage: ReturnType<typeof useStage>;
+  readonly stage: ReturnType<typeof useEditor>;
   readonly commands: ReturnType<typeof useCommands>;
   readonly clipboard: ReturnType<typeof useClipboard>;
   /** A screen as it is now. */
@@ -23,17 +23,17 @@ export interface Desktop {
 
 /** The stores of an open project with these screens and the shipped kits, without a page. */
 export async function openDesktop(screens: readonly Screen[]): Promise<Desktop> {
-  const server = new PretendServer(screens);
-  PretendSocket.all.length = 0;
+  const server = new FakeServer(screens);
+  FakeSocket.all.length = 0;
   vi.stubGlobal('fetch', server.fetch);
-  vi.stubGlobal('WebSocket', PretendSocket);
+  vi.stubGlobal('WebSocket', FakeSocket);
   setActivePinia(createPinia());
   const { kits } = shippedKits();
   useLibrary().kits = kits;
   addShippedFonts(kits, fonts);
   const doc = useDocument();
   await doc.open(server.project.id);
-  const stage = useStage();
+  const stage = useEditor();
   stage.goTo(screens[0]?.id ?? '');
   const screen = (id = stage.screenId): Screen => {
     const found = doc.shown?.screens.find((s) => s.id === id);

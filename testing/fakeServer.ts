@@ -15,7 +15,7 @@ export const PLY = 'plywood@1.0.0';
 let serial = 0;
 
 /** A server of one project, in memory: it takes edits in the order they come, unless it is away or refuses. */
-export class PretendServer {
+export class FakeServer {
   readonly confirmed: { revision: number; edit: Edit; at: string }[] = [];
   away = false;
   refuses = '';
@@ -75,12 +75,12 @@ export class PretendServer {
 }
 
 /** A connection to it that tests speak into. */
-export class PretendSocket {
-  static readonly all: PretendSocket[] = [];
+export class FakeSocket {
+  static readonly all: FakeSocket[] = [];
   onmessage: ((event: { data: string }) => void) | null = null;
   onclose: (() => void) | null = null;
   constructor() {
-    PretendSocket.all.push(this);
+    FakeSocket.all.push(this);
   }
   close(): void {
     this.onclose = null;

@@ -4,21 +4,21 @@ import {
   kitRef,
   type Attrs,
   type Component,
-  type Concern,
+  type IssueType,
   type InstanceNode,
   type Kit,
   type KitRef,
   type Node,
   type Project,
   type Screen,
-  type Setting,
+  type Override,
 } from '../core/index.js';
 import type { Chance } from './random.js';
 
 /** A fault that a careful reviewer would see on a screen, and only there. */
 export interface Planted {
   readonly screen: string;
-  readonly concern: Concern;
+  readonly concern: IssueType;
 }
 export interface PlantedProject {
   readonly project: Project;
@@ -40,7 +40,7 @@ const without =
   (c) => ({ ...c, contract: { ...c.contract, props: c.contract.props.filter((p) => p.id !== prop) } });
 
 interface Fault {
-  readonly concern: Concern;
+  readonly concern: IssueType;
   readonly component: string;
   /** What the other kit makes of it. */
   readonly change?: Change;
@@ -167,8 +167,8 @@ export function plantedProject(chance: Chance, kit: Kit, screens: number, faults
     const fault = where.get(i);
     if (fault) {
       const home = `${from}/${fault.component}`;
-      const settings: Setting[] = [
-        ...(fault.settings ?? []).map(([name, value]): Setting => ({ home, at: [], kind: 'prop', name, value })),
+      const settings: Override[] = [
+        ...(fault.settings ?? []).map(([name, value]): Override => ({ home, at: [], kind: 'prop', name, value })),
         ...(fault.own
           ? [{ home, at: ['root'], kind: 'attr' as const, name: fault.own.attr, value: fault.own.value }]
           : []),
@@ -203,7 +203,7 @@ export function plantedProject(chance: Chance, kit: Kit, screens: number, faults
 /** How much of what was planted was found, and how many other screens were spoken of. */
 export function judged(
   made: PlantedProject,
-  findings: readonly { readonly screen: string; readonly concern: Concern }[],
+  findings: readonly { readonly screen: string; readonly concern: IssueType }[],
 ): { readonly found: number; readonly missed: readonly Planted[]; readonly false: readonly string[] } {
   const told = new Set(findings.map((f) => `${f.screen} ${f.concern}`));
   const missed = made.planted.filter((p) => !told.has(`${p.screen} ${p.concern}`));

@@ -1,6 +1,6 @@
 import {
   addItemSteps,
-  backToKitSteps,
+  resetSteps,
   blankScreen,
   breakSeriesSteps,
   chooseSteps,
@@ -26,7 +26,7 @@ import {
   transferSteps,
   treeOfScreen,
   unwrapSteps,
-  wearsOf,
+  appliedKitsOf,
   wrapSteps,
   type ComponentRef,
   type ContentSet,
@@ -176,7 +176,7 @@ export function someAction(
   const all = Object.keys(screen.nodes);
   const id = chance.of(all);
   const some = [id, ...(chance.is(0.4) ? [chance.of(all)] : [])];
-  const wears = wearsOf(project, screen);
+  const wears = appliedKitsOf(project, screen);
   const series = chance.maybe(Object.values(screen.nodes).filter((n): n is SeriesNode => n.type === 'series'));
   const instance = chance.maybe(instancesOf(screen));
   const kit = world.kits.get(project.kits[0] ?? '');
@@ -221,7 +221,7 @@ export function someAction(
             screen,
             other,
             some,
-            spotFor(world, wearsOf(project, other), other, chance.of(Object.keys(other.nodes)), chance.is(0.5)),
+            spotFor(world, appliedKitsOf(project, other), other, chance.of(Object.keys(other.nodes)), chance.is(0.5)),
             newId,
           ).steps;
     },
@@ -233,7 +233,7 @@ export function someAction(
     choose: () => choosing(chance, world, screen, instance, series),
     back: () => {
       const s = chance.maybe(instance?.settings ?? []);
-      return instance && s ? backToKitSteps(world, wears, tree, instance, s) : [];
+      return instance && s ? resetSteps(world, wears, tree, instance, s) : [];
     },
     swap: () => (instance ? swapSteps(tree, instance, ref()) : []),
     attr: () => [{ do: 'set', tree, node: id, field: 'attrs.width', value: chance.of([null, 'stretch', 120]) }],
@@ -278,7 +278,7 @@ function choosing(
   instance: InstanceNode | undefined,
   series: SeriesNode | undefined,
 ): readonly Step[] {
-  const wears = wearsOf(world.project, screen);
+  const wears = appliedKitsOf(world.project, screen);
   const prop =
     instance && chance.maybe(componentAt(world, shownComponent(wears, instance.component))?.contract.props ?? []);
   if (!instance || !prop) return [];

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
-import { MADE_UP, madeUpSet, writeRows, type ContentSet, type MadeUp } from '../../core/index.js';
+import { SAMPLE_SETS, sampleContentSet, writeRows, type ContentSet, type SampleSet } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import AppDialog from '../parts/AppDialog.vue';
 import ImportRows from './ImportRows.vue';
 import ContentTable from './ContentTable.vue';
@@ -12,7 +12,7 @@ import ContentTable from './ContentTable.vue';
 const visible = defineModel<boolean>('visible', { required: true });
 const props = defineProps<{ set: string }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const sets = computed(() => Object.values(doc.shown?.contentSets ?? {}));
 const chosen = ref(props.set || sets.value[0]?.id || '');
 const current = computed<ContentSet | undefined>(() => doc.shown?.contentSets[chosen.value]);
@@ -23,9 +23,9 @@ function brought(id: string): void {
   chosen.value = id;
   bringing.value = false;
 }
-function madeUp(kind: MadeUp): void {
+function madeUp(kind: SampleSet): void {
   const id = stage.newId();
-  const set = madeUpSet(id, kind);
+  const set = sampleContentSet(id, kind);
   if (!doc.act(`Add made-up ${set.name.toLowerCase()}`, [{ do: 'contentSet', set: id, value: set }])) return;
   brought(id);
 }
@@ -71,7 +71,7 @@ function save(): void {
         <button class="quiet-link" @click="bringing = true">Bring in rows</button>
         <p class="note">Or made up:</p>
         <ul>
-          <li v-for="m in MADE_UP" :key="m.id">
+          <li v-for="m in SAMPLE_SETS" :key="m.id">
             <button class="quiet-link" :title="m.says" @click="madeUp(m.id)">{{ m.name }}</button>
           </li>
         </ul>

@@ -7,14 +7,14 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { decodeRows, readRows, updateRows, type ContentSet, type ReadRows } from '../../core/index.js';
 import ProblemList from '../parts/ProblemList.vue';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { COLUMN_KINDS } from './edits.js';
 
 /** Rows brought in from a file or pasted: looked at first, then taken as a new content set or into the current one. */
 const props = defineProps<{ current: ContentSet | undefined }>();
 const emit = defineEmits<{ done: [set: string] }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const pasted = ref('');
 // What is read goes into the project as it is: nothing in it may be watched.
 const read = shallowRef<ReadRows | null>(null);

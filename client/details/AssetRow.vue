@@ -2,14 +2,14 @@
 import Checkbox from 'primevue/checkbox';
 import { computed } from 'vue';
 import { treeOfScreen, type Step } from '../../core/index.js';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** Marks what is selected as an asset: it leaves as files of its own in Hand over. */
 const doc = useDocument();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const isThing = computed(
   () => bench.of === '' && stage.selectedNode !== undefined && (stage.selectedPlace?.at.length ?? 0) === 0,
 );

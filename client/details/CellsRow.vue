@@ -11,12 +11,12 @@ import {
   type Step,
 } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** Fills what an instance says from one row of a content set: its texts, numbers, flags, icons and pictures follow the row. */
 const props = defineProps<{ node: InstanceNode; component: Component }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 /** Content sets; the same as long as none changes, whatever is typed elsewhere. */
 const all = computed(() => doc.shown?.contentSets);
 const sets = computed(() =>

@@ -2,18 +2,18 @@
 import { computed } from 'vue';
 import { componentAt, shownComponent } from '../../core/index.js';
 import MissingDetails from '../originals/MissingDetails.vue';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import InstanceDetails from './InstanceDetails.vue';
 import ContractPane from '../workbench/ContractPane.vue';
 import PartDetails from '../workbench/PartDetails.vue';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import PlainDetails from './PlainDetails.vue';
 import ScreenDetails from './ScreenDetails.vue';
 
 /** The settings of what is selected; of the screen when nothing is. */
 const emit = defineEmits<{ content: [set: string] }>();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const isInstance = computed(() => stage.selectedNode?.type === 'instance');
 /** An instance whose original is not here any more. */
 const missing = computed(() => {

@@ -12,13 +12,13 @@ import {
   type Step,
 } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** Fills a table from a content set: a column for each of the set's. */
 const props = defineProps<{ node: InstanceNode; component: Component }>();
 const emit = defineEmits<{ content: [set: string] }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const all = computed(() => doc.shown?.contentSets);
 const sets = computed(() => [
   ...Object.values(all.value ?? {}).map((s) => ({ id: s.id, name: s.name })),

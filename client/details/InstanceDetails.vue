@@ -6,7 +6,7 @@ import type { Prop } from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import { tip } from '../keys/table.js';
 import { useCommands } from '../stores/commands.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { useGrowing } from '../surface/timeSlices.js';
 import { GROUND_PROPS, PART_PROPS } from './attrProps.js';
 import CellsRow from './CellsRow.vue';
@@ -17,7 +17,7 @@ import LinkMenu from '../workbench/LinkMenu.vue';
 import OverrideMenu from '../originals/OverrideMenu.vue';
 import OverridesSection from '../originals/OverridesSection.vue';
 import { useOriginals } from '../stores/originals.js';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import OverlayRows from './OverlayRows.vue';
 import PositionRows from './PositionRows.vue';
 import WidthRows from './WidthRows.vue';
@@ -26,10 +26,10 @@ import SizeRows from './SizeRows.vue';
 
 /** The settings of an instance, or of a part inside one: the contract first, in the kit's order. */
 const emit = defineEmits<{ content: [set: string] }>();
-const stage = useStage();
+const stage = useEditor();
 const commands = useCommands();
 const originals = useOriginals();
-const bench = useBench();
+const bench = useComponentEditor();
 const {
   written,
   at,

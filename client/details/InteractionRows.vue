@@ -4,45 +4,45 @@ import { computed } from 'vue';
 import {
   aboutThing,
   componentAt,
-  ownWords,
+  componentWords,
   readSentence,
   shownComponent,
   thingNames,
   treeOfScreen,
   writeSentence,
-  type Behaviour,
+  type Interaction,
   type Json,
   type Node,
   type Step,
 } from '../../core/index.js';
 import SentenceRows from '../parts/SentenceRows.vue';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** What the selection does, as sentences: written by typing, with what may come next offered; the same for all that are selected. */
 const doc = useDocument();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 /** The part of an instance that is selected: what is said is said of it alone. */
 const at = computed(() => stage.selectedPlace?.at ?? []);
 const node = computed<Node | undefined>(() =>
   at.value.length === 0 || stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined,
 );
-const isMeant = (b: Behaviour): boolean => (b.part?.at.join('/') ?? '') === at.value.join('/');
+const isMeant = (b: Interaction): boolean => (b.part?.at.join('/') ?? '') === at.value.join('/');
 const about = computed(() =>
   stage.world && stage.screen && node.value && bench.of === ''
     ? aboutThing(stage.world, stage.screen, node.value.id)
     : null,
 );
-const list = computed<readonly Behaviour[]>(() => (node.value?.does ?? []).filter(isMeant));
+const list = computed<readonly Interaction[]>(() => (node.value?.does ?? []).filter(isMeant));
 const sentences = computed(() => (about.value ? list.value.map((b) => writeSentence(about.value!, b)) : []));
 /** What it does by itself, whatever is said of it. */
 const own = computed(() => {
   const n = at.value.length === 0 ? node.value : undefined;
   const w = stage.ground;
   const c = n?.type === 'instance' && w ? componentAt(w, shownComponent(stage.wears, n.component)) : undefined;
-  return c ? ownWords(c) : [];
+  return c ? componentWords(c) : [];
 });
 const read = (text: string): ReturnType<typeof readSentence> =>
   about.value ? readSentence(about.value, text) : { ok: false, problem: '', at: 0, offers: [] };

@@ -2,16 +2,16 @@
 import Select from 'primevue/select';
 import ToggleSwitch from 'primevue/toggleswitch';
 import { computed } from 'vue';
-import { dims, placesOf, treeOfScreen, type Json, type Over, type Step } from '../../core/index.js';
-import { useBench } from '../stores/componentEditor.js';
+import { hasScrim, placesOf, treeOfScreen, type Json, type OverlayPlace, type Step } from '../../core/index.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import FieldRow from '../parts/FieldRow.vue';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** For things on the ground of a screen: do they scroll with it, stay, or lie over it? */
 const doc = useDocument();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const node = computed(() => {
   const s = stage.screen;
   const n = stage.selectedNode;
@@ -19,7 +19,7 @@ const node = computed(() => {
   const into = placesOf(s.nodes).get(n.id);
   return into?.parent === s.root && into.slot === undefined ? n : undefined;
 });
-const LIES: readonly { readonly id: Over | 'in'; readonly name: string }[] = [
+const LIES: readonly { readonly id: OverlayPlace | 'in'; readonly name: string }[] = [
   { id: 'in', name: 'no, it is part of it' },
   { id: 'middle', name: 'in the middle' },
   { id: 'left', name: 'at the left' },
@@ -75,7 +75,7 @@ function lie(to: string): void {
     </FieldRow>
     <FieldRow v-if="node.attrs.over !== undefined" name="Dims what is below" says="Dims the rest">
       <ToggleSwitch
-        :model-value="look ? dims(look) : false"
+        :model-value="look ? hasScrim(look) : false"
         aria-label="Dims what is below"
         @update:model-value="(on: boolean) => set(on ? 'Dim what is below' : 'Dim nothing', { scrim: on })"
       />

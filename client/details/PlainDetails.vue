@@ -6,10 +6,10 @@ import { atWidth, componentAt, treeOfScreen, type Json, type Node, type Prop, ty
 import type { Held } from '../controls/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useExact } from '../stores/freeform.js';
+import { useFreeform } from '../stores/freeform.js';
 import { tip } from '../keys/table.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { attrValue, LENGTHS, lookValue, PLAIN_PROPS, plainProps, qualified } from './attrProps.js';
 import CropRow from './CropRow.vue';
 import OverlayRows from './OverlayRows.vue';
@@ -23,8 +23,8 @@ import SeriesRows from './SeriesRows.vue';
 const props = defineProps<{ node: Node }>();
 const emit = defineEmits<{ content: [set: string] }>();
 const doc = useDocument();
-const stage = useStage();
-const exact = useExact();
+const stage = useEditor();
+const exact = useFreeform();
 const commands = useCommands();
 const originals = useOriginals();
 /** What it was before it was unlinked. */

@@ -5,13 +5,13 @@ import { computed, ref, watch } from 'vue';
 import { arithmetic, inBox, placesOf, treeOfScreen, type AlignTo, type Edge, type Step } from '../../core/index.js';
 import FieldRow from '../parts/FieldRow.vue';
 import { useDocument } from '../stores/document.js';
-import { useExact } from '../stores/freeform.js';
-import { useStage } from '../stores/editor.js';
+import { useFreeform } from '../stores/freeform.js';
+import { useEditor } from '../stores/editor.js';
 
 /** Where the selection lies: in a free box to the px, with what its edges do; in a grid which cells it takes. */
 const doc = useDocument();
-const stage = useStage();
-const exact = useExact();
+const stage = useEditor();
+const exact = useFreeform();
 const problem = ref('');
 const typed = ref<Record<string, string>>({});
 const one = computed(() => (exact.free?.things.length === 1 ? exact.free.things[0] : undefined));

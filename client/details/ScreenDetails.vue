@@ -19,15 +19,15 @@ import { plural } from '../counts.js';
 import FieldRow from '../parts/FieldRow.vue';
 import { useDocument } from '../stores/document.js';
 import { useModes } from '../stores/modes.js';
-import { useExact } from '../stores/freeform.js';
-import { useStage } from '../stores/editor.js';
+import { useFreeform } from '../stores/freeform.js';
+import { useEditor } from '../stores/editor.js';
 import { useWidths } from '../stores/widths.js';
 
 /** The screen itself: how large it is, and what it is laid out by. With several screens selected, all of them. */
 const props = defineProps<{ screen: Screen }>();
 const doc = useDocument();
-const stage = useStage();
-const exact = useExact();
+const stage = useEditor();
+const exact = useFreeform();
 const modes = useModes();
 const widths = useWidths();
 const problem = ref('');

@@ -15,13 +15,13 @@ import {
 } from '../../core/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** How often a series repeats, or what feeds it. */
 const props = defineProps<{ series: SeriesNode }>();
 const emit = defineEmits<{ content: [set: string] }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const commands = useCommands();
 const count = computed(() => (doc.shown ? entriesOf(doc.shown, props.series).length : 0));
 const draft = ref('');

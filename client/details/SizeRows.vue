@@ -3,11 +3,11 @@ import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { arithmetic, treeOfScreen, type Json, type Step } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** The room the selection takes: one field each for width and height. */
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const typed = ref<Record<string, string>>({});
 const problem = ref('');
 const both = ['width', 'height'] as const;

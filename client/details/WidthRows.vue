@@ -11,11 +11,11 @@ import {
   type WidthRange,
 } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** What of the selection holds at some widths or in a situation only; each can be put back. */
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const list = computed(() =>
   stage.screen && stage.selectedNode ? onlyThere(treeOfScreen(stage.screen), stage.selectedNode) : [],
 );

@@ -1,9 +1,9 @@
 import { computed, onBeforeUnmount } from 'vue';
 import {
   alike,
-  allBackSteps,
-  backToKitSteps,
-  carryInstance,
+  resetAllSteps,
+  resetSteps,
+  transferInstance,
   chooseSteps,
   componentAt,
   explainPart,
@@ -11,7 +11,7 @@ import {
   kitOfRef,
   listAt,
   mainProp,
-  Memory,
+  Memo,
   settledAt,
   otherValues,
   sharedProps,
@@ -36,10 +36,10 @@ import {
 import { count, plural } from '../counts.js';
 import { freshId } from '../ids.js';
 import type { Held } from '../controls/index.js';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { attrValue, lookValue } from './attrProps.js';
 import type { RowActions } from './PropRow.vue';
 
@@ -48,9 +48,9 @@ const SHOWN: Prop = { id: 'visible', name: 'Shown', kind: 'flag', default: true,
 /** The selected instance, or part of one: what it shows, what is its own, and how that is changed. */
 export function useInstance() {
   const doc = useDocument();
-  const stage = useStage();
+  const stage = useEditor();
   const commands = useCommands();
-  const bench = useBench();
+  const bench = useComponentEditor();
 
   const place = computed(() => stage.selectedPlace);
   const written = computed(() => (stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
@@ -80,7 +80,7 @@ export function useInstance() {
     entry.value && stage.screen ? { nodes: stage.screen.nodes, entry: entry.value } : undefined,
   );
   const carried = computed(() =>
-    node.value && stage.world ? carryInstance(stage.world, stage.wears, node.value) : null,
+    node.value && stage.world ? transferInstance(stage.world, stage.wears, node.value) : null,
   );
   /** Settings as they show here, by what they set. */
   const settings = computed(() => new Map((carried.value?.settings ?? []).map((s) => [targetKey(s), s])));
@@ -289,14 +289,14 @@ export function useInstance() {
     if (s && written.value && stage.world)
       doc.act(
         `Put ${name} back to kit`,
-        backToKitSteps(stage.world, stage.wears, treeOfScreen(s), written.value, target, item.value),
+        resetSteps(stage.world, stage.wears, treeOfScreen(s), written.value, target, item.value),
       );
   }
   function allBack(): void {
     const s = stage.screen;
     if (!s || !written.value) return;
     if (stage.countSelected > 1) commands.back();
-    else doc.act(`Put ${stage.nameOf(written.value)} back to kit`, allBackSteps(treeOfScreen(s), written.value));
+    else doc.act(`Put ${stage.nameOf(written.value)} back to kit`, resetAllSteps(treeOfScreen(s), written.value));
   }
   /** Hides the selected part of an instance: parts cannot be deleted, they belong to the original. */
   commands.onHide(() => {
@@ -384,7 +384,7 @@ export function useInstance() {
     ];
     return counts.filter((a, i) => a.n > 1 && counts.findIndex((b) => b.n === a.n) === i);
   });
-  const told = new Memory<{ readonly says: string | undefined }>(40);
+  const told = new Memo<{ readonly says: string | undefined }>(40);
   /** How the same prop stands elsewhere: `3 other values on 12 screens`. Only asked of what is chosen here. */
   function elsewhere(prop: Prop): string | undefined {
     if (

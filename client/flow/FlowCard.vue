@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { useIntersectionObserver } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { wearsOf, type Screen, type World } from '../../core/index.js';
-import { useDrawing } from '../stores/pictures.js';
+import { appliedKitsOf, type Screen, type World } from '../../core/index.js';
+import { usePictures } from '../stores/pictures.js';
 import BitmapCanvas from '../surface/BitmapCanvas.vue';
 import { CARD } from './lay.js';
 
 /** A screen in the flow: its picture, drawn by the worker while it is in sight, its name, and what is marked of it. */
 const props = defineProps<{ screen: Screen; world: World; marks: readonly string[]; chosen: boolean }>();
-const drawing = useDrawing();
+const drawing = usePictures();
 const frame = ref<HTMLElement | null>(null);
 const near = ref(false);
 useIntersectionObserver(frame, ([e]) => void (near.value = e?.isIntersecting ?? false), { rootMargin: '300px' });
 const zoom = computed(() => CARD.w / props.screen.width);
-const wears = computed(() => wearsOf(props.world.project, props.screen));
+const wears = computed(() => appliedKitsOf(props.world.project, props.screen));
 const picture = computed(() =>
   near.value
     ? drawing.picture(props.world, props.screen, wears.value, zoom.value * devicePixelRatio)

@@ -10,10 +10,10 @@ import {
   screenOf,
   sheetChanges,
   shownKit,
-  wearsOf,
+  appliedKitsOf,
   type Box,
   type Project,
-  type SaidIn,
+  type CssScope,
   type Screen,
   type Version,
   type World,
@@ -41,10 +41,10 @@ watch(
   () => props.screen.id,
   () => (key.value = over.value = ''),
 );
-const wears = computed(() => wearsOf(props.world.project, props.screen));
+const wears = computed(() => appliedKitsOf(props.world.project, props.screen));
 /** In whose words a screen is said. */
-function saidIn(world: World, screen: Screen): SaidIn {
-  const worn = wearsOf(world.project, screen);
+function saidIn(world: World, screen: Screen): CssScope {
+  const worn = appliedKitsOf(world.project, screen);
   const first = world.project.kits[0];
   return {
     world,
@@ -94,7 +94,7 @@ const changes = computed<readonly string[] | null>(() => {
   if (!w.screen) return ['The screen is new'];
   if (key.value === '')
     return compareProjects(w.world, props.world).screens.find((s) => s.id === props.screen.id)?.words ?? [];
-  const worn = wearsOf(w.world.project, w.screen);
+  const worn = appliedKitsOf(w.world.project, w.screen);
   return sheetChanges(
     buildSheet(saidIn(w.world, w.screen), w.screen, boxOf(w.world, w.screen, worn), key.value),
     sheet.value,

@@ -5,19 +5,19 @@ import MultiSelect from 'primevue/multiselect';
 import ProgressBar from 'primevue/progressbar';
 import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref } from 'vue';
-import { kitAt, kitRef, screenOf, wornKit } from '../../core/index.js';
+import { kitAt, kitRef, screenOf, appliedKitOf } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
 import { useSituations } from '../stores/situations.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { codeUrl, contentUrl, exportUrl, makeExport, packageUrl } from './requests.js';
 
 /** Files in open formats: of screens, of the mockup as a whole, and of the project with all that it needs. */
 const doc = useDocument();
 const library = useLibrary();
-const stage = useStage();
+const stage = useEditor();
 const modes = useModes();
 const situations = useSituations();
 const KINDS = [
@@ -140,7 +140,7 @@ onBeforeUnmount(cancel);
 /** What is worn, as files for code. */
 const worn = computed(() => {
   const p = doc.shown;
-  const ref = p ? wornKit(p, stage.screen) : undefined;
+  const ref = p ? appliedKitOf(p, stage.screen) : undefined;
   return p && ref !== undefined ? kitAt({ kits: library.kits }, ref) : undefined;
 });
 const FOR_CODE = [

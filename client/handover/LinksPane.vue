@@ -4,14 +4,14 @@ import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, ref, watch } from 'vue';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { plural } from '../counts.js';
-import type { LinkScope, ReviewLink, Right, Version } from '../../core/index.js';
+import type { LinkScope, ReviewLink, LinkRight, Version } from '../../core/index.js';
 import { handover } from './requests.js';
 
 /** Review links: addresses for people who have no other way in, each with what may be done there. */
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const links = ref<readonly ReviewLink[]>([]);
 const versions = ref<readonly Version[]>([]);
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
@@ -27,14 +27,14 @@ async function load(): Promise<void> {
 }
 watch(() => doc.id, load, { immediate: true });
 
-const RIGHTS: readonly { readonly id: Right; readonly name: string }[] = [
+const RIGHTS: readonly { readonly id: LinkRight; readonly name: string }[] = [
   { id: 'comment', name: 'comment' },
   { id: 'try', name: 'try it' },
   { id: 'measure', name: 'measure and take out' },
   { id: 'test', name: 'take part in tests' },
 ];
 const name = ref('');
-const rights = ref<Right[]>(['comment', 'try']);
+const rights = ref<LinkRight[]>(['comment', 'try']);
 const scope = ref('all');
 const at = ref<number | null>(null);
 const phrase = ref('');

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { paint, pathAt, type Box, type Screen, type Wear, type World } from '../../core/index.js';
+import { paint, pathAt, type Box, type Screen, type AppliedKit, type World } from '../../core/index.js';
 import { boxOf } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 
 /** One screen, as large as fits in width; what lies on it stands in its own px. */
-const props = defineProps<{ world: World; screen: Screen; wears: readonly Wear[] }>();
+const props = defineProps<{ world: World; screen: Screen; wears: readonly AppliedKit[] }>();
 const emit = defineEmits<{
   /** Pressed, or pointed at: the boxes there, outermost first, and where, px of the screen. */
   press: [path: readonly Box[], x: number, y: number];

@@ -4,21 +4,21 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import { screenOf, wearsOf, type Walk, type WalkTest, type World } from '../../core/index.js';
+import { screenOf, appliedKitsOf, type UsabilitySession, type UsabilityTest, type World } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
 import { handover } from './requests.js';
 import ScreenBoard from './ScreenBoard.vue';
-import { sumWalks } from './sessions.js';
+import { summarizeSessions } from './sessions.js';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 
 /** Tests with people: a task, walked by whoever has a link that lets them; what they did, where they pressed and gave up. */
 const props = defineProps<{ world: World }>();
 const doc = useDocument();
-const tests = ref<readonly WalkTest[]>([]);
+const tests = ref<readonly UsabilityTest[]>([]);
 const chosen = ref('');
-const walks = shallowRef<readonly Walk[]>([]);
+const walks = shallowRef<readonly UsabilitySession[]>([]);
 const problem = ref('');
 async function load(): Promise<void> {
   try {
@@ -47,7 +47,7 @@ async function make(): Promise<void> {
     doc.say(error instanceof Error ? error.message : String(error), true);
   }
 }
-async function end(t: WalkTest): Promise<void> {
+async function end(t: UsabilityTest): Promise<void> {
   try {
     await handover.closeTest(doc.id, t.id, t.closedAt === null);
     await load();
@@ -55,7 +55,7 @@ async function end(t: WalkTest): Promise<void> {
     doc.say(error instanceof Error ? error.message : String(error), true);
   }
 }
-const sum = computed(() => sumWalks(walks.value));
+const sum = computed(() => summarizeSessions(walks.value));
 const seconds = (ms: number): string =>
   ms < 60_000 ? `${Math.round(ms / 1000)} s` : `${Math.floor(ms / 60_000)} min ${Math.round((ms % 60_000) / 1000)} s`;
 /** Where something was pressed, screen by screen; the one with most comes first. */
@@ -224,7 +224,7 @@ onBeforeUnmount(() => chart?.destroy());
         aria-label="Screen where people pressed"
         @update:model-value="(id: string) => (at = id)"
       />
-      <ScreenBoard :world="world" :screen="screen" :wears="wearsOf(world.project, screen)">
+      <ScreenBoard :world="world" :screen="screen" :wears="appliedKitsOf(world.project, screen)">
         <template #default="{ zoom }">
           <i
             v-for="(p, i) in onIt?.presses ?? []"

@@ -7,7 +7,7 @@ import {
   compareProjects,
   paint,
   screenOf,
-  wearsOf,
+  appliedKitsOf,
   type Project,
   type Screen,
   type Version,
@@ -100,7 +100,7 @@ function picture(world: World, id: string) {
   void library.fontsKnown;
   const s: Screen | undefined = screenOf(world.project, id);
   if (!s) return null;
-  const box = boxOf(world, s, wearsOf(world.project, s));
+  const box = boxOf(world, s, appliedKitsOf(world.project, s));
   return { primitives: paint(box), width: s.width, height: box.h, zoom: WIDE / s.width };
 }
 const before = computed(() => (worlds.value && one.value ? picture(worlds.value.a, one.value.id) : null));

@@ -1,14 +1,23 @@
-import type { Comment, NewComment, Project, ReviewLink, Right, Version, Walk, WalkTest } from '../../core/index.js';
+import type {
+  Comment,
+  NewComment,
+  Project,
+  ReviewLink,
+  LinkRight,
+  Version,
+  UsabilitySession,
+  UsabilityTest,
+} from '../../core/index.js';
 import { call } from '../api.js';
 
 /** What a review link shows. */
-export interface Shown {
+export interface ReviewContent {
   readonly name: string;
-  readonly rights: readonly Right[];
+  readonly rights: readonly LinkRight[];
   readonly current: boolean;
   readonly project: Project;
   readonly revision: number;
-  readonly tests: readonly Pick<WalkTest, 'id' | 'task' | 'start' | 'goal'>[];
+  readonly tests: readonly Pick<UsabilityTest, 'id' | 'task' | 'start' | 'goal'>[];
 }
 
 const at = (id: string): string => `/projects/${encodeURIComponent(id)}`;
@@ -26,13 +35,14 @@ export const handover = {
   nameVersion: (id: string, name: string, revision?: number) =>
     call<Version>('POST', `${at(id)}/versions`, { name, ...(revision === undefined ? {} : { revision }) }),
   unnameVersion: (id: string, version: string) => call('DELETE', `${at(id)}/versions/${version}`),
-  tests: (id: string) => call<{ tests: WalkTest[] }>('GET', `${at(id)}/tests`).then((r) => r.tests),
-  makeTest: (id: string, test: Pick<WalkTest, 'task' | 'start' | 'goal'>) =>
-    call<WalkTest>('POST', `${at(id)}/tests`, test),
+  tests: (id: string) => call<{ tests: UsabilityTest[] }>('GET', `${at(id)}/tests`).then((r) => r.tests),
+  makeTest: (id: string, test: Pick<UsabilityTest, 'task' | 'start' | 'goal'>) =>
+    call<UsabilityTest>('POST', `${at(id)}/tests`, test),
   closeTest: (id: string, test: string, closed: boolean) =>
-    call<WalkTest>('PATCH', `${at(id)}/tests/${test}`, { closed }),
-  walked: (id: string, test: string) => call<{ test: WalkTest; walks: Walk[] }>('GET', `${at(id)}/tests/${test}`),
-  walk: (id: string, test: string, walk: Walk) => call('POST', `${at(id)}/tests/${test}/walks`, walk),
+    call<UsabilityTest>('PATCH', `${at(id)}/tests/${test}`, { closed }),
+  walked: (id: string, test: string) =>
+    call<{ test: UsabilityTest; walks: UsabilitySession[] }>('GET', `${at(id)}/tests/${test}`),
+  walk: (id: string, test: string, walk: UsabilitySession) => call('POST', `${at(id)}/tests/${test}/walks`, walk),
   csvUrl: (id: string, test: string) => `/api${at(id)}/tests/${test}/walks.csv`,
 };
 export const contentUrl = (id: string, set: string, ending: 'csv' | 'json'): string =>
@@ -40,19 +50,19 @@ export const contentUrl = (id: string, set: string, ending: 'csv' | 'json'): str
 export const codeUrl = (kit: string, file: string): string => `/api/kits/${encodeURIComponent(kit)}/${file}`;
 /** What whoever comes by a link asks for. */
 export const guest = {
-  open: (token: string) => call<Shown>('GET', `/review/${encodeURIComponent(token)}`),
+  open: (token: string) => call<ReviewContent>('GET', `/review/${encodeURIComponent(token)}`),
   enter: (token: string, phrase: string) => call('POST', `/review/${encodeURIComponent(token)}/enter`, { phrase }),
   comments: (token: string) =>
     call<{ comments: Comment[]; revision: number }>('GET', `/review/${encodeURIComponent(token)}/comments`),
   say: (token: string, comment: NewComment) =>
     call<Comment>('POST', `/review/${encodeURIComponent(token)}/comments`, comment),
   /** While the page goes: the browser sends it by itself. */
-  leave: (token: string, test: string, walk: Walk) =>
+  leave: (token: string, test: string, walk: UsabilitySession) =>
     void navigator.sendBeacon(
       `/api/review/${encodeURIComponent(token)}/tests/${test}/walks`,
       new Blob([JSON.stringify(walk)], { type: 'application/json' }),
     ),
-  walk: (token: string, test: string, walk: Walk) =>
+  walk: (token: string, test: string, walk: UsabilitySession) =>
     call('POST', `/review/${encodeURIComponent(token)}/tests/${test}/walks`, walk),
 };
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { Walk } from '../../core/index.js';
-import { HESITATED, sumWalks } from './sessions.js';
+import type { UsabilitySession } from '../../core/index.js';
+import { HESITATION, summarizeSessions } from './sessions.js';
 
-const press = (ms: number, screen: string, hit = true): Walk['events'][number] => ({
+const press = (ms: number, screen: string, hit = true): UsabilitySession['events'][number] => ({
   ms,
   kind: 'press',
   screen,
@@ -10,11 +10,15 @@ const press = (ms: number, screen: string, hit = true): Walk['events'][number] =
   y: 2,
   hit,
 });
-const walk = (outcome: Walk['outcome'], took: number, events: Walk['events']): Walk => ({ outcome, took, events });
+const walk = (
+  outcome: UsabilitySession['outcome'],
+  took: number,
+  events: UsabilitySession['events'],
+): UsabilitySession => ({ outcome, took, events });
 
 describe('walks summed up', () => {
   it('of nobody are nothing', () => {
-    expect(sumWalks([])).toEqual({
+    expect(summarizeSessions([])).toEqual({
       done: 0,
       givenUp: 0,
       median: 0,
@@ -26,14 +30,14 @@ describe('walks summed up', () => {
     });
   });
   it('tell the median of those who got there, of an even and an odd number', () => {
-    const at = (...took: number[]) => sumWalks(took.map((t) => walk('done', t, []))).median;
+    const at = (...took: number[]) => summarizeSessions(took.map((t) => walk('done', t, []))).median;
     expect([at(9, 1, 5), at(1, 5, 9, 7)]).toEqual([5, 6]);
     // How long it took to give up says nothing of how long it takes.
-    expect(sumWalks([walk('done', 4, []), walk('given up', 900, [])]).median).toBe(4);
+    expect(summarizeSessions([walk('done', 4, []), walk('given up', 900, [])]).median).toBe(4);
   });
   it('tell misses, long looks, ways and where was given up', () => {
-    const sum = sumWalks([
-      walk('done', 9, [press(10, 'a'), press(20 + HESITATED + 1, 'b', false), press(30 + HESITATED, 'b')]),
+    const sum = summarizeSessions([
+      walk('done', 9, [press(10, 'a'), press(20 + HESITATION + 1, 'b', false), press(30 + HESITATION, 'b')]),
       walk('given up', 9, [press(10, 'a'), press(20, 'b', false)]),
       walk('left', 9, [press(10, 'a')]),
     ]);

@@ -1,7 +1,7 @@
-import type { Walk } from '../../core/index.js';
+import type { UsabilitySession } from '../../core/index.js';
 
 /** Whoever does nothing for so long is looking for something: ms. */
-export const HESITATED = 6000;
+export const HESITATION = 6000;
 
 export interface Pressed {
   readonly x: number;
@@ -10,7 +10,7 @@ export interface Pressed {
   /** After nothing was done for a long time. */
   readonly slow: boolean;
 }
-export interface WalkSum {
+export interface SessionSummary {
   readonly done: number;
   readonly givenUp: number;
   /** Of those who got there: ms. */
@@ -21,7 +21,7 @@ export interface WalkSum {
   readonly ways: readonly {
     readonly screens: readonly string[];
     readonly count: number;
-    readonly outcome: Walk['outcome'];
+    readonly outcome: UsabilitySession['outcome'];
   }[];
   readonly gaveUpOn: readonly { readonly id: string; readonly count: number }[];
   /** Where something was pressed, the screen with most first. */
@@ -29,7 +29,7 @@ export interface WalkSum {
 }
 
 /** What walks have in common: counts, times, ways, and where was pressed and looked for. Pure. */
-export function sumWalks(walks: readonly Walk[]): WalkSum {
+export function summarizeSessions(walks: readonly UsabilitySession[]): SessionSummary {
   const times = walks.flatMap((w) => (w.outcome === 'done' ? [w.took] : [])).sort((a, b) => a - b);
   const middle = times.length / 2;
   const median =
@@ -39,7 +39,7 @@ export function sumWalks(walks: readonly Walk[]): WalkSum {
         ? ((times[middle - 1] ?? 0) + (times[middle] ?? 0)) / 2
         : (times[Math.floor(middle)] ?? 0);
   const screens = new Map<string, Pressed[]>();
-  const ways = new Map<string, { screens: readonly string[]; count: number; outcome: Walk['outcome'] }>();
+  const ways = new Map<string, { screens: readonly string[]; count: number; outcome: UsabilitySession['outcome'] }>();
   const gaveUp = new Map<string, number>();
   let [presses, misses] = [0, 0];
   for (const w of walks) {
@@ -51,7 +51,7 @@ export function sumWalks(walks: readonly Walk[]): WalkSum {
         presses++;
         if (e.hit === false) misses++;
         const list = screens.get(e.screen) ?? [];
-        list.push({ x: e.x ?? 0, y: e.y ?? 0, hit: e.hit !== false, slow: e.ms - last > HESITATED });
+        list.push({ x: e.x ?? 0, y: e.y ?? 0, hit: e.hit !== false, slow: e.ms - last > HESITATION });
         screens.set(e.screen, list);
       }
       last = e.ms;

@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
-import { answers, findSaid, kitRef, type ComponentRef } from '../../core/index.js';
+import { matchesQuery, findTexts, kitRef, type ComponentRef } from '../../core/index.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { COMMANDS, keysOf, type CommandId, type RunId } from './table.js';
 
 /** One field that finds screens, what stands on them, components and commands; Enter goes there, places it, or does it. */
 const visible = defineModel<boolean>('visible', { required: true });
 const props = defineProps<{ run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> }>();
 const doc = useDocument();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const commands = useCommands();
 const originals = useOriginals();
 const query = ref('');
@@ -35,7 +35,7 @@ interface Found {
 function best<T>(all: readonly T[], nameOf: (t: T) => string): readonly T[] {
   const q = query.value.trim();
   return all
-    .map((t) => ({ t, score: q === '' ? 0 : answers(nameOf(t), q) }))
+    .map((t) => ({ t, score: q === '' ? 0 : matchesQuery(nameOf(t), q) }))
     .filter((x) => x.score > 0)
     .sort((a, b) => b.score - a.score)
     .slice(0, EACH)
@@ -66,7 +66,7 @@ const found = computed<readonly Found[]>(() => {
       says: flows.value.get(s.flow) ?? '',
       take: () => (bench.of === '' ? stage.goTo(s.id) : originals.showUse(s.id, '')),
     })),
-    ...findSaid(screens, query.value, EACH).map((f): Found => ({
+    ...findTexts(screens, query.value, EACH).map((f): Found => ({
       id: `said-${f.screen.id}-${f.node}`,
       group: 'On screens',
       name: f.text.length > LONGEST ? `${f.text.slice(0, LONGEST - 1)}…` : f.text,

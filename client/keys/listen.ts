@@ -1,6 +1,6 @@
 import { onBeforeUnmount, onMounted } from 'vue';
 import { useClipboard } from '../stores/clipboard.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { chordOf, commandOf, COMMANDS, type RunId } from './table.js';
 
 const isField = (target: EventTarget | null): boolean =>
@@ -13,7 +13,7 @@ const ownsArrows = (target: EventTarget | null): boolean =>
 
 /** Runs the commands of the keys that are pressed in a view, and copies and pastes in it. */
 export function useCommandKeys(run: Readonly<Record<RunId, (event: KeyboardEvent) => void>>): void {
-  const stage = useStage();
+  const stage = useEditor();
   const clipboard = useClipboard();
   function onKey(event: KeyboardEvent): void {
     const id = commandOf(event, 'always', 'screen');

@@ -7,12 +7,12 @@ import {
   entryIn,
   entryOn,
   kitRef,
-  ownWords,
-  wearsOf,
+  componentWords,
+  appliedKitsOf,
   type Component,
   type Kit,
   type OnScreen,
-  type Setting,
+  type Override,
   type World,
 } from '../../core/index.js';
 import { api, type Listed, type UsedIn } from '../api.js';
@@ -24,7 +24,7 @@ import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { sampleOf } from '../stores/samples.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { useSlices } from '../surface/timeSlices.js';
 import type { Entry } from './entry.js';
 
@@ -39,7 +39,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ close: [] }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const library = useLibrary();
 const commands = useCommands();
 const router = useRouter();
@@ -47,7 +47,7 @@ const ref_ = computed(() => kitRef(props.kit));
 const component = computed<Component | undefined>(() =>
   props.entry.kind === 'component' ? props.kit.components[props.entry.id] : undefined,
 );
-const byItself = computed(() => (component.value ? ownWords(component.value) : []));
+const byItself = computed(() => (component.value ? componentWords(component.value) : []));
 const template = computed(() =>
   props.entry.kind === 'template' ? props.kit.templates.find((t) => t.id === props.entry.id) : undefined,
 );
@@ -66,7 +66,7 @@ const name = computed(() => {
 interface Look {
   readonly key: string;
   readonly says: string;
-  readonly settings: readonly Setting[];
+  readonly settings: readonly Override[];
 }
 /** So many looks are drawn. */
 const MOST = 24;
@@ -114,7 +114,9 @@ const drawn = useSlices(
 const inKit = computed(() => entryIn(props.kit, props.entry.kind, props.entry.id).filter((n) => n !== name.value));
 const here = computed<readonly OnScreen[]>(() => {
   const p = doc.shown;
-  return props.project !== '' && p ? entryOn(p, (s) => wearsOf(p, s), props.kit, props.entry.kind, props.entry.id) : [];
+  return props.project !== '' && p
+    ? entryOn(p, (s) => appliedKitsOf(p, s), props.kit, props.entry.kind, props.entry.id)
+    : [];
 });
 const elsewhere = ref<readonly UsedIn[] | null>(null);
 const failure = ref('');

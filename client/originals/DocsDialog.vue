@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue';
 import { componentAt, kitOfRef, type ComponentRef } from '../../core/index.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { useOriginals } from '../stores/originals.js';
 import DocsPage from './DocsPage.vue';
 
@@ -13,7 +13,7 @@ import DocsPage from './DocsPage.vue';
 const visible = defineModel<boolean>('visible', { required: true });
 const props = defineProps<{ readonly of: ComponentRef; readonly editable: boolean }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const originals = useOriginals();
 const component = computed(() => (stage.world ? componentAt(stage.world, props.of) : undefined));
 const kit = computed(() => (stage.world ? kitOfRef(stage.world, props.of) : undefined) ?? stage.mainKit);

@@ -4,7 +4,7 @@ import Checkbox from 'primevue/checkbox';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
 import {
-  likesOf,
+  similarTo,
   makeMany,
   suitedTo,
   type Chosen,
@@ -17,12 +17,12 @@ import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** Makes components of the project of what is selected: how many, what they are called, and what each use can say for itself. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const originals = useOriginals();
 const chosen = computed<readonly Chosen[]>(() => {
   const all = stage.targets.map((t) => ({ screen: t.screen, ids: t.ids }));
@@ -36,7 +36,7 @@ const several = computed(() => stage.countSelected > 1);
 /** Other things on the screen that are like the one that is selected. */
 const likes = computed(() => {
   const id = stage.selectedIds[0];
-  return !several.value && stage.screen && id !== undefined ? likesOf(stage.screen, id) : [];
+  return !several.value && stage.screen && id !== undefined ? similarTo(stage.screen, id) : [];
 });
 const likesToo = ref(true);
 const how = ref<HowMany>(originals.makingHow ?? suitedTo(stage.targets.map((t) => ({ screen: t.screen, ids: t.ids }))));

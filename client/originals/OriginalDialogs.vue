@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
 
 // None of them is there before it is wanted: opening a project does not wait for what they are made of.
@@ -11,7 +11,7 @@ const ReattachDialog = defineAsyncComponent(() => import('./ReattachDialog.vue')
 
 /** The dialogs that are opened from several places: what a component is about, what linking would do, publishing. */
 const originals = useOriginals();
-const bench = useBench();
+const bench = useComponentEditor();
 const docs = computed({
   get: () => originals.docsOf !== null,
   set: (on) => {

@@ -5,13 +5,13 @@ import { repeatedOverride, targetKey, valuesInUse, type Target } from '../../cor
 import { count, plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** What can be done with one setting that is yours: put it back, write it into the original, see what others say. */
 const props = defineProps<{ readonly target: Target; readonly name: string }>();
 const emit = defineEmits<{ back: [] }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const originals = useOriginals();
 const pop = ref<InstanceType<typeof Popover> | null>(null);
 const shown = ref(false);

@@ -2,28 +2,28 @@
 import { computed } from 'vue';
 import {
   attrName,
-  kindOfMine,
-  MINE_KINDS,
-  mineOf,
-  putBackSteps,
+  overrideKindOf,
+  OVERRIDE_KINDS,
+  overridesOf,
+  resetKindSteps,
   repeatedOverride,
-  type MineKind,
+  type OverrideKind,
 } from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import { tip } from '../keys/table.js';
 import { useDocument } from '../stores/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** Everything on the instance that is yours: shown alone, put back by kind or all, promoted, copied to others. */
 const only = defineModel<boolean>('only', { required: true });
 const emit = defineEmits<{ back: [] }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const originals = useOriginals();
 const node = computed(() => (stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
-const mine = computed(() => (stage.world && node.value ? mineOf(stage.world, stage.wears, node.value) : []));
-const NAMES: Readonly<Record<MineKind, string>> = {
+const mine = computed(() => (stage.world && node.value ? overridesOf(stage.world, stage.wears, node.value) : []));
+const NAMES: Readonly<Record<OverrideKind, string>> = {
   content: 'what it says',
   options: 'options',
   looks: 'looks of parts',
@@ -33,17 +33,17 @@ const kinds = computed(() => {
   const w = stage.world;
   const ref = originals.shownRef();
   if (!w || ref === null) return [];
-  const all = mine.value.map((m) => kindOfMine(w, ref, m));
-  return MINE_KINDS.map((kind) => ({ kind, n: all.filter((k) => k === kind).length })).filter((k) => k.n > 0);
+  const all = mine.value.map((m) => overrideKindOf(w, ref, m));
+  return OVERRIDE_KINDS.map((kind) => ({ kind, n: all.filter((k) => k === kind).length })).filter((k) => k.n > 0);
 });
-function putBack(kind: MineKind): void {
+function putBack(kind: OverrideKind): void {
   const w = stage.world;
   const s = stage.screen;
   const ref = originals.shownRef();
   if (!w || !s || !node.value || ref === null) return;
   doc.act(
     `Put ${NAMES[kind]} back to kit`,
-    putBackSteps(w, stage.wears, s, node.value, (m) => kindOfMine(w, ref, m) === kind),
+    resetKindSteps(w, stage.wears, s, node.value, (m) => overrideKindOf(w, ref, m) === kind),
   );
 }
 /** The same choice on three or more instances may want to be an option: one quiet line, while one works. */

@@ -13,7 +13,7 @@ import {
   publishKit,
   type Kit,
   type Published,
-  type PublishWish,
+  type PublishRequest,
 } from '../../core/index.js';
 import { api } from '../api.js';
 import { plural } from '../counts.js';
@@ -21,14 +21,14 @@ import AppDialog from '../parts/AppDialog.vue';
 import ProblemList from '../parts/ProblemList.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { propId } from '../workbench/contract.js';
 import { packKit, saveFile } from './packKit.js';
 
 /** Makes an installed kit of the project's components: named, versioned by what changed, judged by what can be read from it. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const library = useLibrary();
 const router = useRouter();
 const name = ref(doc.shown ? `${doc.shown.name} kit` : '');
@@ -46,7 +46,7 @@ const done = ref<{
 } | null>(null);
 const id = computed(() => propId(name.value, []));
 const screens = computed(() => (doc.shown?.screens ?? []).map((s) => ({ id: s.id, name: s.name })));
-const wish = (v: string): PublishWish => ({
+const wish = (v: string): PublishRequest => ({
   id: id.value,
   name: name.value.trim(),
   version: v,

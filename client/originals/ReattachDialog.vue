@@ -1,22 +1,22 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
-import { componentAt, kitRef, type ComponentRef, type Relinked } from '../../core/index.js';
+import { componentAt, kitRef, type ComponentRef, type Reattached } from '../../core/index.js';
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** Links plain parts to a component: which, how alike they are, and what becomes of every difference. */
 const visible = defineModel<boolean>('visible', { required: true });
-const stage = useStage();
+const stage = useEditor();
 const originals = useOriginals();
 /** So many are offered, the most alike first. */
 const OFFERED = 8;
 interface Offer {
   readonly ref: ComponentRef;
   readonly name: string;
-  readonly got: Relinked;
+  readonly got: Reattached;
   readonly was: boolean;
 }
 const offers = computed<readonly Offer[]>(() => {

@@ -9,13 +9,13 @@ import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useModes } from '../stores/modes.js';
 import { useSituations } from '../stores/situations.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { useWidths } from '../stores/widths.js';
 
 /** Many screens, small, on pages: made by the server, with its progress, and left any time. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const modes = useModes();
 const situations = useSituations();
 const widths = useWidths();

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
-import type { LineWriting } from './lineEditing.js';
+import type { LineEditing } from './lineEditing.js';
 
 /** The field in which a line of the Outline is written. */
-const props = defineProps<{ writing: LineWriting; label: string; depth: number; hint?: string }>();
+const props = defineProps<{ writing: LineEditing; label: string; depth: number; hint?: string }>();
 const { text, key, blur, paste } = props.writing;
 const field = ref<HTMLInputElement | null>(null);
 onMounted(() => props.writing.ready(field.value));

@@ -3,13 +3,13 @@ import Button from 'primevue/button';
 import Menu from 'primevue/menu';
 import { computed, ref } from 'vue';
 import { plural } from '../counts.js';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** The original itself, and the way to the others. */
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const originals = useOriginals();
 const others = ref<InstanceType<typeof Menu> | null>(null);
 const parts = computed(() => Object.keys(bench.component?.nodes ?? {}).length);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import LineField from './LineField.vue';
 import type { Line } from './lines.js';
-import type { LineWriting } from './lineEditing.js';
+import type { LineEditing } from './lineEditing.js';
 
 /** One line of the Outline; drawn again only when it says something else. */
 defineProps<{
@@ -13,7 +13,7 @@ defineProps<{
   /** Where what is held would land: before it, behind it, inside. */
   landing: string;
   /** Set while its text is written. */
-  writing: LineWriting | null;
+  writing: LineEditing | null;
 }>();
 defineEmits<{ press: [event: PointerEvent, line: Line]; pick: [event: MouseEvent, line: Line]; enter: [line: Line] }>();
 </script>

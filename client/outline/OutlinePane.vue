@@ -3,28 +3,28 @@ import { useVirtualizer } from '@tanstack/vue-virtual';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { dropBeside } from '../../core/index.js';
 import { commandOf } from '../keys/table.js';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
 import { heldPicture, useDrag, type Held, type Landing } from '../stores/drag.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import LineField from './LineField.vue';
 import { useLines, type Line } from './lines.js';
-import { useLineWriting } from './lineEditing.js';
+import { useLineEditing } from './lineEditing.js';
 import OriginalTools from './OriginalTools.vue';
 import OutlineLine from './OutlineLine.vue';
 import ScreenTools from './ScreenTools.vue';
 
 /** What stands on the screen, line by line: selected, moved, and written here. */
 const doc = useDocument();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const commands = useCommands();
 const drag = useDrag();
 const list = ref<HTMLElement | null>(null);
 const focusList = (): void => list.value?.focus({ preventScroll: true });
 const { whole, lines, isOn, isOpen, fold } = useLines();
-const writing = useLineWriting(lines, whole, focusList);
+const writing = useLineEditing(lines, whole, focusList);
 const { written, openNew, openText } = writing;
 
 // ── only the lines in view exist ──

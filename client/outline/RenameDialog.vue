@@ -5,13 +5,13 @@ import SelectButton from 'primevue/selectbutton';
 import { computed, ref } from 'vue';
 import { nameByPattern } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import AppDialog from '../parts/AppDialog.vue';
 
 /** Renames several screens by a pattern, shown before it is done. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const which = ref<'picked' | 'flow' | 'project'>(stage.picked.length > 1 ? 'picked' : 'flow');
 const pattern = ref('{name}');
 const find = ref('');

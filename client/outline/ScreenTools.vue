@@ -3,9 +3,9 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Menu from 'primevue/menu';
 import { computed, defineAsyncComponent, ref } from 'vue';
-import { blankScreen, DEVICES, wornInFlow } from '../../core/index.js';
+import { blankScreen, DEVICES, appliedKitsInFlow } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { useSheets } from './sheets.js';
 import RenameDialog from './RenameDialog.vue';
 
@@ -14,7 +14,7 @@ const ContactSheetDialog = defineAsyncComponent(() => import('./ContactSheetDial
 /** The screen itself: its name, and what can be done to it and its neighbours. */
 const whole = defineModel<boolean>('whole', { required: true });
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const menu = ref<InstanceType<typeof Menu> | null>(null);
 const more = ref<InstanceType<typeof Menu> | null>(null);
 const renaming = ref(false);
@@ -40,7 +40,7 @@ const presets = DEVICES.map((d) => ({
     if (!project || !flow) return;
     const id = stage.newId();
     const same = project.screens.filter((s) => s.name.startsWith(d.name)).length;
-    const worn = wornInFlow(project, flow);
+    const worn = appliedKitsInFlow(project, flow);
     const blank = blankScreen(id, same === 0 ? d.name : `${d.name} ${same + 1}`, flow, d.device, d.width, d.height);
     const screen = worn ? { ...blank, wears: worn } : blank;
     if (doc.act(`Add the screen ${screen.name}`, [{ do: 'insertScreen', screen, after: stage.screenId || null }]))

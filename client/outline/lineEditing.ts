@@ -13,8 +13,8 @@ import {
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
-import { useWriting } from '../stores/textEditing.js';
+import { useEditor } from '../stores/editor.js';
+import { useTextEditing } from '../stores/textEditing.js';
 import type { Line } from './lines.js';
 
 /** A line being written: a new one with its place, or the text of one that is there. */
@@ -33,12 +33,12 @@ export interface Written {
  * Writing on lines of the Outline: new things by place lines, and texts of those that are there.
  * @param back gives the keyboard back to the list
  */
-export function useLineWriting(lines: Readonly<Ref<readonly Line[]>>, whole: Readonly<Ref<boolean>>, back: () => void) {
+export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Readonly<Ref<boolean>>, back: () => void) {
   const doc = useDocument();
-  const stage = useStage();
+  const stage = useEditor();
   const commands = useCommands();
   const clipboard = useClipboard();
-  const writing = useWriting();
+  const writing = useTextEditing();
   const written = ref<Written | null>(null);
   const text = ref('');
   let field: HTMLInputElement | null = null;
@@ -193,4 +193,4 @@ export function useLineWriting(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
   const kind = computed(() => (plan.value.problem === null ? (plan.value.items[0]?.thing.name ?? 'New') : 'New'));
   return { written, text, kind, ready, openNew, openText, key, blur, paste };
 }
-export type LineWriting = ReturnType<typeof useLineWriting>;
+export type LineEditing = ReturnType<typeof useLineEditing>;

@@ -1,20 +1,20 @@
 import { computed, ref } from 'vue';
 import {
   childrenOf,
-  lookIn,
-  Memory,
+  lookupIn,
+  Memo,
   plainText,
   rulesOn,
-  tellNode,
+  describeNode,
   whenSentence,
   type Box,
   type Node,
   type Screen,
   type World,
 } from '../../core/index.js';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** One line of the Outline: a thing of a screen, or the head of a screen. */
 export interface Line {
@@ -38,21 +38,21 @@ const NO_BOXES: ReadonlyMap<string, Box> = new Map();
 /** The lines there are: of the screen, or of all screens of its flow, folded to their names but for those opened. */
 export function useLines() {
   const doc = useDocument();
-  const stage = useStage();
-  const bench = useBench();
+  const stage = useEditor();
+  const bench = useComponentEditor();
   /** Screens of the flow, one below the other; the others folded to their names. */
   const whole = ref(false);
   const unfolded = ref<ReadonlySet<string>>(new Set());
 
   /** Lines as they were, with all that they looked up: one that would say the same is not made again. */
-  const kept = new Memory<Line>(8);
+  const kept = new Memo<Line>(8);
   function lineOf(world: World, screen: Screen, node: Node, depth: number, ghost: boolean, box: Box | undefined): Line {
     const wears = stage.wearsShown(screen);
     const line = kept.of(
       node,
       [screen.id, depth, ghost, box?.node, wears, world.project.contentSets, bench.contract, bench.component?.rules],
       () => {
-        const { kind, says, own } = tellNode(world, wears, node, box?.node.instance?.props);
+        const { kind, says, own } = describeNode(world, wears, node, box?.node.instance?.props);
         const part = [(node.name ?? '') || says || linked(node, box), onlyIn(node)].filter((t) => t !== '');
         const text = bench.of === '' ? says : part.join(', ');
         return {
@@ -67,7 +67,7 @@ export function useLines() {
           over: depth === 0 && node.attrs.over !== undefined,
         };
       },
-      lookIn(world),
+      lookupIn(world),
     );
     return line.screen.id === screen.id ? line : { ...line, screen };
   }

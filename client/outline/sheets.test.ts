@@ -2,7 +2,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { useLibrary } from '../stores/library.js';
-import type { CoreWorker } from '../workers/startWorker.js';
+import type { RemoteWorker } from '../workers/startWorker.js';
 import { openDesktop, type Desktop } from '../../testing/desktop.js';
 import { instance, screenWith } from '../../testing/fakeServer.js';
 import { useSheets } from './sheets.js';
@@ -25,7 +25,7 @@ describe('a sheet of drawings that is chosen', () => {
     const reading = useSheets().read(file());
     await new Promise((r) => setTimeout(r, 20));
     expect(said()).toBe('');
-    library.worker = { sheet: () => Promise.resolve({ problem: 'It is no drawing.' }) } as unknown as CoreWorker;
+    library.worker = { sheet: () => Promise.resolve({ problem: 'It is no drawing.' }) } as unknown as RemoteWorker;
     await reading;
     expect(said()).toBe('words.svg: It is no drawing. Nothing was changed.');
   });

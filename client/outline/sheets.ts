@@ -1,9 +1,9 @@
 import { until } from '@vueuse/core';
-import { kitRef, wornInFlow, type Screen } from '../../core/index.js';
+import { kitRef, appliedKitsInFlow, type Screen } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** So many parts a screen may have that comes from a sheet. */
 const MOST_PARTS = 30_000;
@@ -20,7 +20,7 @@ const LARGEST = 16_000_000;
  */
 export function useSheets(): { read: (file: File) => Promise<void> } {
   const doc = useDocument();
-  const stage = useStage();
+  const stage = useEditor();
   const library = useLibrary();
   async function read(file: File): Promise<void> {
     const refuse = (why: string): void => doc.say(`${file.name}: ${why} Nothing was changed.`, true);
@@ -49,7 +49,7 @@ export function useSheets(): { read: (file: File) => Promise<void> } {
         .replace(/[-_]+/gu, ' ')
         .trim()
         .slice(0, 80) || 'Sheet';
-    const worn = wornInFlow(project, flow);
+    const worn = appliedKitsInFlow(project, flow);
     const screen: Screen = {
       id,
       name,

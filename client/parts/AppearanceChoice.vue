@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Select from 'primevue/select';
-import { LIGHTS, useDark } from '../stores/appearance.js';
+import { APPEARANCES, useAppearance } from '../stores/appearance.js';
 
 /** Dekkor by day, by night, or as the system says. */
-const dark = useDark();
+const dark = useAppearance();
 </script>
 
 <template>
@@ -12,7 +12,7 @@ const dark = useDark();
     <Select
       v-model="dark.chosen"
       size="small"
-      :options="[...LIGHTS]"
+      :options="[...APPEARANCES]"
       option-label="name"
       option-value="id"
       aria-label="Dekkor by day or by night"

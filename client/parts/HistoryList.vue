@@ -5,12 +5,12 @@ import { api } from '../api.js';
 import { writer } from '../ids.js';
 
 import { useDocument } from '../stores/document.js';
-import { useSaid } from '../stores/comments.js';
+import { useComments } from '../stores/comments.js';
 
 /** Everything that was ever done to the project, newest first. Any state can be looked at, and gone back to. */
 const emit = defineEmits<{ looked: [] }>();
 const doc = useDocument();
-const said = useSaid();
+const said = useComments();
 const list = ref<readonly Past[]>([]);
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const failure = ref('');

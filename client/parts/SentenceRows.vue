@@ -7,7 +7,7 @@ const typed = ref<Record<string, string>>({});
 <script setup lang="ts">
 import AutoComplete from 'primevue/autocomplete';
 import { computed, onBeforeUnmount } from 'vue';
-import { useAiming } from '../stores/pickTarget.js';
+import { usePickTarget } from '../stores/pickTarget.js';
 
 /** Sentences to write by typing, one in a row, with what may come next offered; the last row takes a new one, an empty one goes. */
 const props = defineProps<{
@@ -27,7 +27,7 @@ const props = defineProps<{
   /** Words for what is pointed at on the Wall, where one of them may come next; absent: nothing is pointed at. */
   point?: (offers: readonly string[]) => ((screen: string, things: readonly string[]) => string | undefined) | null;
 }>();
-const aiming = useAiming();
+const aiming = usePickTarget();
 onBeforeUnmount(() => aiming.ask(null));
 const problem = ref('');
 const offers = ref<readonly string[]>([]);

@@ -22,9 +22,9 @@ import {
   tokenReview,
   tokenValue,
   unreadable,
-  wearsAfter,
-  wearsOf,
-  type BrandWish,
+  appliedKitsAfter,
+  appliedKitsOf,
+  type BrandRequest,
   type ColourPair,
   type FontFile,
   type Json,
@@ -38,7 +38,7 @@ import { packKit } from '../originals/packKit.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { fonts, useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { nextVersion } from '../tokens/nextVersion.js';
 import { useOwnFonts } from './ownFonts.js';
@@ -51,7 +51,7 @@ const emit = defineEmits<{ made: [ref: KitRef] }>();
 /** As the kit has it that the brand is based on. */
 const KEPT = 'kept';
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const library = useLibrary();
 const author = useLocalStorage('dekkor-author', '');
 const name = ref('');
@@ -136,8 +136,8 @@ const bad = computed(() => COLOURS.find((c) => !isColour(c.model.value.trim()))?
 const id = computed(() => propId(name.value.trim() || 'brand', []));
 /** Nothing that is installed is ever replaced: the next version is free. */
 const version = computed(() => nextVersion(library.kits.values(), id.value));
-const wish = computed<BrandWish>((was) => {
-  const now: BrandWish = {
+const wish = computed<BrandRequest>((was) => {
+  const now: BrandRequest = {
     id: id.value,
     name: name.value.trim() || 'New brand',
     version: version.value,
@@ -225,8 +225,8 @@ const pictures = computed(() => {
   );
   const screens = project.screens.slice(at, at + SHOWN);
   return screens.map((s) => {
-    const now = wearsOf(project, s);
-    const wears = wearsAfter(world, now, planSheet(world, props.from, ref));
+    const now = appliedKitsOf(project, s);
+    const wears = appliedKitsAfter(world, now, planSheet(world, props.from, ref));
     const box = layout(resolve(world, s, { wears }), fonts);
     return { screen: s, primitives: paint(box), height: box.h, zoom: ROOM / s.width };
   });

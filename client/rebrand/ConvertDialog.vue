@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import { computed } from 'vue';
-import { settleProject } from '../../core/index.js';
+import { convertProject } from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** Rewrites everything into what is worn, once and for all; before that, its ledger: what is kept, said otherwise, held, and let go. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const library = useLibrary();
-const found = computed(() => (stage.world && visible.value ? settleProject(stage.world) : null));
+const found = computed(() => (stage.world && visible.value ? convertProject(stage.world) : null));
 const how = computed(() => (found.value && !('problem' in found.value) ? found.value : null));
 const problem = computed(() => (found.value && 'problem' in found.value ? found.value.problem : ''));
 const nameOf = (ref: string): string => {

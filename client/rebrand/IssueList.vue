@@ -3,15 +3,15 @@ import Button from 'primevue/button';
 import ProgressBar from 'primevue/progressbar';
 import MultiSelect from 'primevue/multiselect';
 import { computed, ref } from 'vue';
-import { situationsOf, type Cause, type Finding, type Fix, type ReviewIn } from '../../core/index.js';
+import { situationsOf, type IssueGroup, type Issue, type Fix, type ReviewIn } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
 
 /** What there is to look at after a rebrand, as far as it was reviewed: by what it comes from, with ways that were proven to mend it. */
 const props = defineProps<{
-  causes: readonly Cause[];
+  causes: readonly IssueGroup[];
   /** Those that somebody looked at and leaves as they are. */
-  accepted: readonly Cause[];
+  accepted: readonly IssueGroup[];
   places: number;
   /** Ways by the cause they mend; those of a cause that is not there are not tried yet. */
   fixes: ReadonlyMap<string, readonly Fix[]>;
@@ -25,7 +25,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{
   lookIn: [seenIn: ReviewIn];
-  show: [finding: Finding];
+  show: [finding: Issue];
   stop: [];
   take: [fix: Fix];
   untake: [fix: Fix];
@@ -52,7 +52,7 @@ function look(ids: readonly string[]): void {
   emit('lookIn', { widths, situations: ids.filter((id) => !WIDTHS.includes(Number(id))) });
 }
 /** Where all places of a cause are seen, if not on screens as they are. */
-function only(c: Cause): string {
+function only(c: IssueGroup): string {
   const where = new Set(
     c.places.map((p) =>
       p.width !== undefined

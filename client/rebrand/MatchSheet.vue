@@ -21,7 +21,7 @@ import { saveFile } from '../originals/packKit.js';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import type { Sample } from '../stores/samples.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import PairProps from './PairProps.vue';
 import TokenPairs from './TokenPairs.vue';
 import PictureCanvas from '../surface/PictureCanvas.vue';
@@ -60,7 +60,7 @@ async function point(component: ComponentRef): Promise<void> {
   lines.get(component)?.scrollIntoView({ block: 'nearest' });
 }
 defineExpose({ point });
-const stage = useStage();
+const stage = useEditor();
 const doc = useDocument();
 const file = ref<HTMLInputElement | null>(null);
 /** The sheet as a file for others, and theirs for this one. */

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { useIntersectionObserver } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref } from 'vue';
-import { componentAt, shownComponent, type Screen, type Wear, type World } from '../../core/index.js';
+import { componentAt, shownComponent, type Screen, type AppliedKit, type World } from '../../core/index.js';
 import { useDrag } from '../stores/drag.js';
-import { useDrawing } from '../stores/pictures.js';
+import { usePictures } from '../stores/pictures.js';
 import BitmapCanvas from '../surface/BitmapCanvas.vue';
 
 /** One screen before and after, with a divider between them. Drawn by the worker while it is in sight. */
 const props = defineProps<{
   screen: Screen;
   world: World | null;
-  before: readonly Wear[];
-  after: readonly Wear[] | undefined;
+  before: readonly AppliedKit[];
+  after: readonly AppliedKit[] | undefined;
   split: number;
   room: number;
   findings: number;
@@ -19,7 +19,7 @@ const props = defineProps<{
 const emit = defineEmits<{ point: [node: string]; take: [node: string, component: string] }>();
 const drag = useDrag();
 const pair = ref<HTMLElement | null>(null);
-const drawing = useDrawing();
+const drawing = usePictures();
 const frame = ref<HTMLElement | null>(null);
 const near = ref(false);
 useIntersectionObserver(

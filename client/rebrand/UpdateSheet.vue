@@ -5,14 +5,14 @@ import { plural } from '../counts.js';
 import { useLibrary } from '../stores/library.js';
 import type { Sample } from '../stores/samples.js';
 import { sampleOf } from '../stores/samples.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { useSlices } from '../surface/timeSlices.js';
 
 /** What a newer version of the kit that is worn changes: gone, split, called otherwise, looking otherwise, new. */
 const props = defineProps<{ from: Kit; to: Kit; uses: Readonly<Record<ComponentRef, number>> }>();
 defineEmits<{ later: [] }>();
-const stage = useStage();
+const stage = useEditor();
 const library = useLibrary();
 const update = computed(() => kitUpdate(props.from, props.to));
 const refs = computed(() => ({ from: kitRef(props.from), to: kitRef(props.to) }));

@@ -2,14 +2,14 @@ import { useLocalStorage } from '@vueuse/core';
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import {
   applyEdit,
-  causesOf,
+  groupIssues,
   chooseOption,
   choosePair,
   chooseProp,
   countUses,
   stampChoices,
   sumReviews,
-  wearsOf,
+  appliedKitsOf,
   type Fix,
   type Kit,
   type KitRef,
@@ -19,14 +19,14 @@ import {
   type Screen,
   type ScreenReview,
   type Step,
-  type Wear,
+  type AppliedKit,
 } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { ROOM, useDrawing } from '../stores/pictures.js';
+import { ROOM, usePictures } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
-import type { Partner } from '../stores/coreWorker.js';
-import { useStage } from '../stores/editor.js';
-import { useKnown, wornIn } from './reviewCache.js';
+import type { CoreWorker } from '../stores/coreWorker.js';
+import { useEditor } from '../stores/editor.js';
+import { useReviewCache, appliedIn } from './reviewCache.js';
 
 /** So many screens are asked of each worker at once: it never waits for the page. */
 const AHEAD = 2;
@@ -39,7 +39,7 @@ export type Total = ReturnType<typeof sumReviews>;
 const rolesOf = (kit: Kit | undefined): ReadonlySet<string> =>
   new Set(Object.values(kit?.components ?? {}).map((c) => c.role));
 /** The kit that is likely put on next: a brand's rather than a wireframe's, the one that has most of what is worn. */
-export const firstToPutOn = (kits: ReadonlyMap<KitRef, Kit>, from: KitRef): KitRef | undefined => {
+export const firstToApply = (kits: ReadonlyMap<KitRef, Kit>, from: KitRef): KitRef | undefined => {
   const worn = [...rolesOf(kits.get(from))];
   const fit = (k: Kit): number => {
     const has = rolesOf(k);
@@ -63,12 +63,12 @@ export function useRebrandPlan(
 ) {
   const doc = useDocument();
   const library = useLibrary();
-  const stage = useStage();
-  const drawing = useDrawing();
-  const known = useKnown();
+  const stage = useEditor();
+  const drawing = usePictures();
+  const known = useReviewCache();
   const planned = shallowRef<MatchSheet | null>(null);
   const edited = shallowRef<MatchSheet | null>(null);
-  const after = shallowRef<ReadonlyMap<readonly Wear[], readonly Wear[]>>(new Map());
+  const after = shallowRef<ReadonlyMap<readonly AppliedKit[], readonly AppliedKit[]>>(new Map());
   const sheet = computed(() => edited.value ?? planned.value);
   const failure = ref('');
   const author = useLocalStorage('dekkor-author', '');
@@ -78,9 +78,9 @@ export function useRebrandPlan(
     edited.value = was ? stampChoices(next, was, author.value, new Date().toISOString().slice(0, 10)) : next;
   }
 
-  const worn = computed(() => (doc.shown ? wornIn(doc.shown) : []));
+  const worn = computed(() => (doc.shown ? appliedIn(doc.shown) : []));
   /** What would be worn by the sheet as it was planned: it comes with that. */
-  let foreseen: ReadonlyMap<readonly Wear[], readonly Wear[]> = new Map();
+  let foreseen: ReadonlyMap<readonly AppliedKit[], readonly AppliedKit[]> = new Map();
   onScopeDispose(known.giveWay());
   let asked = 0;
   watch(
@@ -138,8 +138,8 @@ export function useRebrandPlan(
     },
     { immediate: true },
   );
-  const wearsAfterOf = (s: Screen): readonly Wear[] | undefined =>
-    doc.shown ? after.value.get(wearsOf(doc.shown, s)) : undefined;
+  const wearsAfterOf = (s: Screen): readonly AppliedKit[] | undefined =>
+    doc.shown ? after.value.get(appliedKitsOf(doc.shown, s)) : undefined;
 
   const isMeant = (s: Screen): boolean => scope.value?.has(s.id) ?? true;
   const uses = computed(() => (doc.shown ? countUses(doc.shown.screens.filter(isMeant), stage.wearsShown) : {}));
@@ -234,8 +234,12 @@ export function useRebrandPlan(
    * Has all workers at it at once; the second joins as soon as it is there.
    * @param ahead so many times each is asked at once
    */
-  async function byAll(ahead: number, goThrough: (by: Partner) => Promise<void>, goesOn: () => boolean): Promise<void> {
-    const begun = new Set<Partner>();
+  async function byAll(
+    ahead: number,
+    goThrough: (by: CoreWorker) => Promise<void>,
+    goesOn: () => boolean,
+  ): Promise<void> {
+    const begun = new Set<CoreWorker>();
     const join = (): Promise<void>[] => {
       const fresh = drawing.partners().filter((p) => !begun.has(p));
       for (const p of fresh) begun.add(p);
@@ -250,7 +254,7 @@ export function useRebrandPlan(
     stopped.value = true;
   }
   const total = computed(() => sumReviews(reviews.value));
-  const found = computed(() => causesOf(total.value.findings));
+  const found = computed(() => groupIssues(total.value.findings));
   /** What somebody looked at and leaves as it is: kept with the sheet, and not told again. */
   const accepts = (id: string): boolean => sheet.value?.accepted?.includes(id) ?? false;
   const causes = computed(() => found.value.filter((c) => !accepts(c.id)));

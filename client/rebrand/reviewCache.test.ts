@@ -1,12 +1,12 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { AS_THEY_ARE, type Project, type Screen } from '../../core/index.js';
+import { NO_SITUATION, type Project, type Screen } from '../../core/index.js';
 import { useLibrary } from '../stores/library.js';
-import type { CoreWorker } from '../workers/startWorker.js';
+import type { RemoteWorker } from '../workers/startWorker.js';
 import { openDesktop, type Desktop } from '../../testing/desktop.js';
 import { instance, PLY, screenWith } from '../../testing/fakeServer.js';
-import { useKnown } from './reviewCache.js';
+import { useReviewCache } from './reviewCache.js';
 
 const SKERRY = 'skerry-line@2.1.0';
 let on: Desktop;
@@ -39,7 +39,7 @@ beforeEach(async () => {
             : Promise.resolve(answers[what]?.(...args));
         },
     },
-  ) as unknown as CoreWorker;
+  ) as unknown as RemoteWorker;
   vi.stubGlobal('requestIdleCallback', (go: () => void) => setTimeout(go));
 });
 afterEach(() => {
@@ -51,7 +51,7 @@ const asked = (what: string): number => told.filter((t) => t.startsWith(what)).l
 
 describe('what is known of a rebrand that may come', () => {
   it('is planned once for as long as nothing it depends on is another', async () => {
-    const known = useKnown();
+    const known = useReviewCache();
     const first = await known.plan(project(), PLY, SKERRY);
     expect(await known.plan({ ...project() }, PLY, SKERRY)).toBe(first);
     expect(asked('plan')).toBe(1);
@@ -60,23 +60,23 @@ describe('what is known of a rebrand that may come', () => {
     expect(asked('plan')).toBe(2);
   });
   it('is planned again when it could not be', async () => {
-    const known = useKnown();
+    const known = useReviewCache();
     fails = true;
     await expect(known.plan(project(), PLY, SKERRY)).rejects.toThrow('It is gone.');
     fails = false;
     expect((await known.plan(project(), PLY, SKERRY)).sheet.to).toBe(SKERRY);
   });
   it('is looked through ahead, screen by screen, and not again', async () => {
-    const known = useKnown();
+    const known = useReviewCache();
     await known.lookAhead(project(), PLY, SKERRY);
     await known.lookAhead(project(), PLY, SKERRY);
     expect(asked('review')).toBe(2);
     const { after } = await known.plan(project(), PLY, SKERRY);
-    const found = known.foundIn(project(), AS_THEY_ARE);
+    const found = known.foundIn(project(), NO_SITUATION);
     expect(project().screens.map((s) => found.get(s, after.get(project().wears))?.screen)).toEqual(['one', 'two']);
   });
   it('gives way to whoever wants to know, and to an edit', async () => {
-    const known = useKnown();
+    const known = useReviewCache();
     const running = known.lookAhead(project(), PLY, SKERRY);
     const done = known.giveWay();
     await running;
@@ -89,11 +89,11 @@ describe('what is known of a rebrand that may come', () => {
     expect(asked('review')).toBe(0);
   });
   it('says nothing of a screen that was edited, nor on another ground, in another way or with other fonts', async () => {
-    const known = useKnown();
+    const known = useReviewCache();
     await known.lookAhead(project(), PLY, SKERRY);
     const worn = (await known.plan(project(), PLY, SKERRY)).after.get(project().wears);
     const [one] = project().screens as [Screen];
-    const at = (p: Project, s: Screen, how = AS_THEY_ARE): unknown => known.foundIn(p, how).get(s, worn);
+    const at = (p: Project, s: Screen, how = NO_SITUATION): unknown => known.foundIn(p, how).get(s, worn);
     expect(at(project(), one)).toBeDefined();
     expect(at({ ...project(), name: 'Another' }, one)).toBeDefined();
     expect(at(project(), { ...one })).toBeUndefined();

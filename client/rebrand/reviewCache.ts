@@ -1,17 +1,17 @@
 import { defineStore } from 'pinia';
 import {
-  AS_THEY_ARE,
-  wearsOf,
+  NO_SITUATION,
+  appliedKitsOf,
   type KitRef,
   type MatchSheet,
   type Project,
   type ReviewIn,
   type Screen,
   type ScreenReview,
-  type Wear,
+  type AppliedKit,
 } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useDrawing } from '../stores/pictures.js';
+import { usePictures } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
 
 /** What of a project says how its screens look, besides themselves. */
@@ -28,16 +28,16 @@ const MOST_AHEAD = 60;
 /** A sheet as it is proposed, and what would be worn with it, by what is worn now. */
 export interface Proposed {
   readonly sheet: MatchSheet;
-  readonly after: ReadonlyMap<readonly Wear[], readonly Wear[]>;
+  readonly after: ReadonlyMap<readonly AppliedKit[], readonly AppliedKit[]>;
 }
 /** What was found on screens, by what they would wear. */
 export class Found {
-  private readonly all = new WeakMap<Screen, Map<readonly Wear[], ScreenReview>>();
-  get(screen: Screen, after: readonly Wear[] | undefined): ScreenReview | undefined {
+  private readonly all = new WeakMap<Screen, Map<readonly AppliedKit[], ScreenReview>>();
+  get(screen: Screen, after: readonly AppliedKit[] | undefined): ScreenReview | undefined {
     return after && this.all.get(screen)?.get(after);
   }
-  set(screen: Screen, after: readonly Wear[], review: ScreenReview): void {
-    const on = this.all.get(screen) ?? new Map<readonly Wear[], ScreenReview>();
+  set(screen: Screen, after: readonly AppliedKit[], review: ScreenReview): void {
+    const on = this.all.get(screen) ?? new Map<readonly AppliedKit[], ScreenReview>();
     this.all.set(screen, on.set(after, review));
   }
 }
@@ -58,17 +58,17 @@ class Last<T> {
 const idle = (): Promise<unknown> => new Promise((go) => requestIdleCallback(go));
 
 /** Everything that is worn somewhere: by the project, and by screens that were held back. */
-export const wornIn = (project: Project): readonly (readonly Wear[])[] => [
-  ...new Set([project.wears, ...project.screens.map((s) => wearsOf(project, s))]),
+export const appliedIn = (project: Project): readonly (readonly AppliedKit[])[] => [
+  ...new Set([project.wears, ...project.screens.map((s) => appliedKitsOf(project, s))]),
 ];
 
 /**
  * What is known of a rebrand that may come: what was planned last, and what was found with it. It outlives the view, so that coming
  * back to it costs nothing, and some of it is got ready while nothing else is done.
  */
-export const useKnown = defineStore('known', () => {
+export const useReviewCache = defineStore('known', () => {
   const library = useLibrary();
-  const drawing = useDrawing();
+  const drawing = usePictures();
   const doc = useDocument();
   const plans = new Last<Promise<Proposed>>();
   const reviews = new Last<Found>();
@@ -80,7 +80,7 @@ export const useKnown = defineStore('known', () => {
   function plan(project: Project, from: KitRef, to: KitRef): Promise<Proposed> {
     const { worker } = library;
     if (!worker) return Promise.reject(new Error('The worker is not there yet.'));
-    const now = wornIn(project);
+    const now = appliedIn(project);
     const got = plans.of(
       [from, to, worker, library.kits, project.originals, project.editions, project.sheets, ...now],
       async () => {
@@ -104,13 +104,13 @@ export const useKnown = defineStore('known', () => {
   async function lookAhead(project: Project, from: KitRef, to: KitRef): Promise<void> {
     const mine = ++begun;
     const { after } = await plan(project, from, to);
-    const found = foundIn(project, AS_THEY_ARE);
+    const found = foundIn(project, NO_SITUATION);
     for (const screen of project.screens.slice(0, MOST_AHEAD)) {
       await idle();
       const [by] = drawing.partners();
-      const on = after.get(wearsOf(project, screen));
+      const on = after.get(appliedKitsOf(project, screen));
       if (!by || mine !== begun || wanting > 0 || doc.shown !== project) return;
-      if (on && !found.get(screen, on)) found.set(screen, on, await by.review(project, screen, on, AS_THEY_ARE));
+      if (on && !found.get(screen, on)) found.set(screen, on, await by.review(project, screen, on, NO_SITUATION));
     }
   }
   /** Nobody looks ahead until what this returns is called. */

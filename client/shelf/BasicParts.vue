@@ -1,21 +1,21 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { BASIC_PARTS, buildPieces, plainThing, type Plain, type Template } from '../../core/index.js';
+import { BASIC_PARTS, buildPieces, plainThing, type PlainPart, type Template } from '../../core/index.js';
 import { useDrag } from '../stores/drag.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import SampleCard from './SampleCard.vue';
 
 /** Loose parts: what screens are roughed out with, and originals are made of. */
-const emit = defineEmits<{ place: [plain: Plain, name: string] }>();
-const stage = useStage();
+const emit = defineEmits<{ place: [plain: PlainPart, name: string] }>();
+const stage = useEditor();
 const drag = useDrag();
 /** Some need something in them to be seen at all. */
-const INSIDE: Readonly<Partial<Record<Plain, readonly Plain[]>>> = {
+const INSIDE: Readonly<Partial<Record<PlainPart, readonly PlainPart[]>>> = {
   row: ['box', 'box'],
   column: ['line', 'line', 'line'],
   grid: ['box', 'box', 'box', 'box'],
 };
-const SAYS: Readonly<Partial<Record<Plain, string>>> = {
+const SAYS: Readonly<Partial<Record<PlainPart, string>>> = {
   box: 'Holds things, with a ground and a line',
   row: 'Things side by side',
   column: 'Things below each other',
@@ -23,13 +23,13 @@ const SAYS: Readonly<Partial<Record<Plain, string>>> = {
   path: 'Any outline, as SVG path data',
 };
 interface Part {
-  readonly plain: Plain;
+  readonly plain: PlainPart;
   readonly name: string;
   readonly template: Template;
 }
 const parts: readonly Part[] = BASIC_PARTS.map((plain) => {
   const thing = plainThing(plain);
-  const item = (p: Plain) => ({ thing: plainThing(p), count: 1, values: [], children: [], from: 0, to: 0 });
+  const item = (p: PlainPart) => ({ thing: plainThing(p), count: 1, values: [], children: [], from: 0, to: 0 });
   let n = 0;
   const [piece] = buildPieces(
     {

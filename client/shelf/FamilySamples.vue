@@ -3,14 +3,14 @@ import { computed } from 'vue';
 import { componentsInOrder, kitRef, type Component, type ComponentRef } from '../../core/index.js';
 import { useDrag } from '../stores/drag.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { useSlices } from '../surface/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 
 /** The components of one family of the kit, or the project’s own: clicked they are placed, dragged they go where they are let go. */
 const props = defineProps<{ family: string; own?: boolean }>();
 const emit = defineEmits<{ place: [ref: ComponentRef, name: string] }>();
-const stage = useStage();
+const stage = useEditor();
 const library = useLibrary();
 const drag = useDrag();
 interface Offer {

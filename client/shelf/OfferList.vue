@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { Thing } from '../../core/index.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { useSlices } from '../surface/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 
 /** What the place line may become, as it looks; things without a look stand there by name. */
 const props = defineProps<{ offers: readonly Thing[]; chosen: number }>();
 defineEmits<{ take: [thing: Thing] }>();
-const stage = useStage();
+const stage = useEditor();
 const library = useLibrary();
 const drawn = useSlices(
   () => (void [stage.wears, library.fontsKnown], props.offers),

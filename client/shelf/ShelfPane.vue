@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useResizeObserver, useScroll } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { kitRef, type ComponentRef, type Plain, type Template } from '../../core/index.js';
+import { kitRef, type ComponentRef, type PlainPart, type Template } from '../../core/index.js';
 import { tip } from '../keys/table.js';
 import { useCommands } from '../stores/commands.js';
-import { useUpdates } from '../stores/kitUpdates.js';
-import { useStage } from '../stores/editor.js';
+import { useKitUpdates } from '../stores/kitUpdates.js';
+import { useEditor } from '../stores/editor.js';
 import BasicParts from './BasicParts.vue';
 import FamilySamples from './FamilySamples.vue';
 import { usePlaceLine } from './line.js';
@@ -14,12 +14,12 @@ import StarterSamples from './StarterSamples.vue';
 import TryOn from './TryOn.vue';
 import UsesStrip from '../workbench/UsesStrip.vue';
 import { useOriginals } from '../stores/originals.js';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 
 /** What can be placed: by the line, by the samples of the kit's families, its starters; and what the selected thing could be. */
 defineEmits<{ keys: []; content: [] }>();
-const stage = useStage();
-const updates = useUpdates();
+const stage = useEditor();
+const updates = useKitUpdates();
 const commands = useCommands();
 const input = ref<HTMLTextAreaElement | null>(null);
 const { line, focused, chosen, plan, offers, take, paste, key, remember } = usePlaceLine(input, (how) => placed(how));
@@ -30,7 +30,7 @@ const STARTERS = 'Starters';
 const BASIC = 'Basic parts';
 const OWN = 'Own';
 const USES = 'Uses';
-const bench = useBench();
+const bench = useComponentEditor();
 const originals = useOriginals();
 /** The tab that was chosen; empty: the first family. */
 const tab = ref('');
@@ -80,7 +80,7 @@ function placed(how: () => boolean): boolean {
 function placeComponent(ref: ComponentRef, name: string): void {
   if (placed(() => commands.placeComponent(ref))) remember([name]);
 }
-function placePlain(plain: Plain, name: string): void {
+function placePlain(plain: PlainPart, name: string): void {
   if (placed(() => commands.placePlain(plain))) remember([name]);
 }
 function placeStarter(t: Template): void {

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { Template } from '../../core/index.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { useSlices } from '../surface/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 
 /** Sections and whole pages that the kit begins with. */
 defineEmits<{ place: [template: Template] }>();
-const stage = useStage();
+const stage = useEditor();
 const library = useLibrary();
 const drawn = useSlices(
   () => (void [stage.wears, library.fontsKnown], stage.mainKit?.templates ?? []),

@@ -2,20 +2,20 @@
 import { computed, shallowRef, toRaw, watch } from 'vue';
 import { kitRef, shownComponent, type Alternative, type ComponentRef, type InstanceNode } from '../../core/index.js';
 import { useCommands } from '../stores/commands.js';
-import { useDrawing } from '../stores/pictures.js';
+import { usePictures } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
-import { useUpdates } from '../stores/kitUpdates.js';
-import { useStage } from '../stores/editor.js';
+import { useKitUpdates } from '../stores/kitUpdates.js';
+import { useEditor } from '../stores/editor.js';
 import { useSlices } from '../surface/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 
 /** What the selected instance could be instead: pointed at, it shows on the Wall; clicked, it is swapped. */
 const props = defineProps<{ instance: InstanceNode }>();
-const stage = useStage();
+const stage = useEditor();
 const library = useLibrary();
-const updates = useUpdates();
+const updates = useKitUpdates();
 const commands = useCommands();
-const drawing = useDrawing();
+const drawing = usePictures();
 /** So many are shown, and so many are ranked. */
 const SHOWN = 14;
 const RANKED = 200;

@@ -1,9 +1,9 @@
 import { useLocalStorage } from '@vueuse/core';
 import { computed, ref, watch, type Ref } from 'vue';
-import { likelyNext, readPlaceLine, search, vocabulary, type PlaceContext, type Thing } from '../../core/index.js';
+import { suggestNext, readPlaceLine, search, vocabulary, type PlaceContext, type Thing } from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** So many things are offered while one types. */
 const OFFERED = 14;
@@ -16,7 +16,7 @@ export function usePlaceLine(
   field: Ref<HTMLTextAreaElement | null>,
   placed: (how: () => boolean, names: readonly string[]) => boolean,
 ) {
-  const stage = useStage();
+  const stage = useEditor();
   const commands = useCommands();
   const clipboard = useClipboard();
   const line = ref('');
@@ -36,7 +36,7 @@ export function usePlaceLine(
     if (line.value.trim() === '') {
       const node = stage.selectedNode;
       const role = stage.selected ? (stage.findBox(stage.selected)?.node.instance?.role ?? '') : '';
-      return likelyNext(
+      return suggestNext(
         things.value,
         stage.calmProject?.screens ?? [],
         node?.type === 'instance' ? node.component : '',

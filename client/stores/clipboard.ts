@@ -4,7 +4,7 @@ import {
   layoutNode,
   outermost,
   paint,
-  readCopied,
+  readClipboard,
   readOutline,
   subtree,
   swapSteps,
@@ -12,7 +12,7 @@ import {
   treeOfScreen,
   vocabulary,
   writeOutline,
-  type Copied,
+  type ClipboardPiece,
   type Node,
   type NodeId,
   type Piece,
@@ -22,17 +22,17 @@ import {
 import { useCommands } from './commands.js';
 import { useDocument } from './document.js';
 import { fonts } from './library.js';
-import { useStage } from './editor.js';
+import { useEditor } from './editor.js';
 
 /** Own data travels beside SVG and text. Browsers only let pages put custom types there under `web `. */
 const OWN = 'application/x-dekkor+json';
 
 /** Browsers give a paste without formatting the text alone: when it is what was copied here last, what was copied is known. */
 const KEPT = 'dekkor-copied';
-function kept(text: string): ReturnType<typeof readCopied> {
+function kept(text: string): ReturnType<typeof readClipboard> {
   try {
     const last = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as { text?: string; cargo?: string } | null;
-    return last?.text === text && text !== '' ? readCopied(last.cargo ?? '') : null;
+    return last?.text === text && text !== '' ? readClipboard(last.cargo ?? '') : null;
   } catch {
     return null;
   }
@@ -41,7 +41,7 @@ function kept(text: string): ReturnType<typeof readCopied> {
 /** Copying and pasting between screens, projects and tabs. */
 export const useClipboard = defineStore('clipboard', () => {
   const doc = useDocument();
-  const stage = useStage();
+  const stage = useEditor();
   const commands = useCommands();
   const said = ref('');
 
@@ -57,7 +57,7 @@ export const useClipboard = defineStore('clipboard', () => {
     const w = stage.world;
     const ids = stage.selectedIds;
     if (!screen || !w || ids.length === 0 || !event.clipboardData) return false;
-    const cargo: Copied = { dekkor: 1, from: doc.id, kits: w.project.kits, pieces: pieces(screen, ids) };
+    const cargo: ClipboardPiece = { dekkor: 1, from: doc.id, kits: w.project.kits, pieces: pieces(screen, ids) };
     event.clipboardData.setData(OWN, JSON.stringify(cargo));
     event.clipboardData.setData(
       'text/plain',
@@ -92,7 +92,7 @@ export const useClipboard = defineStore('clipboard', () => {
   }
   /** Pastes own data, an outline, or a plain text; with `over`, onto the selection, whose settings are carried. */
   function paste(data: DataTransfer, over: boolean): boolean {
-    const own = readCopied(data.getData(OWN)) ?? kept(data.getData('text/plain'));
+    const own = readClipboard(data.getData(OWN)) ?? kept(data.getData('text/plain'));
     if (own && 'problem' in own) {
       doc.say(`${own.problem} Nothing was pasted.`, true);
       return false;
@@ -102,7 +102,7 @@ export const useClipboard = defineStore('clipboard', () => {
     if (text.trim() === '') return false;
     return pasteOutline(text);
   }
-  function pasteCargo(cargo: Copied, over: boolean): boolean {
+  function pasteCargo(cargo: ClipboardPiece, over: boolean): boolean {
     const w = stage.world;
     if (!w) return false;
     const wanted = new Set(

@@ -3,7 +3,7 @@ import {
   plainKind,
   addItemSteps,
   alike,
-  allBackSteps,
+  resetAllSteps,
   blankScreen,
   breakSeriesSteps,
   buildPieces,
@@ -17,9 +17,9 @@ import {
   moveItemSteps,
   moveSteps,
   newInstance,
-  laySteps,
-  floated,
-  groundSteps,
+  overlaySteps,
+  asOverlay,
+  backgroundSteps,
   roleFacts,
   nudgeSteps,
   placeSteps,
@@ -41,23 +41,23 @@ import {
   type ComponentRef,
   type Node,
   type Piece,
-  type Plain,
+  type PlainPart,
   type PlacePlan,
   type Screen,
   type Spot,
   type Step,
   type Template,
 } from '../../core/index.js';
-import { useBench } from './componentEditor.js';
+import { useComponentEditor } from './componentEditor.js';
 import { useDocument } from './document.js';
-import { plain } from './untracked.js';
-import { useStage } from './editor.js';
+import { untracked } from './untracked.js';
+import { useEditor } from './editor.js';
 
 /** Everything a designer can do to what is selected. Each is one edit, done the same way from keys, menus, drags and panes. */
 export const useCommands = defineStore('commands', () => {
   const doc = useDocument();
-  const stage = useStage();
-  const bench = useBench();
+  const stage = useEditor();
+  const bench = useComponentEditor();
 
   /** On the Workbench, with less than all looks chosen: things are placed, swapped and hidden in those looks only. */
   const inSomeLooks = (): boolean => bench.of !== '' && bench.applies !== 'all';
@@ -115,8 +115,8 @@ export const useCommands = defineStore('commands', () => {
     for (const screen of screens) {
       const tree = treeOfScreen(screen);
       const where = at && screen.id === stage.screenId ? at : spot(screen, role, inside);
-      const pieces = floated(world(), screen, make(screen), where);
-      steps.push(...placeSteps(tree, pieces, where), ...laySteps(tree, rootsOf(pieces), where));
+      const pieces = asOverlay(world(), screen, make(screen), where);
+      steps.push(...placeSteps(tree, pieces, where), ...overlaySteps(tree, rootsOf(pieces), where));
       made.push({ screen: screen.id, ids: pieces.map((p) => p.root) });
     }
     return { steps, made, added };
@@ -151,7 +151,7 @@ export const useCommands = defineStore('commands', () => {
       at,
     );
   /** A box, a text, a shape by itself. Into a box that is selected, else behind the selection. */
-  function placePlain(plain: Plain, at?: Spot): boolean {
+  function placePlain(plain: PlainPart, at?: Spot): boolean {
     const thing = plainThing(plain);
     const plan: PlacePlan = {
       items: [{ thing, count: 1, values: [], children: [], from: 0, to: 0 }],
@@ -171,7 +171,7 @@ export const useCommands = defineStore('commands', () => {
     }
     let n = 0;
     const where = at ?? spot(screen, roleOf(plan), false);
-    const pieces = floated(
+    const pieces = asOverlay(
       world(),
       screen,
       buildPieces(plan, () => `ghost-${++n}`, stage.behind),
@@ -329,7 +329,7 @@ export const useCommands = defineStore('commands', () => {
     const ids = stage.selectedIds;
     if (!from || ids.length === 0) return;
     if (copy) {
-      const pieces = floated(
+      const pieces = asOverlay(
         world(),
         screen,
         ids.map((id) => copyPiece(from.nodes, id, stage.newId)),
@@ -338,7 +338,7 @@ export const useCommands = defineStore('commands', () => {
       if (
         doc.act(`Copy ${named()}${screen.id === from.id ? '' : ` to ${screen.name}`}`, [
           ...placeSteps(treeOfScreen(screen), pieces, to),
-          ...laySteps(treeOfScreen(screen), rootsOf(pieces), to),
+          ...overlaySteps(treeOfScreen(screen), rootsOf(pieces), to),
         ])
       )
         stage.goTo(
@@ -351,14 +351,14 @@ export const useCommands = defineStore('commands', () => {
       const things = ids.flatMap((id) => screen.nodes[id] ?? []);
       doc.act(`Move ${named()}`, [
         ...moveSteps(tree, screen, ids, to),
-        ...laySteps(tree, things, to),
-        ...groundSteps(tree, screen, things, to),
+        ...overlaySteps(tree, things, to),
+        ...backgroundSteps(tree, screen, things, to),
       ]);
     } else {
       const got = transferSteps(from, screen, ids, to, stage.newId);
       const things = got.made.map((id, i) => ({ id, attrs: from.nodes[ids[i] ?? '']?.attrs ?? {} }));
       const tree = treeOfScreen(screen);
-      const steps = [...got.steps, ...laySteps(tree, things, to), ...groundSteps(tree, screen, things, to)];
+      const steps = [...got.steps, ...overlaySteps(tree, things, to), ...backgroundSteps(tree, screen, things, to)];
       if (doc.act(`Move ${named()} to ${screen.name}`, steps)) stage.goTo(screen.id, got.made);
     }
   }
@@ -492,7 +492,7 @@ export const useCommands = defineStore('commands', () => {
     const steps = stage.targets.flatMap((t) =>
       t.ids.flatMap((id) => {
         const n = t.screen.nodes[id];
-        return n?.type === 'instance' ? allBackSteps(treeOfScreen(t.screen), n) : [];
+        return n?.type === 'instance' ? resetAllSteps(treeOfScreen(t.screen), n) : [];
       }),
     );
     doc.act(`Put ${named()} back to kit`, steps);
@@ -508,8 +508,8 @@ export const useCommands = defineStore('commands', () => {
   }
 
   return {
-    named: plain(named),
-    nameOf: plain(nameOf),
+    named: untracked(named),
+    nameOf: untracked(nameOf),
     placePlan,
     preview,
     placeComponent,
@@ -527,7 +527,7 @@ export const useCommands = defineStore('commands', () => {
     makeSeries,
     addItem,
     breakSeries,
-    alikeOf: plain(alikeOf),
+    alikeOf: untracked(alikeOf),
     selectAlike,
     swap,
     back,

@@ -8,9 +8,9 @@ import {
   editionTree,
   holdsIn,
   layoutNode,
-  lookIn,
+  lookupIn,
   lookSteps,
-  Memory,
+  Memo,
   resolveSample,
   seenIn,
   showsIn,
@@ -30,21 +30,21 @@ import {
   type Rule,
   type Screen,
   type Step,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../../core/index.js';
 import { freshId } from '../ids.js';
 import { useDocument } from './document.js';
 import { fonts, useLibrary } from './library.js';
 import { useModes } from './modes.js';
-import { plain } from './untracked.js';
+import { untracked } from './untracked.js';
 
 /** What an edit on the Workbench applies to. */
-export type Applies = 'all' | 'row' | 'column' | 'look';
+export type EditScope = 'all' | 'row' | 'column' | 'look';
 const NO_AXES: readonly Axis[] = [];
 
 /** The original on the Workbench: as a tree that is worked on like a screen, and in all its looks. */
-export const useBench = defineStore('bench', () => {
+export const useComponentEditor = defineStore('bench', () => {
   const doc = useDocument();
   const library = useLibrary();
   const modes = useModes();
@@ -54,7 +54,7 @@ export const useBench = defineStore('bench', () => {
   const look = shallowRef<LookChoice>({});
   const rows = ref('');
   const columns = ref('');
-  const applies = ref<Applies>('all');
+  const applies = ref<EditScope>('all');
   /** Of the room that looks stand in: px. */
   const room = ref(320);
   /** What would be set: its cells light up. */
@@ -70,13 +70,13 @@ export const useBench = defineStore('bench', () => {
   /** The tree that steps are on; also the name under which it is worked on. */
   const tree = computed(() => (isOwn.value ? (`original:${splitRef(of.value).id}` as const) : editionTree(of.value)));
   /** The same list as long as contract and rules are the same: what is edited most are parts. */
-  const ways = new Memory<readonly Axis[]>(2);
+  const ways = new Memo<readonly Axis[]>(2);
   const axes = computed(() => {
     const c = component.value;
     return c ? ways.of(c.contract, [c.rules], () => axesOf(c)) : NO_AXES;
   });
 
-  const surfaces = new Memory<Screen>(2);
+  const surfaces = new Memo<Screen>(2);
   /** An original as if it were a screen. */
   const surfaceOf = (c: Component): Screen =>
     surfaces.of(c, [tree.value, room.value], () => ({
@@ -96,9 +96,9 @@ export const useBench = defineStore('bench', () => {
     return c && surfaceOf(c);
   }
 
-  const laid = new Memory<Box>(120);
+  const laid = new Memo<Box>(120);
   /** An original in one of its looks, laid out. `nodes`: with these in place of its own, for what is only tried. */
-  function boxIn(which: LookChoice, wears: readonly Wear[], nodes?: Screen['nodes']): Box | null {
+  function boxIn(which: LookChoice, wears: readonly AppliedKit[], nodes?: Screen['nodes']): Box | null {
     const w = world.value;
     const c = component.value;
     if (!w || !c) return null;
@@ -119,7 +119,7 @@ export const useBench = defineStore('bench', () => {
         const wide = made.look.width === 'stretch' || defaultRoom(c.role).width === 'stretch';
         return layoutNode(made, fonts, wide ? room.value : undefined, undefined, room.value);
       },
-      lookIn(w),
+      lookupIn(w),
     );
   }
 
@@ -223,13 +223,13 @@ export const useBench = defineStore('bench', () => {
     tree,
     axes,
     surface,
-    surfaceIn: plain(surfaceIn),
-    boxIn: plain(boxIn),
+    surfaceIn: untracked(surfaceIn),
+    boxIn: untracked(boxIn),
     when,
-    lit: plain(lit),
-    set: plain(set),
-    setDefault: plain(setDefault),
-    valueOf: plain(valueOf),
+    lit: untracked(lit),
+    set: untracked(set),
+    setDefault: untracked(setDefault),
+    valueOf: untracked(valueOf),
     choose,
     open,
     leave,

@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { blankScreen, emptyProject, type Cause, type MatchSheet, type Project, type Screen } from '../../core/index.js';
-import type { CoreWorker } from '../workers/startWorker.js';
-import { Numbers, Partner } from './coreWorker.js';
+import {
+  blankScreen,
+  emptyProject,
+  type IssueGroup,
+  type MatchSheet,
+  type Project,
+  type Screen,
+} from '../../core/index.js';
+import type { RemoteWorker } from '../workers/startWorker.js';
+import { Numbers, CoreWorker } from './coreWorker.js';
 
 const screens = (n: number): Screen[] =>
   Array.from({ length: n }, (_, i) => blankScreen(`s${i}`, `Screen ${i}`, 'flow-1', 'phone', 390, 844));
@@ -10,7 +17,7 @@ const project = (all: readonly Screen[]): Project => ({
   screens: [...all],
 });
 /** A worker that only notes what it is told. */
-function pretend(): { worker: CoreWorker; told: [what: string, ...rest: unknown[]][] } {
+function pretend(): { worker: RemoteWorker; told: [what: string, ...rest: unknown[]][] } {
   const told: [string, ...unknown[]][] = [];
   const worker = new Proxy(
     {},
@@ -22,7 +29,7 @@ function pretend(): { worker: CoreWorker; told: [what: string, ...rest: unknown[
           return Promise.resolve([]);
         },
     },
-  ) as unknown as CoreWorker;
+  ) as unknown as RemoteWorker;
   return { worker, told };
 }
 const AS = { widths: [], situations: [] };
@@ -30,7 +37,7 @@ const AS = { widths: [], situations: [] };
 describe('what a worker is told', () => {
   it('is what is new to it alone: of the project, of screens, of what is worn', async () => {
     const { worker, told } = pretend();
-    const by = new Partner(worker, new Numbers());
+    const by = new CoreWorker(worker, new Numbers());
     const [one, two] = screens(2) as [Screen, Screen];
     const p = project([one, two]);
     await by.review(p, one, p.wears, AS);
@@ -57,14 +64,14 @@ describe('what a worker is told', () => {
     const numbers = new Numbers();
     const [a, b] = [pretend(), pretend()];
     const [one] = screens(1) as [Screen];
-    const [first, second] = [new Partner(a.worker, numbers), new Partner(b.worker, numbers)];
+    const [first, second] = [new CoreWorker(a.worker, numbers), new CoreWorker(b.worker, numbers)];
     expect(first.screen(one)).toBe(second.screen(one));
     expect([a.told.length, b.told.length]).toEqual([1, 1]);
     expect(numbers.knownOf({ ...one })).toBe(0);
   });
   it('is let go of when there are too many, those used last kept; not while all of them are asked about', async () => {
     const { worker, told } = pretend();
-    const by = new Partner(worker, new Numbers());
+    const by = new CoreWorker(worker, new Numbers());
     const all = screens(450);
     for (const s of all) by.screen(s);
     const gone = told.filter(([what]) => what === 'forget').map(([, id]) => id);
@@ -72,7 +79,7 @@ describe('what a worker is told', () => {
     told.length = 0;
     const p = project(all);
     const on = all.map((screen) => ({ screen, after: p.wears }));
-    await by.fixes(p, {} as Cause, {} as MatchSheet, on, AS);
+    await by.fixes(p, {} as IssueGroup, {} as MatchSheet, on, AS);
     expect(told.filter(([what]) => what === 'forget')).toEqual([]);
     expect(told.filter(([what]) => what === 'screen')).toHaveLength(50);
     const asked = told.at(-1) as [string, unknown, unknown, { version: number }[]];
@@ -81,14 +88,14 @@ describe('what a worker is told', () => {
   });
   it('is sent a few at a time, with room for the page in between', async () => {
     const { worker, told } = pretend();
-    const by = new Partner(worker, new Numbers());
+    const by = new CoreWorker(worker, new Numbers());
     const p = project(screens(30));
     const on = p.screens.map((screen) => ({ screen, after: p.wears }));
     let turns = 0;
     const clock = setInterval(() => turns++, 0);
     const most: number[] = [];
     const watch = setInterval(() => most.push(told.filter(([what]) => what === 'screen').length), 0);
-    await by.fixes(p, {} as Cause, {} as MatchSheet, on, AS);
+    await by.fixes(p, {} as IssueGroup, {} as MatchSheet, on, AS);
     clearInterval(clock);
     clearInterval(watch);
     expect(turns).toBeGreaterThan(1);

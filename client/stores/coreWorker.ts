@@ -1,5 +1,14 @@
-import type { Cause, Fix, MatchSheet, Project, ReviewIn, Screen, ScreenReview, Wear } from '../../core/index.js';
-import type { CoreWorker } from '../workers/startWorker.js';
+import type {
+  IssueGroup,
+  Fix,
+  MatchSheet,
+  Project,
+  ReviewIn,
+  Screen,
+  ScreenReview,
+  AppliedKit,
+} from '../../core/index.js';
+import type { RemoteWorker } from '../workers/startWorker.js';
 
 /** The worker keeps so many screens, laid out: one of a hundred instances is half a megabyte. */
 const MOST_HELD = 400;
@@ -22,19 +31,19 @@ const SHELL: readonly (keyof Project)[] = [
 export class Numbers {
   private readonly known = new WeakMap<object, number>();
   private last = 0;
-  of(thing: Screen | readonly Wear[]): number {
+  of(thing: Screen | readonly AppliedKit[]): number {
     let n = this.known.get(thing);
     if (n === undefined) this.known.set(thing, (n = ++this.last));
     return n;
   }
   /** The number of what may have none yet: 0. */
-  knownOf(thing: Screen | readonly Wear[]): number {
+  knownOf(thing: Screen | readonly AppliedKit[]): number {
     return this.known.get(thing) ?? 0;
   }
 }
 
 /** A worker, and what it has been told: only what is new to it is sent. */
-export class Partner {
+export class CoreWorker {
   private sent: Partial<Record<keyof Project, unknown>> = {};
   private readonly wears = new Set<number>();
   /** Which version of a screen it has, the one used last at the end. */
@@ -42,7 +51,7 @@ export class Partner {
   private most = MOST_HELD;
 
   constructor(
-    readonly worker: CoreWorker,
+    readonly worker: RemoteWorker,
     private readonly numbers: Numbers,
   ) {}
 
@@ -54,7 +63,7 @@ export class Partner {
     for (const k of fresh) this.sent[k] = project[k];
   }
   /** The number by which it knows what screens wear. */
-  wear(on: readonly Wear[]): number {
+  wear(on: readonly AppliedKit[]): number {
     const n = this.numbers.of(on);
     if (!this.wears.has(n)) {
       this.wears.add(n);
@@ -89,16 +98,16 @@ export class Partner {
   }
 
   /** What there is to look at when a screen of a project would wear something else. */
-  review(project: Project, screen: Screen, after: readonly Wear[], seenIn: ReviewIn): Promise<ScreenReview> {
+  review(project: Project, screen: Screen, after: readonly AppliedKit[], seenIn: ReviewIn): Promise<ScreenReview> {
     this.sync(project);
     return this.worker.review(screen.id, this.screen(screen), this.wear(after), seenIn);
   }
   /** Ways that were proven to mend a cause, on these screens as they would be worn. */
   async fixes(
     project: Project,
-    cause: Cause,
+    cause: IssueGroup,
     sheet: MatchSheet,
-    on: readonly { readonly screen: Screen; readonly after: readonly Wear[] }[],
+    on: readonly { readonly screen: Screen; readonly after: readonly AppliedKit[] }[],
     seenIn: ReviewIn,
   ): Promise<readonly Fix[]> {
     await this.give(on.map((o) => o.screen));

@@ -1,7 +1,7 @@
 import { computed, ref, watch, type Ref } from 'vue';
 import {
   boxesByKey,
-  oversOf,
+  overlaysOf,
   placeOfKey,
   placesOf,
   scrolledTo,
@@ -30,7 +30,7 @@ function groundOf(screen: Screen, id: string): string | undefined {
  * @param screen it as it is; `shown` with what is about to be placed on it
  * @param selection keys of what is selected; `made` of what is about to be placed
  */
-export function useSeen(
+export function useDeviceView(
   screen: Readonly<Ref<Screen | undefined>>,
   shown: Readonly<Ref<Screen | undefined>>,
   selection: Readonly<Ref<readonly string[]>>,
@@ -47,7 +47,7 @@ export function useSeen(
       scroll.value = null;
     },
   );
-  const overs = computed<readonly string[]>(() => (shown.value ? oversOf(shown.value) : []));
+  const overs = computed<readonly string[]>(() => (shown.value ? overlaysOf(shown.value) : []));
   const among = (s: Screen, key: string): string => {
     const ground = groundOf(s, placeOfKey(s, key)?.node ?? '');
     return ground !== undefined && overs.value.includes(ground) ? ground : '';

@@ -3,21 +3,21 @@ import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { blankScreen, type Step } from '../../core/index.js';
-import { PretendServer, PretendSocket } from '../../testing/fakeServer.js';
+import { FakeServer, FakeSocket } from '../../testing/fakeServer.js';
 import { useDocument } from './document.js';
 
 const widen: Step = { do: 'setScreen', screen: 's', field: 'width', value: 400 };
 const rename = (value: string): Step => ({ do: 'setScreen', screen: 's', field: 'name', value });
-let server: PretendServer;
+let server: FakeServer;
 let doc: ReturnType<typeof useDocument>;
 const name = (): string | undefined => doc.shown?.screens[0]?.name;
 const until = (is: () => boolean): Promise<void> => vi.waitFor(() => expect(is()).toBe(true), { timeout: 4000 });
 
 beforeEach(async () => {
-  server = new PretendServer();
-  PretendSocket.all.length = 0;
+  server = new FakeServer();
+  FakeSocket.all.length = 0;
   vi.stubGlobal('fetch', server.fetch);
-  vi.stubGlobal('WebSocket', PretendSocket);
+  vi.stubGlobal('WebSocket', FakeSocket);
   setActivePinia(createPinia());
   doc = useDocument();
   await doc.open(server.project.id);
@@ -131,14 +131,14 @@ describe('the open project', () => {
   });
   it('shows what others do as it is told', async () => {
     const told = server.take({ id: 'theirs', label: 'Rename', steps: [rename('Theirs')] });
-    PretendSocket.all.at(-1)?.tell({ edits: [told] });
+    FakeSocket.all.at(-1)?.tell({ edits: [told] });
     await until(() => name() === 'Theirs');
     expect(doc.revision).toBe(1);
   });
   it('asks for what it did not hear of', async () => {
     server.take({ id: 'a', label: 'Rename', steps: [rename('One')] });
     const second = server.take({ id: 'b', label: 'Rename', steps: [rename('Two')] });
-    PretendSocket.all.at(-1)?.tell({ edits: [second] });
+    FakeSocket.all.at(-1)?.tell({ edits: [second] });
     await until(() => name() === 'Two');
     expect(doc.revision).toBe(2);
   });
@@ -146,7 +146,7 @@ describe('the open project', () => {
 
 describe('a large project, opened in parts', () => {
   const screens = ['s', 't', 'u'].map((id) => blankScreen(id, `Screen ${id}`, 'flow-1', 'phone', 390, 844));
-  const large = new PretendServer(screens);
+  const large = new FakeServer(screens);
   beforeEach(() => {
     large.parts = true;
     vi.stubGlobal('fetch', large.fetch);

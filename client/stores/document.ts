@@ -2,30 +2,30 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import {
   act as actOn,
-  give,
-  openDesk,
+  flush,
+  openSync,
   pendingOf,
-  provide,
-  refused,
+  supplyPast,
+  rejectEdit,
   restoreSteps,
   resume,
-  take,
-  turn,
-  turnNames,
-  type Desk,
+  receive,
+  stepHistory,
+  historyLabels,
+  type SyncState,
   type Edit,
   type Notice,
   type Past,
   type Project,
   type Screen,
   type Step,
-  type Way,
+  type HistoryDirection,
   type Where,
   type Wrapped,
 } from '../../core/index.js';
 import { api, ServerProblem, type Confirmed, type FirstPart } from '../api.js';
 import { freshId, writer } from '../ids.js';
-import { adoptKept, keep, readKept } from './outbox.js';
+import { adoptOutbox, saveOutbox, readOutbox } from './outbox.js';
 
 /** How long a change waits for more of the same before it is sent: ms. */
 const WAIT = 250;
@@ -42,7 +42,7 @@ const PART = 100;
 const NONE_MISSING: ReadonlySet<string> = new Set();
 
 /** An earlier state that is looked at. */
-export interface Looking {
+export interface RevisionView {
   readonly revision: number;
   readonly label: string;
   readonly at: string;
@@ -60,7 +60,7 @@ export const useDocument = defineStore('document', () => {
   const id = ref('');
   /** Screens of which only the name and the size are known yet: the project is still being opened. */
   const missing = shallowRef<ReadonlySet<string>>(NONE_MISSING);
-  const desk = shallowRef<Desk | null>(null);
+  const desk = shallowRef<SyncState | null>(null);
   const offline = ref(false);
   /** Why what is done is not sent, while it is not: the server's own words. */
   const trouble = ref('');
@@ -68,7 +68,7 @@ export const useDocument = defineStore('document', () => {
   const away = ref(false);
   /** Told to the person: refusals, things left alone. The last of them, the latest at the end. */
   const notices = shallowRef<readonly (Notice & { readonly id: number })[]>([]);
-  const looking = shallowRef<Looking | null>(null);
+  const looking = shallowRef<RevisionView | null>(null);
   /** Where somebody is, to be shown again when what they did is undone. Set by the stage. */
   const whereNow = shallowRef<() => Where | null>(() => null);
   const goBack = shallowRef<(where: Where) => void>(() => undefined);
@@ -98,7 +98,7 @@ export const useDocument = defineStore('document', () => {
           ? `${pending.value.length} not sent, kept here`
           : 'saving',
   );
-  const names = computed(() => (desk.value && !looking.value ? turnNames(desk.value) : { undo: null, redo: null }));
+  const names = computed(() => (desk.value && !looking.value ? historyLabels(desk.value) : { undo: null, redo: null }));
 
   function say(text: string, bad = false): void {
     notices.value = [...notices.value.slice(1 - MOST_NOTICES), { id: ++serial, text, bad }];
@@ -117,12 +117,12 @@ export const useDocument = defineStore('document', () => {
     if (stand.missing) {
       id.value = projectId;
       missing.value = new Set(stand.missing);
-      desk.value = openDesk(project, stand.revision, writer);
+      desk.value = openSync(project, stand.revision, writer);
       const screens = await restOf(stand, () => mine === generation);
       if (mine !== generation) return;
       project = { ...project, screens };
     }
-    const kept = await readKept(projectId).catch(() => []);
+    const kept = await readOutbox(projectId).catch(() => []);
     const known = new Set<string>();
     for (const k of kept)
       for (const c of await api.since(projectId, Math.min(k.base, stand.revision))) known.add(c.edit.id);
@@ -131,7 +131,7 @@ export const useDocument = defineStore('document', () => {
     // What was done while the rest was on its way is done to the whole.
     const meanwhile = desk.value ? pendingOf(desk.value) : [];
     id.value = projectId;
-    const opened = resume(openDesk(project, stand.revision, writer, past), [
+    const opened = resume(openSync(project, stand.revision, writer, past), [
       ...kept.flatMap((k) => k.edits.filter((e) => !known.has(e.id))),
       ...meanwhile,
     ]);
@@ -143,7 +143,7 @@ export const useDocument = defineStore('document', () => {
     // Only what is in this tab's own list by now is taken out of those of others.
     if (kept.length > 0)
       void store()
-        .then(() => adoptKept(projectId))
+        .then(() => adoptOutbox(projectId))
         .catch(() => undefined);
     schedule(0);
   }
@@ -192,7 +192,7 @@ export const useDocument = defineStore('document', () => {
         said?: boolean;
       };
       if (mine !== generation) return;
-      if (told.edits) receive(told.edits);
+      if (told.edits) onConfirmed(told.edits);
       else if (told.away === true) away.value = true;
       else if (told.kits) onKits.value();
       else if (told.said) saidSerial.value++;
@@ -214,7 +214,7 @@ export const useDocument = defineStore('document', () => {
       const edits = await api.since(id.value, revision.value);
       if (mine !== generation) return;
       reached();
-      receive(edits);
+      onConfirmed(edits);
       schedule(0);
     } catch (error) {
       if (mine === generation) unsent(error);
@@ -241,9 +241,9 @@ export const useDocument = defineStore('document', () => {
     return true;
   }
 
-  function receive(list: readonly Confirmed[]): void {
+  function onConfirmed(list: readonly Confirmed[]): void {
     if (!desk.value || list.length === 0) return;
-    const got = take(desk.value, list);
+    const got = receive(desk.value, list);
     desk.value = got.desk;
     sayAll(got.notices);
     if (got.apart) {
@@ -283,7 +283,7 @@ export const useDocument = defineStore('document', () => {
     return storing;
   }
   function storeNow(): Promise<void> {
-    return keep(id.value, { base: desk.value?.sent?.revision ?? revision.value, edits: pending.value }).catch(
+    return saveOutbox(id.value, { base: desk.value?.sent?.revision ?? revision.value, edits: pending.value }).catch(
       () => undefined,
     );
   }
@@ -294,7 +294,7 @@ export const useDocument = defineStore('document', () => {
   }
 
   async function send(): Promise<void> {
-    const given = desk.value && !sending && missing.value === NONE_MISSING ? give(desk.value) : null;
+    const given = desk.value && !sending && missing.value === NONE_MISSING ? flush(desk.value) : null;
     if (!given) return;
     const mine = generation;
     sending = true;
@@ -304,7 +304,7 @@ export const useDocument = defineStore('document', () => {
       if (mine !== generation) return;
       sending = false;
       reached();
-      receive(told);
+      onConfirmed(told);
       // What others did in between comes on its own way; until it has, nothing of ours can be taken in.
       if (desk.value?.sent) await catchUp();
       if (pending.value.length > 0) schedule(0);
@@ -319,7 +319,7 @@ export const useDocument = defineStore('document', () => {
   async function refuse(problem: ServerProblem, batch: readonly Edit[]): Promise<void> {
     await catchUp();
     if (!desk.value) return;
-    const got = refused(desk.value, String(problem.body['edit'] ?? batch[0]?.id ?? ''), problem.message);
+    const got = rejectEdit(desk.value, String(problem.body['edit'] ?? batch[0]?.id ?? ''), problem.message);
     desk.value = got.desk;
     sayAll(got.notices);
     await store();
@@ -380,10 +380,10 @@ export const useDocument = defineStore('document', () => {
   }
 
   /** Undoes or does again; what was done in an earlier visit is fetched first. */
-  async function turnOnce(way: Way): Promise<string | null> {
+  async function turnOnce(way: HistoryDirection): Promise<string | null> {
     whole();
     if (!desk.value || looking.value) return null;
-    let got = turn(desk.value, way, freshId(), Date.now());
+    let got = stepHistory(desk.value, way, freshId(), Date.now());
     if (!got.ok && got.needs) {
       const { needs } = got;
       const mine = generation;
@@ -393,7 +393,7 @@ export const useDocument = defineStore('document', () => {
           api.since(id.value, needs.revision - 1, needs.revision),
         ]);
         if (mine !== generation || !desk.value) return null;
-        const ready = edit ? provide(desk.value, needs, before.project, edit.edit) : null;
+        const ready = edit ? supplyPast(desk.value, needs, before.project, edit.edit) : null;
         if (!ready) {
           say(
             `“${needs.label}” was done by an earlier version and cannot be undone by itself; History can still go back to before it.`,
@@ -402,7 +402,7 @@ export const useDocument = defineStore('document', () => {
           return null;
         }
         desk.value = ready;
-        got = turn(ready, way, freshId(), Date.now());
+        got = stepHistory(ready, way, freshId(), Date.now());
       } catch (error) {
         say(`${message(error)} Nothing was undone.`, true);
         return null;

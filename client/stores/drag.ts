@@ -5,7 +5,7 @@ import {
   type Box,
   type ComponentRef,
   type Drop,
-  type Plain,
+  type PlainPart,
   type Primitive,
   type Rect,
   type Screen,
@@ -13,12 +13,12 @@ import {
 } from '../../core/index.js';
 import { followPointer } from '../pointer.js';
 import { useCommands } from './commands.js';
-import { useStage } from './editor.js';
+import { useEditor } from './editor.js';
 
 /** What is held by the pointer. */
 export type Held = { readonly name: string; readonly roles: readonly string[]; readonly picture?: HeldPicture } & (
   | { readonly kind: 'sample'; readonly ref: ComponentRef }
-  | { readonly kind: 'plain'; readonly plain: Plain }
+  | { readonly kind: 'plain'; readonly plain: PlainPart }
   | { readonly kind: 'selection'; readonly ids: readonly string[]; readonly from: string }
 );
 /** How it looks: what is drawn, which part of it (px), and how large. */
@@ -125,7 +125,7 @@ export const useDrag = defineStore('drag', () => {
 
   function put(h: Held, l: Landing, copy: boolean): void {
     const commands = useCommands();
-    const stage = useStage();
+    const stage = useEditor();
     if (l.take) l.take();
     if (!l.spot) return;
     if (h.kind === 'selection') {

@@ -11,13 +11,13 @@ import {
   inSituation,
   nodeIn,
   situationAt,
-  lensWears,
+  lensKits,
   misfits,
   placeOfKey,
   screenOf,
   shownComponent,
   shownKit,
-  wearsOf,
+  appliedKitsOf,
   type Box,
   type Fit,
   type ComponentRef,
@@ -25,27 +25,27 @@ import {
   type Node as TreeNode,
   type Project,
   type Screen,
-  type Sighting,
+  type UsePlace,
   type Situation,
   type SlotFill,
   type Step,
   type Template,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../../core/index.js';
 import { freshId } from '../ids.js';
-import { useBench } from './componentEditor.js';
+import { useComponentEditor } from './componentEditor.js';
 import { useDocument } from './document.js';
-import { boxOf as layOut, pictureOf, useDrawing, type Bitmap, type Picture } from './pictures.js';
+import { boxOf as layOut, pictureOf, usePictures, type Bitmap, type Picture } from './pictures.js';
 import { useLibrary } from './library.js';
 import { useModes } from './modes.js';
 import { useSituations } from './situations.js';
 import { useWidths } from './widths.js';
-import { plain } from './untracked.js';
-import { useSeen } from './deviceView.js';
+import { untracked } from './untracked.js';
+import { useDeviceView } from './deviceView.js';
 import { sampleOf, templateOf, type Sample } from './samples.js';
 
-const NOTHING_WORN: readonly Wear[] = [];
+const NOTHING_WORN: readonly AppliedKit[] = [];
 const NO_SCREENS: readonly Screen[] = [];
 const NOTHING_WRONG: readonly Fit[] = [];
 /** All of a project but its screens. */
@@ -62,11 +62,11 @@ const GROUND: readonly (keyof Project)[] = [
 ];
 
 /** What is looked at: the screen, the selection, the lens; and pictures of screens and samples. */
-export const useStage = defineStore('stage', () => {
+export const useEditor = defineStore('stage', () => {
   const doc = useDocument();
   const library = useLibrary();
-  const drawing = useDrawing();
-  const bench = useBench();
+  const drawing = usePictures();
+  const bench = useComponentEditor();
   const widths = useWidths();
   const modes = useModes();
   const situations = useSituations();
@@ -83,7 +83,7 @@ export const useStage = defineStore('stage', () => {
   const selection = shallowRef<readonly string[]>([]);
   const lens = ref('');
   /** Things selected on other screens besides: all alike, or what was placed on several screens at once. */
-  const elsewhere = shallowRef<readonly Sighting[]>([]);
+  const elsewhere = shallowRef<readonly UsePlace[]>([]);
   /** Screens selected as such; with several, placing and pasting happen on each. */
   const picked = shallowRef<readonly string[]>([]);
   /** What is asked about several screens: their names, or a sheet of them. */
@@ -142,22 +142,22 @@ export const useStage = defineStore('stage', () => {
     const all = modes.seen === '' && !situation.value ? own : own.map((s) => asLookedAt(s));
     if (!widths.isOn) return all;
     const w = ground.value;
-    const worn = (s: Screen, kit: string): readonly Wear[] =>
-      !w ? [] : kit === '' ? wearsOf(w.project, s) : lensWears(w, s, kit);
+    const worn = (s: Screen, kit: string): readonly AppliedKit[] =>
+      !w ? [] : kit === '' ? appliedKitsOf(w.project, s) : lensKits(w, s, kit);
     return all.flatMap((s) => (s.id === here.value ? widths.hung(s, (kit) => worn(s, kit)) : [s]));
   });
   /** What a screen is shown wearing: through the lens when one is on. */
-  function wearsShown(of: Screen | undefined): readonly Wear[] {
+  function wearsShown(of: Screen | undefined): readonly AppliedKit[] {
     const w = ground.value;
     if (!w) return [];
     // An installed original is looked at as itself.
     if (bench.of !== '' && of?.id === bench.surface?.id) {
       if (!bench.isOwn) return NOTHING_WORN;
-      return lens.value && w.kits.has(lens.value) ? lensWears(w, undefined, lens.value) : w.project.wears;
+      return lens.value && w.kits.has(lens.value) ? lensKits(w, undefined, lens.value) : w.project.wears;
     }
     // What hangs beside itself in a brand is seen in that, whatever the lens.
     if (of && widths.hangs(of.id)?.brand) return of.wears ?? [];
-    return lens.value && w.kits.has(lens.value) ? lensWears(w, of, lens.value) : wearsOf(w.project, of);
+    return lens.value && w.kits.has(lens.value) ? lensKits(w, of, lens.value) : appliedKitsOf(w.project, of);
   }
   const wears = computed(() => wearsShown(screen.value));
   const mainKit = computed(() => {
@@ -165,7 +165,7 @@ export const useStage = defineStore('stage', () => {
     return first === undefined ? undefined : library.kits.get(shownKit(wears.value, first));
   });
   const behind = (r: ComponentRef): ComponentRef =>
-    ground.value ? behindLens(wearsOf(ground.value.project, screen.value), wears.value, r) : r;
+    ground.value ? behindLens(appliedKitsOf(ground.value.project, screen.value), wears.value, r) : r;
 
   /** A screen laid out here, at once. */
   function boxOf(of: Screen): Box | null {
@@ -201,7 +201,7 @@ export const useStage = defineStore('stage', () => {
       nodes: { ...s.nodes, [node.id]: { ...node, component: t.ref, placed: node.placed ?? node.component } },
     };
   });
-  const seen = useSeen(screen, outlined, selection, () => ghost.value?.made ?? []);
+  const seen = useDeviceView(screen, outlined, selection, () => ghost.value?.made ?? []);
   /** All of it, laid out. */
   const whole = computed(() => (current.value ? boxOf(current.value) : null));
   watch(selection, (keys) => {
@@ -223,7 +223,7 @@ export const useStage = defineStore('stage', () => {
     const w = ground.value;
     const { picture } = drawing;
     const own = bench.of === '' && lens.value === '';
-    return (of, scale) => (w ? picture(w, of, own ? wearsOf(w.project, of) : wearsShown(of), scale) : null);
+    return (of, scale) => (w ? picture(w, of, own ? appliedKitsOf(w.project, of) : wearsShown(of), scale) : null);
   }
   /** How tall screens are as far as is known, without drawing them: px. To be asked of many at once. */
   const heights = computed<(of: Screen) => number>(() => {
@@ -231,7 +231,8 @@ export const useStage = defineStore('stage', () => {
     const own = box.value?.h;
     const known = drawing.heights;
     const w = ground.value;
-    const worn = (of: Screen): readonly Wear[] => (w && lens.value === '' ? wearsOf(w.project, of) : wearsShown(of));
+    const worn = (of: Screen): readonly AppliedKit[] =>
+      w && lens.value === '' ? appliedKitsOf(w.project, of) : wearsShown(of);
     return (of) => (of.id === here && own !== undefined ? own : known(of, worn(of)));
   });
 
@@ -325,7 +326,7 @@ export const useStage = defineStore('stage', () => {
     ...new Set(selection.value.flatMap((k) => (screen.value ? (placeOfKey(screen.value, k)?.node ?? []) : []))),
   ]);
 
-  function select(keys: readonly string[], others: readonly Sighting[] = []): void {
+  function select(keys: readonly string[], others: readonly UsePlace[] = []): void {
     selection.value = keys;
     elsewhere.value = others;
     trial.value = null;
@@ -458,11 +459,11 @@ export const useStage = defineStore('stage', () => {
     ground,
     screen,
     wears,
-    wearsShown: plain(wearsShown),
+    wearsShown: untracked(wearsShown),
     mainKit,
-    behind: plain(behind),
-    boxOf: plain(boxOf),
-    treeBy: plain(treeBy),
+    behind: untracked(behind),
+    boxOf: untracked(boxOf),
+    treeBy: untracked(treeBy),
     box,
     whole,
     /** Things that lie over the screen, and the one that is shown. */
@@ -473,23 +474,23 @@ export const useStage = defineStore('stage', () => {
     scrollBy: (by: number) => seen.scrollBy(whole.value, by),
     wrong,
     picture,
-    bitmapsAt: plain(bitmapsAt),
-    sample: plain(sample),
-    templateSample: plain(templateSample),
+    bitmapsAt: untracked(bitmapsAt),
+    sample: untracked(sample),
+    templateSample: untracked(templateSample),
     heights,
     selected,
     selectedPlace,
     selectedNode,
     situation,
-    asSeen: plain(asSeen),
+    asSeen: untracked(asSeen),
     selectedIds,
     select,
     climb,
-    findBox: plain(findBox),
-    under: plain(under),
-    nameOf: plain(nameOf),
-    newId: plain(newId),
-    findAt: plain(findAt),
+    findBox: untracked(findBox),
+    under: untracked(under),
+    nameOf: untracked(nameOf),
+    newId: untracked(newId),
+    findAt: untracked(findAt),
     focusWall,
   };
 });

@@ -29,9 +29,9 @@ import { followPointer } from '../pointer.js';
 import { plural } from '../counts.js';
 import { useCommands } from './commands.js';
 import { useDocument } from './document.js';
-import { plain } from './untracked.js';
-import { putIn, SLACK, useReshape, type Lying } from './resize.js';
-import { useStage } from './editor.js';
+import { untracked } from './untracked.js';
+import { putIn, SLACK, useResize, type Lying } from './resize.js';
+import { useEditor } from './editor.js';
 
 /** How far the pointer goes before a press becomes a drag: px on the glass. */
 const AWAY = 4;
@@ -54,9 +54,9 @@ const STAYS = {
 } as const;
 
 /** Placing to the px: in free boxes by pointer and keys, with what is near to be in line with; sizes of everything else. */
-export const useExact = defineStore('exact', () => {
+export const useFreeform = defineStore('exact', () => {
   const doc = useDocument();
-  const stage = useStage();
+  const stage = useEditor();
   const commands = useCommands();
   /** What is drawn over screens, and so snapped to. */
   const shows = useLocalStorage('dekkor-ruled', { columns: true, base: false, guides: true });
@@ -257,7 +257,7 @@ export const useExact = defineStore('exact', () => {
     );
   }
 
-  const { resize, roomy, pad, gap } = useReshape({
+  const { resize, roomy, pad, gap } = useResize({
     free,
     sizable,
     lines,
@@ -421,7 +421,7 @@ export const useExact = defineStore('exact', () => {
     order,
     turn,
     ended,
-    wasDrag: plain(wasDrag),
-    holderOf: plain(holderOf),
+    wasDrag: untracked(wasDrag),
+    holderOf: untracked(holderOf),
   };
 });

@@ -7,7 +7,7 @@ import { openDesktop, type Desktop } from '../../testing/desktop.js';
 import { instance, PLY, screenWith } from '../../testing/fakeServer.js';
 import type { KitInfo } from '../api.js';
 import { useLibrary } from './library.js';
-import { useUpdates } from './kitUpdates.js';
+import { useKitUpdates } from './kitUpdates.js';
 
 let on: Desktop;
 beforeEach(async () => {
@@ -22,7 +22,7 @@ afterEach(() => {
 function listed(refs: readonly KitRef[], hidden: readonly KitRef[] = []): void {
   useLibrary().infos = refs.map((ref) => ({ ref, hidden: hidden.includes(ref) }) as KitInfo);
 }
-const offered = (): readonly KitRef[] => useUpdates().offered.map(kitRef).sort();
+const offered = (): readonly KitRef[] => useKitUpdates().offered.map(kitRef).sort();
 const [SKERRY, FJELL, LUMEN] = ['skerry-line@2.1.0', 'fjell-coach@1.2.0', 'lumen-night-rail@1.0.0'] as const;
 const ALL = [PLY, SKERRY, FJELL, LUMEN];
 
@@ -30,7 +30,7 @@ describe('kits to choose from', () => {
   it('are all that are installed, and the same list for as long as they are', () => {
     listed(ALL);
     expect(offered()).toEqual([...ALL].sort());
-    expect(useUpdates().offered).toBe(useUpdates().offered);
+    expect(useKitUpdates().offered).toBe(useKitUpdates().offered);
   });
   it('are none that somebody hid', () => {
     listed(ALL, [FJELL]);
@@ -58,7 +58,7 @@ describe('a newer version of what is in use', () => {
   }
   it('is told of until it is put off, and is there all the same', () => {
     const newer = wearOlder();
-    const updates = useUpdates();
+    const updates = useKitUpdates();
     expect(updates.newer.map(kitRef)).toEqual([kitRef(newer)]);
     expect(updates.next && kitRef(updates.next)).toBe(kitRef(newer));
     updates.putOff(newer);

@@ -1,16 +1,16 @@
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import { kitRef, kitsToOffer, shownKit, updateOf, wearsOf, type Kit, type KitRef } from '../../core/index.js';
+import { kitRef, kitsToOffer, shownKit, updateOf, appliedKitsOf, type Kit, type KitRef } from '../../core/index.js';
 import { useDocument } from './document.js';
 import { useLibrary } from './library.js';
-import { useStage } from './editor.js';
+import { useEditor } from './editor.js';
 
 /** Kits that the project shows, which others there are to choose from, and newer versions of those in use. */
-export const useUpdates = defineStore('updates', () => {
+export const useKitUpdates = defineStore('updates', () => {
   const doc = useDocument();
   const library = useLibrary();
-  const stage = useStage();
+  const stage = useEditor();
   /** `project|kit`: newer versions that were put off. They are still there to be put on. */
   const later = useLocalStorage<readonly string[]>('dekkor-not-now', []);
 
@@ -18,7 +18,7 @@ export const useUpdates = defineStore('updates', () => {
     const project = stage.ground?.project;
     const first = project?.kits[0];
     if (!project || first === undefined) return new Set();
-    const all = [project.wears, ...(doc.shown?.screens ?? []).map((s) => wearsOf(project, s))];
+    const all = [project.wears, ...(doc.shown?.screens ?? []).map((s) => appliedKitsOf(project, s))];
     return new Set([...new Set(all)].map((w) => shownKit(w, first)));
   });
   /** Kits that nobody hid, and those in use. */

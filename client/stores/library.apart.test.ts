@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { startWorker, type CoreWorker } from '../workers/startWorker.js';
+import { startWorker, type RemoteWorker } from '../workers/startWorker.js';
 import { useLibrary, type FontData } from './library.js';
 
 vi.mock('../workers/startWorker.js', () => ({ startWorker: vi.fn() }));
@@ -44,7 +44,7 @@ function answer(url: string): Response {
   const found = has.get(decodeURIComponent(ref));
   return found?.stamp === stamp ? Response.json(found?.kit) : new Response('{}', { status: 404 });
 }
-function worker(): CoreWorker {
+function worker(): RemoteWorker {
   const mine: { kits: string[]; fonts: string[] } = { kits: [], fonts: [] };
   told.push(mine);
   return {
@@ -53,7 +53,7 @@ function worker(): CoreWorker {
       mine.fonts.push(...fonts.map((f) => `${f.family} ${f.weight}`));
       return Promise.resolve();
     },
-  } as unknown as CoreWorker;
+  } as unknown as RemoteWorker;
 }
 beforeEach(() => {
   setActivePinia(createPinia());

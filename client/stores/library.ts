@@ -3,7 +3,7 @@ import { shallowRef } from 'vue';
 import { Fonts, type Kit, type KitRef } from '../../core/index.js';
 import { FALLBACK_WEIGHTS, fallbackFont, got, kitFont } from '../prefetch.js';
 import { api, ServerProblem, type KitInfo } from '../api.js';
-import { startWorker, type CoreWorker } from '../workers/startWorker.js';
+import { startWorker, type RemoteWorker } from '../workers/startWorker.js';
 
 export interface FontData {
   readonly family: string;
@@ -20,19 +20,19 @@ export const fonts = new Fonts();
 export const useLibrary = defineStore('library', () => {
   const kits = shallowRef<ReadonlyMap<KitRef, Kit>>(new Map());
   const infos = shallowRef<readonly KitInfo[]>([]);
-  const worker = shallowRef<CoreWorker | null>(null);
+  const worker = shallowRef<RemoteWorker | null>(null);
   /** Grows with every font, so that what was drawn with fewer is drawn again. */
   const fontsKnown = shallowRef(0);
   const faces = new Set<string>();
   /** Another, that reads and grades packages while the first draws; null for as long as it is not there. */
-  const second = shallowRef<CoreWorker | null>(null);
+  const second = shallowRef<RemoteWorker | null>(null);
   /** All that workers must know, and how much of it each was told. */
   const given: { kits: string[]; fonts: FontData[] } = { kits: [], fonts: [] };
-  const told = new WeakMap<CoreWorker, { readonly kits: number; readonly fonts: number }>();
+  const told = new WeakMap<RemoteWorker, { readonly kits: number; readonly fonts: number }>();
   /** Of each kit that is known, what tells it from another of its name. */
   const stamps = new Map<KitRef, string>();
   let loading: Promise<void> | null = null;
-  let started: Promise<CoreWorker> | null = null;
+  let started: Promise<RemoteWorker> | null = null;
 
   async function fetchFont(url: string, font: Omit<FontData, 'bytes'>): Promise<FontData> {
     const response = await got(url);
@@ -50,7 +50,7 @@ export const useLibrary = defineStore('library', () => {
   }
 
   /** Tells a worker all that it does not know yet, and what comes meanwhile. */
-  async function tell(on: CoreWorker): Promise<void> {
+  async function tell(on: RemoteWorker): Promise<void> {
     for (;;) {
       const known = told.get(on) ?? { kits: 0, fonts: 0 };
       const all = { kits: given.kits.length, fonts: given.fonts.length };

@@ -5,25 +5,25 @@ import {
   componentAt,
   findAt,
   optionSteps,
-  ownWords,
-  pasteSettingsSteps,
-  promote as promoted,
-  relink as relinked,
+  componentWords,
+  pasteOverridesSteps,
+  updateOriginal as promoted,
+  reattach as relinked,
   shownComponent,
   treeOfOriginal,
-  unlink as unlinked,
+  detach as unlinked,
   type ComponentRef,
   type HowMany,
-  type Promoted,
-  type Relinked,
+  type UpdatedOriginal,
+  type Reattached,
   type Repeated,
-  type Setting,
+  type Override,
 } from '../../core/index.js';
 import { api } from '../api.js';
 import { plural } from '../counts.js';
-import { useBench } from './componentEditor.js';
+import { useComponentEditor } from './componentEditor.js';
 import { useDocument } from './document.js';
-import { useStage } from './editor.js';
+import { useEditor } from './editor.js';
 
 /** So many hundreds of edits back a deleted original is looked for. */
 const PAGES = 20;
@@ -31,8 +31,8 @@ const PAGES = 20;
 /** From things to the originals they follow, and back. */
 export const useOriginals = defineStore('originals', () => {
   const doc = useDocument();
-  const stage = useStage();
-  const bench = useBench();
+  const stage = useEditor();
+  const bench = useComponentEditor();
   const router = useRouter();
 
   /** The original that the selection follows: of the nearest instance around a part. */
@@ -83,7 +83,7 @@ export const useOriginals = defineStore('originals', () => {
     return node?.type === 'instance' ? shownComponent(stage.wears, node.component) : null;
   }
   /** What promoting would do; nothing is done yet. */
-  function promotion(keys?: ReadonlySet<string>): Promoted | null {
+  function promotion(keys?: ReadonlySet<string>): UpdatedOriginal | null {
     const { world, screen } = stage;
     const node = stage.selectedNode;
     return world && screen && node?.type === 'instance' && !stage.selectedPlace?.entry
@@ -111,7 +111,7 @@ export const useOriginals = defineStore('originals', () => {
       );
   }
   /** Settings to be given to other instances. */
-  const copied = shallowRef<{ readonly name: string; readonly settings: readonly Setting[] } | null>(null);
+  const copied = shallowRef<{ readonly name: string; readonly settings: readonly Override[] } | null>(null);
   function copySettings(): void {
     const node = stage.selectedNode;
     if (node?.type !== 'instance' || node.settings.length === 0) {
@@ -134,7 +134,7 @@ export const useOriginals = defineStore('originals', () => {
       t.ids.flatMap((id) => {
         const n = t.screen.nodes[id];
         return n?.type === 'instance'
-          ? pasteSettingsSteps(w, stage.wearsShown(t.screen), t.screen, n, from.settings)
+          ? pasteOverridesSteps(w, stage.wearsShown(t.screen), t.screen, n, from.settings)
           : [];
       }),
     );
@@ -164,7 +164,7 @@ export const useOriginals = defineStore('originals', () => {
         name = got.name;
         const is = t.screen.nodes[id];
         const of = is?.type === 'instance' && componentAt(w, shownComponent(stage.wearsShown(t.screen), is.component));
-        if (of) for (const words of ownWords(of)) ended.add(words);
+        if (of) for (const words of componentWords(of)) ended.add(words);
         return got.steps;
       }),
     );
@@ -178,7 +178,7 @@ export const useOriginals = defineStore('originals', () => {
     }
   }
   /** What linking the selection to a component would do; the one it was when none is named. */
-  function linking(ref?: ComponentRef): Relinked | null {
+  function linking(ref?: ComponentRef): Reattached | null {
     const { world, screen } = stage;
     const id = stage.selectedPlace?.node;
     return world && screen && id !== undefined ? relinked(world, stage.wears, screen, id, stage.newId, ref) : null;
@@ -196,7 +196,7 @@ export const useOriginals = defineStore('originals', () => {
     if (got && !('problem' in got) && got.ledger.length === 0) link(got);
     else relinking.value = true;
   }
-  function link(got: Relinked): void {
+  function link(got: Reattached): void {
     if ('problem' in got) doc.say(got.problem, true);
     else if (doc.act(`Link to ${got.name}`, got.steps)) {
       stage.select([got.node.id]);

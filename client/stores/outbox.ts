@@ -2,7 +2,7 @@ import { openDB, type IDBPDatabase } from 'idb';
 import type { Edit } from '../../core/index.js';
 
 /** What was done and is not confirmed yet, kept in the browser until it is. */
-export interface Kept {
+export interface OutboxEntry {
   /** The revision the edits were made on. */
   readonly base: number;
   readonly edits: readonly Edit[];
@@ -23,20 +23,20 @@ const tab = ((): string => {
   return id;
 })();
 
-export async function keep(project: string, kept: Kept): Promise<void> {
+export async function saveOutbox(project: string, kept: OutboxEntry): Promise<void> {
   const db = await database();
   if (kept.edits.length === 0) await db.delete('outbox', `${project}|${tab}`);
   else await db.put('outbox', kept, `${project}|${tab}`);
 }
 
 /** Everything unconfirmed of a project, from this tab and from tabs that were closed before they could send. */
-export async function readKept(project: string): Promise<readonly Kept[]> {
+export async function readOutbox(project: string): Promise<readonly OutboxEntry[]> {
   const db = await database();
   return (await keysOf(db, project)).flatMap(({ kept }) => kept ?? []);
 }
 
 /** Forgets what other tabs kept: it is in this one's list now. */
-export async function adoptKept(project: string): Promise<void> {
+export async function adoptOutbox(project: string): Promise<void> {
   const db = await database();
   for (const { key } of await keysOf(db, project)) if (key !== `${project}|${tab}`) await db.delete('outbox', key);
 }
@@ -44,9 +44,11 @@ export async function adoptKept(project: string): Promise<void> {
 async function keysOf(
   db: IDBPDatabase,
   project: string,
-): Promise<readonly { readonly key: string; readonly kept: Kept | undefined }[]> {
+): Promise<readonly { readonly key: string; readonly kept: OutboxEntry | undefined }[]> {
   const keys = (await db.getAllKeys('outbox')).filter(
     (k): k is string => typeof k === 'string' && k.startsWith(`${project}|`),
   );
-  return Promise.all(keys.map(async (key) => ({ key, kept: (await db.get('outbox', key)) as Kept | undefined })));
+  return Promise.all(
+    keys.map(async (key) => ({ key, kept: (await db.get('outbox', key)) as OutboxEntry | undefined })),
+  );
 }

@@ -2,8 +2,8 @@ import { defineStore } from 'pinia';
 import { computed, shallowRef, triggerRef } from 'vue';
 import {
   layout,
-  lookIn,
-  Memory,
+  lookupIn,
+  Memo,
   paint,
   resolve,
   type Box,
@@ -11,14 +11,14 @@ import {
   type Primitive,
   type Project,
   type Screen,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../../core/index.js';
-import { FAR } from '../surface/minified.js';
+import { MINIFIED_BELOW } from '../surface/minified.js';
 import type { Drawn } from '../workers/core.worker.js';
 import { fonts, useLibrary } from './library.js';
-import { Numbers, Partner } from './coreWorker.js';
-import { plain } from './untracked.js';
+import { Numbers, CoreWorker } from './coreWorker.js';
+import { untracked } from './untracked.js';
 
 /** A picture drawn on the page. */
 export interface Picture {
@@ -54,7 +54,7 @@ export interface Bitmap {
 interface Wish {
   readonly key: string;
   readonly screen: Screen;
-  readonly wears: readonly Wear[];
+  readonly wears: readonly AppliedKit[];
   readonly world: World;
   /** Device px per px; null: only how tall it is, and where things stand. */
   readonly scale: number | null;
@@ -81,24 +81,24 @@ export const ROOM = navigator.hardwareConcurrency > 2;
 /** The scale to draw at for a scale to show at: itself, or the next half for what is small. */
 const drawnAt = (scale: number): number => (scale > SMALL ? scale : 2 ** Math.ceil(Math.log2(scale)));
 
-const painted = new Memory<Picture>(1);
+const painted = new Memo<Picture>(1);
 /** What a laid out screen looks like; painted once. */
 export const pictureOf = (box: Box): Picture => painted.of(box, [], () => ({ primitives: paint(box), height: box.h }));
 /** A screen laid out on the page. What did not change is remembered by the core. */
-export const boxOf = (world: World, screen: Screen, wears: readonly Wear[], over = ''): Box =>
+export const boxOf = (world: World, screen: Screen, wears: readonly AppliedKit[], over = ''): Box =>
   layout(resolve(world, screen, { wears, over }), fonts);
 
 /**
  * Pictures of screens, drawn by the worker and kept for as long as nothing they depend on is another. Which that is, each
  * picture says itself: originals, content sets and kits that were looked up for it.
  */
-export const useDrawing = defineStore('drawing', () => {
+export const usePictures = defineStore('drawing', () => {
   const library = useLibrary();
   const pictures = shallowRef(new Map<string, Bitmap>());
   const wishes = new Map<string, Wish>();
   const numbers = new Numbers();
-  let first: Partner | null = null;
-  let second: Partner | null = null;
+  let first: CoreWorker | null = null;
+  let second: CoreWorker | null = null;
   let running = 0;
   let shownAt = 0;
   /** Device px of all bitmaps that are kept. */
@@ -106,27 +106,27 @@ export const useDrawing = defineStore('drawing', () => {
   let told = false;
 
   /** The worker that draws; null before it is there. */
-  function partner(): Partner | null {
+  function partner(): CoreWorker | null {
     const { worker } = library;
     if (!worker) return null;
-    if (first?.worker !== worker) first = new Partner(worker, numbers);
+    if (first?.worker !== worker) first = new CoreWorker(worker, numbers);
     return first;
   }
   /** Those that look through many screens: the worker that draws, and where there is room another as soon as that is there. */
-  function partners(): readonly Partner[] {
+  function partners(): readonly CoreWorker[] {
     const one = partner();
     const other = ROOM ? library.second : null;
-    if (other && second?.worker !== other) second = new Partner(other, numbers);
+    if (other && second?.worker !== other) second = new CoreWorker(other, numbers);
     return [...(one ? [one] : []), ...(other && second ? [second] : [])];
   }
   const sync = (project: Project): void => partner()?.sync(project);
-  const wearNumber = (wears: readonly Wear[]): number => partner()?.wear(wears) ?? numbers.of(wears);
+  const wearNumber = (wears: readonly AppliedKit[]): number => partner()?.wear(wears) ?? numbers.of(wears);
 
-  const keyOf = (screen: Screen, wears: readonly Wear[]): string => `${screen.id}|${numbers.of(wears)}`;
+  const keyOf = (screen: Screen, wears: readonly AppliedKit[]): string => `${screen.id}|${numbers.of(wears)}`;
   function holds(k: Bitmap, of: Screen, world: World): boolean {
     if (k.of !== of || k.fonts !== library.fontsKnown) return false;
     if (k.note.sure === world) return true;
-    const look = lookIn(world);
+    const look = lookupIn(world);
     if (!k.reads.every(([kind, name, found]) => look(kind, name) === found)) return false;
     k.note.sure = world;
     return true;
@@ -142,7 +142,7 @@ export const useDrawing = defineStore('drawing', () => {
    * The picture of a screen: what is known of it, and asked for anew when that is old or drawn for another scale.
    * @param scale device px per px; null: only how tall it is
    */
-  function picture(world: World, screen: Screen, wears: readonly Wear[], scale: number | null): Bitmap | null {
+  function picture(world: World, screen: Screen, wears: readonly AppliedKit[], scale: number | null): Bitmap | null {
     const key = keyOf(screen, wears);
     const known = pictures.value.get(key) ?? null;
     if (known && scale !== null) known.note.shown = performance.now();
@@ -157,16 +157,16 @@ export const useDrawing = defineStore('drawing', () => {
   }
   /** How many pictures are asked for and not there yet. */
   const wanted = (): number => running + [...wishes.values()].reduce((n, w) => n + (w.scale === null ? 0 : 1), 0);
-  const knownOf = (screen: Screen, wears: readonly Wear[]): Bitmap | undefined =>
+  const knownOf = (screen: Screen, wears: readonly AppliedKit[]): Bitmap | undefined =>
     pictures.value.get(`${screen.id}|${numbers.knownOf(wears)}`);
   /** What is known of how tall screens are: px. To be asked of many at once. */
   const heights = computed(() => {
     const known = pictures.value;
-    return (screen: Screen, wears: readonly Wear[]): number =>
+    return (screen: Screen, wears: readonly AppliedKit[]): number =>
       known.get(`${screen.id}|${numbers.knownOf(wears)}`)?.height ?? screen.height ?? 800;
   });
   /** Where a thing of a screen stands in its picture, every item of a series for itself. */
-  function rectsOf(screen: Screen, wears: readonly Wear[], node: string): readonly Place[] {
+  function rectsOf(screen: Screen, wears: readonly AppliedKit[], node: string): readonly Place[] {
     const known = knownOf(screen, wears);
     if (!known) return [];
     const at = (i: number): Place => {
@@ -188,12 +188,16 @@ export const useDrawing = defineStore('drawing', () => {
     running++;
     try {
       by.sync(next.world.project);
-      const look = lookIn(next.world);
+      const look = lookupIn(next.world);
       const known = library.fontsKnown;
       const was = pictures.value.get(next.key);
       // Only the size is another: what the worker has seen from afar will do, and nothing is laid out again.
       const again =
-        next.scale !== null && next.scale <= FAR && was && was.name !== '' && holds(was, next.screen, next.world)
+        next.scale !== null &&
+        next.scale <= MINIFIED_BELOW &&
+        was &&
+        was.name !== '' &&
+        holds(was, next.screen, next.world)
           ? await by.worker.again(next.screen.id, was.name, next.scale)
           : null;
       if (again && was && pictures.value.get(next.key) === was)
@@ -269,11 +273,11 @@ export const useDrawing = defineStore('drawing', () => {
     clear,
     sync,
     partners,
-    wearNumber: plain(wearNumber),
-    picture: plain(picture),
+    wearNumber: untracked(wearNumber),
+    picture: untracked(picture),
     heights,
-    wanted: plain(wanted),
-    rectsOf: plain(rectsOf),
-    knownOf: plain(knownOf),
+    wanted: untracked(wanted),
+    rectsOf: untracked(rectsOf),
+    knownOf: untracked(knownOf),
   };
 });

@@ -16,7 +16,7 @@ import {
   type Step,
 } from '../../core/index.js';
 import { useCommands } from './commands.js';
-import { useStage } from './editor.js';
+import { useEditor } from './editor.js';
 
 const LEAST = 1;
 /** So far beside a thing its size is told while that changes: px on the glass. */
@@ -57,8 +57,8 @@ export const putIn = (screen: Screen, holder: Box, t: Lying, to: Rect): readonly
   putSteps(treeOfScreen(screen), t.node, inBox(t.box, holder), inBox(to as Box, holder), holder);
 
 /** Making things larger and smaller by their edges; padding and gaps by what lies in them. */
-export function useReshape({ free, sizable, lines, distances, holderOf, fieldFor, show, follow }: Dragging) {
-  const stage = useStage();
+export function useResize({ free, sizable, lines, distances, holderOf, fieldFor, show, follow }: Dragging) {
+  const stage = useEditor();
   const commands = useCommands();
 
   /** Makes what is selected larger or smaller by one of its edges or corners. */

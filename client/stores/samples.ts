@@ -5,8 +5,8 @@ import {
   kitRef,
   layout,
   layoutNode,
-  lookIn,
-  Memory,
+  lookupIn,
+  Memo,
   paint,
   qualify,
   resolve,
@@ -17,9 +17,9 @@ import {
   type Kit,
   type Nodes,
   type Primitive,
-  type Setting,
+  type Override,
   type Template,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../../core/index.js';
 import { fonts } from './library.js';
@@ -34,9 +34,9 @@ export interface Sample {
   readonly background: string;
 }
 
-const NO_SETTINGS: readonly Setting[] = [];
-const drawn = new Memory<Sample>(300);
-const starters = new Memory<Sample>(4);
+const NO_SETTINGS: readonly Override[] = [];
+const drawn = new Memo<Sample>(300);
+const starters = new Memo<Sample>(4);
 /** What samples of a kit itself are remembered for. */
 const ITSELF = {};
 
@@ -45,7 +45,7 @@ export function sampleOf(
   world: World,
   ref: ComponentRef,
   width: number,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   node?: InstanceNode,
   nodes?: Nodes,
   mode = '',
@@ -67,14 +67,14 @@ export function sampleOf(
       const kit = kitAt(world, splitRef(made.instance?.shown ?? ref).kit);
       return { primitives: paint(laid), height: laid.h, width: laid.w, background: groundOf(kit, mode) };
     },
-    lookIn(world),
+    lookupIn(world),
   );
 }
 
 const WIDTHS = { phone: 390, tablet: 834, desktop: 1280 } as const;
 
 /** A section or page starter drawn by itself. */
-export function templateOf(world: World, t: Template, kit: Kit, wears: readonly Wear[], mode = ''): Sample {
+export function templateOf(world: World, t: Template, kit: Kit, wears: readonly AppliedKit[], mode = ''): Sample {
   return starters.of(
     t,
     [kit, wears, mode, fonts.version],
@@ -92,6 +92,6 @@ export function templateOf(world: World, t: Template, kit: Kit, wears: readonly 
       );
       return { primitives: paint(laid), height: laid.h, width, background: groundOf(kit, mode) };
     },
-    lookIn(world),
+    lookupIn(world),
   );
 }

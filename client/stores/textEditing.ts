@@ -21,10 +21,10 @@ import {
   type Step,
   type TextPlace,
 } from '../../core/index.js';
-import { useBench } from './componentEditor.js';
+import { useComponentEditor } from './componentEditor.js';
 import { useDocument } from './document.js';
 import { useSituations } from './situations.js';
-import { useStage } from './editor.js';
+import { useEditor } from './editor.js';
 
 interface Open {
   readonly screen: string;
@@ -38,10 +38,10 @@ const MOST = 20_000;
 const short = (text: string): string => (text.length > 30 ? `${text.slice(0, 29)}…` : text);
 
 /** Editing what is seen, where it is seen: texts, and icons by choosing another. */
-export const useWriting = defineStore('writing', () => {
+export const useTextEditing = defineStore('writing', () => {
   const doc = useDocument();
-  const stage = useStage();
-  const bench = useBench();
+  const stage = useEditor();
+  const bench = useComponentEditor();
   const open = shallowRef<Open | null>(null);
   const situations = useSituations();
   watch(open, (o) => (situations.plainTexts = o !== null), { flush: 'sync' });

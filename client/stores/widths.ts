@@ -6,11 +6,11 @@ import {
   type Screen,
   type Situation,
   type Step,
-  type Wear,
+  type AppliedKit,
   type WidthRange,
 } from '../../core/index.js';
 import { BESIDE } from '../surface/wallLayout.js';
-import { plain } from './untracked.js';
+import { untracked } from './untracked.js';
 
 /** Widths that devices have: px. */
 export const USUAL = [
@@ -71,7 +71,7 @@ export const useWidths = defineStore('widths', () => {
   }
   const branded = new WeakMap<Screen, Map<string, Screen>>();
   /** A screen in another brand: the same object as long as it wears the same there. */
-  function inBrand(s: Screen, b: BrandBeside, wears: readonly Wear[]): Screen {
+  function inBrand(s: Screen, b: BrandBeside, wears: readonly AppliedKit[]): Screen {
     const id = `${s.id}${BESIDE}${b.kit.replaceAll(BESIDE, '~')}|${b.mode}${BESIDE}${s.width}`;
     let by = branded.get(s);
     if (!by) branded.set(s, (by = new Map()));
@@ -85,7 +85,7 @@ export const useWidths = defineStore('widths', () => {
    * The screen as it hangs, with itself at other widths and in other brands behind it.
    * @param worn what it wears when a kit is put on; empty: what it wears now
    */
-  function hung(s: Screen, worn: (kit: KitRef) => readonly Wear[]): readonly Screen[] {
+  function hung(s: Screen, worn: (kit: KitRef) => readonly AppliedKit[]): readonly Screen[] {
     const here = seenAt(s);
     return [
       atAnother(s, here),
@@ -122,12 +122,12 @@ export const useWidths = defineStore('widths', () => {
         brands.value.length > 0 ||
         !['all', 'situation'].includes(reach.value),
     ),
-    seenAt: plain(seenAt),
-    range: plain(range),
-    atAnother: plain(atAnother),
-    hung: plain(hung),
-    hangs: plain(hangs),
-    meant: plain(meant),
+    seenAt: untracked(seenAt),
+    range: untracked(range),
+    atAnother: untracked(atAnother),
+    hung: untracked(hung),
+    hangs: untracked(hangs),
+    meant: untracked(meant),
     leave,
   };
 });

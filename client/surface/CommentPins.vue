@@ -5,11 +5,11 @@ import InputText from 'primevue/inputtext';
 import Popover from 'primevue/popover';
 import { computed, nextTick, ref, watch } from 'vue';
 import { pinnedAt, type Rect, type Screen, type Thread } from '../../core/index.js';
-import { thingSaid } from '../handover/commentTarget.js';
+import { commentTarget } from '../handover/commentTarget.js';
 import ThreadWords from '../handover/ThreadWords.vue';
 import { useDocument } from '../stores/document.js';
-import { useSaid } from '../stores/comments.js';
-import { useStage } from '../stores/editor.js';
+import { useComments } from '../stores/comments.js';
+import { useEditor } from '../stores/editor.js';
 
 /** What was said about a screen and is not settled, pinned to its things on the Wall; read, answered and settled there. */
 const props = defineProps<{
@@ -19,8 +19,8 @@ const props = defineProps<{
   /** Where things stand, px of the screen; null: not known, or gone. */
   at: (node: string) => Rect | null;
 }>();
-const said = useSaid();
-const stage = useStage();
+const said = useComments();
+const stage = useEditor();
 const doc = useDocument();
 const author = useLocalStorage('dekkor-author', '');
 const threads = computed(() => (said.threads.get(props.screen.id) ?? []).filter((t) => t.resolvedAt === null));
@@ -41,7 +41,7 @@ const style = (t: Thread): Record<string, string> => {
   return { left: `${at.x * props.zoom}px`, top: `${at.y * props.zoom}px` };
 };
 const about = (t: Thread): string =>
-  stage.world ? thingSaid(stage.world, props.screen, stage.wearsShown(props.screen), t.node) : '';
+  stage.world ? commentTarget(stage.world, props.screen, stage.wearsShown(props.screen), t.node) : '';
 async function look(event: MouseEvent, t: Thread): Promise<void> {
   const on = event.currentTarget;
   if (t.id === open.value && shown.value) return pop.value?.hide();

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { scrollRoom, tellNode, type Screen } from '../../core/index.js';
+import { scrollRoom, describeNode, type Screen } from '../../core/index.js';
 import { tip } from '../keys/table.js';
 import { followPointer } from '../pointer.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /**
  * A screen as its device shows it: where the device ends, how far it is scrolled, and what can lie over it. All of it stands beside
  * the screen, not on it.
  */
 const props = defineProps<{ screen: Screen; zoom: number; height: number }>();
-const stage = useStage();
+const stage = useEditor();
 /** Smaller than this only pictures are seen. */
 const SEEN = 0.2;
 const high = computed(() => props.screen.height);
@@ -50,7 +50,7 @@ const overs = computed(() =>
   stage.overs.flatMap((id) => {
     const node = stage.outlined?.nodes[id];
     if (!node || !stage.world) return [];
-    const told = tellNode(stage.world, stage.wears, node);
+    const told = describeNode(stage.world, stage.wears, node);
     return [{ id, name: node.name ?? told.kind, says: told.says }];
   }),
 );

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Box, Edge } from '../../core/index.js';
-import { useExact } from '../stores/freeform.js';
+import { useFreeform } from '../stores/freeform.js';
 
 /**
  * What the edges of things in a free box do, drawn from each edge to the box: kept, shared or free. On what is selected they are
  * pressed to be another; while the box changes size, those of all that lie in it are seen at work.
  */
 const props = defineProps<{ zoom: number }>();
-const exact = useExact();
+const exact = useFreeform();
 type Name = 'left' | 'right' | 'top' | 'bottom';
 const EDGES: readonly { readonly edge: Name; readonly says: string; readonly usual: Edge }[] = [
   { edge: 'left', says: 'Left edge', usual: 'keep' },

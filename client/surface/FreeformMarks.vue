@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { columnsOf, MISFITS, type Measure, type Screen, type SnapLine } from '../../core/index.js';
-import { useExact } from '../stores/freeform.js';
-import { useStage } from '../stores/editor.js';
+import { useFreeform } from '../stores/freeform.js';
+import { useEditor } from '../stores/editor.js';
 
 /** What a screen is laid out by: its column grid, base grid and guides; what is in line while something is moved, and how far apart. */
 const props = defineProps<{ screen: Screen; zoom: number; height: number; current: boolean }>();
-const exact = useExact();
-const stage = useStage();
+const exact = useFreeform();
+const stage = useEditor();
 const columns = computed(() => (exact.shows.columns ? columnsOf(props.screen.grid, props.screen.width) : []));
 const base = computed(() => (exact.shows.base ? (props.screen.base ?? 0) : 0));
 /** Lines nearer than this on the glass are not drawn: they would be a grey field. */

@@ -3,14 +3,14 @@ import { computed, shallowRef } from 'vue';
 import type { Guide, Screen } from '../../core/index.js';
 import { followPointer } from '../pointer.js';
 import { useDocument } from '../stores/document.js';
-import { useExact } from '../stores/freeform.js';
-import { useStage } from '../stores/editor.js';
+import { useFreeform } from '../stores/freeform.js';
+import { useEditor } from '../stores/editor.js';
 
 /** Guides over a screen, and the measuring tapes along its left and lower edge that new ones are pulled out of. */
 const props = defineProps<{ screen: Screen; zoom: number; height: number }>();
 const doc = useDocument();
-const stage = useStage();
-const exact = useExact();
+const stage = useEditor();
+const exact = useFreeform();
 const frame = shallowRef<HTMLElement | null>(null);
 /** The guide that is moved now, where it is (px of the screen); `gone`: off the screen, so let go it is taken away. */
 const moving = shallowRef<{

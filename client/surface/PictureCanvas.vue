@@ -3,7 +3,7 @@ import { nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import type { Primitive } from '../../core/index.js';
 import { pageAssets } from './assets.js';
 import { drawPrimitives } from './canvas.js';
-import { changedRegion, touches, type Region } from './dirtyRegion.js';
+import { dirtyRegion, touches, type Region } from './dirtyRegion.js';
 
 /**
  * A picture at `zoom`, drawn on the page: only where it changed since it was drawn last. While the zoom moves the drawn bitmap
@@ -49,7 +49,7 @@ function draw(whole = false): void {
   const known = last;
   const differs =
     !whole && known && known.scale === scale && known.w === w && known.h === h
-      ? changedRegion(known.primitives, props.primitives)
+      ? dirtyRegion(known.primitives, props.primitives)
       : 'all';
   last = { primitives: props.primitives, scale, w, h };
   if (differs === null) return;

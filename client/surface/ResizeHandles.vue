@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useExact } from '../stores/freeform.js';
+import { useFreeform } from '../stores/freeform.js';
 import type { Side } from '../stores/resize.js';
 
 /** The edges of what is selected: nothing is seen of them until the pointer is near; dragged, they make it larger or smaller. */
 const props = defineProps<{ zoom: number }>();
-const exact = useExact();
+const exact = useFreeform();
 /** How thick an edge is for the pointer, and how large a thing must be for it to have one: px on the glass. */
 const THICK = 8;
 const LEAST = 18;

@@ -9,13 +9,13 @@ import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useSituations } from '../stores/situations.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** The project's own situations: made, named, made stronger, given up with all that is said of them. */
 const visible = defineModel<boolean>('visible', { required: true });
 const emit = defineEmits<{ see: [id: string] }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const situations = useSituations();
 const own = computed(() => Object.values(doc.shown?.situations ?? {}));
 const sets = computed(() => Object.values(doc.shown?.contentSets ?? {}).map((s) => ({ id: s.id, name: s.name })));

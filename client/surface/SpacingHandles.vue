@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useExact } from '../stores/freeform.js';
+import { useFreeform } from '../stores/freeform.js';
 import type { PadSide } from '../stores/resize.js';
 
 /** Small bars in the padding and between the things of a selected row, column or grid: dragged, they make that room larger or smaller. */
 const props = defineProps<{ zoom: number }>();
-const exact = useExact();
+const exact = useFreeform();
 /** A bar, and what it takes for the pointer; px on the glass. Smaller boxes have none. */
 const LONG = 18;
 const LEAST = 56;

@@ -14,16 +14,16 @@ import {
 } from '../../core/index.js';
 import { followPointer } from '../pointer.js';
 import { fonts } from '../stores/library.js';
-import { useStage } from '../stores/editor.js';
-import { useWriting } from '../stores/textEditing.js';
+import { useEditor } from '../stores/editor.js';
+import { useTextEditing } from '../stores/textEditing.js';
 
 /**
  * A text written where it is seen: what shows is the finished text itself, laid out anew with every key. Over it lie the caret and
  * what is selected, and an unseen field that takes what is typed.
  */
 const props = defineProps<{ zoom: number }>();
-const stage = useStage();
-const writing = useWriting();
+const stage = useEditor();
+const writing = useTextEditing();
 const root = ref<HTMLElement | null>(null);
 const field = ref<HTMLTextAreaElement | null>(null);
 /** What is selected in the field: UTF-16 units. */

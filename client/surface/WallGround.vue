@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watchPostEffect } from 'vue';
-import { useDark } from '../stores/appearance.js';
+import { useAppearance } from '../stores/appearance.js';
 import { useDocument } from '../stores/document.js';
-import { useDrawing } from '../stores/pictures.js';
+import { usePictures } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/editor.js';
-import { NAMED, NUMBERED, type Hung } from './wallLayout.js';
+import { useEditor } from '../stores/editor.js';
+import { NAMED, NUMBERED, type WallSlot } from './wallLayout.js';
 
 /**
  * The pictures of all screens in sight but the one that is worked on, on one canvas as large as the Wall is seen: however many
@@ -13,8 +13,8 @@ import { NAMED, NUMBERED, type Hung } from './wallLayout.js';
  */
 const props = defineProps<{
   /** Everything that hangs, and what of it is in sight. */
-  hung: readonly Hung[];
-  visible: readonly Hung[];
+  hung: readonly WallSlot[];
+  visible: readonly WallSlot[];
   /** Of those, the ones that stand in the page themselves: they show what is selected and pointed at on their own. */
   near: ReadonlySet<string>;
   pan: { readonly x: number; readonly y: number };
@@ -24,10 +24,10 @@ const props = defineProps<{
   view: { readonly w: number; readonly h: number };
 }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const library = useLibrary();
-const drawing = useDrawing();
-const dark = useDark();
+const drawing = usePictures();
+const dark = useAppearance();
 const canvas = ref<HTMLCanvasElement | null>(null);
 const TAPE = '#f5b301';
 const EDGE = computed(() => (dark.is ? '#00000066' : '#25211a1f'));
@@ -58,7 +58,7 @@ const marked = computed(() => {
 const picked = computed(() => new Set(stage.picked));
 
 /** What a screen is called, above it: as its label says it. */
-function name(ctx: CanvasRenderingContext2D, r: Hung, x: number, y: number, dpr: number): void {
+function name(ctx: CanvasRenderingContext2D, r: WallSlot, x: number, y: number, dpr: number): void {
   const short = r.w < NAMED;
   ctx.fillStyle = SOFT.value;
   ctx.font = `${(short ? 11 : 13) * dpr}px "Schibsted Grotesk Variable", sans-serif`;

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { NAMED, NUMBERED, type Hung } from './wallLayout.js';
+import { NAMED, NUMBERED, type WallSlot } from './wallLayout.js';
 
 /** The name of a screen above it; its number where there is no room for that. Dragged, the screen goes with it. */
-defineProps<{ hung: Hung; on: boolean; picked: boolean }>();
+defineProps<{ hung: WallSlot; on: boolean; picked: boolean }>();
 defineEmits<{
-  press: [event: PointerEvent, hung: Hung];
+  press: [event: PointerEvent, hung: WallSlot];
   choose: [event: MouseEvent, screen: string];
-  walk: [event: KeyboardEvent, hung: Hung];
+  walk: [event: KeyboardEvent, hung: WallSlot];
   /** The pointer or the keyboard is on it, or no longer. */
   point: [on: boolean];
 }>();

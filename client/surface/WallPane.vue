@@ -2,17 +2,17 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { refDebounced } from '@vueuse/core';
 import { useDrag } from '../stores/drag.js';
-import { useSaid } from '../stores/comments.js';
-import { useStage } from '../stores/editor.js';
+import { useComments } from '../stores/comments.js';
+import { useEditor } from '../stores/editor.js';
 import { useWidths } from '../stores/widths.js';
 import { followPointer } from '../pointer.js';
-import { useAhead } from './prefetch.js';
-import { LABEL, NAMED, type Hung } from './wallLayout.js';
+import { usePrefetch } from './prefetch.js';
+import { LABEL, NAMED, type WallSlot } from './wallLayout.js';
 import DragPreview from './DragPreview.vue';
 import { useLasso } from './lasso.js';
-import { useLift } from './screenDrag.js';
-import { useIntoView } from './scrollIntoView.js';
-import { useSlide } from './autoScroll.js';
+import { useScreenDrag } from './screenDrag.js';
+import { useScrollIntoView } from './scrollIntoView.js';
+import { useAutoScroll } from './autoScroll.js';
 import { useWallView } from './wallView.js';
 import WallGround from './WallGround.vue';
 import WallLabel from './WallLabel.vue';
@@ -20,15 +20,15 @@ import WallScreen from './WallScreen.vue';
 import WidthBar from './WidthBar.vue';
 import ZoomBar from './ZoomBar.vue';
 
-const stage = useStage();
-const said = useSaid();
+const stage = useEditor();
+const said = useComments();
 const drag = useDrag();
 const widths = useWidths();
 const frame = ref<HTMLElement | null>(null);
 /** The widths need the room beside the zoom. */
 const unfolded = ref(false);
 const { zoom, pan, view, hanging, visible, zoomAt, zoomBy, fit, reveal, showWhole } = useWallView(frame);
-const { lift, press: pressLabel, wasLift } = useLift(hanging, (e) => onWall(e.clientX, e.clientY));
+const { lift, press: pressLabel, wasLift } = useScreenDrag(hanging, (e) => onWall(e.clientX, e.clientY));
 const lasso = useLasso(hanging, (e) => onWall(e.clientX, e.clientY));
 const parts = new Map<string, InstanceType<typeof WallScreen>>();
 const space = ref(false);
@@ -57,7 +57,7 @@ const nearIds = computed<ReadonlySet<string>>((was) => {
   return was?.size === now.length && now.every((id) => was.has(id)) ? was : new Set(now);
 });
 /** The screen under a point of the page, its label with it. */
-function hungAt(x: number, y: number): Hung | undefined {
+function hungAt(x: number, y: number): WallSlot | undefined {
   const p = onWall(x, y);
   return visible.value.find((r) => p.x >= r.x && p.y >= r.y - LABEL && p.x <= r.x + r.w && p.y <= r.y + r.h);
 }
@@ -67,7 +67,7 @@ function come(event: PointerEvent): void {
   const r = hungAt(event.clientX, event.clientY);
   if (r) pointed.value = r.screen.id;
 }
-useAhead(hanging, visible);
+usePrefetch(hanging, visible);
 const named = computed(() => {
   const r = visible.value.find((x) => x.screen.id === pointed.value) ?? null;
   return r && !drag.held && (r.w < NAMED || r.screen.name.length * 7 > r.w) ? r : null;
@@ -128,7 +128,7 @@ function label(event: MouseEvent, id: string): void {
   frame.value?.focus({ preventScroll: true });
 }
 /** From label to label by arrow keys; Space adds a screen to the selected ones, Enter goes to it. */
-function labelKey(event: KeyboardEvent, r: Hung): void {
+function labelKey(event: KeyboardEvent, r: WallSlot): void {
   const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
   if (event.key === ' ') stage.pickScreen(r.screen.id);
   else if (by !== 0) {
@@ -160,9 +160,9 @@ const unland = drag.lands((x, y) => {
   }
   return null;
 });
-useSlide(frame, pan);
+useAutoScroll(frame, pan);
 
-const { pressed } = useIntoView(zoom, here, reveal, showWhole);
+const { pressed } = useScrollIntoView(zoom, here, reveal, showWhole);
 watch(
   () => widths.beside.length,
   (n, was) => n > was && void nextTick(() => showWhole(stage.screenId)),

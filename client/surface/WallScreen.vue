@@ -2,15 +2,15 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import { boxesByKey, childrenOf, dropAt, type Box, type Rect, type Screen } from '../../core/index.js';
 import IconPicker from '../controls/IconPicker.vue';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDrag } from '../stores/drag.js';
-import { useExact } from '../stores/freeform.js';
-import { useDrawing, type Picture } from '../stores/pictures.js';
-import { useSaid } from '../stores/comments.js';
-import { useStage } from '../stores/editor.js';
-import { useWriting } from '../stores/textEditing.js';
-import { useBring } from './fileDrop.js';
+import { useFreeform } from '../stores/freeform.js';
+import { usePictures, type Picture } from '../stores/pictures.js';
+import { useComments } from '../stores/comments.js';
+import { useEditor } from '../stores/editor.js';
+import { useTextEditing } from '../stores/textEditing.js';
+import { useFileDrop } from './fileDrop.js';
 import CommentPins from './CommentPins.vue';
 import DeviceMarks from './DeviceMarks.vue';
 import ResizeHandles from './ResizeHandles.vue';
@@ -18,7 +18,7 @@ import EdgePins from './EdgePins.vue';
 import FreeformMarks from './FreeformMarks.vue';
 import GuideLines from './GuideLines.vue';
 import PictureCanvas from './PictureCanvas.vue';
-import { usePointing } from './pointerInput.js';
+import { usePointerInput } from './pointerInput.js';
 import SpacingHandles from './SpacingHandles.vue';
 import ScreenMarks from './ScreenMarks.vue';
 import LayerList from './LayerList.vue';
@@ -29,14 +29,14 @@ import TextEditor from './TextEditor.vue';
  * written and dropped on it.
  */
 const props = defineProps<{ screen: Screen; height: number; zoom: number }>();
-const stage = useStage();
+const stage = useEditor();
 const commands = useCommands();
 const drag = useDrag();
-const drawing = useDrawing();
-const exact = useExact();
-const bench = useBench();
-const writing = useWriting();
-const said = useSaid();
+const drawing = usePictures();
+const exact = useFreeform();
+const bench = useComponentEditor();
+const writing = useTextEditing();
+const said = useComments();
 const frame = ref<HTMLElement | null>(null);
 
 // ── what is seen ──
@@ -61,7 +61,7 @@ const boxes = computed(() => {
   if (!current.value) return NOTHING;
   return stage.trial && root.value ? boxesByKey(root.value) : stage.boxMap;
 });
-const { hover, list, pathUnder, press, click, deeper, move } = usePointing(props, frame, root, boxes, current);
+const { hover, list, pathUnder, press, click, deeper, move } = usePointerInput(props, frame, root, boxes, current);
 
 // ── what is marked ──
 const marked = computed<readonly string[]>(() =>
@@ -143,7 +143,7 @@ function wheel(event: WheelEvent): void {
   event.preventDefault();
   event.stopPropagation();
 }
-const bring = useBring();
+const bring = useFileDrop();
 function bringFile(event: DragEvent): void {
   const file = event.dataTransfer?.files[0];
   if (file) void bring(file, props.screen, pathUnder(event));

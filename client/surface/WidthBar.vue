@@ -6,8 +6,8 @@ import { arithmetic, kitRef, MISFITS, modesOf, rangeWords, situationsOf } from '
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
 import { useSituations } from '../stores/situations.js';
-import { useStage } from '../stores/editor.js';
-import { useUpdates } from '../stores/kitUpdates.js';
+import { useEditor } from '../stores/editor.js';
+import { useKitUpdates } from '../stores/kitUpdates.js';
 import { MOST_BESIDE, NARROWEST, USUAL, useWidths, WIDEST, type BrandBeside, type Reach } from '../stores/widths.js';
 
 const SituationsDialog = defineAsyncComponent(() => import('./SituationsDialog.vue'));
@@ -15,9 +15,9 @@ const SituationsDialog = defineAsyncComponent(() => import('./SituationsDialog.v
 /** The width at which the screen is seen, some side by side; in which situation; and where changes hold. */
 const doc = useDocument();
 const situations = useSituations();
-const stage = useStage();
+const stage = useEditor();
 const widths = useWidths();
-const updates = useUpdates();
+const updates = useKitUpdates();
 const screen = computed(() => stage.screen);
 const here = computed(() => (screen.value ? widths.seenAt(screen.value) : 0));
 const open = ref(false);

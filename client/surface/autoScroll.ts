@@ -11,7 +11,7 @@ const into = (v: number, low: number, high: number): number => {
 };
 
 /** While something is held near the edge of the Wall, it moves along. */
-export function useSlide(frame: Readonly<Ref<HTMLElement | null>>, pan: Ref<{ x: number; y: number }>): void {
+export function useAutoScroll(frame: Readonly<Ref<HTMLElement | null>>, pan: Ref<{ x: number; y: number }>): void {
   const drag = useDrag();
   let next = 0;
   function along(): void {

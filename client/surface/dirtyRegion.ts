@@ -57,7 +57,7 @@ export function touches(p: Primitive, r: Region): boolean {
 }
 
 /** The region in which two pictures of the same size differ. `all`: it cannot be told; null: they do not. */
-export function changedRegion(was: readonly Primitive[], now: readonly Primitive[]): Region | 'all' | null {
+export function dirtyRegion(was: readonly Primitive[], now: readonly Primitive[]): Region | 'all' | null {
   let from = 0;
   while (from < was.length && from < now.length && same(was[from], now[from])) from++;
   if (from === was.length && from === now.length) return null;

@@ -2,15 +2,15 @@ import { textPlace, type Box, type Screen } from '../../core/index.js';
 import { api } from '../api.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
-import { useWriting } from '../stores/textEditing.js';
+import { useEditor } from '../stores/editor.js';
+import { useTextEditing } from '../stores/textEditing.js';
 
 /** Picture files let go over a screen: into the picture they lie on, else as pictures of their own. */
-export function useBring(): (file: File, screen: Screen, path: readonly Box[]) => Promise<void> {
+export function useFileDrop(): (file: File, screen: Screen, path: readonly Box[]) => Promise<void> {
   const doc = useDocument();
-  const stage = useStage();
+  const stage = useEditor();
   const commands = useCommands();
-  const writing = useWriting();
+  const writing = useTextEditing();
   return async (file, screen, path) => {
     const over = [...path].reverse().find((b) => b.node.type === 'image');
     try {

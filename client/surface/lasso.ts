@@ -1,7 +1,7 @@
 import { shallowRef, type Ref, type ShallowRef } from 'vue';
 import { followPointer } from '../pointer.js';
-import { useStage } from '../stores/editor.js';
-import { BESIDE, type Hanging } from './wallLayout.js';
+import { useEditor } from '../stores/editor.js';
+import { BESIDE, type WallLayout } from './wallLayout.js';
 
 /** A rectangle on the Wall, px on the glass before it is moved. */
 export interface Caught {
@@ -13,10 +13,10 @@ export interface Caught {
 
 /** Screens are caught with a rectangle that is drawn over them: those it touches are added to what is picked. */
 export function useLasso(
-  hanging: Readonly<Ref<Hanging>>,
+  hanging: Readonly<Ref<WallLayout>>,
   at: (e: PointerEvent) => { x: number; y: number },
 ): { readonly area: ShallowRef<Caught | null>; readonly start: (event: PointerEvent) => void } {
-  const stage = useStage();
+  const stage = useEditor();
   const area = shallowRef<Caught | null>(null);
   function start(event: PointerEvent): void {
     const from = at(event);

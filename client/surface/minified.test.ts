@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { layout, paint, resolve, type Primitive } from '../../core/index.js';
 import { demos, fonts, kits } from '../../testing/demo.js';
-import { drawFar, farView, type Pixels } from './minified.js';
+import { drawMinified, minifiedView, type Pixels } from './minified.js';
 
 const rect = (x: number, y: number, w: number, h: number, fill: string): Primitive => ({
   p: 'rect',
@@ -14,7 +14,7 @@ const rect = (x: number, y: number, w: number, h: number, fill: string): Primiti
   fill,
 });
 const draw = (list: readonly Primitive[], scale: number, pictureOf: () => Pixels | null = () => null): Pixels =>
-  drawFar(farView(list, 80, 40), scale, pictureOf);
+  drawMinified(minifiedView(list, 80, 40), scale, pictureOf);
 const at = (p: Pixels, x: number, y: number): number[] => [
   ...p.data.slice((y * p.width + x) * 4, (y * p.width + x) * 4 + 4),
 ];
@@ -84,10 +84,10 @@ describe('a screen from afar', () => {
     if (!project) return expect.fail('There is no demo');
     for (const screen of project.screens) {
       const box = layout(resolve({ project, kits }, screen), fonts);
-      const view = farView(paint(box), screen.width, box.h);
+      const view = minifiedView(paint(box), screen.width, box.h);
       const mean = (p: Pixels): number => p.data.reduce((a, b) => a + b, 0) / p.data.length;
-      const small = mean(drawFar(view, 1 / 16, () => null));
-      expect(Math.abs(small - mean(drawFar(view, 1 / 8, () => null)))).toBeLessThan(2);
+      const small = mean(drawMinified(view, 1 / 16, () => null));
+      expect(Math.abs(small - mean(drawMinified(view, 1 / 8, () => null)))).toBeLessThan(2);
       expect(small).toBeLessThan(254);
     }
   });

@@ -8,7 +8,7 @@ export interface Pixels {
 }
 export type ImagePrimitive = Extract<Primitive, { p: 'image' }>;
 /** At this scale and below, screens are drawn as they look from afar: device px per px. */
-export const FAR = 1 / 8;
+export const MINIFIED_BELOW = 1 / 8;
 
 /** How much of its line’s height a text covers, and how dense it looks from afar. */
 const BAR = { up: 0.55, tall: 0.6, dense: 0.5 };
@@ -27,7 +27,7 @@ const EACH = 8;
  * What a screen looks like from afar: rectangles of one colour, in paint order, cut to what frames them. A fiftieth of what
  * it is made from, and drawn at any small scale from then on.
  */
-export interface FarView {
+export interface MinifiedView {
   /** px */
   readonly width: number;
   readonly height: number;
@@ -38,7 +38,7 @@ export interface FarView {
 type Frame = readonly [x1: number, y1: number, x2: number, y2: number];
 
 /** Looks at primitives from afar: texts become bars, corners square, and nothing throws a shadow. Sizes in px. */
-export function farView(primitives: readonly Primitive[], width: number, height: number): FarView {
+export function minifiedView(primitives: readonly Primitive[], width: number, height: number): MinifiedView {
   const out: number[] = [];
   const pictures: { after: number; p: ImagePrimitive; frame: Frame }[] = [];
   const outer: (readonly [Frame, number])[] = [];
@@ -136,8 +136,8 @@ export function farView(primitives: readonly Primitive[], width: number, height:
  * @param scale px of the picture for a px of the screen
  * @param pictureOf a picture in that size; null: it is not there
  */
-export function drawFar(
-  { width, height, rects, pictures }: FarView,
+export function drawMinified(
+  { width, height, rects, pictures }: MinifiedView,
   scale: number,
   pictureOf: (p: ImagePrimitive) => Pixels | null,
 ): Pixels {
@@ -175,7 +175,7 @@ function paste(
   w: number,
   h: number,
   scale: number,
-  { p, frame }: FarView['pictures'][number],
+  { p, frame }: MinifiedView['pictures'][number],
   from: Pixels | null,
 ): void {
   if (!from) return;

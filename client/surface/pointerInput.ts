@@ -1,16 +1,16 @@
 import { ref, shallowRef, type Ref } from 'vue';
 import { pathAt, SCRIM, type Box, type Screen } from '../../core/index.js';
-import { useAiming } from '../stores/pickTarget.js';
-import { useBench } from '../stores/componentEditor.js';
+import { usePickTarget } from '../stores/pickTarget.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { heldPicture, useDrag, type Held } from '../stores/drag.js';
-import { useExact } from '../stores/freeform.js';
-import { useStage } from '../stores/editor.js';
+import { useFreeform } from '../stores/freeform.js';
+import { useEditor } from '../stores/editor.js';
 import { useWidths } from '../stores/widths.js';
-import { useWriting } from '../stores/textEditing.js';
+import { useTextEditing } from '../stores/textEditing.js';
 
 /** What the pointer works on: a tree that is laid out, where it hangs and how large. */
-export interface Pointed {
+export interface PointerTarget {
   readonly screen: Screen;
   readonly zoom: number;
 }
@@ -23,20 +23,20 @@ const isOwn = (event: Event): boolean =>
  * @param root what is laid out there, outermost
  * @param current it is the screen that is worked on
  */
-export function usePointing(
-  at: Pointed,
+export function usePointerInput(
+  at: PointerTarget,
   frame: Readonly<Ref<HTMLElement | null>>,
   root: Readonly<Ref<Box | null>>,
   boxes: Readonly<Ref<ReadonlyMap<string, Box>>>,
   current: Readonly<Ref<boolean>>,
 ) {
-  const stage = useStage();
-  const aiming = useAiming();
+  const stage = useEditor();
+  const aiming = usePickTarget();
   const commands = useCommands();
   const drag = useDrag();
-  const writing = useWriting();
-  const bench = useBench();
-  const exact = useExact();
+  const writing = useTextEditing();
+  const bench = useComponentEditor();
+  const exact = useFreeform();
   const widths = useWidths();
   const hover = shallowRef<Box | null>(null);
   /** Everything under the pointer, to choose from; px on the glass. */

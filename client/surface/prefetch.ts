@@ -1,16 +1,16 @@
 import { watch, type Ref } from 'vue';
 import { usesOn } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
-import type { Hanging, Hung } from './wallLayout.js';
+import { useEditor } from '../stores/editor.js';
+import type { WallLayout, WallSlot } from './wallLayout.js';
 
 /** So many screens are looked at in one idle moment. */
 const AT_ONCE = 10;
 
 /** What is out of sight is measured when there is time: so that rows are as tall as they will be. */
-export function useAhead(hanging: Readonly<Ref<Hanging>>, visible: Readonly<Ref<readonly Hung[]>>): void {
+export function usePrefetch(hanging: Readonly<Ref<WallLayout>>, visible: Readonly<Ref<readonly WallSlot[]>>): void {
   const doc = useDocument();
-  const stage = useStage();
+  const stage = useEditor();
   let run = 0;
   watch(
     [() => stage.calmProject, () => stage.lens, () => doc.missing.size === 0],

@@ -1,10 +1,10 @@
 import { ref, type Ref } from 'vue';
 import { followPointer } from '../pointer.js';
 import { useDocument } from '../stores/document.js';
-import { HEAD, LABEL, type Hanging, type Hung } from './wallLayout.js';
+import { HEAD, LABEL, type WallLayout, type WallSlot } from './wallLayout.js';
 
 /** A screen held by its label: before which it would hang, and the bar that says so (px on the glass). */
-export interface Lift {
+export interface ScreenDrag {
   readonly id: string;
   readonly name: string;
   readonly behind: string | null;
@@ -15,19 +15,19 @@ export interface Lift {
 }
 
 /** Screens are dragged by their labels, within a flow and to another. `at` gives a place on the Wall for one on the page. */
-export function useLift(
-  hanging: Readonly<Ref<Hanging>>,
+export function useScreenDrag(
+  hanging: Readonly<Ref<WallLayout>>,
   at: (e: PointerEvent) => { x: number; y: number },
 ): {
-  readonly lift: Ref<Lift | null>;
-  readonly press: (event: PointerEvent, r: Hung) => void;
+  readonly lift: Ref<ScreenDrag | null>;
+  readonly press: (event: PointerEvent, r: WallSlot) => void;
   readonly wasLift: () => boolean;
 } {
   const doc = useDocument();
-  const lift = ref<Lift | null>(null);
+  const lift = ref<ScreenDrag | null>(null);
   let justDone = false;
 
-  function over(r: Hung, x: number, y: number): Lift | null {
+  function over(r: WallSlot, x: number, y: number): ScreenDrag | null {
     const flow = [...hanging.value.heads].reverse().find((h) => y >= h.y) ?? hanging.value.heads[0];
     if (!flow) return null;
     const own = hanging.value.hung.filter((s) => s.screen.flow === flow.id && s.screen.id !== r.screen.id);
@@ -48,7 +48,7 @@ export function useLift(
       h: (behind ?? next)?.h ?? 60,
     };
   }
-  function put(l: Lift): void {
+  function put(l: ScreenDrag): void {
     const screens = doc.shown?.screens ?? [];
     const first = screens.find((s) => s.flow === l.flow && s.id !== l.id);
     const prior = screens[screens.findIndex((s) => s.id === first?.id) - 1]?.id ?? null;
@@ -56,7 +56,7 @@ export function useLift(
       { do: 'moveScreen', screen: l.id, flow: l.flow, after: l.behind ?? (prior === l.id ? null : prior) },
     ]);
   }
-  function press(event: PointerEvent, r: Hung): void {
+  function press(event: PointerEvent, r: WallSlot): void {
     if (event.button !== 0) return;
     const start = { x: event.clientX, y: event.clientY };
     const on = (e: PointerEvent): void => {

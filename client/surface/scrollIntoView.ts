@@ -1,8 +1,8 @@
 import { nextTick, watch, type Ref } from 'vue';
 import { useDocument } from '../stores/document.js';
 import { useDrag } from '../stores/drag.js';
-import { useStage } from '../stores/editor.js';
-import type { Hung } from './wallLayout.js';
+import { useEditor } from '../stores/editor.js';
+import type { WallSlot } from './wallLayout.js';
 import type { Area } from './wallView.js';
 
 /** The name above a screen belongs to it: px on the glass. */
@@ -15,14 +15,14 @@ const SOON = 500;
  * @param here the screen that is worked on, as it hangs
  * @returns `pressed`: to be told when the pointer goes down on the Wall; what is chosen by it is in sight already
  */
-export function useIntoView(
+export function useScrollIntoView(
   zoom: Readonly<Ref<number>>,
-  here: Readonly<Ref<Hung | undefined>>,
+  here: Readonly<Ref<WallSlot | undefined>>,
   reveal: (area: Area, whole: boolean) => void,
   showWhole: (screen: string) => void,
 ): { readonly pressed: () => void } {
   const doc = useDocument();
-  const stage = useStage();
+  const stage = useEditor();
   const drag = useDrag();
   const ids = (): Set<string> => new Set(doc.shown?.screens.map((s) => s.id));
   let known = ids();

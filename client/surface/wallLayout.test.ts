@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { blankScreen, type Flow, type Screen } from '../../core/index.js';
-import { extent, fitting, hang, hungAlike, perRow } from './wallLayout.js';
+import { extent, fitting, layoutWall, sameWallLayout, perRow } from './wallLayout.js';
 
 const flows: readonly Flow[] = [
   { id: 'a', name: 'Booking' },
@@ -12,8 +12,8 @@ const high = (s: Screen): number => s.height ?? 0;
 
 describe('hanging screens', () => {
   it('keeps a flow of eight in one row, and wraps a long one', () => {
-    expect(new Set(hang(flows, some(8), high, 0.5).hung.map((r) => r.y)).size).toBe(1);
-    const many = hang(flows, some(200), high, 0.5).hung;
+    expect(new Set(layoutWall(flows, some(8), high, 0.5).hung.map((r) => r.y)).size).toBe(1);
+    const many = layoutWall(flows, some(200), high, 0.5).hung;
     const rows = new Set(many.map((r) => r.y)).size;
     expect(rows).toBeGreaterThan(4);
     const e = extent(many, true)!;
@@ -22,7 +22,7 @@ describe('hanging screens', () => {
   });
   it('lets nothing overlap, at any zoom, and numbers each flow from one', () => {
     for (const zoom of [0.01, 0.05, 0.3, 1, 3]) {
-      const { hung, heads } = hang(flows, [...some(30), ...some(11, 'b', 1280)], high, zoom);
+      const { hung, heads } = layoutWall(flows, [...some(30), ...some(11, 'b', 1280)], high, zoom);
       for (const a of hung)
         for (const b of hung)
           if (a !== b) expect(a.x + a.w <= b.x || b.x + b.w <= a.x || a.y + a.h <= b.y || b.y + b.h <= a.y).toBe(true);
@@ -32,7 +32,7 @@ describe('hanging screens', () => {
     }
   });
   it('gives an empty flow its head and some room', () => {
-    const { hung, heads } = hang(flows, some(1, 'b'), high, 1);
+    const { hung, heads } = layoutWall(flows, some(1, 'b'), high, 1);
     expect(heads.map((h) => h.count)).toEqual([0, 1]);
     expect(hung[0]!.y).toBeGreaterThan(heads[1]!.y);
   });
@@ -41,7 +41,7 @@ describe('hanging screens', () => {
   });
   it('finds the zoom that shows everything', () => {
     const screens = [...some(200), ...some(40, 'b', 1280)];
-    const at = (zoom: number): ReturnType<typeof hang>['hung'] => hang(flows, screens, high, zoom).hung;
+    const at = (zoom: number): ReturnType<typeof layoutWall>['hung'] => layoutWall(flows, screens, high, zoom).hung;
     const zoom = fitting(at, true, 700, 480, 1);
     const e = extent(at(zoom), true)!;
     expect(e.w <= 700 && e.h <= 480).toBe(true);
@@ -52,15 +52,15 @@ describe('hanging screens', () => {
 
 describe('hanging the same screens again', () => {
   const screens = [...some(9), ...some(3, 'b')];
-  const was = hang(flows, screens, high, 0.5);
-  const again = (next: readonly Screen[], heightOf = high): ReturnType<typeof hungAlike> =>
-    hungAlike(was, { flows, screens }, flows, next, heightOf);
+  const was = layoutWall(flows, screens, high, 0.5);
+  const again = (next: readonly Screen[], heightOf = high): ReturnType<typeof sameWallLayout> =>
+    sameWallLayout(was, { flows, screens }, flows, next, heightOf);
   const changed = (at: number, by: Partial<Screen>): Screen[] =>
     screens.map((s, i) => (i === at ? { ...s, ...by } : s));
 
   it('takes over a screen whose content changed, and hangs everything where it hung', () => {
     const next = changed(4, { name: 'Renamed' });
-    expect(again(next)).toEqual(hang(flows, next, high, 0.5));
+    expect(again(next)).toEqual(layoutWall(flows, next, high, 0.5));
     expect(again(screens)).toBe(was);
   });
   it('does not when one is new, gone, moved, wider or taller', () => {

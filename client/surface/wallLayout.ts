@@ -13,7 +13,7 @@ const BELOW = 26;
 const LEAST_ROW = 60;
 
 /** A screen as it hangs: where and how large at this zoom (px on the glass), `tall` in px of its own, `nth` of its flow. */
-export interface Hung {
+export interface WallSlot {
   readonly screen: Screen;
   readonly x: number;
   readonly y: number;
@@ -28,8 +28,8 @@ export interface FlowHead {
   readonly y: number;
   readonly count: number;
 }
-export interface Hanging {
-  readonly hung: readonly Hung[];
+export interface WallLayout {
+  readonly hung: readonly WallSlot[];
   readonly heads: readonly FlowHead[];
 }
 
@@ -69,11 +69,11 @@ export function measured(
 }
 
 /** Hangs what was measured in rows by flow at a zoom; a long flow wraps. */
-export function hangAt({ flows, most }: Measured, zoom: number): Hanging {
+export function wallLayoutAt({ flows, most }: Measured, zoom: number): WallLayout {
   const gap = Math.max(1, 46 * zoom);
   // Where screens are too narrow even for a number there are no labels, and no room for them.
   const label = zoom * 390 < NUMBERED ? 6 : LABEL;
-  const hung: Hung[] = [];
+  const hung: WallSlot[] = [];
   const heads: FlowHead[] = [];
   let y = 0;
   for (const { flow, own } of flows) {
@@ -96,16 +96,16 @@ export function hangAt({ flows, most }: Measured, zoom: number): Hanging {
   return { hung, heads };
 }
 /** Both in one: `heightOf` gives px. */
-export const hang = (
+export const layoutWall = (
   flows: readonly Flow[],
   screens: readonly Screen[],
   heightOf: (s: Screen) => number,
   zoom: number,
-): Hanging => hangAt(measured(flows, screens, heightOf), zoom);
+): WallLayout => wallLayoutAt(measured(flows, screens, heightOf), zoom);
 
 /** What a hanging takes up, with its labels; px on the glass. Null when nothing hangs. */
 export function extent(
-  list: readonly Hung[],
+  list: readonly WallSlot[],
   heads: boolean,
 ): { readonly x: number; readonly y: number; readonly w: number; readonly h: number } | null {
   if (list.length === 0) return null;
@@ -122,7 +122,7 @@ export function extent(
 
 /** The largest zoom at which all of it fits into `w` by `h` px; labels keep their size, so it is found by halving. */
 export function fitting(
-  at: (zoom: number) => readonly Hung[],
+  at: (zoom: number) => readonly WallSlot[],
   heads: boolean,
   w: number,
   h: number,
@@ -144,13 +144,13 @@ export function fitting(
  * when a screen is new, gone, elsewhere or of another size.
  * @param of the flows and screens that `was` was made for
  */
-export function hungAlike(
-  was: Hanging,
+export function sameWallLayout(
+  was: WallLayout,
   of: { readonly flows: readonly Flow[]; readonly screens: readonly Screen[] },
   flows: readonly Flow[],
   screens: readonly Screen[],
   heightOf: (s: Screen) => number,
-): Hanging | null {
+): WallLayout | null {
   if (of.flows !== flows || of.screens.length !== screens.length) return null;
   const changed = new Map<string, Screen>();
   for (const [i, s] of screens.entries()) {

@@ -2,8 +2,19 @@ import { useLocalStorage, useResizeObserver, watchDebounced } from '@vueuse/core
 import { computed, ref, watch, type Ref } from 'vue';
 import type { Flow, Screen } from '../../core/index.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
-import { BESIDE, extent, fitting, hangAt, hungAlike, HEAD, LABEL, measured, type Hanging, type Hung } from './wallLayout.js';
+import { useEditor } from '../stores/editor.js';
+import {
+  BESIDE,
+  extent,
+  fitting,
+  wallLayoutAt,
+  sameWallLayout,
+  HEAD,
+  LABEL,
+  measured,
+  type WallLayout,
+  type WallSlot,
+} from './wallLayout.js';
 
 /** A rectangle of the Wall, px on the glass before it is moved. */
 export interface Area {
@@ -26,8 +37,8 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   readonly zoom: Ref<number>;
   readonly pan: Ref<{ x: number; y: number }>;
   readonly view: Ref<{ w: number; h: number }>;
-  readonly hanging: Readonly<Ref<Hanging>>;
-  readonly visible: Readonly<Ref<readonly Hung[]>>;
+  readonly hanging: Readonly<Ref<WallLayout>>;
+  readonly visible: Readonly<Ref<readonly WallSlot[]>>;
   readonly zoomAt: (by: number, x: number, y: number) => void;
   readonly zoomBy: (by: number) => void;
   readonly fit: (one: boolean) => void;
@@ -35,7 +46,7 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   readonly showWhole: (id: string) => void;
 } {
   const doc = useDocument();
-  const stage = useStage();
+  const stage = useEditor();
   const id = doc.shown?.id ?? '';
   const store = useLocalStorage<Record<string, { zoom: number; x: number; y: number }>>('dekkor-wall', {});
   const was = store.value[id];
@@ -48,12 +59,12 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   });
 
   const sizes = computed(() => measured(doc.shown?.flows ?? NO_FLOWS, stage.hung, stage.heights));
-  const at = (z: number): Hanging => hangAt(sizes.value, z);
+  const at = (z: number): WallLayout => wallLayoutAt(sizes.value, z);
   let made = { zoom: 0, flows: NO_FLOWS, screens: NO_SCREENS };
-  const hanging = computed<Hanging>((was) => {
+  const hanging = computed<WallLayout>((was) => {
     const flows = doc.shown?.flows ?? NO_FLOWS;
     const screens = stage.hung;
-    const alike = was && made.zoom === zoom.value ? hungAlike(was, made, flows, screens, stage.heights) : null;
+    const alike = was && made.zoom === zoom.value ? sameWallLayout(was, made, flows, screens, stage.heights) : null;
     made = { zoom: zoom.value, flows, screens };
     return alike ?? at(zoom.value);
   });
@@ -72,7 +83,7 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
     { immediate: true },
   );
   const room = (): readonly [number, number] => [view.value.w - 2 * EDGE, view.value.h - BARS - 20];
-  const all = (z: number): readonly Hung[] => at(z).hung;
+  const all = (z: number): readonly WallSlot[] => at(z).hung;
   /** The zoom at which everything can be seen, or less: there is no use in going further away. */
   const least = computed(() => Math.min(LEAST, fitting(all, true, ...room(), 1)));
 
@@ -80,10 +91,10 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   function zoomAt(by: number, x: number, y: number): void {
     const asked = Math.min(MOST, zoom.value * by);
     const next = asked < LEAST ? Math.max(asked, least.value) : asked;
-    const distance = (r: Hung): number =>
+    const distance = (r: WallSlot): number =>
       Math.max(0, r.x + pan.value.x - x, x - r.x - pan.value.x - r.w) +
       Math.max(0, r.y + pan.value.y - y, y - r.y - pan.value.y - r.h);
-    let near: Hung | undefined;
+    let near: WallSlot | undefined;
     for (const r of hanging.value.hung) if (!near || distance(r) < distance(near)) near = r;
     const before = zoom.value;
     zoom.value = next;
@@ -96,7 +107,7 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   const zoomBy = (by: number): void => zoomAt(by, view.value.w / 2, view.value.h / 2);
   /** Shows everything, or the current screen, as large as it fits. */
   function fit(one: boolean): void {
-    const pick = (list: readonly Hung[]): readonly Hung[] =>
+    const pick = (list: readonly WallSlot[]): readonly WallSlot[] =>
       one ? list.filter((r) => r.screen.id === stage.screenId) : list;
     if (pick(hanging.value.hung).length === 0) return;
     zoom.value = fitting((z) => pick(all(z)), !one, ...room(), one ? 1.5 : 1);
@@ -129,7 +140,7 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   /** Brings a whole screen into view, smaller if it must be. */
   function showWhole(screen: string): void {
     // With itself at other widths beside it.
-    const of = (list: readonly Hung[]): readonly Hung[] =>
+    const of = (list: readonly WallSlot[]): readonly WallSlot[] =>
       list.filter((r) => r.screen.id === screen || r.screen.id.startsWith(screen + BESIDE));
     zoom.value = Math.min(
       zoom.value,

@@ -4,7 +4,7 @@ import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue
 import {
   componentAt,
   follow,
-  goOn,
+  runTimer,
   isDoneTo,
   layout,
   partAddress,
@@ -19,23 +19,23 @@ import {
   scrollRoom,
   screenOf,
   spotsOf,
-  startTrying,
+  startTry,
   thingOf,
-  tried,
+  triedProject,
   typeInto,
   whereOf,
   type Box,
-  type Later,
+  type Timer,
   type RNode,
   type HotSpot,
   type StateName,
-  type Trying,
-  type Went,
+  type TryState,
+  type Navigation,
   type World,
 } from '../../core/index.js';
 import { fonts, useLibrary } from '../stores/library.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
-import { useMovement } from './transitions.js';
+import { useTransitions } from './transitions.js';
 
 /** A mockup as somebody uses it: in device size, with what things do, by pointer, keyboard and touch, and for a screen reader. */
 const props = defineProps<{
@@ -67,7 +67,7 @@ const emit = defineEmits<{
 const library = useLibrary();
 const motion = usePreferredReducedMotion();
 const world = computed(() => props.world);
-const trying = shallowRef<Trying | null>(null);
+const trying = shallowRef<TryState | null>(null);
 const said = ref<readonly string[]>([]);
 const scroll = ref(0);
 const hover = shallowRef<readonly string[]>([]);
@@ -82,11 +82,11 @@ function begin(screen = asked.value): void {
   const first = w ? (screenOf(w.project, screen)?.id ?? w.project.screens[0]?.id) : undefined;
   if (!w || first === undefined) return;
   stopAll();
-  take(startTrying(w, first));
+  take(startTry(w, first));
   scroll.value = 0;
 }
 /** Takes what came of something, and does what goes on outside. */
-function take(went: Went): void {
+function take(went: Navigation): void {
   const was = trying.value;
   trying.value = went.trying;
   const { effects } = went;
@@ -113,10 +113,10 @@ watch(
   (id) => id !== undefined && emit('screen', id),
 );
 const timers = new Set<ReturnType<typeof setTimeout>>();
-function wait(later: Later): void {
+function wait(later: Timer): void {
   const timer = setTimeout(() => {
     timers.delete(timer);
-    if (world.value && trying.value) take(goOn(world.value, trying.value, later));
+    if (world.value && trying.value) take(runTimer(world.value, trying.value, later));
   }, later.ms);
   timers.add(timer);
 }
@@ -142,7 +142,7 @@ const states = computed<Readonly<Record<string, readonly StateName[]>>>(() => {
   if (focused.value !== '') (all[focused.value] ??= []).push('focus');
   return all;
 });
-const seen = computed(() => (world.value && trying.value ? tried(world.value, trying.value) : null));
+const seen = computed(() => (world.value && trying.value ? triedProject(world.value, trying.value) : null));
 const whole = computed<Box | null>(() => {
   void library.fontsKnown;
   const made = world.value && trying.value ? resolveTried(world.value, trying.value, states.value) : null;
@@ -171,7 +171,7 @@ const seenAs = computed(() => {
   const t = trying.value;
   return t ? { screen: t.screen, over: t.over, done: t.done.length, states: states.value } : null;
 });
-const primitives = useMovement(box, seenAs, () =>
+const primitives = useTransitions(box, seenAs, () =>
   props.world && trying.value ? resolveTried(props.world, trying.value)?.mainKit : undefined,
 );
 /** Does a part do something, as it is said of it or of its thing? */

@@ -26,7 +26,7 @@ const FRAME = 1000 / 60;
  * What is painted: what is seen, and on the way from what was seen before that.
  * @param kit whose motion tokens say how long and along which curve
  */
-export function useMovement(
+export function useTransitions(
   box: Readonly<Ref<Box | null>>,
   as: Readonly<Ref<SeenAs | null>>,
   kit: () => Kit | undefined,

@@ -1,21 +1,21 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue';
 import { screenOf } from '../../core/index.js';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import WallPane from '../surface/WallPane.vue';
 import { useAddress, type OwnCommands } from './address.js';
 import EditorFrame from './EditorFrame.vue';
 
 /** Screens, composed: all of them hang on the Wall, one is worked on. */
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const commands = useCommands();
 const wall = ref<InstanceType<typeof WallPane> | null>(null);
 // The Workbench is left before anything is taken from the address: what is worked on is a screen again.
-useBench().leave();
+useComponentEditor().leave();
 
 useAddress(
   'compose',

@@ -14,26 +14,26 @@ import PaneHandles from '../parts/PaneHandles.vue';
 import { usePanes } from '../parts/panes.js';
 import ShelfPane from '../shelf/ShelfPane.vue';
 import { useCommands } from '../stores/commands.js';
-import { useDark } from '../stores/appearance.js';
+import { useAppearance } from '../stores/appearance.js';
 import { useDocument } from '../stores/document.js';
-import { useExact } from '../stores/freeform.js';
+import { useFreeform } from '../stores/freeform.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/editor.js';
-import { useWriting } from '../stores/textEditing.js';
+import { useEditor } from '../stores/editor.js';
+import { useTextEditing } from '../stores/textEditing.js';
 import type { OwnCommands } from './address.js';
-import { walk } from './nextThing.js';
+import { nextThing } from './nextThing.js';
 
 const ContentDialog = defineAsyncComponent(() => import('../content/ContentDialog.vue'));
 
 /** What is around a place of work: Outline at the left, Details at the right, Shelf below, the dialogs, and every key. */
 const props = defineProps<{ own: OwnCommands }>();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const commands = useCommands();
-const exact = useExact();
+const exact = useFreeform();
 const router = useRouter();
-const dark = useDark();
-const writing = useWriting();
+const dark = useAppearance();
+const writing = useTextEditing();
 const originals = useOriginals();
 const keys = ref(false);
 const finding = ref(false);
@@ -58,10 +58,10 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   copySettings: () => originals.copySettings(),
   pasteSettings: () => originals.pasteSettings(),
   content: () => openContent(),
-  previous: (e) => exact.nudge(0, -1, e) || walk(-1, false),
-  next: (e) => exact.nudge(0, 1, e) || walk(1, false),
-  previousToo: (e) => exact.nudge(0, -1, e) || walk(-1, true),
-  nextToo: (e) => exact.nudge(0, 1, e) || walk(1, true),
+  previous: (e) => exact.nudge(0, -1, e) || nextThing(-1, false),
+  next: (e) => exact.nudge(0, 1, e) || nextThing(1, false),
+  previousToo: (e) => exact.nudge(0, -1, e) || nextThing(-1, true),
+  nextToo: (e) => exact.nudge(0, 1, e) || nextThing(1, true),
   leftwards: (e) => void exact.nudge(-1, 0, e),
   rightwards: (e) => void exact.nudge(1, 0, e),
   distances: () => (exact.measuring = true),

@@ -23,12 +23,12 @@ import { saveFile } from '../originals/packKit.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** The screens as a flow: joined by what their things do, with what leads nowhere marked; lines are drawn from card to card. */
 const doc = useDocument();
 const library = useLibrary();
-const stage = useStage();
+const stage = useEditor();
 const router = useRouter();
 const flow = ref('');
 const flows = computed(() => [

@@ -8,8 +8,8 @@ import LinksPane from '../handover/LinksPane.vue';
 import VersionsPane from '../handover/VersionsPane.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useSaid } from '../stores/comments.js';
-import { useStage } from '../stores/editor.js';
+import { useComments } from '../stores/comments.js';
+import { useEditor } from '../stores/editor.js';
 
 const CommentBoard = defineAsyncComponent(() => import('../handover/CommentBoard.vue'));
 const BuildBoard = defineAsyncComponent(() => import('../handover/BuildBoard.vue'));
@@ -18,8 +18,8 @@ const TestsPane = defineAsyncComponent(() => import('../handover/TestsPane.vue')
 /** Hand over: what leaves the workshop, to be judged, tried and built. */
 const doc = useDocument();
 const library = useLibrary();
-const stage = useStage();
-const said = useSaid();
+const stage = useEditor();
+const said = useComments();
 const route = useRoute();
 const router = useRouter();
 const TABS = [

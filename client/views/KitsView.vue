@@ -3,7 +3,7 @@ import Button from 'primevue/button';
 import { useEventListener } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { countUses, emptyProject, kitRef, splitRef, wearsOf, type Kit, type World } from '../../core/index.js';
+import { countUses, emptyProject, kitRef, splitRef, appliedKitsOf, type Kit, type World } from '../../core/index.js';
 import { api } from '../api.js';
 import InstallDialog from '../kitBook/InstallDialog.vue';
 import KitBook from '../kitBook/KitBook.vue';
@@ -12,13 +12,13 @@ import { provideEntry, readEntry } from '../kitBook/entry.js';
 import AppearanceChoice from '../parts/AppearanceChoice.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { pageStands } from '../workers/startWorker.js';
 
 /** Every installed kit as a book of samples, by itself or inside a project: what is in it, where it is used, what can be said of it. */
 const library = useLibrary();
 const doc = useDocument();
-const stage = useStage();
+const stage = useEditor();
 const route = useRoute();
 const router = useRouter();
 const failure = ref('');
@@ -121,7 +121,7 @@ const counts = computed<Readonly<Record<string, number>> | null>(() => {
   if (project.value === '' || !p || !k) return everywhere.value;
   const own = kitRef(k);
   return Object.fromEntries(
-    Object.entries(countUses(p.screens, (s) => wearsOf(p, s))).flatMap(([ref, n]) =>
+    Object.entries(countUses(p.screens, (s) => appliedKitsOf(p, s))).flatMap(([ref, n]) =>
       splitRef(ref).kit === own ? [[splitRef(ref).id, n]] : [],
     ),
   );

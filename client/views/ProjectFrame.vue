@@ -4,9 +4,9 @@ import Popover from 'primevue/popover';
 import Select from 'primevue/select';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { kitRef, modesToSee, shownKit, wornKit } from '../../core/index.js';
-import { firstToPutOn } from '../rebrand/plan.js';
-import { useKnown } from '../rebrand/reviewCache.js';
+import { kitRef, modesToSee, shownKit, appliedKitOf } from '../../core/index.js';
+import { firstToApply } from '../rebrand/plan.js';
+import { useReviewCache } from '../rebrand/reviewCache.js';
 import { ROOM } from '../stores/pictures.js';
 import { rebrand as rebrandView } from './index.js';
 import UnsavedBar from '../parts/UnsavedBar.vue';
@@ -15,18 +15,18 @@ import RevisionBar from '../parts/RevisionBar.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
-import { useUpdates } from '../stores/kitUpdates.js';
-import { useSaid } from '../stores/comments.js';
-import { useStage } from '../stores/editor.js';
+import { useKitUpdates } from '../stores/kitUpdates.js';
+import { useComments } from '../stores/comments.js';
+import { useEditor } from '../stores/editor.js';
 import { tip } from '../keys/table.js';
 import { pageStands } from '../workers/startWorker.js';
 
 const props = defineProps<{ project: string }>();
 const doc = useDocument();
 const library = useLibrary();
-const known = useKnown();
-const updates = useUpdates();
-const stage = useStage();
+const known = useReviewCache();
+const updates = useKitUpdates();
+const stage = useEditor();
 const route = useRoute();
 const failure = ref('');
 const history = ref<InstanceType<typeof Popover> | null>(null);
@@ -67,9 +67,9 @@ watch(
       () => {
         void rebrandView().catch(() => undefined);
         const project = doc.shown;
-        const from = project ? wornKit(project) : undefined;
+        const from = project ? appliedKitOf(project) : undefined;
         const to =
-          from === undefined ? undefined : firstToPutOn(new Map(updates.offered.map((k) => [kitRef(k), k])), from);
+          from === undefined ? undefined : firstToApply(new Map(updates.offered.map((k) => [kitRef(k), k])), from);
         if (!project || from === undefined || to === undefined || !library.worker) return;
         if (project.screens.length <= MANY) {
           void known.plan(project, from, to).catch(() => undefined);
@@ -88,7 +88,7 @@ const worn = computed(() => {
   const first = project?.kits[0];
   return first && project ? library.kits.get(shownKit(project.wears, first)) : undefined;
 });
-const said = useSaid();
+const said = useComments();
 /** To what was said last, to be answered. */
 const toSaid = computed(() => ({
   path: `/p/${props.project}/hand-over/comments`,

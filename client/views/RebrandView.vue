@@ -14,14 +14,14 @@ import {
   kitRef,
   shownComponent,
   situationsOf,
-  takeBackPair,
-  takeBackToken,
-  tokensSaid,
-  wearsAfter,
-  wearsOf,
-  wornKit,
+  resetPair,
+  resetToken,
+  tokensUsed,
+  appliedKitsAfter,
+  appliedKitsOf,
+  appliedKitOf,
   type ComponentRef,
-  type Finding,
+  type Issue,
   type Kit,
   type ReviewIn,
   type Screen,
@@ -29,7 +29,7 @@ import {
 import BrandDialog from '../rebrand/BrandDialog.vue';
 import MatchSheet from '../rebrand/MatchSheet.vue';
 import PairFigure from '../rebrand/PairFigure.vue';
-import { firstToPutOn, useRebrandPlan } from '../rebrand/plan.js';
+import { firstToApply, useRebrandPlan } from '../rebrand/plan.js';
 import RebrandTotals from '../rebrand/RebrandTotals.vue';
 import SampleStrip from '../rebrand/SampleStrip.vue';
 import UpdateSheet from '../rebrand/UpdateSheet.vue';
@@ -37,8 +37,8 @@ import ConvertDialog from '../rebrand/ConvertDialog.vue';
 import IssueList from '../rebrand/IssueList.vue';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useUpdates } from '../stores/kitUpdates.js';
-import { useStage } from '../stores/editor.js';
+import { useKitUpdates } from '../stores/kitUpdates.js';
+import { useEditor } from '../stores/editor.js';
 import { useWidths } from '../stores/widths.js';
 import { plural } from '../counts.js';
 import DragPreview from '../surface/DragPreview.vue';
@@ -47,10 +47,10 @@ import { useGrowing } from '../surface/timeSlices.js';
 /** Puts another brand's kit on all screens: what stands for what, before and after, and what there is to look at. */
 const doc = useDocument();
 const library = useLibrary();
-const stage = useStage();
+const stage = useEditor();
 const router = useRouter();
 const route = useRoute();
-const updates = useUpdates();
+const updates = useKitUpdates();
 const widths = useWidths();
 const PICKED = 'picked';
 const flows = computed(() => (doc.shown?.flows ?? []).map((f) => ({ id: f.id, name: f.name })));
@@ -91,7 +91,7 @@ const scope = computed<ReadonlySet<string> | null>((was) => {
 /** What those wear that are meant. */
 const from = computed(() => {
   const p = doc.shown;
-  return p ? (wornKit(p, scope.value ? p.screens.find((s) => scope.value?.has(s.id)) : undefined) ?? '') : '';
+  return p ? (appliedKitOf(p, scope.value ? p.screens.find((s) => scope.value?.has(s.id)) : undefined) ?? '') : '';
 });
 /** What the address asks for is there to be put on, if it is not offered otherwise: an older version, say. */
 const wantedKit = computed(() => library.kits.get(String(route.query['to'] ?? '')));
@@ -109,7 +109,7 @@ watch(
   kits,
   (all) => {
     if (!all.some((k) => k.ref === to.value))
-      to.value = firstToPutOn(new Map(updates.offered.map((k) => [kitRef(k), k])), from.value) ?? '';
+      to.value = firstToApply(new Map(updates.offered.map((k) => [kitRef(k), k])), from.value) ?? '';
   },
   { immediate: true },
 );
@@ -193,7 +193,7 @@ function choose(component: ComponentRef, target: string): void {
 /** What was chosen by hand for a component, or for a token, is as it was found. */
 function takeBack(what: { readonly pair: ComponentRef } | { readonly token: string }): void {
   const [w, s] = [stage.world, sheet.value];
-  if (w && s) correct('pair' in what ? takeBackPair(w, s, what.pair) : takeBackToken(w, s, what.token));
+  if (w && s) correct('pair' in what ? resetPair(w, s, what.pair) : resetToken(w, s, what.token));
 }
 type At<F extends (...all: never[]) => unknown> = Parameters<F>;
 function chooseOne(at: At<typeof chooseProp>[2]): void {
@@ -210,7 +210,7 @@ watch([from, to], () => (pointed.value = ''));
 function shownAt(screen: Screen, id: string): ComponentRef | null {
   const node = screen.nodes[id];
   const project = doc.shown;
-  return node?.type === 'instance' && project ? shownComponent(wearsOf(project, screen), node.component) : null;
+  return node?.type === 'instance' && project ? shownComponent(appliedKitsOf(project, screen), node.component) : null;
 }
 async function pointAt(screen: Screen, id: string): Promise<void> {
   const shown = shownAt(screen, id);
@@ -246,7 +246,7 @@ watch(
   (some) => (begun.value ||= some),
 );
 /** Tokens that things on these screens say themselves: looked for on all of them, so not before there is something to see. */
-const said = computed(() => (begun.value ? tokensSaid(screens.value, from.value) : NONE_SAID));
+const said = computed(() => (begun.value ? tokensUsed(screens.value, from.value) : NONE_SAID));
 const NONE_SAID: ReadonlyMap<string, number> = new Map();
 /** They are put up a few at a time, so that nothing waits for them. */
 const upTo = useGrowing(() => (begun.value ? n.value : 0), 0);
@@ -263,7 +263,7 @@ function rebrand(): void {
     w,
     { from: from.value, to: to.value, sheet: on },
     scope.value ? [...scope.value] : undefined,
-    (x) => after.value.get(x) ?? wearsAfter(w, x, on),
+    (x) => after.value.get(x) ?? appliedKitsAfter(w, x, on),
   );
   // What was taken to mend something is a part of it, and undone with it; each is a setting like any other, too.
   const more = taken.value.flatMap((f) => f.steps.map((s) => ({ ...s, ifThere: true })));
@@ -276,7 +276,7 @@ function rebrand(): void {
     );
   }
 }
-function show(f: Finding): void {
+function show(f: Issue): void {
   stage.screenId = f.screen;
   stage.select([f.node]);
   void router.push({
@@ -385,7 +385,7 @@ const title = (ref: string): string => {
           :key="s.id"
           :screen="s"
           :world="world"
-          :before="wearsOf(doc.shown!, s)"
+          :before="appliedKitsOf(doc.shown!, s)"
           :after="wearsAfterOf(s)"
           :split="split"
           :room="ROOM"

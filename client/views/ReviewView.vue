@@ -5,9 +5,9 @@ import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { screenOf, type Comment, type NewComment, type WalkEvent, type World } from '../../core/index.js';
+import { screenOf, type Comment, type NewComment, type SessionEvent, type World } from '../../core/index.js';
 import { ServerProblem } from '../api.js';
-import { guest, type Shown } from '../handover/requests.js';
+import { guest, type ReviewContent } from '../handover/requests.js';
 import CommentBoard from '../handover/CommentBoard.vue';
 import { useLibrary } from '../stores/library.js';
 import TryScreen from '../tryIt/TryScreen.vue';
@@ -20,7 +20,7 @@ const route = useRoute();
 const router = useRouter();
 const library = useLibrary();
 const token = computed(() => String(route.params['token'] ?? ''));
-const shown = shallowRef<Shown | null>(null);
+const shown = shallowRef<ReviewContent | null>(null);
 const comments = shallowRef<readonly Comment[]>([]);
 const problem = ref('');
 const asksPhrase = ref(false);
@@ -71,7 +71,7 @@ async function look(): Promise<void> {
   }
 }
 
-const may = (right: Shown['rights'][number]): boolean => shown.value?.rights.includes(right) ?? false;
+const may = (right: ReviewContent['rights'][number]): boolean => shown.value?.rights.includes(right) ?? false;
 const world = computed<World | null>(() =>
   shown.value && library.kits.size > 0 ? { project: shown.value.project, kits: library.kits } : null,
 );
@@ -114,10 +114,10 @@ const agreed = ref(false);
 const walking = ref(false);
 const thanks = ref('');
 let began = 0;
-let events: WalkEvent[] = [];
+let events: SessionEvent[] = [];
 /** More is not recorded. */
 const MOST = 2900;
-function note(e: Omit<WalkEvent, 'ms'>): void {
+function note(e: Omit<SessionEvent, 'ms'>): void {
   if (walking.value && events.length < MOST) events.push({ ms: Math.round(performance.now() - began), ...e });
 }
 function begin(): void {
@@ -144,7 +144,7 @@ function moved(id: string): void {
   note({ kind: 'screen', screen: id });
   if (id === test.value?.goal) void finish('done');
 }
-function pressed(at: Omit<WalkEvent, 'ms' | 'kind'>): void {
+function pressed(at: Omit<SessionEvent, 'ms' | 'kind'>): void {
   note({ kind: 'press', ...at });
 }
 /** Whoever goes away in the middle has left: that is worth knowing, too. */

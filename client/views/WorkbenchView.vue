@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import LookSheet from '../workbench/LookSheet.vue';
 import { useAddress, type OwnCommands } from './address.js';
 import EditorFrame from './EditorFrame.vue';
 
 /** One original, edited as a screen is: its parts at the left, all its looks in the middle, its contract at the right, its uses below. */
 const doc = useDocument();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const originals = useOriginals();
 const route = useRoute();
 const router = useRouter();

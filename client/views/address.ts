@@ -4,7 +4,7 @@ import type { RunId } from '../keys/table.js';
 import { useDocument } from '../stores/document.js';
 import { useModes } from '../stores/modes.js';
 import { useSituations } from '../stores/situations.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** Commands that do another thing on each place of work. */
 type OwnId = Extract<
@@ -31,7 +31,7 @@ export type OwnCommands = Readonly<Record<OwnId, () => void>>;
  */
 export function useAddress(name: string, param: string, open: (asked: string) => void, now: () => string): void {
   const doc = useDocument();
-  const stage = useStage();
+  const stage = useEditor();
   const modes = useModes();
   const situations = useSituations();
   const route = useRoute();

@@ -1,14 +1,14 @@
 import { childrenOf } from '../../core/index.js';
-import { useBench } from '../stores/componentEditor.js';
-import { useStage } from '../stores/editor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** The next or previous thing of what is worked on, in the order of the Outline. */
-export function walk(by: 1 | -1, extend: boolean): void {
-  const stage = useStage();
+export function nextThing(by: 1 | -1, extend: boolean): void {
+  const stage = useEditor();
   const s = stage.screen;
   if (!s) return;
   // The ground of an original is a part like others.
-  const isOriginal = useBench().of !== '';
+  const isOriginal = useComponentEditor().of !== '';
   const all: string[] = [];
   const visit = (id: string): void => {
     const n = s.nodes[id];

@@ -1,28 +1,34 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { ownOf, ownWords, readOwn, type Json, type OwnBehaviour } from '../../core/index.js';
+import {
+  componentInteractionsOf,
+  componentWords,
+  readComponentSentence,
+  type Json,
+  type ComponentInteraction,
+} from '../../core/index.js';
 import SentenceRows from '../parts/SentenceRows.vue';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
 
 /** What an original does by itself wherever it is used, as sentences: said here, or as is usual for its role. */
 const doc = useDocument();
-const bench = useBench();
+const bench = useComponentEditor();
 const c = computed(() => bench.component);
-const usual = computed(() => (c.value && !c.value.does ? ownWords(c.value) : []));
-const said = computed(() => (c.value?.does ? ownWords(c.value) : []));
-const read = (text: string): ReturnType<typeof readOwn> =>
-  c.value ? readOwn(c.value, text) : { ok: false, problem: '', at: 0, offers: [] };
-const set = (label: string, value: readonly OwnBehaviour[] | null): boolean =>
+const usual = computed(() => (c.value && !c.value.does ? componentWords(c.value) : []));
+const said = computed(() => (c.value?.does ? componentWords(c.value) : []));
+const read = (text: string): ReturnType<typeof readComponentSentence> =>
+  c.value ? readComponentSentence(c.value, text) : { ok: false, problem: '', at: 0, offers: [] };
+const set = (label: string, value: readonly ComponentInteraction[] | null): boolean =>
   doc.act(label, [{ do: 'about', tree: bench.tree, field: 'does', value: value as unknown as Json }]);
 /** Puts a sentence in its row, or at the end; empty takes it away. Says what is wrong where it cannot be read. */
 function put(row: number, text: string): string {
   const original = c.value;
   if (!original) return '';
-  const got = text.trim() === '' ? null : readOwn(original, text);
+  const got = text.trim() === '' ? null : readComponentSentence(original, text);
   if (got && !got.ok) return got.problem;
   // What is said first goes with what is usual, which is written out by that.
-  const all = original.does ?? (got ? ownOf(original) : []);
+  const all = original.does ?? (got ? componentInteractionsOf(original) : []);
   const at = original.does ? row : all.length;
   const next = [...all.slice(0, at), ...(got?.ok ? [got.behaviour] : []), ...all.slice(at + 1)];
   return set(got ? `Say what ${original.name} does` : 'Take a behaviour away', next)
@@ -47,7 +53,7 @@ function put(row: number, text: string): string {
         v-else-if="usual.length > 0"
         class="quiet-link"
         title="Write it out, to change it"
-        @click="set('Write out what is usual', ownOf(c))"
+        @click="set('Write out what is usual', componentInteractionsOf(c))"
       >
         Change
       </button>

@@ -17,10 +17,10 @@ import {
 } from '../../core/index.js';
 import { useReorder } from '../controls/reorder.js';
 import { plural } from '../counts.js';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { asKind, propId, readProp } from './contract.js';
 import DeleteDialog from './DeleteDialog.vue';
 import EditionDialog from './EditionDialog.vue';
@@ -31,8 +31,8 @@ import SlotEditor from './SlotEditor.vue';
 
 /** What an original says of itself: what each use of it can choose, what it takes in, in which states it can be, and its rules. */
 const doc = useDocument();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const originals = useOriginals();
 const removing = ref(false);
 const c = computed(() => bench.component);

@@ -8,22 +8,22 @@ import {
   kitRef,
   swapSteps,
   treeOfScreen,
-  unlink,
+  detach,
   usesOf,
   type Step,
 } from '../../core/index.js';
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** Deletes one of the project's components: says where it is used, and what is to become of that. */
 const visible = defineModel<boolean>('visible', { required: true });
 const emit = defineEmits<{ gone: [] }>();
 const doc = useDocument();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const name = bench.component?.name ?? '';
 const ref_ = bench.of;
 const uses = computed(() => (stage.world ? usesOf(stage.world, ref_) : { screens: [], instead: [], inside: [] }));
@@ -97,7 +97,7 @@ function stepsFor(): Step[] {
       if (n.type !== 'instance' || n.component !== ref_) continue;
       if (what.value === 'replace') steps.push(...swapSteps(tree, n, other.value));
       else {
-        const got = unlink(w, stage.wearsShown(screen), screen, n.id, stage.newId);
+        const got = detach(w, stage.wearsShown(screen), screen, n.id, stage.newId);
         if (!('problem' in got)) steps.push(...got.steps);
       }
     }

@@ -4,15 +4,15 @@ import { computed } from 'vue';
 import { changeWords, editionKey, failedChanges, installedAt, splitRef } from '../../core/index.js';
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** What this project changed of an installed original: each change can be dropped; those that no longer fit say why. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const key = computed(() => {
   const { kit, id } = splitRef(bench.of);
   return editionKey(kit, id);

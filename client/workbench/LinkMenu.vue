@@ -3,7 +3,7 @@ import InputText from 'primevue/inputtext';
 import Popover from 'primevue/popover';
 import { computed, ref } from 'vue';
 import type { Json, Node, Prop, PropKind, Step } from '../../core/index.js';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
 import { propId } from './contract.js';
 
@@ -20,7 +20,7 @@ const props = defineProps<{
   readonly like?: Prop;
 }>();
 const doc = useDocument();
-const bench = useBench();
+const bench = useComponentEditor();
 const pop = ref<InstanceType<typeof Popover> | null>(null);
 const fresh = ref('');
 const bound = computed(() => {

@@ -2,13 +2,13 @@
 import { computed, ref } from 'vue';
 import { boxesByKey, dropAt, type Box, type LookChoice, type Screen } from '../../core/index.js';
 import IconPicker from '../controls/IconPicker.vue';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDrag } from '../stores/drag.js';
 import { pictureOf } from '../stores/pictures.js';
-import { useStage } from '../stores/editor.js';
-import { useWriting } from '../stores/textEditing.js';
+import { useEditor } from '../stores/editor.js';
+import { useTextEditing } from '../stores/textEditing.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
-import { usePointing } from '../surface/pointerInput.js';
+import { usePointerInput } from '../surface/pointerInput.js';
 import ScreenMarks from '../surface/ScreenMarks.vue';
 import LayerList from '../surface/LayerList.vue';
 import TextEditor from '../surface/TextEditor.vue';
@@ -16,10 +16,10 @@ import TextEditor from '../surface/TextEditor.vue';
 /** One look of the original: pointed at, selected in, written in and dropped on like a screen. */
 const props = defineProps<{ screen: Screen; look: LookChoice; name: string; current: boolean; zoom: number }>();
 const emit = defineEmits<{ choose: [] }>();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const drag = useDrag();
-const writing = useWriting();
+const writing = useTextEditing();
 const frame = ref<HTMLElement | null>(null);
 const current = computed(() => props.current);
 const root = computed<Box | null>(() =>
@@ -28,7 +28,7 @@ const root = computed<Box | null>(() =>
 const picture = computed(() => (root.value ? pictureOf(root.value) : null));
 const NOTHING: ReadonlyMap<string, Box> = new Map();
 const boxes = computed(() => (!root.value ? NOTHING : props.current ? stage.boxMap : boxesByKey(root.value)));
-const { hover, list, press, click, deeper, move } = usePointing(props, frame, root, boxes, current);
+const { hover, list, press, click, deeper, move } = usePointerInput(props, frame, root, boxes, current);
 /** What is selected is marked in the look that is worked in; elsewhere a line says where it is. */
 const marks = computed(() =>
   stage.selection.flatMap((key) => {

@@ -3,17 +3,17 @@ import Select from 'primevue/select';
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { groundOf, sheetOf, splitRef, valueIn, type Axis, type LookChoice } from '../../core/index.js';
 import { plural } from '../counts.js';
-import { useBench, type Applies } from '../stores/componentEditor.js';
+import { useComponentEditor, type EditScope } from '../stores/componentEditor.js';
 import { useDrag } from '../stores/drag.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import LookCell from './LookCell.vue';
 
 /** All looks of the original at once: one choice down, another across, what remains switched above. */
 defineEmits<{ leave: [] }>();
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const drag = useDrag();
 const frame = ref<HTMLElement | null>(null);
 const zoom = ref(1);
@@ -63,7 +63,7 @@ const rows = computed<readonly { readonly key: string; readonly name: string; re
   },
 );
 const many = computed(() => rows.value.reduce((n, r) => n + r.cells.length, 0));
-const APPLIES = computed<readonly { readonly id: Applies; readonly name: string; readonly says: string }[]>(() => [
+const APPLIES = computed<readonly { readonly id: EditScope; readonly name: string; readonly says: string }[]>(() => [
   { id: 'all', name: 'All looks', says: 'Changes show in every look that has no value of its own' },
   ...(down.value && !alone.value
     ? [

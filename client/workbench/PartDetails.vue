@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import {
   aliasPath,
   rulesOn,
-  saidIn,
+  setIn,
   takeAlongSteps,
   whenSentence,
   type Json,
@@ -18,25 +18,25 @@ import { attrValue, LENGTHS, lookValue, plainProps, qualified } from '../details
 import PositionRows from '../details/PositionRows.vue';
 import PropRow, { type RowActions } from '../details/PropRow.vue';
 import SizeRows from '../details/SizeRows.vue';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
-import { useExact } from '../stores/freeform.js';
-import { useStage } from '../stores/editor.js';
+import { useFreeform } from '../stores/freeform.js';
+import { useEditor } from '../stores/editor.js';
 import LinkMenu from './LinkMenu.vue';
 
 /** A part of the original: what it is like in the looks that are worked on, and what it is linked to. */
 const props = defineProps<{ node: Node }>();
 const doc = useDocument();
-const stage = useStage();
-const exact = useExact();
-const bench = useBench();
+const stage = useEditor();
+const exact = useFreeform();
+const bench = useComponentEditor();
 const commands = useCommands();
 const kit = computed(() => stage.mainKit);
 const box = computed(() => (stage.selected ? stage.findBox(stage.selected)?.node : undefined));
 const rows = computed(() => plainProps(props.node, kit.value, !bench.isOwn));
 const said = (p: Prop): Json | undefined =>
-  bench.component ? saidIn(bench.component, bench.axes, bench.look, props.node.id, p.id).value : undefined;
+  bench.component ? setIn(bench.component, bench.axes, bench.look, props.node.id, p.id).value : undefined;
 function held(p: Prop): Held {
   const written = said(p);
   return {

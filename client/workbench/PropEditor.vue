@@ -7,7 +7,7 @@ import ToggleSwitch from 'primevue/toggleswitch';
 import { computed } from 'vue';
 import { PROP_KIND_NAMES, type Json, type Prop, type PropKind } from '../../core/index.js';
 import { CONTROLS } from '../controls/index.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { asKind, KIND_NAMES, MEANINGS, propId } from './contract.js';
 
 /** One property of the contract, edited where it stands: its name and kind, and unfolded all the rest. */
@@ -19,7 +19,7 @@ const emit = defineEmits<{
   drop: [];
   move: [event: KeyboardEvent];
 }>();
-const stage = useStage();
+const stage = useEditor();
 const kinds = PROP_KIND_NAMES.map((id) => ({ id, name: KIND_NAMES[id] }));
 const value = (e: Event): string => (e.target as HTMLInputElement).value;
 const put = (more: Partial<Prop>): void => emit('put', { ...props.prop, ...more } as Prop);

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { readRule, ruleKey, ruleSentence, sameWhen, type Rule, type Step } from '../../core/index.js';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 
 /** The rules of an original as sentences, read and edited. */
 const doc = useDocument();
-const bench = useBench();
-const stage = useStage();
+const bench = useComponentEditor();
+const stage = useEditor();
 const c = computed(() => bench.component);
 const rules = computed(() =>
   (c.value?.rules ?? []).map((rule) => ({

@@ -11,16 +11,16 @@ import {
 } from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import SampleCard from '../shelf/SampleCard.vue';
-import { useBench } from '../stores/componentEditor.js';
+import { useComponentEditor } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
-import { useStage } from '../stores/editor.js';
+import { useEditor } from '../stores/editor.js';
 import { useSlices } from '../surface/timeSlices.js';
 import { useLibrary } from '../stores/library.js';
 import { sampleOf } from '../stores/samples.js';
 
 /** Where the original is used: live, with the settings of each use. A click goes there. */
-const stage = useStage();
-const bench = useBench();
+const stage = useEditor();
+const bench = useComponentEditor();
 const library = useLibrary();
 const originals = useOriginals();
 /** So many are listed; the rest is counted. */

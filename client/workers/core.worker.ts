@@ -10,24 +10,24 @@ import {
   PackageProblem,
   paint,
   planSheet,
-  proveFixes,
+  verifyFixes,
   rankAlternatives,
   readKit,
   readIconSet,
   readSheetOfDrawings,
   unpack,
-  recorded,
+  recordReads,
   resolve,
   resolveSample,
   unpackKit,
   reviewScreen,
   rolesCovered,
-  wearsAfter,
-  wearsOf,
+  appliedKitsAfter,
+  appliedKitsOf,
   type Alternative,
   type DrawingSheet,
   type Box,
-  type Cause,
+  type IssueGroup,
   type Fix,
   type Grade,
   type IconFile,
@@ -41,16 +41,23 @@ import {
   type ReviewIn,
   type Screen,
   type ScreenReview,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../../core/index.js';
 import { drawPrimitives, paintAsset, type AssetOf } from '../surface/canvas.js';
-import { drawFar, FAR, farView, type FarView, type ImagePrimitive, type Pixels } from '../surface/minified.js';
+import {
+  drawMinified,
+  MINIFIED_BELOW,
+  minifiedView,
+  type MinifiedView,
+  type ImagePrimitive,
+  type Pixels,
+} from '../surface/minified.js';
 
 export interface Planned {
   readonly sheet: MatchSheet;
   /** In the order it was asked for. */
-  readonly after: readonly (readonly Wear[])[];
+  readonly after: readonly (readonly AppliedKit[])[];
 }
 
 /** Computes and draws screens away from the page, so that nothing there ever waits. */
@@ -58,7 +65,7 @@ const kits = new Map<KitRef, Kit>();
 const fonts = new Fonts();
 let shell: Project | null = null;
 /** What screens wear, by the number the page gave it: match sheets are large, and sent once. */
-const worn = new Map<number, readonly Wear[]>();
+const worn = new Map<number, readonly AppliedKit[]>();
 
 export interface WorkerFont {
   readonly family: string;
@@ -122,7 +129,7 @@ const MOST_LOOK = 5000;
 const reviewed = new WeakMap<
   Screen,
   {
-    readonly after: readonly Wear[];
+    readonly after: readonly AppliedKit[];
     readonly shell: Project | null;
     /** Which fonts and how many kits there were. */
     readonly faces: string;
@@ -132,7 +139,7 @@ const reviewed = new WeakMap<
 >();
 
 /** What there is to look at on a screen; found once for as long as everything is as it was. */
-function reviewOnce(there: World, screen: Screen, after: readonly Wear[], seenIn: ReviewIn): ScreenReview {
+function reviewOnce(there: World, screen: Screen, after: readonly AppliedKit[], seenIn: ReviewIn): ScreenReview {
   const known = reviewed.get(screen);
   const how = JSON.stringify(seenIn);
   const [at, faces] = [shell, `${fonts.version} ${kits.size}`];
@@ -146,9 +153,9 @@ function world(): World {
   if (!shell) throw new Error('The worker has no project yet');
   return { project: shell, kits };
 }
-function wears(number: number | null, screen: Screen): readonly Wear[] {
+function wears(number: number | null, screen: Screen): readonly AppliedKit[] {
   const known = number === null ? undefined : worn.get(number);
-  return known ?? wearsOf(world().project, screen);
+  return known ?? appliedKitsOf(world().project, screen);
 }
 
 /** Screens as the page last sent them: the same one stays the same object, so what is known of it is still known. */
@@ -208,14 +215,14 @@ async function assetsOf(list: readonly ImagePrimitive[]): Promise<AssetOf> {
 }
 
 /** How screens look from afar, as they were drawn last: they are kept when the screens themselves are let go. */
-const views = new Map<string, { readonly of: string; readonly view: FarView }>();
+const views = new Map<string, { readonly of: string; readonly view: MinifiedView }>();
 
 /** So many of them: one of a hundred instances is some 20 kB. */
 const MOST_VIEWS = 2500;
 
-async function rasterFar(view: FarView, scale: number): Promise<ImageBitmap> {
+async function rasterFar(view: MinifiedView, scale: number): Promise<ImageBitmap> {
   const find = view.pictures.length > 0 ? await assetsOf(view.pictures.map(({ p }) => p)) : () => null;
-  const far = drawFar(view, scale, (p) => fromAfar(p, find, scale));
+  const far = drawMinified(view, scale, (p) => fromAfar(p, find, scale));
   return createImageBitmap(new ImageData(far.data, far.width, far.height));
 }
 
@@ -224,8 +231,8 @@ async function raster(id: string, of: string, made: Box, width: number, wanted: 
   const scale = Math.min(wanted, LONGEST / Math.max(1, width), LONGEST / Math.max(1, made.h));
   const primitives = paint(made);
   // A drawn path may be of any shape; only icons are known by their field.
-  if (scale <= FAR && !primitives.some((p) => p.p === 'path' && p.field === undefined)) {
-    const view = farView(primitives, width, made.h);
+  if (scale <= MINIFIED_BELOW && !primitives.some((p) => p.p === 'path' && p.field === undefined)) {
+    const view = minifiedView(primitives, width, made.h);
     views.delete(id);
     views.set(id, { of, view });
     const [oldest] = views.keys();
@@ -265,7 +272,7 @@ const service = {
   shell(parts: Partial<Project>): void {
     shell = { ...(shell ?? {}), ...parts, screens: [] } as unknown as Project;
   },
-  wear(number: number, on: readonly Wear[]): void {
+  wear(number: number, on: readonly AppliedKit[]): void {
     worn.set(number, on);
   },
   screen(version: number, screen: Screen): void {
@@ -278,7 +285,7 @@ const service = {
   /** Lays a screen out, and draws it when a scale is given. */
   async draw(id: string, version: number, on: number | null, scale: number | null): Promise<Drawn> {
     const screen = screenAt(id, version);
-    const { made, reads } = recorded(() => layout(resolve(world(), screen, { wears: wears(on, screen) }), fonts));
+    const { made, reads } = recordReads(() => layout(resolve(world(), screen, { wears: wears(on, screen) }), fonts));
     const keys: string[] = [];
     const at: number[] = [];
     const walk = (b: Box): void => {
@@ -319,7 +326,7 @@ const service = {
    * must be among them, and all that show a component that may be paired otherwise.
    */
   fixes(
-    cause: Cause,
+    cause: IssueGroup,
     sheet: MatchSheet,
     on: readonly { readonly id: string; readonly version: number; readonly after: number }[],
     seenIn: ReviewIn,
@@ -328,9 +335,9 @@ const service = {
     const all = on.map((o) => ({ screen: screenAt(o.id, o.version), after: worn.get(o.after) ?? [] }));
     const wearing = new Map(all.map((a) => [a.screen, a.after]));
     const there = { project: { ...now.project, screens: all.map((a) => a.screen) }, kits };
-    const after = (s: Screen): readonly Wear[] => wearing.get(s) ?? [];
+    const after = (s: Screen): readonly AppliedKit[] => wearing.get(s) ?? [];
     const reviewOf = (s: Screen): ScreenReview => reviewOnce(there, s, after(s), seenIn);
-    return proveFixes({ world: there, sheet, after, fonts, seenIn, reviewOf }, cause);
+    return verifyFixes({ world: there, sheet, after, fonts, seenIn, reviewOf }, cause);
   },
   /** A set of icons, from files and from zips of them; or the sentence that says why there is none. */
   icons(files: readonly IconFile[], zips: readonly Uint8Array[]): IconSet | { readonly problem: string } {
@@ -445,13 +452,13 @@ const service = {
   },
   /** Which component stands for which when one kit is put on in another's place. */
   /** The sheet that is proposed for two kits, and what would be worn with it by what wears something now. */
-  plan(from: KitRef, to: KitRef, now: readonly (readonly Wear[])[]): Planned {
+  plan(from: KitRef, to: KitRef, now: readonly (readonly AppliedKit[])[]): Planned {
     const sheet = planSheet(world(), from, to);
-    return { sheet, after: now.map((on) => wearsAfter(world(), on, sheet)) };
+    return { sheet, after: now.map((on) => appliedKitsAfter(world(), on, sheet)) };
   },
   /** What is worn when a sheet is put on over what is worn now. */
-  after(on: readonly Wear[], sheet: MatchSheet): readonly Wear[] {
-    return wearsAfter(world(), on, sheet);
+  after(on: readonly AppliedKit[], sheet: MatchSheet): readonly AppliedKit[] {
+    return appliedKitsAfter(world(), on, sheet);
   },
   /** Alternatives for an instance, best first, from the kits named, most important first. */
   alternatives(node: InstanceNode, on: number, from: readonly KitRef[], most: number): readonly Alternative[] {
@@ -464,7 +471,7 @@ const service = {
     );
   },
 };
-export type Service = typeof service;
+export type CoreService = typeof service;
 
 // A message that comes before the module is ready would be lost, so the worker speaks first.
 Comlink.expose(service);

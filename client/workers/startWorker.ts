@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
-import type { Service } from './core.worker.js';
+import type { CoreService } from './core.worker.js';
 
-export type CoreWorker = Comlink.Remote<Service>;
+export type RemoteWorker = Comlink.Remote<CoreService>;
 
 let stands: Promise<unknown> = Promise.resolve();
 /**
@@ -23,7 +23,7 @@ const LONGEST_WAIT = 2500;
 export const pageStands = (): void => stood();
 
 /** Starts the core's worker and waits until it says that it is ready. */
-export async function startWorker(): Promise<CoreWorker> {
+export async function startWorker(): Promise<RemoteWorker> {
   await stands.catch(() => undefined);
   await Promise.race([viewStands, new Promise((r) => setTimeout(r, LONGEST_WAIT))]);
   const worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
@@ -31,7 +31,7 @@ export async function startWorker(): Promise<CoreWorker> {
     const first = (event: MessageEvent): void => {
       if (event.data !== 'ready') return;
       worker.removeEventListener('message', first);
-      done(Comlink.wrap<Service>(worker));
+      done(Comlink.wrap<CoreService>(worker));
     };
     worker.addEventListener('message', first);
     worker.addEventListener('error', (event) => fail(new Error(event.message || 'The worker could not start')), {

@@ -1,5 +1,5 @@
 /** The first of things that say the same, found by what they say. Each goes when nothing that is like it is left. */
-export class Alike<T extends object> {
+export class Interner<T extends object> {
   private readonly first = new Map<string, WeakRef<T>>();
   private readonly known = new WeakMap<T, T>();
   private readonly gone = new FinalizationRegistry<string>((said) => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { Memory, recorded, seen, type LookUp } from './index.js';
+import { Memo, recordReads, track, type LookUp } from './index.js';
 
 /** A small world of names, and how often something was made in it. */
 function world(names: Record<string, unknown>): {
@@ -9,14 +9,14 @@ function world(names: Record<string, unknown>): {
 } {
   return {
     look: (kind, name) => (kind === 'name' ? names[name] : undefined),
-    get: (name) => seen('name', name, names[name]),
+    get: (name) => track('name', name, names[name]),
     set: (name, value) => void (names[name] = value),
   };
 }
 
 describe('what is remembered', () => {
   it('is made once for the same thing and the same given', () => {
-    const memory = new Memory<number>();
+    const memory = new Memo<number>();
     const thing = {};
     let made = 0;
     const ask = (on: unknown): number => memory.of(thing, [on], () => ++made);
@@ -24,7 +24,7 @@ describe('what is remembered', () => {
   });
   it('is made again when something it looked up is another now, and not when anything else is', () => {
     const w = world({ a: 1, b: 2 });
-    const memory = new Memory<string>(2);
+    const memory = new Memo<string>(2);
     const thing = {};
     let made = 0;
     const ask = (): string => memory.of(thing, [], () => `${String(w.get('a'))}, made ${++made}`, w.look);
@@ -36,7 +36,7 @@ describe('what is remembered', () => {
   });
   it('notices that a name which stood for nothing stands for something now', () => {
     const w = world({});
-    const memory = new Memory<string>();
+    const memory = new Memo<string>();
     const thing = {};
     const ask = (): string => memory.of(thing, [], () => (w.get('late') === undefined ? 'gone' : 'there'), w.look);
     expect(ask()).toBe('gone');
@@ -45,8 +45,8 @@ describe('what is remembered', () => {
   });
   it('tells what encloses it, also when it is not made again', () => {
     const w = world({ deep: 1 });
-    const inner = new Memory<unknown>();
-    const outer = new Memory<unknown>();
+    const inner = new Memo<unknown>();
+    const outer = new Memo<unknown>();
     const thing = {};
     const ask = (): unknown => outer.of(thing, [], () => [inner.of(thing, [], () => w.get('deep'), w.look)], w.look);
     inner.of(thing, [], () => w.get('deep'), w.look);
@@ -55,19 +55,19 @@ describe('what is remembered', () => {
     expect(ask()).toEqual([2]);
   });
   it('keeps several ways for one thing, the oldest going first', () => {
-    const memory = new Memory<number>(2);
+    const memory = new Memo<number>(2);
     const thing = {};
     let made = 0;
     const ask = (on: string): number => memory.of(thing, [on], () => ++made);
     expect([ask('a'), ask('b'), ask('a'), ask('c'), ask('b'), ask('a')]).toEqual([1, 2, 1, 3, 2, 4]);
   });
   it('leaves nothing recorded behind when making throws', () => {
-    const memory = new Memory<number>();
+    const memory = new Memo<number>();
     expect(() =>
       memory.of({}, [], () => {
         throw new Error('no');
       }),
     ).toThrow('no');
-    expect(recorded(() => 1).reads.size).toBe(0);
+    expect(recordReads(() => 1).reads.size).toBe(0);
   });
 });

@@ -19,12 +19,12 @@ let recording: Recording | null = null;
 const NO_READS: Reads = new Map();
 
 /** Tells that something was looked up: whatever is being made now depends on it. Returns it. */
-export function seen<T>(kind: string, name: string, found: T): T {
-  if (recording) note(recording, kind, name, found);
+export function track<T>(kind: string, name: string, found: T): T {
+  if (recording) addRead(recording, kind, name, found);
   return found;
 }
 
-function note(into: Recording, kind: string, name: string, found: unknown): void {
+function addRead(into: Recording, kind: string, name: string, found: unknown): void {
   const { same } = into;
   if (same) {
     const names = same.get(kind);
@@ -44,15 +44,15 @@ export function stillReads(reads: Reads, look: LookUp): boolean {
   return true;
 }
 
-function tellAll(reads: Reads): void {
+function trackAll(reads: Reads): void {
   if (!recording || reads.size === 0 || reads === recording.same) return;
   // Much of what is made is made of one thing that is remembered: then both have the same list.
   if (!recording.all && !recording.same) recording.same = reads;
-  else for (const [kind, names] of reads) for (const [name, found] of names) note(recording, kind, name, found);
+  else for (const [kind, names] of reads) for (const [name, found] of names) addRead(recording, kind, name, found);
 }
 
 /** Makes something and tells what was looked up for it. What encloses it depends on the same. */
-export function recorded<T>(make: () => T): { readonly made: T; readonly reads: Reads } {
+export function recordReads<T>(make: () => T): { readonly made: T; readonly reads: Reads } {
   const around = recording;
   const mine: Recording = { all: null, same: null };
   recording = mine;
@@ -63,7 +63,7 @@ export function recorded<T>(make: () => T): { readonly made: T; readonly reads: 
     return { made, reads };
   } finally {
     recording = around;
-    tellAll(mine.all ?? mine.same ?? reads);
+    trackAll(mine.all ?? mine.same ?? reads);
   }
 }
 
@@ -81,7 +81,7 @@ const same = (a: readonly unknown[], b: readonly unknown[]): boolean => {
 const NOTHING: LookUp = () => undefined;
 
 /** Results about one kind of thing. Each thing keeps its last few; they go when the thing goes. */
-export class Memory<T> {
+export class Memo<T> {
   private readonly known = new WeakMap<object, Remembered<T>[]>();
 
   /** @param most results kept for one thing: as many as there are ways in which it is looked at in turn */
@@ -97,10 +97,10 @@ export class Memory<T> {
     if (list)
       for (const r of list) {
         if (!same(r.on, on) || !stillReads(r.reads, look)) continue;
-        tellAll(r.reads);
+        trackAll(r.reads);
         return r.made;
       }
-    const { made, reads } = recorded(make);
+    const { made, reads } = recordReads(make);
     if (!list) this.known.set(thing, (list = []));
     if (list.length >= this.most) list.shift();
     list.push({ on, reads, made });

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoProjects } from '../../kits/demo/index.js';
 import { shippedKits } from '../../testing/browser/shippedKits.js';
 import {
-  causesOf,
+  groupIssues,
   colourDistance,
   colourPairs,
   contrast,
@@ -16,9 +16,9 @@ import {
   reviewRebrand,
   toHex,
   tokenValue,
-  wearsAfter,
-  wearsOf,
-  type BrandWish,
+  appliedKitsAfter,
+  appliedKitsOf,
+  type BrandRequest,
   type Kit,
   type Project,
 } from '../index.js';
@@ -27,7 +27,7 @@ import { fromOklch, toOklch } from '../colour/index.js';
 const { kits, fonts } = shippedKits();
 const SKERRY = 'skerry-line@2.1.0';
 const skerry = kits.get(SKERRY) as Kit;
-const wish = (more: Partial<BrandWish> = {}): BrandWish => ({
+const wish = (more: Partial<BrandRequest> = {}): BrandRequest => ({
   id: 'harbour',
   name: 'Harbour',
   version: '1.0.0',
@@ -149,9 +149,11 @@ describe('a brand of two colours', () => {
     const brand = readKit(made.json, { bases: kits }).value as Kit;
     const world = { project, kits: new Map([...kits, [made.ref, brand]]) };
     const plan = planRebrand(world, SKERRY, made.ref);
-    const review = reviewRebrand(world, (s) => wearsAfter(world, wearsOf(project, s), plan.sheet), fonts);
+    const review = reviewRebrand(world, (s) => appliedKitsAfter(world, appliedKitsOf(project, s), plan.sheet), fonts);
     // But for the colour that somebody chose by hand.
-    expect(causesOf(review.findings).filter((c) => c.concern === 'contrast' && !c.id.includes('#cfe8dc'))).toEqual([]);
+    expect(groupIssues(review.findings).filter((c) => c.concern === 'contrast' && !c.id.includes('#cfe8dc'))).toEqual(
+      [],
+    );
     expect(Object.values(plan.sheet.pairs).every((p) => p.to !== null)).toBe(true);
   });
 });

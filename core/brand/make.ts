@@ -14,7 +14,7 @@ import { KIT_FORMAT } from '../formats/index.js';
 import { colourPairs, type ColourPair } from './pairs.js';
 
 /** What a brand is made of. Colours as `#rrggbb`. */
-export interface BrandWish {
+export interface BrandRequest {
   readonly id: string;
   readonly name: string;
   readonly version: string;
@@ -89,7 +89,7 @@ const pathOf = (kit: Kit, means: string): string | undefined =>
  * First colours of a mode: the accent where it belongs, greys of the neutral's hue, each as light as in the kit it is based on. In a
  * mode of the kit that has a name, dark say, the accent's place is as light as there.
  */
-function tinted(base: Kit, wish: BrandWish, mode: string): Map<string, string> {
+function tinted(base: Kit, wish: BrandRequest, mode: string): Map<string, string> {
   const colours = coloursOf(base, mode);
   const primary = pathOf(base, 'primary');
   const was = toOklch(colours.get(primary ?? '') ?? wish.accent);
@@ -126,7 +126,7 @@ function tinted(base: Kit, wish: BrandWish, mode: string): Map<string, string> {
  * read, that is told; `nearestAccent` finds one that can. Pure; components stay those of the kit it is based on.
  * @param fonts files of families that the kit it is based on has not got
  */
-export function makeBrand(base: Kit, wish: BrandWish, fonts: readonly FontFile[] = []): MadeBrand {
+export function makeBrand(base: Kit, wish: BrandRequest, fonts: readonly FontFile[] = []): MadeBrand {
   const own = readableIn(base, wish, '');
   const others = modesOf(base).map((mode) => [mode, readableIn(base, wish, mode)] as const);
   const modes = new Map(others.map(([mode, made]) => [mode, made.colours]));
@@ -142,7 +142,7 @@ export function makeBrand(base: Kit, wish: BrandWish, fonts: readonly FontFile[]
 /** The colours of one mode, each so light that it can be read, and where that cannot be. */
 function readableIn(
   base: Kit,
-  wish: BrandWish,
+  wish: BrandRequest,
   mode: string,
 ): { readonly colours: ReadonlyMap<string, string>; readonly shortfalls: readonly Shortfall[] } {
   const colours = tinted(base, wish, mode);
@@ -175,7 +175,7 @@ function readableIn(
 /** How finely another accent is looked for: lightness. */
 const STEP = 0.02;
 /** The nearest accent of the same hue with which everything can be read; null: the one that is wished for does, or none. */
-export function nearestAccent(base: Kit, wish: BrandWish): string | null {
+export function nearestAccent(base: Kit, wish: BrandRequest): string | null {
   if (makeBrand(base, wish).shortfalls.length === 0) return null;
   const lch = toOklch(wish.accent);
   for (let by = STEP; by < 0.8; by += STEP)
@@ -190,7 +190,7 @@ export function nearestAccent(base: Kit, wish: BrandWish): string | null {
 /** The kit as it is written: only what differs from what it is based on. */
 function written(
   base: Kit,
-  wish: BrandWish,
+  wish: BrandRequest,
   colours: ReadonlyMap<string, string>,
   modes: ReadonlyMap<string, ReadonlyMap<string, string>>,
   fonts: readonly FontFile[],

@@ -4,7 +4,7 @@ import {
   modesOf,
   tokenValue,
   type Kit,
-  type Setting,
+  type Override,
   type StateName,
   type World,
   emptyProject,
@@ -64,8 +64,8 @@ function find(kit: Kit): readonly ColourPair[] {
   };
   for (const component of Object.values(kit.components)) {
     const home = `${ref}/${component.id}`;
-    const choose = (name: string, value: Setting['value']): Setting => ({ home, at: [], kind: 'prop', name, value });
-    const looks: { settings: readonly Setting[]; states: readonly StateName[] }[] = [{ settings: [], states: [] }];
+    const choose = (name: string, value: Override['value']): Override => ({ home, at: [], kind: 'prop', name, value });
+    const looks: { settings: readonly Override[]; states: readonly StateName[] }[] = [{ settings: [], states: [] }];
     for (const p of component.contract.props) {
       if (p.kind === 'choice')
         for (const o of p.options ?? []) looks.push({ settings: [choose(p.id, o.id)], states: [] });

@@ -1,4 +1,4 @@
-import { carryInstance, targetKey, withWaiting, type Carried } from '../transfer/index.js';
+import { transferInstance, targetKey, withParked, type Transferred } from '../transfer/index.js';
 import { pairFor } from '../match/index.js';
 import {
   readdressed,
@@ -7,19 +7,19 @@ import {
   placesOf,
   roleFacts,
   sameJson,
-  settingKey,
+  overrideKey,
   shownComponent,
   subtree,
   type ComponentRef,
   type InstanceNode,
-  type Into,
+  type ParentRef,
   type Json,
   type Node,
   type NodeId,
   type Nodes,
   type Screen,
-  type Setting,
-  type Wear,
+  type Override,
+  type AppliedKit,
   type When,
   type World,
 } from '../model/index.js';
@@ -53,7 +53,7 @@ export function newInstance(
   id: NodeId,
   component: ComponentRef,
   attrs: InstanceNode['attrs'] = {},
-  settings: readonly Setting[] = [],
+  settings: readonly Override[] = [],
 ): InstanceNode {
   return { id, type: 'instance', component, attrs, settings, fills: [] };
 }
@@ -91,7 +91,7 @@ export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
  */
 function boundariesOf(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   shown: ComponentRef,
   at: readonly string[],
   boundaries: number,
@@ -122,24 +122,24 @@ function inEntry(nodes: Nodes, node: InstanceNode, entry: EntryRef | undefined):
 }
 
 /** The settings that show in a target now, superseded ones included. */
-export function settingsBehind(
+export function overridesBehind(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   node: InstanceNode,
   target: Target,
-): readonly Setting[] {
+): readonly Override[] {
   const key = targetKey(target);
-  const shown = carryInstance(world, wears, node);
+  const shown = transferInstance(world, wears, node);
   const direct = shown.settings
-    .filter((c: Carried) => targetKey(c) === key && c.from >= 0)
+    .filter((c: Transferred) => targetKey(c) === key && c.from >= 0)
     .map((c) => node.settings[c.from]);
   // A choice that waits behind a later one in the same place goes with it, or it would come back unasked.
   const behind = node.settings.filter((s) =>
-    carryInstance(world, wears, { ...node, settings: [s], fills: node.fills }).settings.some(
+    transferInstance(world, wears, { ...node, settings: [s], fills: node.fills }).settings.some(
       (c) => c.from >= 0 && targetKey(c) === key,
     ),
   );
-  return [...new Set([...direct, ...behind])].filter((s): s is Setting => s !== undefined);
+  return [...new Set([...direct, ...behind])].filter((s): s is Override => s !== undefined);
 }
 
 /** Which item of a series is meant, and the tree it stands in. Without an entry, the thing itself is. */
@@ -149,7 +149,7 @@ export interface ItemOf {
 }
 
 /** The component whose prop a setting is about, as it stood when the setting was made. */
-function ownerOf(world: World, s: Setting): ComponentRef | undefined {
+function ownerOf(world: World, s: Override): ComponentRef | undefined {
   if (s.at.length === 0) return s.home;
   return (s.through ?? boundariesOf(world, [], s.home, s.at, s.at.length))?.filter((r) => r !== '').at(-1) ?? s.leaf;
 }
@@ -157,7 +157,7 @@ function ownerOf(world: World, s: Setting): ComponentRef | undefined {
 /** Chooses a value on an instance, in the terms of what is shown. Replaces the setting it came from. */
 export function chooseSteps(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   tree: TreeRef,
   written: InstanceNode,
   target: Target,
@@ -170,16 +170,16 @@ export function chooseSteps(
   const boundaries = target.kind === 'attr' ? target.at.length - 1 : target.at.length;
   const passed = boundariesOf(world, wears, shown, target.at, boundaries);
   const plain = boundariesOf(world, [], shown, target.at, boundaries);
-  const earlier = settingsBehind(world, wears, node, target);
+  const earlier = overridesBehind(world, wears, node, target);
   const owner = passed?.filter((r) => r !== '').at(-1) ?? shown;
-  const setting: Setting = {
+  const setting: Override = {
     home: shown,
     at: target.at,
     kind: target.kind,
     name: target.name,
     value:
       target.kind === 'prop'
-        ? withWaiting(
+        ? withParked(
             world,
             wears,
             owner,
@@ -191,17 +191,17 @@ export function chooseSteps(
     ...(target.when ? { when: target.when } : {}),
     ...(passed !== undefined && !sameJson(passed, plain) ? { through: passed } : {}),
   };
-  const key = settingKey(setting);
+  const key = overrideKey(setting);
   const steps: Step[] = earlier
-    .filter((s) => settingKey(s) !== key)
-    .map((s): Step => ({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null, ...within }));
+    .filter((s) => overrideKey(s) !== key)
+    .map((s): Step => ({ do: 'setting', tree, node: node.id, key: overrideKey(s), value: null, ...within }));
   return [...steps, { do: 'setting', tree, node: node.id, key, value: setting, ...within }];
 }
 
 /** Drops what was chosen in a target: the original's value shows again. */
-export function backToKitSteps(
+export function resetSteps(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   tree: TreeRef,
   written: InstanceNode,
   target: Target,
@@ -209,11 +209,11 @@ export function backToKitSteps(
 ): Step[] {
   const node = item ? inEntry(item.nodes, written, item.entry) : written;
   const within = item?.entry ? { entry: item.entry } : {};
-  return settingsBehind(world, wears, node, target).map((s): Step => ({
+  return overridesBehind(world, wears, node, target).map((s): Step => ({
     do: 'setting',
     tree,
     node: node.id,
-    key: settingKey(s),
+    key: overrideKey(s),
     value: null,
     ...within,
   }));
@@ -223,12 +223,12 @@ export function backToKitSteps(
 export const PLACE_FIELDS = ['width', 'height', 'minWidth', 'maxWidth', 'visible', 'opacity'] as const;
 
 /** Drops everything chosen on an instance, its room included; what is in its slots stays. */
-export function allBackSteps(tree: TreeRef, node: InstanceNode): Step[] {
+export function resetAllSteps(tree: TreeRef, node: InstanceNode): Step[] {
   const steps: Step[] = node.settings.map((s): Step => ({
     do: 'setting',
     tree,
     node: node.id,
-    key: settingKey(s),
+    key: overrideKey(s),
     value: null,
   }));
   for (const f of PLACE_FIELDS)
@@ -247,7 +247,7 @@ export function swapSteps(tree: TreeRef, node: InstanceNode, to: ComponentRef): 
 }
 
 /** The place in an instance's slot, as it is shown: an existing fill that shows there, or a new one in shown terms. */
-export function slotPlace(world: World, wears: readonly Wear[], node: InstanceNode, slot: string): Into {
+export function slotPlace(world: World, wears: readonly AppliedKit[], node: InstanceNode, slot: string): ParentRef {
   const shown = shownComponent(wears, node.component);
   for (const f of node.fills) {
     const to = f.home === shown ? f.slot : pairFor(world, wears, f.home, shown)?.slots[f.slot];
@@ -257,7 +257,7 @@ export function slotPlace(world: World, wears: readonly Wear[], node: InstanceNo
 }
 
 export interface Spot {
-  readonly into: Into;
+  readonly into: ParentRef;
   readonly after: NodeId | null;
   /** In a free box: how far from its left and top edge; px. */
   readonly at?: { readonly x: number; readonly y: number };
@@ -268,7 +268,11 @@ export interface Spot {
 /** What takes all the width there is gets so much of it when it is put into a free box: px. */
 const WIDEST_FREE = 320;
 /** The steps that lay things that were put into a free box where they were let go, a little apart; or into cells of a grid. */
-export function laySteps(tree: TreeRef, things: readonly Pick<Node, 'id' | 'attrs'>[], spot: Spot): readonly Step[] {
+export function overlaySteps(
+  tree: TreeRef,
+  things: readonly Pick<Node, 'id' | 'attrs'>[],
+  spot: Spot,
+): readonly Step[] {
   const { at, cell } = spot;
   if (cell !== undefined)
     return things.flatMap(({ id, attrs }, i): Step[] =>
@@ -293,7 +297,7 @@ export function laySteps(tree: TreeRef, things: readonly Pick<Node, 'id' | 'attr
 /**
  * Pieces as they are put somewhere: on the ground of a screen what lies over screens by its role does so; anywhere else nothing does.
  */
-export function floated(
+export function asOverlay(
   world: World,
   screen: Pick<Screen, 'root'>,
   pieces: readonly Piece[],
@@ -314,7 +318,7 @@ export function floated(
   });
 }
 /** Of things that are moved off the ground of a screen: none of them lies over it any more. */
-export const groundSteps = (
+export const backgroundSteps = (
   tree: TreeRef,
   screen: Pick<Screen, 'root'>,
   things: readonly Pick<Node, 'id' | 'attrs'>[],
@@ -332,7 +336,7 @@ export const groundSteps = (
  */
 export function spotFor(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   selected: NodeId | null,
   inside = false,
@@ -357,7 +361,7 @@ export function spotFor(
 }
 
 /** Where something behind a node stands: in its container, or behind a container that holds just the one thing. */
-function holderOf(nodes: Nodes, id: NodeId): { readonly into: Into; readonly after: NodeId } | null {
+function holderOf(nodes: Nodes, id: NodeId): { readonly into: ParentRef; readonly after: NodeId } | null {
   let after = id;
   for (let into = placesOf(nodes).get(after); into; into = placesOf(nodes).get(after)) {
     if (nodes[into.parent]?.type !== 'series') return { into, after };
@@ -446,7 +450,7 @@ export function nudgeSteps(tree: TreeRef, screen: Pick<Screen, 'nodes'>, id: Nod
 /** Into the container before it (in), or behind its own container (out). */
 export function indentSteps(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   tree: TreeRef,
   screen: Screen,
   id: NodeId,
@@ -467,7 +471,7 @@ export function indentSteps(
 }
 
 /** The last place inside a node: of a row or column, or of the first slot of an instance. Null where nothing can be put. */
-export function lastIn(world: World, wears: readonly Wear[], nodes: Nodes, id: NodeId): Spot | null {
+export function lastIn(world: World, wears: readonly AppliedKit[], nodes: Nodes, id: NodeId): Spot | null {
   const node = nodes[id];
   if (node?.type === 'box') return { into: { parent: id }, after: node.children.at(-1) ?? null };
   if (node?.type !== 'instance') return null;

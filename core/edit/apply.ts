@@ -1,8 +1,8 @@
 import type { Project } from '../model/index.js';
 import type { Edit } from './edit.js';
-import { asOneEdit, type Refusal, type StepResult } from './kind.js';
+import { batchEdit, type Refusal, type StepResult } from './kind.js';
 import { doRun } from './run.js';
-import { kindOf, shapeRefusal, type Step } from './steps/index.js';
+import { kindOf, schemaRefusal, type Step } from './steps/index.js';
 
 /** Done: the new project, and the steps that take it back (to be done in the order given). */
 export type EditResult =
@@ -16,13 +16,13 @@ export type EditResult =
 
 /** Applies one step. Refuses, changing nothing, what has not the shape of a step and what names something that is not there. */
 export function applyStep(project: Project, step: Step): StepResult<Step> {
-  const bad = shapeRefusal(step);
+  const bad = schemaRefusal(step);
   return bad ? { ok: false, refusal: bad } : kindOf(step).apply(project, step);
 }
 
 /** Does all steps of an edit, or none. The project given is never changed. */
 export function applyEdit(project: Project, edit: Edit): EditResult {
-  return asOneEdit(() => applySteps(project, edit));
+  return batchEdit(() => applySteps(project, edit));
 }
 function applySteps(project: Project, edit: Edit): EditResult {
   let now = project;

@@ -28,13 +28,13 @@ import {
   type Project,
   type Screen,
   type SeriesNode,
-  type Setting,
+  type Override,
   type Step,
 } from '../index.js';
 
 const { kits, fonts } = shippedKits();
 const PLY = 'plywood@1.0.0';
-const label = (value: string): Setting => ({ home: `${PLY}/button`, at: [], kind: 'prop', name: 'label', value });
+const label = (value: string): Override => ({ home: `${PLY}/button`, at: [], kind: 'prop', name: 'label', value });
 let n = 0;
 const newId = (): string => `f${++n}`;
 

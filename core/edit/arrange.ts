@@ -2,17 +2,17 @@ import {
   childrenOf,
   listAt,
   placesOf,
-  settingKey,
+  overrideKey,
   subtree,
   type InstanceNode,
-  type Into,
+  type ParentRef,
   type Node,
   type NodeId,
   type Project,
   type Screen,
   type SeriesEntry,
   type SeriesNode,
-  type Setting,
+  type Override,
 } from '../model/index.js';
 import { copyPiece, isOnly, outermost, treeOfScreen, type NewId, type Piece, type Spot } from './actions.js';
 import type { TreeRef } from './kind.js';
@@ -68,7 +68,7 @@ export function wrapSteps(
   screen: Tree,
   ids: readonly NodeId[],
   container: Node,
-  slot?: Into['slot'],
+  slot?: ParentRef['slot'],
 ): Step[] {
   const tops = outermost(screen.nodes, screen.root, ids).filter((id) => id !== screen.root);
   const first = tops[0];
@@ -90,7 +90,7 @@ export function wrapSteps(
 }
 
 /** A container with one thing in it. */
-function holding(container: Node, child: NodeId, slot: Into['slot']): Node {
+function holding(container: Node, child: NodeId, slot: ParentRef['slot']): Node {
   if (container.type === 'box') return { ...container, children: [child] };
   return container.type === 'instance' && slot ? { ...container, fills: [{ ...slot, children: [child] }] } : container;
 }
@@ -230,9 +230,9 @@ export function countItemSteps(tree: TreeRef, series: SeriesNode, count: number)
 }
 
 /** A setting put on top of others: the one it replaces goes. */
-function over(settings: readonly Setting[], more: readonly Setting[]): readonly Setting[] {
-  const keys = new Set(more.map(settingKey));
-  return [...settings.filter((s) => !keys.has(settingKey(s))), ...more];
+function over(settings: readonly Override[], more: readonly Override[]): readonly Override[] {
+  const keys = new Set(more.map(overrideKey));
+  return [...settings.filter((s) => !keys.has(overrideKey(s))), ...more];
 }
 
 /** Breaks a series into separate things, each with what was its own. Values from rows become plain ones. */
@@ -268,8 +268,8 @@ export function breakSeriesSteps(
 /** A node of an item by itself: its row's values as settings or attributes, its own differences on top. */
 function free(
   node: Node,
-  own: readonly Setting[],
-  values: Readonly<Record<string, Setting['value']>> | undefined,
+  own: readonly Override[],
+  values: Readonly<Record<string, Override['value']>> | undefined,
 ): Node {
   const bound = Object.entries(node.bind ?? {}).filter(([, from]) => from.startsWith('row.'));
   const { bind: _, ...rest } = node;
@@ -279,7 +279,7 @@ function free(
     ...(bound.length > 0 && Object.keys(kept).length > 0 ? { bind: kept } : {}),
   } as Node;
   if (bare.type === 'instance') {
-    const filled = bound.flatMap(([to, from]): Setting[] => {
+    const filled = bound.flatMap(([to, from]): Override[] => {
       const value = values?.[from.slice(4)];
       return value === undefined || !to.startsWith('props.')
         ? []

@@ -1,8 +1,8 @@
-import { check, says, shapes, wholeTree } from '../validate/index.js';
+import { check, faultMessage, shapes, wholeTree } from '../validate/index.js';
 import type { Piece } from './actions.js';
 
 /** What was copied, as it travels on the clipboard between screens, projects and tabs. */
-export interface Copied {
+export interface ClipboardPiece {
   readonly dekkor: 1;
   /** The project that it comes from. */
   readonly from: string;
@@ -25,7 +25,7 @@ const shape = check.group({
  * Reads what was copied here or anywhere: the clipboard is anybody's.
  * @returns null when it is none of ours; what is wrong with it when it cannot be used
  */
-export function readCopied(text: string): Copied | { readonly problem: string } | null {
+export function readClipboard(text: string): ClipboardPiece | { readonly problem: string } | null {
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -34,5 +34,5 @@ export function readCopied(text: string): Copied | { readonly problem: string } 
   }
   if (typeof value !== 'object' || value === null || !('dekkor' in value)) return null;
   const bad = shape(value, 'what was copied');
-  return bad ? { problem: `${says(bad).replace(/^w/u, 'W')}.` } : (value as Copied);
+  return bad ? { problem: `${faultMessage(bad).replace(/^w/u, 'W')}.` } : (value as ClipboardPiece);
 }

@@ -28,7 +28,7 @@ const steps: Check = (value, where) => {
 };
 
 /** The shape of an edit, to the bottom. */
-export const editShape: Check = check.group(
+export const editSchema: Check = check.group(
   { id: check.id, label: check.name(300), steps },
   { by: check.id, undoes: check.id },
 );

@@ -15,7 +15,7 @@ import {
   type World,
 } from '../model/index.js';
 import { applyStep } from './apply.js';
-import { asOneEdit, type Refusal, type TreeRef } from './kind.js';
+import { batchEdit, type Refusal, type TreeRef } from './kind.js';
 import { kindOf, type Step } from './steps/index.js';
 
 /** A change of an edition that does not fit the original it is replayed on, with the reason. */
@@ -62,7 +62,7 @@ const back = (project: Project, base: Component): Component => ({
  */
 export function replayEdition(base: Component, steps: readonly EditionStep[]): Replayed {
   const failed: FailedChange[] = [];
-  const project = asOneEdit(() => {
+  const project = batchEdit(() => {
     let now = alone(base);
     for (const { id, step } of steps) {
       const got = applyStep(now, step as unknown as Step);

@@ -1,6 +1,6 @@
 export { withoutSituation } from './situations.js';
 export { onlyThere, widthSteps, type OnlyThere } from './widths.js';
-export { editEnvelope, editShape, MOST_STEPS, type Edit } from './edit.js';
+export { editEnvelope, editSchema, MOST_STEPS, type Edit } from './edit.js';
 export { STEP_NAMES, stepFault, type EntryRef, type Step, type StepName } from './steps/index.js';
 export { treeOf, type Refusal, type StepResult, type TreeRef } from './kind.js';
 export { applyEdit, applyStep, compact, invertEdit, touchedBy, type EditResult } from './apply.js';
@@ -19,10 +19,10 @@ export { revertEdit, type Reverted } from './revert.js';
 export {
   newInstance,
   copyPiece,
-  settingsBehind,
+  overridesBehind,
   chooseSteps,
-  backToKitSteps,
-  allBackSteps,
+  resetSteps,
+  resetAllSteps,
   swapSteps,
   slotPlace,
   spotFor,
@@ -31,9 +31,9 @@ export {
   outermost,
   removeSteps,
   duplicateSteps,
-  laySteps,
-  floated,
-  groundSteps,
+  overlaySteps,
+  asOverlay,
+  backgroundSteps,
   nudgeSteps,
   indentSteps,
   lastIn,
@@ -45,7 +45,7 @@ export {
   PLACE_FIELDS,
   type Spot,
 } from './actions.js';
-export { readCopied, type Copied } from './copied.js';
+export { readClipboard, type ClipboardPiece } from './copied.js';
 export {
   moveSteps,
   transferSteps,

@@ -83,7 +83,7 @@ export function withNodes(project: Project, tree: TreeRef, nodes: Nodes): Projec
 let own: WeakSet<object> | null = null;
 
 /** Does an edit, step by step. What it makes may be changed in place until this ends. */
-export function asOneEdit<T>(what: () => T): T {
+export function batchEdit<T>(what: () => T): T {
   const outer = own;
   own = new WeakSet();
   try {
@@ -149,7 +149,7 @@ export function sameOrder(then: readonly string[], now: readonly string[], id: s
 }
 
 /** The neighbour to stand behind: the one that was named, or who stood before it, and so on, until one is there. */
-export function standing(
+export function nearestNeighbour(
   list: string,
   after: string | null,
   there: (id: string) => boolean,

@@ -12,7 +12,7 @@ import {
   resolve,
   textPlace,
   treeOfScreen,
-  wearsOf,
+  appliedKitsOf,
   withItemField,
   type Json,
   type Node,
@@ -31,7 +31,7 @@ const textsOn = (p: Project, s: Screen): RNode[] =>
 /** The steps that a text written in place becomes, as the interface makes them. */
 function steps(p: Project, s: Screen, key: string, value: Json): readonly Step[] | null {
   const w = world(p);
-  const place = textPlace(w, wearsOf(p, s), s, key);
+  const place = textPlace(w, appliedKitsOf(p, s), s, key);
   const node = place && s.nodes[place.node];
   if (!place || !node) return null;
   const tree = treeOfScreen(s);
@@ -56,13 +56,13 @@ function steps(p: Project, s: Screen, key: string, value: Json): readonly Step[]
     chosen = withItemField(owner?.instance?.props[place.target.name], place.key, place.field, value);
   }
   const item = place.entry ? { nodes: s.nodes, entry: place.entry } : undefined;
-  const prop = propAt(w, wearsOf(p, s), node, place.target);
+  const prop = propAt(w, appliedKitsOf(p, s), node, place.target);
   if (prop?.kind === 'number') {
     const read = numberFor(prop, String(chosen));
     if ('problem' in read) return null;
     chosen = read.value;
   }
-  return chooseSteps(w, wearsOf(p, s), tree, node, place.target, chosen, item);
+  return chooseSteps(w, appliedKitsOf(p, s), tree, node, place.target, chosen, item);
 }
 /** Writes into a text, and says what is seen there then; null: it cannot be written. */
 function written(p: Project, s: Screen, key: string, value: string): string | null {

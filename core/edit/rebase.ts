@@ -3,7 +3,7 @@ import { applyEdit, applyStep } from './apply.js';
 import type { Edit } from './edit.js';
 import type { Before, Refusal } from './kind.js';
 import { doRun } from './run.js';
-import { kindOf, shapeRefusal, type Step } from './steps/index.js';
+import { kindOf, schemaRefusal, type Step } from './steps/index.js';
 import { listName } from './steps/tree.js';
 
 export type Rebased = { readonly ok: true; readonly edit: Edit } | { readonly ok: false; readonly refusal: Refusal };
@@ -17,7 +17,7 @@ export type Rebased = { readonly ok: true; readonly edit: Edit } | { readonly ok
  */
 export function rebaseEdit(edit: Edit, before: Project, others: readonly Edit[], onto?: Project): Rebased {
   for (const step of edit.steps) {
-    const bad = shapeRefusal(step);
+    const bad = schemaRefusal(step);
     if (bad) return { ok: false, refusal: bad };
   }
   let now = before;

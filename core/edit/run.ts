@@ -1,4 +1,4 @@
-import { childrenOf, placesOf, type Into, type Node, type NodeId, type Project } from '../model/index.js';
+import { childrenOf, placesOf, type ParentRef, type Node, type NodeId, type Project } from '../model/index.js';
 import { tidyNodes, wholeTree } from '../validate/index.js';
 import { treeOf, withNodes } from './kind.js';
 import { stepFault, type Step } from './steps/index.js';
@@ -30,7 +30,7 @@ export function doRun(
   if (!tree) return null;
 
   const nodes: Record<NodeId, Node> = { ...tree.nodes };
-  const places = new Map<NodeId, Into>(placesOf(tree.nodes));
+  const places = new Map<NodeId, ParentRef>(placesOf(tree.nodes));
   /** What stands in boxes that are changed, as it is now. */
   const lists = new Map<NodeId, NodeId[]>();
   const listOf = (id: NodeId): NodeId[] | null => {
@@ -63,7 +63,7 @@ export function doRun(
     return true;
   };
   /** Where something stands, when that is a box. */
-  const standing = (id: NodeId): { readonly place: Into; readonly list: NodeId[]; readonly at: number } | null => {
+  const standing = (id: NodeId): { readonly place: ParentRef; readonly list: NodeId[]; readonly at: number } | null => {
     const place = id === tree.root || !Object.hasOwn(nodes, id) ? undefined : places.get(id);
     const list = place && place.slot === undefined ? listOf(place.parent) : null;
     const at = list ? list.indexOf(id) : -1;

@@ -5,7 +5,7 @@ import {
   blankScreen,
   emptyProject,
   inSituation,
-  lensWears,
+  lensKits,
   longer,
   newInstance,
   onlyThere,
@@ -16,13 +16,13 @@ import {
   screenOf,
   situationAt,
   widthSteps,
-  wearsAfter,
+  appliedKitsAfter,
   withoutSituation,
   type Node,
   type Project,
   type RNode,
   type Screen,
-  type Setting,
+  type Override,
   type Step,
 } from '../index.js';
 
@@ -30,7 +30,7 @@ const { fonts, kits } = shippedKits();
 const PLY = 'plywood@1.0.0';
 const SEA = 'skerry-line@2.1.0';
 const signedIn = { id: 'in', name: 'Signed in' };
-const label = (value: string): Setting => ({ home: `${PLY}/button`, at: [], kind: 'prop', name: 'label', value });
+const label = (value: string): Override => ({ home: `${PLY}/button`, at: [], kind: 'prop', name: 'label', value });
 const labelled = (value: string): Step => ({
   do: 'setting',
   tree: 'screen:s',
@@ -104,7 +104,7 @@ describe('situations', () => {
     const project = inIn(wide, [labelled('Your account')]);
     expect(words(project, '')[1]).toBe('Sign in here');
     expect(words(project, 'in')[1]).toBe('Your account');
-    const worn = lensWears({ project, kits }, undefined, SEA);
+    const worn = lensKits({ project, kits }, undefined, SEA);
     expect(words(project, 'in', worn)).toContain('Your account');
     expect(words(project, '', worn)).not.toContain('Your account');
   });
@@ -186,7 +186,7 @@ describe('a review at other widths and in situations', () => {
     const world = { project, kits };
     const screen = screenOf(project, 's') as Screen;
     const { sheet } = planRebrand(world, PLY, SEA);
-    const after = wearsAfter(world, [], sheet);
+    const after = appliedKitsAfter(world, [], sheet);
     const asIs = reviewScreen(world, screen, after, fonts);
     const more = reviewScreen(world, screen, after, fonts, {
       widths: [320, screen.width],

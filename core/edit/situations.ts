@@ -1,4 +1,4 @@
-import { settingKey, type Json, type Project } from '../model/index.js';
+import { overrideKey, type Json, type Project } from '../model/index.js';
 import { treeOfScreen } from './actions.js';
 import type { Step } from './steps/index.js';
 
@@ -16,7 +16,7 @@ export function withoutSituation(project: Project, id: string): readonly Step[] 
       if (node.type === 'instance')
         for (const s of node.settings)
           if (s.when?.situation === id)
-            steps.push({ do: 'setting', tree, node: node.id, key: settingKey(s), value: null, ifThere: true });
+            steps.push({ do: 'setting', tree, node: node.id, key: overrideKey(s), value: null, ifThere: true });
       if (node.type === 'series')
         for (const e of node.entries)
           for (const [of, list] of Object.entries(e.settings))
@@ -26,7 +26,7 @@ export function withoutSituation(project: Project, id: string): readonly Step[] 
                   do: 'setting',
                   tree,
                   node: of,
-                  key: settingKey(s),
+                  key: overrideKey(s),
                   value: null,
                   entry: { series: node.id, key: e.key },
                   ifThere: true,

@@ -8,7 +8,7 @@ import {
   applyEdit,
   applyStep,
   blankScreen,
-  editShape,
+  editSchema,
   emptyProject,
   layout,
   mendProject,
@@ -205,7 +205,7 @@ describe('what was stored before', () => {
   it('opens, and every edit still does what it did', () => {
     let now = mendProject(stored.first).value as Project;
     for (const edit of stored.edits) {
-      expect(editShape(edit, edit.label)).toBeNull();
+      expect(editSchema(edit, edit.label)).toBeNull();
       const got = applyEdit(now, edit);
       expect(got.ok ? null : `${edit.label}: ${got.refusal.message}`).toBeNull();
       if (got.ok) now = got.project;

@@ -10,7 +10,7 @@ import {
   type NodeId,
   type Prop,
   type Screen,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import type { Target } from './actions.js';
@@ -55,7 +55,12 @@ export interface Found {
 }
 
 /** Walks an address down from an instance of the screen. */
-export function findAt(world: World, wears: readonly Wear[], node: InstanceNode, at: readonly string[]): Found | null {
+export function findAt(
+  world: World,
+  wears: readonly AppliedKit[],
+  node: InstanceNode,
+  at: readonly string[],
+): Found | null {
   let ownerRef = shownComponent(wears, node.component);
   let owner = componentAt(world, ownerRef);
   let item: Found['item'];
@@ -87,7 +92,12 @@ export function findAt(world: World, wears: readonly Wear[], node: InstanceNode,
 }
 
 /** The property that a target names, as the component has it that shows there; undefined: it is no property, or not there. */
-export function propAt(world: World, wears: readonly Wear[], node: InstanceNode, target: Target): Prop | undefined {
+export function propAt(
+  world: World,
+  wears: readonly AppliedKit[],
+  node: InstanceNode,
+  target: Target,
+): Prop | undefined {
   if (target.kind !== 'prop') return undefined;
   const owner =
     target.at.length === 0
@@ -116,7 +126,7 @@ const SHOWN_BY: Readonly<Record<Shows, Node['type']>> = { text: 'text', icon: 'i
 /** Finds where the text (or icon, or picture) of the part with this key is chosen. Null when it shows none, or nothing can choose it. */
 export function textPlace(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   key: string,
   shows: Shows = 'text',
@@ -139,7 +149,7 @@ export function textPlace(
 /** Finds where a property of the instance with this key is chosen: its own, or the outermost that it is bound to. Null when nothing can. */
 export function propPlace(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   key: string,
   prop: string,
@@ -166,7 +176,7 @@ function boundary(at: readonly string[]): readonly string[] {
 /** Climbs from a prop to the outermost prop it is bound to. */
 function through(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   node: InstanceNode,
   parts: readonly string[],
   bound: string,
@@ -196,7 +206,7 @@ function through(
 /** The nearest instance at or above an address. */
 function instanceAt(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   node: InstanceNode,
   at: readonly string[],
 ): readonly string[] {

@@ -6,7 +6,7 @@ import {
   boxesByKey,
   emptyProject,
   layout,
-  lensWears,
+  lensKits,
   misfits,
   newInstance,
   onlyThere,
@@ -20,7 +20,7 @@ import {
   type Node,
   type Project,
   type Screen,
-  type Setting,
+  type Override,
   type Step,
   type WidthRange,
 } from '../index.js';
@@ -34,8 +34,8 @@ const box = (id: string, attrs: Node['attrs'], children: readonly string[]): Nod
   attrs,
   children,
 });
-const label = (value: string): Setting => ({ home: `${PLY}/button`, at: [], kind: 'prop', name: 'label', value });
-const settingStep = (node: string, value: Setting): Step => ({
+const label = (value: string): Override => ({ home: `${PLY}/button`, at: [], kind: 'prop', name: 'label', value });
+const settingStep = (node: string, value: Override): Step => ({
   do: 'setting',
   tree: 'screen:s',
   node,
@@ -57,7 +57,7 @@ const begin = (): Project => {
 const screen = (p: Project): Screen => screenOf(p, 's') ?? expect.fail('The screen is gone');
 const boxes = (p: Project, width: number, lens?: string): ReadonlyMap<string, Box> => {
   const s = { ...screen(p), width };
-  const wears = lens === undefined ? {} : { wears: lensWears({ project: p, kits }, s, lens) };
+  const wears = lens === undefined ? {} : { wears: lensKits({ project: p, kits }, s, lens) };
   return boxesByKey(layout(resolve({ project: p, kits }, s, wears), fonts));
 };
 function done(p: Project, steps: readonly Step[], width: number, only: WidthRange | null): Project {

@@ -2,22 +2,22 @@ import {
   hasRange,
   inRange,
   sameRange,
-  settingKey,
+  overrideKey,
   type AtWidth,
   type Json,
   type Node,
   type NodeId,
   type Nodes,
-  type Setting,
+  type Override,
   type WidthRange,
 } from '../model/index.js';
 import type { TreeRef } from './kind.js';
 import type { Step } from './steps/index.js';
 
 /** Attributes that may hold at some widths only: all that lay something out or show it. What it is called is the same everywhere. */
-const bare = (s: Setting): string => {
+const bare = (s: Override): string => {
   const { when, ...rest } = s;
-  return settingKey({ ...rest, ...(when?.state ? { when: { state: when.state } } : {}) });
+  return overrideKey({ ...rest, ...(when?.state ? { when: { state: when.state } } : {}) });
 };
 
 /**
@@ -104,11 +104,11 @@ export function widthSteps(
         (s) => s.when?.situation,
       );
       const range = only ?? (active?.when ? { ...rangeOf(active.when) } : null);
-      if (step.value === null) made.push(active ? { ...step, key: settingKey(active) } : step);
+      if (step.value === null) made.push(active ? { ...step, key: overrideKey(active) } : step);
       else if (!range || hasRange(step.value.when)) made.push(step);
       else {
-        const value: Setting = { ...step.value, when: { ...step.value.when, ...range } };
-        made.push({ ...step, key: settingKey(value), value });
+        const value: Override = { ...step.value, when: { ...step.value.when, ...range } };
+        made.push({ ...step, key: overrideKey(value), value });
       }
       continue;
     }
@@ -117,7 +117,7 @@ export function widthSteps(
   return made;
 }
 /** The one that counts of those that hold: the last, of those for a situation if there are any. */
-function counting<T extends { readonly situation?: string } | Setting>(
+function counting<T extends { readonly situation?: string } | Override>(
   list: readonly T[],
   holds: (t: T) => boolean,
   situationOf = (t: T): string | undefined => ('situation' in t ? t.situation : undefined),
@@ -133,7 +133,7 @@ const onlyIn = (n: Node, only: WidthRange): Node =>
     widths: [...(n.widths ?? []), { ...only, attrs: { visible: true } }],
   }) as Node;
 /** The settings that a step is about: of an instance, or of one item of a series. */
-function settingsOf(nodes: Nodes, { entry }: Extract<Step, { do: 'setting' }>, node: Node): readonly Setting[] {
+function settingsOf(nodes: Nodes, { entry }: Extract<Step, { do: 'setting' }>, node: Node): readonly Override[] {
   if (!entry) return node.type === 'instance' ? node.settings : [];
   const series = nodes[entry.series];
   return (series?.type === 'series' && series.entries.find((e) => e.key === entry.key)?.settings[node.id]) || [];
@@ -199,7 +199,7 @@ export function onlyThere(tree: TreeRef, node: Node): readonly OnlyThere[] {
           kind: s.kind,
           name: s.name,
           value: s.value,
-          back: [{ do: 'setting', tree, node: node.id, key: settingKey(s), value: null }],
+          back: [{ do: 'setting', tree, node: node.id, key: overrideKey(s), value: null }],
         });
   return found;
 }

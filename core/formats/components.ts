@@ -5,7 +5,7 @@ import {
   type KitRef,
   type Node,
   type Option,
-  type OwnBehaviour,
+  type ComponentInteraction,
   type Prop,
   PROP_KIND_NAMES,
   PROP_KINDS,
@@ -13,7 +13,7 @@ import {
   type Slot,
   type StateName,
 } from '../model/index.js';
-import { readOwn } from '../interactions/index.js';
+import { readComponentSentence } from '../interactions/index.js';
 import { attrTakes, shapes } from '../validate/index.js';
 import { isId, isObject, list, Report, text, texts, type JsonObject } from './checks.js';
 import { readTree } from './tree.js';
@@ -155,11 +155,11 @@ export function readComponents(
 }
 
 /** What a component does by itself, in sentences; those that cannot be read are left out and said. */
-function readDoes(json: JsonObject, c: Component, report: Report): readonly OwnBehaviour[] {
+function readDoes(json: JsonObject, c: Component, report: Report): readonly ComponentInteraction[] {
   return texts(json, 'does')
     .slice(0, MOST_SENTENCES)
     .flatMap((sentence) => {
-      const got = readOwn(c, sentence);
+      const got = readComponentSentence(c, sentence);
       if (got.ok) return [got.behaviour];
       report.add('left out', 'component.does', c.name, `“${sentence.slice(0, 120)}” cannot be read: ${got.problem}`);
       return [];

@@ -1,4 +1,4 @@
-import type { AtWidth, Json, Node, NodeId, Setting, SlotFill, When } from '../model/index.js';
+import type { AtWidth, Json, Node, NodeId, Override, SlotFill, When } from '../model/index.js';
 import { ATTR_CHECKS, attrTakes, shapes } from '../validate/index.js';
 import { isId, isObject, text, type JsonObject, type Report } from './checks.js';
 
@@ -76,13 +76,15 @@ export function readTree(
         break;
       case 'instance': {
         const component = local(text(value, 'component'));
-        const settings: Setting[] = Object.entries(isObject(value['props']) ? value['props'] : {}).map(([prop, v]) => ({
-          home: component,
-          at: [],
-          kind: 'prop',
-          name: prop,
-          value: v,
-        }));
+        const settings: Override[] = Object.entries(isObject(value['props']) ? value['props'] : {}).map(
+          ([prop, v]) => ({
+            home: component,
+            at: [],
+            kind: 'prop',
+            name: prop,
+            value: v,
+          }),
+        );
         for (const s of Array.isArray(value['settings']) ? value['settings'] : []) {
           const read = readSetting(s, component, local);
           if (read) settings.push(read);
@@ -120,7 +122,7 @@ export function readTree(
           if (!isObject(e) || !isId(e['key'])) return [];
           const template = nodes[item];
           const component = template?.type === 'instance' ? template.component : '';
-          const settings: Setting[] = Object.entries(isObject(e['props']) ? e['props'] : {}).map(([prop, v]) => ({
+          const settings: Override[] = Object.entries(isObject(e['props']) ? e['props'] : {}).map(([prop, v]) => ({
             home: component,
             at: [],
             kind: 'prop',
@@ -149,7 +151,7 @@ export function readTree(
   return root === null ? null : { root, nodes };
 }
 
-function readSetting(s: Json, component: string, local: (ref: string) => string): Setting | null {
+function readSetting(s: Json, component: string, local: (ref: string) => string): Override | null {
   if (
     !isObject(s) ||
     !Array.isArray(s['at']) ||

@@ -1,5 +1,5 @@
-import { writeOwn } from '../interactions/index.js';
-import type { Component, Json, Kit, Node, NodeId, Nodes, Prop, Setting, Template, Token } from '../model/index.js';
+import { writeComponentSentence } from '../interactions/index.js';
+import type { Component, Json, Kit, Node, NodeId, Nodes, Prop, Override, Template, Token } from '../model/index.js';
 import { KIT_FORMAT } from './kit.js';
 
 type Out = { [key: string]: Json };
@@ -72,7 +72,7 @@ export function writeComponent(c: Component): Json {
     states: some(contract.states) as Json | undefined,
     events: some(contract.events) as Json | undefined,
     tree: writeTree(c.nodes, c.root),
-    does: c.does ? c.does.map((b) => writeOwn(c, b)) : undefined,
+    does: c.does ? c.does.map((b) => writeComponentSentence(c, b)) : undefined,
     rules: some(c.rules.map((r) => tidy({ id: r.id, when: r.when as unknown as Json, set: r.set as unknown as Json }))),
   });
 }
@@ -88,7 +88,7 @@ const writeTemplate = (t: Template): Json =>
     words: t.words as Json,
     tree: writeTree(t.nodes, t.root),
   });
-const writeSetting = (s: Setting): Json => tidy(s as unknown as Readonly<Record<string, Json>>);
+const writeSetting = (s: Override): Json => tidy(s as unknown as Readonly<Record<string, Json>>);
 
 /** A tree as it nests. */
 export function writeTree(nodes: Nodes, id: NodeId): Json {

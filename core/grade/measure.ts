@@ -1,4 +1,4 @@
-import { Memory, recorded } from '../base/index.js';
+import { Memo, recordReads } from '../base/index.js';
 import { pairsSeen } from '../brand/index.js';
 import { meaningsOf } from '../match/index.js';
 import { layoutNode, type Box } from '../layout/index.js';
@@ -11,7 +11,7 @@ import {
   type Component,
   type Kit,
   type KitRef,
-  type Setting,
+  type Override,
   type World,
 } from '../model/index.js';
 import { focusSeen } from '../rebrand/index.js';
@@ -59,7 +59,7 @@ const minds = (c: Component): boolean =>
         (n) => (n.widths?.length ?? 0) > 0 || (n.type === 'instance' && n.settings.some((s) => hasRange(s.when))),
       ),
   );
-const minding = new Memory<boolean>();
+const minding = new Memo<boolean>();
 
 /**
  * What can be said of a kit by drawing it: contrast in every look and mode, targets, the focus, states, labels of 2 and 60 signs,
@@ -82,12 +82,12 @@ export function measureKit(
   const labels: Judged[] = [];
   const rooms: Judged[] = [];
   /** A component in rooms of all widths. Most say nothing of the width of a screen: those are the same parts in all of them. */
-  const inRooms = (c: Component, settings: readonly Setting[]): readonly Box[] => {
+  const inRooms = (c: Component, settings: readonly Override[]): readonly Box[] => {
     let same: RNode | null = null;
     return ROOMS.map((width) => {
       const screen = Math.max(width, LEAST_SCREEN);
       if (!same) {
-        const { made, reads } = recorded(() => resolveSample(world, `${ref}/${c.id}`, settings, { width: screen }));
+        const { made, reads } = recordReads(() => resolveSample(world, `${ref}/${c.id}`, settings, { width: screen }));
         const parts = [...(reads.get('component')?.values() ?? [])] as readonly (Component | undefined)[];
         if (parts.some((p) => p && minds(p))) return layoutNode(made, fonts, width, undefined);
         same = made;
@@ -97,7 +97,7 @@ export function measureKit(
   };
   for (const [i, c] of all.entries()) {
     const label = c.contract.props.find((p) => p.kind === 'text' && meaningsOf(p).includes('label'));
-    const saying = (value: string): readonly Setting[] =>
+    const saying = (value: string): readonly Override[] =>
       label ? [{ home: `${ref}/${c.id}`, at: [], kind: 'prop', name: label.id, value }] : [];
     const plain = inRooms(c, []);
     if (roleFacts(c.role).target) {

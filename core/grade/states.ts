@@ -5,7 +5,7 @@ import {
   type Json,
   type Kit,
   type Prop,
-  type Setting,
+  type Override,
   type StateName,
   type World,
 } from '../model/index.js';
@@ -37,7 +37,7 @@ export function lostInStates(world: World, kit: Kit, c: Component): readonly str
   return flags.flatMap(({ prop, values }) => {
     const differs = (state: StateName | null): boolean => {
       const [off, on] = values.map((value) => {
-        const settings: readonly Setting[] = [{ home: ref, at: [], kind: 'prop', name: prop.id, value }];
+        const settings: readonly Override[] = [{ home: ref, at: [], kind: 'prop', name: prop.id, value }];
         return looksOf(resolveSample(world, ref, settings, state ? { states: { sample: [state] } } : {}));
       });
       return off !== on;

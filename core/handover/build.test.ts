@@ -8,7 +8,7 @@ import {
   sheetChanges,
   layout,
   resolve,
-  wearsOf,
+  appliedKitsOf,
   type Project,
   type Screen,
   type World,
@@ -19,7 +19,7 @@ const world: World = { project, kits };
 const screen = project.screens.find((s) => s.id === 'detail') as Screen;
 const made = resolve(world, screen);
 const root = layout(made, fonts);
-const said = { world, wears: wearsOf(project, screen), main: made.mainKit, mode: '' };
+const said = { world, wears: appliedKitsOf(project, screen), main: made.mainKit, mode: '' };
 
 describe('a build sheet', () => {
   it('says tokens where tokens are said, and the values they have', () => {

@@ -1,4 +1,4 @@
-import { aboutThing, isDoneTo, ownWords, spotsOf, writeSentence } from '../interactions/index.js';
+import { aboutThing, isDoneTo, componentWords, spotsOf, writeSentence } from '../interactions/index.js';
 import { writeManifest } from '../formats/index.js';
 import type { Box } from '../layout/index.js';
 import {
@@ -16,8 +16,8 @@ import {
 import { resolve, tokenAt, type RNode } from '../resolve/index.js';
 import { plainText } from '../text/index.js';
 import { escapeXml } from '../paint/index.js';
-import { Memory } from '../base/index.js';
-import type { SaidIn } from './css.js';
+import { Memo } from '../base/index.js';
+import type { CssScope } from './css.js';
 import { toSnippet } from './html.js';
 
 /** A value that a part shows: what it is of, the token that says it (where one does), and the value itself. */
@@ -88,7 +88,7 @@ const words = (v: Json | undefined): string =>
         ? String(v)
         : JSON.stringify(v);
 
-function valuesOf(said: SaidIn, node: RNode): readonly BuildValue[] {
+function valuesOf(said: CssScope, node: RNode): readonly BuildValue[] {
   const { look } = node;
   return LABELS.flatMap(([name, says]): readonly BuildValue[] => {
     const value = look.said[name] as Json | undefined;
@@ -116,7 +116,7 @@ interface Declared {
   readonly tagName?: string;
   readonly attributes?: readonly { readonly name: string; readonly fieldName?: string }[];
 }
-const manifests = new Memory<ReadonlyMap<string, Declared>>(4);
+const manifests = new Memo<ReadonlyMap<string, Declared>>(4);
 /** What the manifest of a kit says of its components, by their ids. */
 const declaredBy = (kit: Kit): ReadonlyMap<string, Declared> =>
   manifests.of(kit, [], () => {
@@ -127,7 +127,7 @@ const declaredBy = (kit: Kit): ReadonlyMap<string, Declared> =>
   });
 
 /** An instance as the custom element that the kit’s manifest describes, with what is chosen as attributes. */
-function elementOf(said: SaidIn, node: RNode): string | null {
+function elementOf(said: CssScope, node: RNode): string | null {
   const { instance } = node;
   const { kit: ref, id } = splitRef(instance?.shown ?? '');
   const kit = kitAt(said.world, ref);
@@ -150,7 +150,7 @@ function elementOf(said: SaidIn, node: RNode): string | null {
  * @param root the screen, laid out
  * @param key of the part
  */
-export function buildSheet(said: SaidIn, screen: Screen, root: Box, key: string): BuildSheet | null {
+export function buildSheet(said: CssScope, screen: Screen, root: Box, key: string): BuildSheet | null {
   const path: Box[] = [];
   const find = (b: Box): boolean => {
     path.push(b);
@@ -209,7 +209,7 @@ export function buildSheet(said: SaidIn, screen: Screen, root: Box, key: string)
     values: valuesOf(said, node),
     texts,
     behaviours: about ? (own?.does ?? []).map((b) => writeSentence(about, b)) : [],
-    byItself: component ? ownWords(component) : [],
+    byItself: component ? componentWords(component) : [],
     access: spot ? { role: spot.role, name: spot.name, order: at + 1 } : null,
     css,
     html,

@@ -1,19 +1,19 @@
 import { cssName } from '../formats/index.js';
-import { tokenValue, toPx, type Attrs, type Json, type Kit, type World, type Wear } from '../model/index.js';
+import { tokenValue, toPx, type Attrs, type Json, type Kit, type World, type AppliedKit } from '../model/index.js';
 import type { Box } from '../layout/index.js';
 import { tokenAt, type Look } from '../resolve/index.js';
 
 /** In whose words things are said: what a screen wears, the kit it takes its page from, and its mode. */
-export interface SaidIn {
+export interface CssScope {
   readonly world: World;
-  readonly wears: readonly Wear[];
+  readonly wears: readonly AppliedKit[];
   readonly main: Kit | undefined;
   readonly mode: string;
 }
 /** The tokens that were used, as custom properties: name to value. Two kits that call one alike are told apart by the kit. */
 export class Tokens {
   private readonly used = new Map<string, { readonly kit: Kit; readonly path: string; readonly value: string }>();
-  constructor(private readonly said: SaidIn) {}
+  constructor(private readonly said: CssScope) {}
 
   /** A value as CSS says it: the custom property of its token, where it is one; else the literal. */
   of(look: Look, name: keyof Attrs, literal: string): string {

@@ -4,13 +4,13 @@ import { escapeXml, fitPicture, paint, toSvg } from '../paint/index.js';
 import type { StateName } from '../model/index.js';
 import type { RNode, ResolvedScreen } from '../resolve/index.js';
 import { isAddress, readMarks } from '../text/index.js';
-import { flowRules, lookRules, placeRules, px, round, Tokens, type Rules, type SaidIn } from './css.js';
+import { flowRules, lookRules, placeRules, px, round, Tokens, type Rules, type CssScope } from './css.js';
 
 /** What a page needs besides the screen itself. */
 export interface HtmlOptions {
   /** Things in the order in which the keyboard goes through them, where it is another than they stand in. */
   readonly order?: readonly string[];
-  readonly said: SaidIn;
+  readonly said: CssScope;
   /** A picture: its address, and its own size in px; undefined: it is shown hatched. */
   readonly picture: (
     asset: string,
@@ -536,7 +536,7 @@ ${body}
 
 /** A part of a screen alone: its elements, and the rules and custom properties that they need. */
 export function toSnippet(
-  said: SaidIn,
+  said: CssScope,
   box: Box,
   around: Box | null,
   inState?: HtmlOptions['inState'],

@@ -1,21 +1,21 @@
 export { buildSheet, type BuildSheet, type BuildValue } from './build.js';
 export { changedThings, sheetChanges } from './changesSince.js';
 export { toHtml, toSnippet, type HtmlOptions, type HtmlPage } from './html.js';
-export { Tokens, type SaidIn } from './css.js';
+export { Tokens, type CssScope } from './css.js';
 export {
   pinnedAt,
-  RIGHTS,
+  LINK_RIGHTS,
   threadsOf,
   type Comment,
   type CommentPlace,
   type NewComment,
-  type Outcome as WalkOutcome,
+  type SessionOutcome as WalkOutcome,
   type ReviewLink,
-  type Right,
+  type LinkRight,
   type Scope,
   type Thread,
   type Version,
-  type Walk,
-  type WalkEvent,
-  type WalkTest,
+  type UsabilitySession,
+  type SessionEvent,
+  type UsabilityTest,
 } from './reviews.js';

@@ -1,6 +1,6 @@
 /** What whoever comes by a review link may do, besides looking. */
-export const RIGHTS = ['comment', 'try', 'measure', 'test'] as const;
-export type Right = (typeof RIGHTS)[number];
+export const LINK_RIGHTS = ['comment', 'try', 'measure', 'test'] as const;
+export type LinkRight = (typeof LINK_RIGHTS)[number];
 /** What a link leads to: everything, a flow, or some screens. */
 export type Scope = { readonly all: true } | { readonly flow: string } | { readonly screens: readonly string[] };
 /** A way in for people who have no other. Times as ISO 8601 says them. */
@@ -9,7 +9,7 @@ export interface ReviewLink {
   readonly token: string;
   readonly name: string;
   readonly scope: Scope;
-  readonly rights: readonly Right[];
+  readonly rights: readonly LinkRight[];
   /** Null: always current. */
   readonly revision: number | null;
   /** It asks for one. */
@@ -87,7 +87,7 @@ export interface Version {
   readonly at: string;
 }
 /** What people are asked to do: from where, and the screen that means they did it. */
-export interface WalkTest {
+export interface UsabilityTest {
   readonly id: string;
   readonly task: string;
   readonly start: string;
@@ -97,7 +97,7 @@ export interface WalkTest {
   readonly walks: number;
 }
 /** Something that happened while somebody walked: so long after they began (ms), where on which screen (px), and whether anything came of it. */
-export interface WalkEvent {
+export interface SessionEvent {
   readonly ms: number;
   readonly kind: 'press' | 'screen' | 'key';
   readonly screen: string;
@@ -106,10 +106,10 @@ export interface WalkEvent {
   readonly node?: string | undefined;
   readonly hit?: boolean | undefined;
 }
-export type Outcome = 'done' | 'given up' | 'left';
-export interface Walk {
-  readonly outcome: Outcome;
+export type SessionOutcome = 'done' | 'given up' | 'left';
+export interface UsabilitySession {
+  readonly outcome: SessionOutcome;
   /** ms */
   readonly took: number;
-  readonly events: readonly WalkEvent[];
+  readonly events: readonly SessionEvent[];
 }

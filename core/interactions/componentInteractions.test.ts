@@ -9,28 +9,28 @@ import {
   kitRef,
   listItems,
   newInstance,
-  ownOf,
+  componentInteractionsOf,
   press,
   readKit,
-  readOwn,
+  readComponentSentence,
   readSentence,
   resolveTried,
   spotsOf,
   thingOf,
   layout,
-  startTrying,
+  startTry,
   typeInto,
   writeKit,
-  writeOwn,
+  writeComponentSentence,
   type Component,
   type Kit,
   type Node,
-  type OwnBehaviour,
-  type OwnTrigger,
+  type ComponentInteraction,
+  type ComponentTrigger,
   type Prop,
   type Project,
   type RNode,
-  type Trying,
+  type TryState,
   type World,
 } from '../index.js';
 
@@ -45,11 +45,11 @@ describe('what components do by themselves', () => {
   it('is said in the shipped kits by every component that people do something with, and read back equal', () => {
     const roles = new Set<string>();
     for (const [ref, c] of all) {
-      if (ownOf(c).length > 0) roles.add(c.role);
+      if (componentInteractionsOf(c).length > 0) roles.add(c.role);
       expect(c.does === undefined || c.does.length > 0, ref).toBe(true);
-      for (const b of ownOf(c)) {
-        const text = writeOwn(c, b);
-        const got = readOwn(c, text);
+      for (const b of componentInteractionsOf(c)) {
+        const text = writeComponentSentence(c, b);
+        const got = readComponentSentence(c, text);
         expect(got.ok ? got.behaviour : got.problem, `${ref}: ${text}`).toEqual(b);
       }
     }
@@ -91,10 +91,10 @@ describe('what components do by themselves', () => {
           : fc
               .string({ minLength: 1, maxLength: 12 })
               .map((s) => s.replaceAll(/["“”'\n\r\u2028\u2029]/gu, 'x'))) as fc.Arbitrary<never>;
-  const someOwn = (c: Component): fc.Arbitrary<OwnBehaviour> => {
+  const someOwn = (c: Component): fc.Arbitrary<ComponentInteraction> => {
     const list = c.contract.props.find((p) => p.kind === 'list');
     const parts = Object.keys(c.nodes).filter((id) => id !== c.root);
-    const trigger = fc.oneof<fc.Arbitrary<OwnTrigger>[]>(
+    const trigger = fc.oneof<fc.Arbitrary<ComponentTrigger>[]>(
       fc.constantFrom(...(['press', 'type', 'point', 'focus', 'action', 'dismiss'] as const).map((on) => ({ on }))),
       fc.constantFrom('Enter', 'Escape', 'a', '7').map((key) => ({ on: 'key', key }) as const),
       fc.constantFrom(...parts).map((part) => ({ on: 'part', part }) as const),
@@ -133,14 +133,14 @@ describe('what components do by themselves', () => {
         then: fc.array(action, { minLength: 1, maxLength: 4 }),
       },
       { requiredKeys: ['when', 'then'] },
-    ) as fc.Arbitrary<OwnBehaviour>;
+    ) as fc.Arbitrary<ComponentInteraction>;
   };
   it('is written and read back equal, whatever it says', () => {
     for (const c of [amount, sounding] as Component[])
       fc.assert(
         fc.property(someOwn(c), (b) => {
-          const got = readOwn(c, writeOwn(c, b));
-          expect(got.ok ? got.behaviour : `${writeOwn(c, b)}: ${got.problem}`).toEqual(b);
+          const got = readComponentSentence(c, writeComponentSentence(c, b));
+          expect(got.ok ? got.behaviour : `${writeComponentSentence(c, b)}: ${got.problem}`).toEqual(b);
         }),
         { numRuns: 300 },
       );
@@ -154,11 +154,11 @@ describe('what components do by themselves', () => {
     ['when pressed, tell nobody', /one of the events/u],
     ['when pressed, go to Sailings', /what is done/u],
   ])('says what is wrong: %s', (text, problem) => {
-    const got = readOwn(amount as Component, text);
+    const got = readComponentSentence(amount as Component, text);
     expect(got.ok ? '' : got.problem).toMatch(problem);
   });
   it('offers what may come next', () => {
-    const got = readOwn(amount as Component, 'when the part one ');
+    const got = readComponentSentence(amount as Component, 'when the part one ');
     expect(got.offers).toEqual(['one less', 'one more']);
   });
 });
@@ -199,7 +199,7 @@ describe('tried', () => {
   nodes['root'] = { ...root, children: [...things] } as Node;
   const project: Project = { ...emptyProject('p', 'P', SEA), screens: [{ ...blank, nodes }] };
   const world: World = { project, kits };
-  const find = (t: Trying, is: (n: RNode) => boolean): readonly RNode[] => {
+  const find = (t: TryState, is: (n: RNode) => boolean): readonly RNode[] => {
     const seen = resolveTried(world, t);
     let best: readonly RNode[] = [];
     const walk = (n: RNode, path: readonly RNode[]): void => {
@@ -210,23 +210,23 @@ describe('tried', () => {
     if (best.length === 0) throw new Error('There is no such part');
     return best;
   };
-  const at = (t: Trying, key: string): Trying =>
+  const at = (t: TryState, key: string): TryState =>
     press(
       world,
       t,
       find(t, (n) => n.key === key),
     ).trying;
-  const saying = (t: Trying, within: string, text: string): Trying =>
+  const saying = (t: TryState, within: string, text: string): TryState =>
     press(
       world,
       t,
       find(t, (n) => n.text === text && n.key.startsWith(`${within}/`)),
     ).trying;
-  const props = (t: Trying, key: string): Readonly<Record<string, unknown>> =>
+  const props = (t: TryState, key: string): Readonly<Record<string, unknown>> =>
     find(t, (n) => n.key === key).at(-1)?.instance?.props ?? {};
-  const labels = (t: Trying, key: string, list: string): unknown[] =>
+  const labels = (t: TryState, key: string, list: string): unknown[] =>
     listItems(props(t, key)[list] as never).map((i) => i.values['text']);
-  const start = startTrying(world, 's').trying;
+  const start = startTry(world, 's').trying;
 
   it('counts by its own parts, and no further than its property goes', () => {
     let t = at(start, 'head-count/more');
@@ -236,7 +236,7 @@ describe('tried', () => {
     expect(at(start, 'head-count/caption')).toBe(start);
   });
   it('shows only what has what is typed, takes what is pressed, and closes; all of them are there again', () => {
-    const field = (t: Trying): RNode => find(t, (n) => n.key === 'sounding').at(-1) as RNode;
+    const field = (t: TryState): RNode => find(t, (n) => n.key === 'sounding').at(-1) as RNode;
     const sk = typeInto(world, start, field(start), 'skO').trying;
     expect(labels(sk, 'sounding', 'lines')).toEqual(['Skogen']);
     const taken = saying(sk, 'sounding', 'Skogen');
@@ -252,7 +252,7 @@ describe('tried', () => {
     expect(props(at(open, 'secret-entry/shut'), 'secret-entry')['raised']).toBe(false);
   });
   it('spells a code, a sign in each box, and tells what stands there', () => {
-    const field = (t: Trying): RNode => find(t, (n) => n.key === 'code-entry').at(-1) as RNode;
+    const field = (t: TryState): RNode => find(t, (n) => n.key === 'code-entry').at(-1) as RNode;
     const typed = typeInto(world, start, field(start), '73').trying;
     expect(labels(typed, 'code-entry', 'lines')).toEqual(['7', '3', '', '', '', '']);
     const seen = resolveTried(world, typed);
@@ -296,8 +296,8 @@ describe('tried', () => {
   });
   it('is what an original says, with its own events, which things on screens wait for', () => {
     const c = amount();
-    const own = (text: string): OwnBehaviour => {
-      const got = readOwn(c, text);
+    const own = (text: string): ComponentInteraction => {
+      const got = readComponentSentence(c, text);
       if (!got.ok) throw new Error(got.problem);
       return got.behaviour;
     };
@@ -322,7 +322,7 @@ describe('tried', () => {
     });
     if (!said.ok) throw new Error(said.refusal.message);
     const world2 = { project: said.project, kits };
-    const t = startTrying(world2, 's').trying;
+    const t = startTry(world2, 's').trying;
     const seen = resolveTried(world2, t);
     const path: RNode[] = [];
     const walk = (n: RNode): boolean =>

@@ -3,10 +3,10 @@ import {
   listItems,
   type Component,
   type Json,
-  type OwnAction,
-  type OwnBehaviour,
-  type OwnTrigger,
-  type OwnValue,
+  type ComponentAction,
+  type ComponentInteraction,
+  type ComponentTrigger,
+  type ComponentValue,
   type Prop,
 } from '../model/index.js';
 
@@ -21,12 +21,12 @@ function propMeaning(c: Component, means: string): { readonly prop: Prop; readon
   return undefined;
 }
 
-type Usual = (c: Component) => readonly OwnBehaviour[];
+type Usual = (c: Component) => readonly ComponentInteraction[];
 const OPPOSITE = { opposite: true } as const;
-const PRESS: OwnTrigger = { on: 'press' };
+const PRESS: ComponentTrigger = { on: 'press' };
 /** What a property that means something becomes when it is pressed; where its items have it, of the item that is pressed. */
 const becomes =
-  (means: string, value: OwnValue, others?: boolean): Usual =>
+  (means: string, value: ComponentValue, others?: boolean): Usual =>
   (c) => {
     const at = propMeaning(c, means);
     if (!at) return [];
@@ -51,7 +51,7 @@ const along =
       ? [{ when: PRESS, then: [{ do: 'set', prop: at.prop.id, value: { where: [from, to] } }] }]
       : [];
   };
-const AWAY: readonly OwnAction[] = [{ do: 'away' }];
+const AWAY: readonly ComponentAction[] = [{ do: 'away' }];
 const leaves: Usual = () => [
   { when: { on: 'dismiss' }, then: AWAY },
   { when: { on: 'action' }, then: AWAY },
@@ -71,7 +71,7 @@ const suggests: Usual = (c) => {
     )[0];
   if (!value || value.list || !label) return typed(c);
   const open = propMeaning(c, 'open');
-  const becomes = (on: boolean): readonly OwnAction[] =>
+  const becomes = (on: boolean): readonly ComponentAction[] =>
     open && !open.list ? [{ do: 'set', prop: open.prop.id, value: on }] : [];
   const selected = label.list.item?.find((f) => meaningsOf(f).includes('selected'));
   return [
@@ -148,18 +148,18 @@ const USUAL: Readonly<Record<string, Usual>> = {
   toast: leaves,
   alert: leaves,
 };
-const usual = new WeakMap<Component, readonly OwnBehaviour[]>();
+const usual = new WeakMap<Component, readonly ComponentInteraction[]>();
 
 /** What a component does by itself: what it says, else what is usual for its role. */
-export function ownOf(c: Component): readonly OwnBehaviour[] {
+export function componentInteractionsOf(c: Component): readonly ComponentInteraction[] {
   if (c.does) return c.does;
   let found = usual.get(c);
   if (!found) usual.set(c, (found = (Object.hasOwn(USUAL, c.role) ? USUAL[c.role]?.(c) : undefined) ?? []));
   return found;
 }
 /** What stands in the items that are spelled in; undefined: it has none. */
-export function spelled(c: Component, props: Readonly<Record<string, Json>>): string | undefined {
-  for (const b of ownOf(c))
+export function splitCharacters(c: Component, props: Readonly<Record<string, Json>>): string | undefined {
+  for (const b of componentInteractionsOf(c))
     for (const a of b.then)
       if (a.do === 'spell')
         return listItems(props[a.list])
@@ -168,10 +168,10 @@ export function spelled(c: Component, props: Readonly<Record<string, Json>>): st
   return undefined;
 }
 /** Does it take what is typed? */
-export const takesTyping = (c: Component): boolean => ownOf(c).some((b) => b.when.on === 'type');
+export const takesTyping = (c: Component): boolean => componentInteractionsOf(c).some((b) => b.when.on === 'type');
 /** Between which values it is set by where it is pressed; undefined: it is not. */
 export function whereOf(c: Component): readonly [from: number, to: number] | undefined {
-  for (const b of ownOf(c))
+  for (const b of componentInteractionsOf(c))
     for (const a of b.then)
       if (a.do === 'set' && typeof a.value === 'object' && a.value !== null && 'where' in a.value)
         return (a.value as { where: readonly [number, number] }).where;

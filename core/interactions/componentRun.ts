@@ -6,18 +6,18 @@ import {
   type Json,
   type ListItem,
   type NodeId,
-  type OwnAction,
-  type OwnTrigger,
-  type OwnValue,
+  type ComponentAction,
+  type ComponentTrigger,
+  type ComponentValue,
   type Prop,
 } from '../model/index.js';
 import type { RNode } from '../resolve/index.js';
-import { areSo, isSo } from './conditions.js';
-import type { Copy } from './tryCopy.js';
-import { ownOf } from './componentInteractions.js';
+import { allHold, holds } from './conditions.js';
+import type { TryCopy } from './tryCopy.js';
+import { componentInteractionsOf } from './componentInteractions.js';
 
 /** What happened to a thing, as far as what it does asks for that. */
-export interface Happened {
+export interface EventData {
   readonly text?: string;
   /** How far from its left edge it was pressed, 0 to 1. */
   readonly along?: number;
@@ -25,7 +25,7 @@ export interface Happened {
   readonly list?: string;
 }
 /** What a property becomes. */
-function becomes(value: OwnValue, now: Json | undefined, prop: Prop, at: Happened): Json {
+function becomes(value: ComponentValue, now: Json | undefined, prop: Prop, at: EventData): Json {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return value;
   const v = value as {
     opposite?: true;
@@ -45,7 +45,7 @@ function becomes(value: OwnValue, now: Json | undefined, prop: Prop, at: Happene
   return value as Json;
 }
 /** Who is told of what things do by themselves. */
-export interface Told {
+export interface RunListener {
   /** One more thing is done; false: enough was. */
   mayGoOn(): boolean;
   /** What a thing holds is another now. */
@@ -57,10 +57,10 @@ export interface Told {
 }
 
 /** What things do by themselves, as their components say. */
-export class Itself {
+export class ComponentRun {
   constructor(
-    private readonly copy: Copy,
-    private readonly told: Told,
+    private readonly copy: TryCopy,
+    private readonly told: RunListener,
   ) {}
 
   /** What a thing does when one of its parts or items is pressed; where something nearer did something already, of its parts alone. */
@@ -83,13 +83,13 @@ export class Itself {
     return false;
   }
   /** Does what a thing says of itself; true: it said something of that, and its conditions held. */
-  does(thing: RNode, is: (when: OwnTrigger) => boolean, at: Happened = {}): boolean {
+  does(thing: RNode, is: (when: ComponentTrigger) => boolean, at: EventData = {}): boolean {
     const c = this.copy.componentOf(thing);
-    const all = c ? ownOf(c).filter((b) => is(b.when)) : [];
+    const all = c ? componentInteractionsOf(c).filter((b) => is(b.when)) : [];
     let [did, changed] = [false, false];
     for (const b of all) {
       const props = (this.copy.byKey(thing.key) ?? thing).instance?.props ?? {};
-      if (!areSo(b.if, (t) => isSo(t.asks, props[t.prop], t.value))) continue;
+      if (!allHold(b.if, (t) => holds(t.asks, props[t.prop], t.value))) continue;
       did = true;
       for (const a of b.then) {
         if (!this.told.mayGoOn()) break;
@@ -100,7 +100,7 @@ export class Itself {
     return did;
   }
   /** True: a property is another now. */
-  private act(c: Component, thing: RNode, a: OwnAction, at: Happened): boolean {
+  private act(c: Component, thing: RNode, a: ComponentAction, at: EventData): boolean {
     const now = (this.copy.byKey(thing.key) ?? thing).instance?.props ?? {};
     switch (a.do) {
       case 'set': {
@@ -168,7 +168,7 @@ export class Itself {
     if (this.copy.t.over === '' || thing.key === this.copy.t.over) return true;
     const over = this.copy.byKey(this.copy.t.over);
     const c = over?.instance && this.copy.componentOf(over);
-    return !c || !ownOf(c).some((b) => b.then.some((a) => a.do === 'away'));
+    return !c || !componentInteractionsOf(c).some((b) => b.then.some((a) => a.do === 'away'));
   }
   /** A part of a thing was pressed that is its action, or puts it away; null: neither. */
   partPressed(thing: RNode, inside: readonly RNode[]): 'action' | 'dismiss' | null {

@@ -1,14 +1,14 @@
 import {
   type Component,
   type Json,
-  type OwnAction,
-  type OwnBehaviour,
-  type OwnTest,
-  type OwnTrigger,
-  type OwnValue,
+  type ComponentAction,
+  type ComponentInteraction,
+  type ComponentTest,
+  type ComponentTrigger,
+  type ComponentValue,
   type Prop,
 } from '../model/index.js';
-import { ownOf } from './componentInteractions.js';
+import { componentInteractionsOf } from './componentInteractions.js';
 import {
   ANY_KEY,
   asked,
@@ -30,7 +30,7 @@ import {
 
 /** What a component does by itself, as a sentence of its own properties: `when pressed, set on to the opposite`. */
 
-const WHEN: readonly (readonly [string, OwnTrigger])[] = [
+const WHEN: readonly (readonly [string, ComponentTrigger])[] = [
   ['pressed', { on: 'press' }],
   ['typed into', { on: 'type' }],
   ['pointed at', { on: 'point' }],
@@ -58,9 +58,9 @@ const either = (all: Named): Named => [...all, ...all.map(([, id]) => [id, id] a
 
 // ── writing ──
 
-const isOf = (v: OwnValue, key: string): boolean =>
+const isOf = (v: ComponentValue, key: string): boolean =>
   typeof v === 'object' && v !== null && !Array.isArray(v) && Object.hasOwn(v, key);
-function ownValueWords(prop: Prop | undefined, v: OwnValue, fields: Named): string {
+function ownValueWords(prop: Prop | undefined, v: ComponentValue, fields: Named): string {
   if (isOf(v, 'typed')) return 'what is typed';
   if (isOf(v, 'where')) {
     const [from, to] = (v as { where: readonly [number, number] }).where;
@@ -74,7 +74,7 @@ function ownValueWords(prop: Prop | undefined, v: OwnValue, fields: Named): stri
   return valueWords(prop, v);
 }
 /** As a sentence that can be read again. */
-export function writeOwn(c: Component, b: OwnBehaviour): string {
+export function writeComponentSentence(c: Component, b: ComponentInteraction): string {
   const props = named(plainProps(c));
   const ofList = named(lists(c));
   const { when } = b;
@@ -91,8 +91,8 @@ export function writeOwn(c: Component, b: OwnBehaviour): string {
         : when.on === 'item'
           ? `an item of ${nameOf(ofList, when.list)} is pressed`
           : (WHEN.find(([, t]) => t.on === when.on)?.[0] ?? when.on);
-  const test = (t: OwnTest): string => testWords(nameOf(props, t.prop), prop(t.prop), t);
-  const action = (a: OwnAction): string => {
+  const test = (t: ComponentTest): string => testWords(nameOf(props, t.prop), prop(t.prop), t);
+  const action = (a: ComponentAction): string => {
     switch (a.do) {
       case 'set':
         return `set ${nameOf(props, a.prop)} to ${ownValueWords(prop(a.prop), a.value, fieldNames)}${others(prop(a.prop), a.others)}`;
@@ -115,21 +115,23 @@ export function writeOwn(c: Component, b: OwnBehaviour): string {
   return [`when ${first}`, ...conditionWords(b.if, test), b.then.map(action).join(', then ')].join(', ');
 }
 /** What a component does by itself, in sentences. */
-export const ownWords = (c: Component): readonly string[] => ownOf(c).map((b) => writeOwn(c, b));
+export const componentWords = (c: Component): readonly string[] =>
+  componentInteractionsOf(c).map((b) => writeComponentSentence(c, b));
 
 // ── reading ──
 
 /** Reads what a component does by itself; what cannot be read is told with where, and what may stand there. Never throws. */
-export const readOwn = (c: Component, text: string): Read<OwnBehaviour> => readWith(text, (r) => sentence(c, r));
+export const readComponentSentence = (c: Component, text: string): Read<ComponentInteraction> =>
+  readWith(text, (r) => sentence(c, r));
 
 const BEGINS = ['set', 'show only', 'put it away', 'if'];
-function sentence(c: Component, r: Reader): OwnBehaviour {
+function sentence(c: Component, r: Reader): ComponentInteraction {
   const when = trigger(c, r);
   comma(r, BEGINS);
   const props = named(plainProps(c));
   const asks = conditions(
     r,
-    (): OwnTest => {
+    (): ComponentTest => {
       const prop = property(c, r, props);
       return { prop: prop.id, ...asked(r, prop) };
     },
@@ -138,7 +140,7 @@ function sentence(c: Component, r: Reader): OwnBehaviour {
   const then = steps(r, () => action(c, r, when, props));
   return { when, ...(asks ? { if: asks } : {}), then };
 }
-function trigger(c: Component, r: Reader): OwnTrigger {
+function trigger(c: Component, r: Reader): ComponentTrigger {
   r.one('when', [['when', true]]);
   const plain = r.maybe(WHEN);
   if (plain) return plain.value;
@@ -165,7 +167,7 @@ function property(c: Component, r: Reader, props: Named): Prop {
   const id = r.one('one of its properties', either(props));
   return c.contract.props.find((p) => p.id === id) as Prop;
 }
-function action(c: Component, r: Reader, when: OwnTrigger, props: Named): OwnAction {
+function action(c: Component, r: Reader, when: ComponentTrigger, props: Named): ComponentAction {
   const fields = when.on === 'item' ? fieldsOf(c, when.list) : [];
   switch (
     r.one('what is done', [
@@ -218,14 +220,19 @@ function action(c: Component, r: Reader, when: OwnTrigger, props: Named): OwnAct
     }
   }
 }
-function becomes(prop: Prop, r: Reader, when: OwnTrigger, fields: readonly Prop[]): { value: OwnValue; others?: Json } {
+function becomes(
+  prop: Prop,
+  r: Reader,
+  when: ComponentTrigger,
+  fields: readonly Prop[],
+): { value: ComponentValue; others?: Json } {
   const value = ownValue(prop, r, when, fields);
   if (!r.has(', and to', 'and to')) return { value };
   const others = plainValue(prop, r) as Json;
   r.one('for the others', [['for the others', true]]);
   return { value, others };
 }
-function ownValue(prop: Prop, r: Reader, when: OwnTrigger, fields: readonly Prop[]): OwnValue {
+function ownValue(prop: Prop, r: Reader, when: ComponentTrigger, fields: readonly Prop[]): ComponentValue {
   if (when.on === 'type' && r.has('what is typed')) return { typed: true };
   if (fields.length > 0 && r.has('its')) return { field: r.one('what its items have', either(named(fields))) };
   if (prop.kind === 'number') {
@@ -247,5 +254,5 @@ function ownValue(prop: Prop, r: Reader, when: OwnTrigger, fields: readonly Prop
       return { more: Number(found[1]) * (found[2] === 'less' ? -1 : 1) };
     }
   }
-  return plainValue(prop, r) as OwnValue;
+  return plainValue(prop, r) as ComponentValue;
 }

@@ -1,12 +1,12 @@
-import { isFilled, type Asked, type Json } from '../model/index.js';
+import { isFilled, type Comparison, type Json } from '../model/index.js';
 
 /** Do the conditions hold? */
-export const areSo = <T>(
+export const allHold = <T>(
   asked: { readonly all?: readonly T[]; readonly any?: readonly T[] } | undefined,
   holds: (t: T) => boolean,
 ): boolean => (asked?.all?.every(holds) ?? true) && (asked?.any?.some(holds) ?? true);
 /** Is a value so, beside another where it is compared? */
-export function isSo(asks: Asked, value: Json | undefined, than: Json | undefined): boolean {
+export function holds(asks: Comparison, value: Json | undefined, than: Json | undefined): boolean {
   switch (asks) {
     case 'is':
       return same(value, than);

@@ -6,7 +6,7 @@ import {
   blankScreen,
   emptyProject,
   newInstance,
-  readOwn,
+  readComponentSentence,
   readSentence,
   type Component,
   type Node,
@@ -86,7 +86,7 @@ describe('the page about sentences', () => {
     const sea = Object.values(kits.get(SEA)?.components ?? {});
     for (const c of said)
       expect(
-        sea.some((k) => readOwn(k, c).ok),
+        sea.some((k) => readComponentSentence(k, c).ok),
         c,
       ).toBe(true);
   });

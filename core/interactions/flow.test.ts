@@ -1,13 +1,21 @@
 import { describe, expect, it } from 'vitest';
 import { shippedKits } from '../../testing/browser/shippedKits.js';
-import { blankScreen, emptyProject, flowMap, type Behaviour, type Node, type Project, type Screen } from '../index.js';
+import {
+  blankScreen,
+  emptyProject,
+  flowMap,
+  type Interaction,
+  type Node,
+  type Project,
+  type Screen,
+} from '../index.js';
 
 const { kits } = shippedKits();
 /** A screen with a text for each way from it: to a screen, or back. */
 const screen = (id: string, ways: readonly string[]): Screen => {
   const blank = blankScreen(id, id.toUpperCase(), 'flow-1', 'phone', 390, null);
   const nodes = ways.map((to, i): Node => {
-    const does: Behaviour = {
+    const does: Interaction = {
       id: `b${i}`,
       when: { on: 'press' },
       then: [to === 'back' ? { do: 'back' } : { do: 'go', screen: to }],

@@ -7,12 +7,12 @@ import {
   type Json,
   type NodeId,
   type World,
-  type Behaviour,
+  type Interaction,
   type Component,
-  type OwnBehaviour,
+  type ComponentInteraction,
 } from '../model/index.js';
 import { plainText } from '../text/index.js';
-import { ownOf, spelled, takesTyping } from './componentInteractions.js';
+import { componentInteractionsOf, splitCharacters, takesTyping } from './componentInteractions.js';
 
 /** Something on a screen that assistive technology is told of: what it is, what it is called, how it is, and where it stands, px. */
 export interface HotSpot {
@@ -100,7 +100,7 @@ export function spotsOf(
       return prop && instance?.props[prop.id];
     };
     const does = acts(node) || called(node);
-    const own = c ? ownOf(c) : [];
+    const own = c ? componentInteractionsOf(c) : [];
     const inner = c && instance ? calledIn(c, own, node, called) : called;
     const role = instance ? ARIA[instance.role] : undefined;
     const presses = instance !== undefined && (roleFacts(instance.role).target === true || does);
@@ -112,7 +112,7 @@ export function spotsOf(
         const v = meant(means);
         return typeof v === 'boolean' ? v : undefined;
       };
-      const value = meant('value') ?? (c && spelled(c, instance.props));
+      const value = meant('value') ?? (c && splitCharacters(c, instance.props));
       const [checked, selected, expanded] = [flag('checked'), flag('selected'), flag('open')];
       const off = c !== undefined && isDisabled(c, instance.props);
       const itself = own.some((o) => o.when.on === 'press' || o.when.on === 'type');
@@ -167,7 +167,7 @@ export function spotsOf(
   return order.length === 0 ? found : inOrder(found, order);
 }
 /** Is something done to the whole of a thing, not to a part of it, and not by itself? */
-export const isDoneTo = ({ when }: Behaviour): boolean =>
+export const isDoneTo = ({ when }: Interaction): boolean =>
   when.on === 'press' || when.on === 'point' || when.on === 'focus' || when.on === 'drag' || when.on === 'key';
 /** The thing of the screen that something belongs to. */
 export const thingOf = (s: HotSpot): NodeId => s.owner.split('/').at(-1) ?? s.owner;
@@ -186,7 +186,7 @@ function inOrder(found: readonly HotSpot[], order: readonly NodeId[]): readonly 
 }
 /** Is a part something to press by itself, for what is around it? */
 type Called = (part: RNode) => boolean;
-function calledIn(c: Component, own: readonly OwnBehaviour[], of: RNode, around: Called): Called {
+function calledIn(c: Component, own: readonly ComponentInteraction[], of: RNode, around: Called): Called {
   const parts = new Set<string>();
   const before: string[] = [];
   for (const { when } of own) {

@@ -11,47 +11,47 @@ import {
   follow,
   MOST_ACTIONS,
   newInstance,
-  ownWords,
+  componentWords,
   planRebrand,
   press,
   pressBackdrop,
   pressKey,
   readSentence,
   resolveTried,
-  goOn,
+  runTimer,
   reach,
-  startTrying,
+  startTry,
   thingNames,
   typeInto,
-  unlink,
+  detach,
   writeSentence,
   type Action,
   type Attrs,
-  type Behaviour,
+  type Interaction,
   type InstanceNode,
   type Node,
   type Project,
   type RNode,
   type Screen,
-  type Setting,
+  type Override,
   type StateName,
   type Test,
   type Trigger,
-  type Trying,
-  type Went,
+  type TryState,
+  type Navigation,
   type World,
 } from '../index.js';
 
 const { kits } = shippedKits();
 const SEA = 'skerry-line@2.1.0';
-const set = (component: string, name: string, value: Setting['value']): Setting => ({
+const set = (component: string, name: string, value: Override['value']): Override => ({
   home: `${SEA}/${component}`,
   at: [],
   kind: 'prop',
   name,
   value,
 });
-const thing = (id: string, component: string, settings: readonly Setting[] = [], attrs: Attrs = {}): Node =>
+const thing = (id: string, component: string, settings: readonly Override[] = [], attrs: Attrs = {}): Node =>
   newInstance(id, `${SEA}/${component}`, attrs, settings);
 const screen = (id: string, name: string, things: readonly Node[]): Screen => {
   const blank = blankScreen(id, name, 'flow-1', 'phone', 390, null);
@@ -100,7 +100,7 @@ function doing(all: Readonly<Record<string, readonly string[]>>, from = project)
   return { project: got.project, kits };
 }
 /** The parts from the ground to one, by a test of it; the innermost that passes. */
-function pathTo(world: World, t: Trying, is: (n: RNode) => boolean): readonly RNode[] {
+function pathTo(world: World, t: TryState, is: (n: RNode) => boolean): readonly RNode[] {
   const all = resolveTried(world, t);
   let best: readonly RNode[] = [];
   const walk = (n: RNode, path: readonly RNode[]): void => {
@@ -112,7 +112,7 @@ function pathTo(world: World, t: Trying, is: (n: RNode) => boolean): readonly RN
   if (best.length === 0) throw new Error('There is no such part');
   return best;
 }
-const on = (world: World, went: Went | Trying, id: string, along?: number): Went => {
+const on = (world: World, went: Navigation | TryState, id: string, along?: number): Navigation => {
   const t = 'trying' in went ? went.trying : went;
   return press(
     world,
@@ -121,13 +121,13 @@ const on = (world: World, went: Went | Trying, id: string, along?: number): Went
     along,
   );
 };
-const says = (world: World, went: Went, text: string): Went =>
+const says = (world: World, went: Navigation, text: string): Navigation =>
   press(
     world,
     went.trying,
     pathTo(world, went.trying, (n) => n.text === text),
   );
-const propOf = (world: World, went: Went, id: string, prop: string): unknown =>
+const propOf = (world: World, went: Navigation, id: string, prop: string): unknown =>
   pathTo(world, went.trying, (n) => n.key === id).at(-1)?.instance?.props[prop];
 
 const DONE = [
@@ -235,7 +235,7 @@ describe('sentences', () => {
     });
     fc.assert(
       fc.property(behaviour, ({ if: condition, ...rest }) => {
-        const b = { ...rest, ...(condition ? { if: condition } : {}) } as Omit<Behaviour, 'id'>;
+        const b = { ...rest, ...(condition ? { if: condition } : {}) } as Omit<Interaction, 'id'>;
         const got = readSentence(about, writeSentence(about, b));
         expect(got.ok ? got.behaviour : got.problem).toEqual(b);
       }),
@@ -286,20 +286,20 @@ describe('sentences', () => {
 describe('trying a mockup', () => {
   it('goes to screens and back, and never changes the project', () => {
     const world = doing({ 'find sail': ['when pressed, go to Sailings'], 'list back': ['when pressed, go back'] });
-    const there = on(world, startTrying(world, 'find'), 'sail');
+    const there = on(world, startTry(world, 'find'), 'sail');
     expect(there.trying.screen).toBe('list');
     expect(on(world, there, 'back').trying).toMatchObject({ screen: 'find', history: [] });
-    expect(startTrying(world, 'find').trying.project).toBe(world.project);
+    expect(startTry(world, 'find').trying.project).toBe(world.project);
   });
   it('lays a dialog over the screen: its backdrop, its own button and Escape put it away', () => {
     const world = doing({ 'find sail': ['when pressed, show Are you sure?'] });
-    const open = on(world, startTrying(world, 'find'), 'sail');
+    const open = on(world, startTry(world, 'find'), 'sail');
     expect(open.trying.over).toBe('ask');
     expect(pressBackdrop(world, open.trying).trying.over).toBe('');
     expect(pressKey(world, open.trying, [], 'Escape').trying.over).toBe('');
     expect(says(world, open, 'Not now').trying.over).toBe('');
     const sure = doing({ 'find ask': ['when its action is pressed, go to Boarding pass'] }, world.project);
-    expect(says(sure, on(sure, startTrying(sure, 'find'), 'sail'), 'Continue').trying.screen).toBe('pass');
+    expect(says(sure, on(sure, startTry(sure, 'find'), 'sail'), 'Continue').trying.screen).toBe('pass');
   });
   it('asks: when a rating becomes 5, if the form is filled, something is shown', () => {
     const stars = thingNames(aboutThing({ project, kits }, project.screens[0] as Screen, 'sail')).get('stars') ?? '';
@@ -307,7 +307,7 @@ describe('trying a mockup', () => {
       'find stars': [`when changed, if score is 5 and content of Name is filled, show Are you sure?`],
     });
     expect(stars).not.toBe('');
-    const start = startTrying(world, 'find');
+    const start = startTry(world, 'find');
     const five = on(world, start, 'stars', 0.95);
     expect(propOf(world, five, 'stars', 'score')).toBe(5);
     expect(five.trying.over).toBe('');
@@ -318,7 +318,7 @@ describe('trying a mockup', () => {
   });
   it('does what things do by themselves: ticks, one of several, tabs', () => {
     const world = doing({});
-    const start = startTrying(world, 'find');
+    const start = startTry(world, 'find');
     const ticked = on(world, start, 'agree');
     expect(propOf(world, ticked, 'agree', 'set')).toBe(true);
     expect(propOf(world, on(world, ticked, 'agree'), 'agree', 'set')).toBe(false);
@@ -332,7 +332,9 @@ describe('trying a mockup', () => {
     const turned = says(world, start, last?.values.word ?? '');
     const now = propOf(world, turned, 'tabs', 'leaves') as { key: string; values: { here?: boolean } }[];
     expect(now.filter((i) => i.values.here === true).map((i) => i.key)).toEqual([last?.key]);
-    expect(ownWords(kits.get(SEA)?.components['tick'] as never)).toEqual(['when pressed, set set to the opposite']);
+    expect(componentWords(kits.get(SEA)?.components['tick'] as never)).toEqual([
+      'when pressed, set set to the opposite',
+    ]);
   });
   const COMPONENTS: Readonly<Record<string, string>> = { sail: 'action', agree: 'tick', name: 'entry' };
   it('is not done by what is switched off, nor by what stands in it; that looks off under the pointer, too', () => {
@@ -345,7 +347,7 @@ describe('trying a mockup', () => {
     const off: Project = { ...project, screens: [{ ...first, nodes }, ...others] };
     const says = ['when pressed, go to Sailings', 'when focused, go to Sailings', 'when s is pressed, go to Sailings'];
     const world = doing({ 'find sail': says }, off);
-    const start = startTrying(world, 'find').trying;
+    const start = startTry(world, 'find').trying;
     const [sail, agree, name] = ['sail', 'agree', 'name'].map((id) => pathTo(world, start, (n) => n.key === id));
     expect(press(world, start, sail ?? []).trying).toBe(start);
     expect(press(world, start, agree ?? []).trying).toBe(start);
@@ -359,9 +361,9 @@ describe('trying a mockup', () => {
     };
     expect(look(['hover', 'pressed', 'focus'])).toEqual(look([]));
     const plain = doing({});
-    const hovered = resolveTried(plain, startTrying(plain, 'find').trying, { sail: ['hover'] });
+    const hovered = resolveTried(plain, startTry(plain, 'find').trying, { sail: ['hover'] });
     expect(hovered?.root.children[0]?.look).not.toEqual(
-      resolveTried(plain, startTrying(plain, 'find').trying)?.root.children[0]?.look,
+      resolveTried(plain, startTry(plain, 'find').trying)?.root.children[0]?.look,
     );
   });
   it('is carried into another brand: events, what is set and what is asked', () => {
@@ -377,7 +379,7 @@ describe('trying a mockup', () => {
       });
       if (!got.ok) throw new Error(got.refusal.message);
       const world = { project: got.project, kits };
-      const start = startTrying(world, 'find');
+      const start = startTry(world, 'find');
       expect(on(world, start, 'sail').trying.screen, to).toBe('find');
       expect(on(world, on(world, start, 'one'), 'sail').trying.screen, to).toBe('list');
     }
@@ -388,10 +390,10 @@ describe('trying a mockup', () => {
     ]);
     const went = (from: Project, is: (n: RNode) => boolean): string => {
       const world = { project: from, kits };
-      const start = startTrying(world, 'head');
+      const start = startTry(world, 'head');
       return press(world, start.trying, pathTo(world, start.trying, is)).trying.screen;
     };
-    const does: Behaviour = {
+    const does: Interaction = {
       id: 'b',
       part: { home: `${SEA}/masthead`, at: ['left'] },
       when: { on: 'press' },
@@ -417,7 +419,7 @@ describe('trying a mockup', () => {
   it('goes on being done by what an instance is unlinked into', () => {
     const world = doing({ 'find sail': ['when pressed, go to Sailings'] });
     const bar = thing('bar', 'masthead', [set('masthead', 'left', 'arrow-left')]);
-    const does: Behaviour = {
+    const does: Interaction = {
       id: 'b',
       part: { home: `${SEA}/masthead`, at: ['left'] },
       when: { on: 'press' },
@@ -431,12 +433,12 @@ describe('trying a mockup', () => {
       ['head', 'bar', 'pass', (x: RNode) => x.type === 'icon'],
     ] as const) {
       const of = from.screens.find((s) => s.id === at) as Screen;
-      const got = unlink({ project: from, kits }, [], of, id, () => `loose-${++n}`);
+      const got = detach({ project: from, kits }, [], of, id, () => `loose-${++n}`);
       if ('problem' in got) throw new Error(got.problem);
       const made = applyEdit(from, { id: 'u', label: 'u', steps: got.steps });
       if (!made.ok) throw new Error(made.refusal.message);
       const loose = { project: made.project, kits };
-      const start = startTrying(loose, at);
+      const start = startTry(loose, at);
       expect(press(loose, start.trying, pathTo(loose, start.trying, is)).trying.screen).toBe(to);
     }
   });
@@ -445,22 +447,22 @@ describe('trying a mockup', () => {
       'find sail': ['when pressed, set text to “Wait”, then wait 300 ms, then go to Sailings'],
       'list back': ['after 2 s, go to Boarding pass'],
     });
-    const waiting = on(world, startTrying(world, 'find'), 'sail');
+    const waiting = on(world, startTry(world, 'find'), 'sail');
     expect(waiting.trying.screen).toBe('find');
     expect(waiting.effects.later.map((l) => l.ms)).toEqual([300]);
     const [later] = waiting.effects.later;
-    const there = later ? goOn(world, waiting.trying, later) : expect.fail('Nothing waits');
+    const there = later ? runTimer(world, waiting.trying, later) : expect.fail('Nothing waits');
     expect(there.trying.screen).toBe('list');
     expect(there.effects.later.map((l) => l.ms)).toEqual([2000]);
     // Somewhere else by now: what waited for that screen is over.
-    expect(later && goOn(world, there.trying, later).trying.screen).toBe('list');
+    expect(later && runTimer(world, there.trying, later).trying.screen).toBe('list');
   });
   it('ends a circle, and says so', () => {
     const world = doing({
       'find sail': ['when shown, go to Sailings'],
       'list back': ['when shown, go to Find a crossing'],
     });
-    const went = startTrying(world, 'find');
+    const went = startTry(world, 'find');
     expect(went.effects.said.join()).toContain(`ended after ${MOST_ACTIONS} steps`);
   });
   it('says what is gone, and goes on', () => {
@@ -469,19 +471,19 @@ describe('trying a mockup', () => {
       ...world,
       project: { ...world.project, screens: world.project.screens.filter((s) => s.id !== 'list') },
     };
-    const went = on(less, startTrying(less, 'find'), 'sail');
+    const went = on(less, startTry(less, 'find'), 'sail');
     expect(went.effects.said).toEqual(['The screen it leads to is gone.']);
     expect(propOf(less, went, 'agree', 'set')).toBe(true);
     expect(
       writeSentence(
         aboutThing(less, less.project.screens[0] as Screen, 'sail'),
-        less.project.screens[0]?.nodes['sail']?.does?.[0] as Behaviour,
+        less.project.screens[0]?.nodes['sail']?.does?.[0] as Interaction,
       ),
     ).toContain('go to a screen that is gone');
   });
   it('follows edits that are made meanwhile, and keeps what was done', () => {
     const world = doing({ 'find sail': ['when pressed, go to Sailings'] });
-    const ticked = on(world, startTrying(world, 'find'), 'agree');
+    const ticked = on(world, startTry(world, 'find'), 'agree');
     const edited = doing({ 'find sail': ['when pressed, go to Boarding pass'] }, project);
     const now = follow(ticked.trying, edited.project);
     expect(on(edited, now, 'sail').trying.screen).toBe('pass');

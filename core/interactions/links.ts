@@ -1,14 +1,21 @@
-import { partAddress, type Action, type Behaviour, type NodeId, type Screen, type Wear } from '../model/index.js';
+import {
+  partAddress,
+  type Action,
+  type Interaction,
+  type NodeId,
+  type Screen,
+  type AppliedKit,
+} from '../model/index.js';
 import type { RNode } from '../resolve/index.js';
 
 /** Where pressing a part leads, as far as a picture or a page can follow. */
-export type Leads =
+export type Links =
   | { readonly to: 'screen'; readonly screen: string }
   | { readonly to: 'over'; readonly over: NodeId }
   | { readonly to: 'away' }
   | { readonly to: 'address'; readonly address: string };
 
-const first = (actions: readonly Action[]): Leads | null => {
+const first = (actions: readonly Action[]): Links | null => {
   for (const a of actions) {
     if (a.do === 'go') return { to: 'screen', screen: a.screen };
     if (a.do === 'lay') return { to: 'over', over: a.over };
@@ -17,14 +24,14 @@ const first = (actions: readonly Action[]): Leads | null => {
   }
   return null;
 };
-const pressed = (b: Behaviour): boolean => b.when.on === 'press' || b.when.on === 'action' || b.when.on === 'dismiss';
+const pressed = (b: Interaction): boolean => b.when.on === 'press' || b.when.on === 'action' || b.when.on === 'dismiss';
 
 /**
  * Tells for the parts of a screen where pressing them leads: by what is said of the thing, or of that part of it. What asks a
  * condition comes after what does not, and is followed as if it held: a page cannot ask.
  * @param root the resolved screen
  */
-export function leadsOn(screen: Screen, wears: readonly Wear[], root: RNode): (part: RNode) => Leads | null {
+export function linksOn(screen: Screen, wears: readonly AppliedKit[], root: RNode): (part: RNode) => Links | null {
   const shown = new Map<string, string>();
   const walk = (n: RNode): void => {
     if (n.instance) shown.set(n.key, n.instance.shown);

@@ -1,10 +1,10 @@
-import type { Asked, Json, Prop } from '../model/index.js';
+import type { Comparison, Json, Prop } from '../model/index.js';
 
 /** What sentences about things and about components have in common: how they are read from the left, and how values are said. */
 export const KEYS = ['Enter', 'Escape', 'Space', 'ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'Tab', 'Backspace'];
 /** Any key that a sentence may name. */
 export const ANY_KEY = [...KEYS, ...'abcdefghijklmnopqrstuvwxyz0123456789'];
-export const ASKS: readonly Asked[] = ['is more than', 'is less than', 'is filled', 'is empty', 'is not', 'is'];
+export const ASKS: readonly Comparison[] = ['is more than', 'is less than', 'is filled', 'is empty', 'is not', 'is'];
 export const lower = (s: string): string => s.toLowerCase();
 
 /** A value in words: `on`, `5`, `“Skerrow”`, the name of an option. */
@@ -171,10 +171,10 @@ export function steps<T>(r: Reader, step: () => T): readonly T[] {
 export const testWords = (
   of: string,
   prop: Prop | undefined,
-  t: { readonly asks: Asked; readonly value?: Json },
+  t: { readonly asks: Comparison; readonly value?: Json },
 ): string =>
   t.asks === 'is filled' || t.asks === 'is empty' ? `${of} ${t.asks}` : `${of} ${t.asks} ${valueWords(prop, t.value)}`;
-export function asked(r: Reader, prop: Prop): { readonly asks: Asked; readonly value?: Json } {
+export function asked(r: Reader, prop: Prop): { readonly asks: Comparison; readonly value?: Json } {
   const asks = r.one(
     'what is asked of it',
     ASKS.map((a) => [a, a] as const),

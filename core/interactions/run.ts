@@ -3,25 +3,25 @@ import {
   screenOf,
   situationAt,
   type Action,
-  type Behaviour,
+  type Interaction,
   type NodeId,
   type Test,
   type World,
 } from '../model/index.js';
 import type { RNode } from '../resolve/index.js';
-import { areSo, isSo } from './conditions.js';
-import { Copy } from './tryCopy.js';
-import { Itself } from './componentRun.js';
-import type { Effects, Later, Trying, Went } from './tryState.js';
+import { allHold, holds } from './conditions.js';
+import { TryCopy } from './tryCopy.js';
+import { ComponentRun } from './componentRun.js';
+import type { Effects, Timer, TryState, Navigation } from './tryState.js';
 
 /** So many things are done for one press: what leads in a circle ends there, and says so. */
 export const MOST_ACTIONS = 200;
 
 const NOTHING: Effects = { later: [], opens: [], said: [] };
-const still = (trying: Trying): Went => ({ trying, effects: NOTHING });
+const still = (trying: TryState): Navigation => ({ trying, effects: NOTHING });
 
 /** A mockup from a screen on. Throws RangeError when that is not there. */
-export function startTrying(world: World, screen: string): Went {
+export function startTry(world: World, screen: string): Navigation {
   if (!screenOf(world.project, screen)) throw new RangeError(`There is no screen ${screen}`);
   const trying = { project: world.project, done: [], screen, over: '', history: [], situation: '' };
   return new Run(world, trying).arrive().end();
@@ -31,25 +31,25 @@ export function startTrying(world: World, screen: string): Went {
  * @param path the parts at that place, from the ground to the innermost
  * @param along how far from its left edge the innermost thing that has a value was pressed, 0 to 1
  */
-export const press = (world: World, t: Trying, path: readonly RNode[], along = 0.5): Went =>
+export const press = (world: World, t: TryState, path: readonly RNode[], along = 0.5): Navigation =>
   new Run(world, t).press(path, along).end();
 /** A text is typed into what takes it, whole. */
-export const type = (world: World, t: Trying, thing: RNode, text: string): Went =>
+export const type = (world: World, t: TryState, thing: RNode, text: string): Navigation =>
   new Run(world, t).typed(thing, text).end();
 /** A key is pressed: on what has the focus, from the inside out, else anywhere on the screen. */
-export const pressKey = (world: World, t: Trying, path: readonly RNode[], key: string): Went =>
+export const pressKey = (world: World, t: TryState, path: readonly RNode[], key: string): Navigation =>
   new Run(world, t).key(path, key).end();
 /** What is beside what lies over the screen was pressed. */
-export const pressBackdrop = (world: World, t: Trying): Went => new Run(world, t).backdrop().end();
+export const pressBackdrop = (world: World, t: TryState): Navigation => new Run(world, t).backdrop().end();
 /** The pointer comes over a thing, or the keyboard’s focus; it is scrolled to, or dragged away to a side. */
 export const reach = (
   world: World,
-  t: Trying,
+  t: TryState,
   path: readonly RNode[],
   on: 'point' | 'focus' | 'reach' | 'drag',
-): Went => new Run(world, t).reach(path, on).end();
+): Navigation => new Run(world, t).reach(path, on).end();
 /** What waited goes on; nothing, where another screen is shown by now. */
-export const goOn = (world: World, t: Trying, later: Later): Went =>
+export const runTimer = (world: World, t: TryState, later: Timer): Navigation =>
   t.screen === later.screen ? new Run(world, t).run(later.then, later.thing).end() : still(t);
 
 /** The things of the screen that a place belongs to, the innermost first, each once. */
@@ -78,17 +78,17 @@ const isOpposite = (v: unknown): boolean =>
 
 class Run {
   private left = MOST_ACTIONS;
-  private readonly later: Later[] = [];
+  private readonly later: Timer[] = [];
   private readonly opens: string[] = [];
   private readonly said: string[] = [];
   private scroll: { to: NodeId; offset: number } | undefined;
 
-  private readonly copy: Copy;
-  private readonly itself: Itself;
+  private readonly copy: TryCopy;
+  private readonly itself: ComponentRun;
 
-  constructor(world: World, t: Trying) {
-    this.copy = new Copy(world, t);
-    this.itself = new Itself(this.copy, {
+  constructor(world: World, t: TryState) {
+    this.copy = new TryCopy(world, t);
+    this.itself = new ComponentRun(this.copy, {
       mayGoOn: () => --this.left >= 0,
       changed: (thing) => void this.happens(ownersOf([thing]), (b) => b.when.on === 'change'),
       event: (thing, event) =>
@@ -97,7 +97,7 @@ class Run {
     });
   }
 
-  end(): Went {
+  end(): Navigation {
     const { later, opens, said, scroll } = this;
     return { trying: this.copy.t, effects: { later, opens, said, ...(scroll ? { scroll } : {}) } };
   }
@@ -138,7 +138,7 @@ class Run {
   }
   key(at: readonly RNode[], key: string): this {
     const path = this.copy.isOff(at) ? [] : at;
-    const own = (b: Behaviour): boolean => b.when.on === 'key' && b.when.key.toLowerCase() === key.toLowerCase();
+    const own = (b: Interaction): boolean => b.when.on === 'key' && b.when.key.toLowerCase() === key.toLowerCase();
     for (const thing of [...path].reverse())
       if (thing.instance && this.itself.does(thing, (w) => w.on === 'key' && w.key.toLowerCase() === key.toLowerCase()))
         break;
@@ -169,7 +169,7 @@ class Run {
     return this;
   }
   /** What the innermost of these things does for it; nothing further out is told. */
-  happens(things: readonly NodeId[], is: (b: Behaviour) => boolean, path: readonly RNode[] = []): this {
+  happens(things: readonly NodeId[], is: (b: Interaction) => boolean, path: readonly RNode[] = []): this {
     for (const thing of things) {
       const all = this.does([thing]).filter(([, b]) => is(b));
       // What is said of the part that is meant comes before what is said of all of it.
@@ -183,7 +183,7 @@ class Run {
     return this;
   }
 
-  private isWithin(thing: NodeId, b: Behaviour, path: readonly RNode[]): boolean {
+  private isWithin(thing: NodeId, b: Interaction, path: readonly RNode[]): boolean {
     const own = path.find((n) => n.instance && (n.key === thing || n.key.endsWith(`/${thing}`)));
     const at = own?.instance && partAddress(this.copy.seen()?.wears ?? [], b, own.instance.shown);
     return at ? path.some((n) => n.key === [own?.key, ...at].join('/')) : false;
@@ -264,20 +264,20 @@ class Run {
   }
 
   // ── what is asked ──
-  private asked(b: Behaviour, thing: NodeId): readonly Action[] {
+  private asked(b: Interaction, thing: NodeId): readonly Action[] {
     const holds = (t: Test): boolean => this.holds(t, thing);
-    return areSo(b.if, holds) ? b.then : [];
+    return allHold(b.if, holds) ? b.then : [];
   }
   private holds(t: Test, thing: NodeId): boolean {
     if ('situation' in t) return this.copy.t.situation === t.situation;
     const of = this.copy.find(t.of ?? thing);
     const to = of?.instance && this.copy.shownAs(of.instance.shown, t.home, t.prop);
     const value = to && of.instance ? to.back(of.instance.props[to.prop]) : undefined;
-    return isSo(t.asks, value, t.value);
+    return holds(t.asks, value, t.value);
   }
 
   // ── things ──
-  private does(things: readonly NodeId[]): readonly (readonly [NodeId, Behaviour])[] {
+  private does(things: readonly NodeId[]): readonly (readonly [NodeId, Interaction])[] {
     const nodes = this.copy.seen()?.screen.nodes ?? {};
     return things.flatMap((id) => (nodes[id]?.does ?? []).map((b) => [id, b] as const));
   }

@@ -1,7 +1,7 @@
-import { Memory } from '../base/index.js';
+import { Memo } from '../base/index.js';
 import {
   componentAt,
-  lookIn,
+  lookupIn,
   plainKind,
   placesOf,
   screenOf,
@@ -9,9 +9,9 @@ import {
   situationAt,
   situationsOf,
   subtree,
-  wearsOf,
+  appliedKitsOf,
   type Action,
-  type Behaviour,
+  type Interaction,
   type ComponentRef,
   type NodeId,
   type Prop,
@@ -19,10 +19,10 @@ import {
   type Screen,
   type Test,
   type Trigger,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
-import { carryInstance } from '../transfer/index.js';
+import { transferInstance } from '../transfer/index.js';
 import { meaningsOf } from '../match/index.js';
 import { plainText } from '../text/index.js';
 import {
@@ -50,10 +50,10 @@ import {
 export interface About {
   readonly world: World;
   readonly screen: Screen;
-  readonly wears: readonly Wear[];
+  readonly wears: readonly AppliedKit[];
   readonly thing: NodeId;
 }
-export type ReadSentence = Read<Omit<Behaviour, 'id'>>;
+export type ReadSentence = Read<Omit<Interaction, 'id'>>;
 
 const LONGEST = 40;
 /** What things hold. */
@@ -72,16 +72,16 @@ function saidBy({ world, screen, wears }: About, id: NodeId): string {
   const shown = shownComponent(wears, node.component);
   const settings = node.settings.every((x) => x.home === shown)
     ? node.settings
-    : carryInstance(world, wears, node).settings;
+    : transferInstance(world, wears, node).settings;
   const set = settings.find((s) => s.kind === 'prop' && s.at.length === 0 && s.name === label.id);
   return text(set?.value ?? '').slice(0, LONGEST);
 }
 /** Names of the things of a screen, each its own: what it is called, what it says, or its kind; numbered where two are called the same. */
 export function thingNames(about: About): ReadonlyMap<NodeId, string> {
   const { world, screen, wears } = about;
-  return named.of(screen, [wears], () => newNames(about), lookIn(world));
+  return named.of(screen, [wears], () => newNames(about), lookupIn(world));
 }
-const named = new Memory<ReadonlyMap<NodeId, string>>(2);
+const named = new Memo<ReadonlyMap<NodeId, string>>(2);
 function newNames(about: About): ReadonlyMap<NodeId, string> {
   const { world, screen, wears } = about;
   const names = new Map<NodeId, string>();
@@ -117,7 +117,7 @@ const WHEN: readonly (readonly [string, Trigger])[] = [
 // ── writing ──
 
 /** What a thing does, as a sentence that can be read again: `when pressed, if score of Stars is 5, go to Sailings`. */
-export function writeSentence(about: About, b: Omit<Behaviour, 'id'>): string {
+export function writeSentence(about: About, b: Omit<Interaction, 'id'>): string {
   const { world } = about;
   // Asked for only where one is said.
   const nameOf = (id: NodeId): string => thingNames(about).get(id) ?? 'something that is gone';
@@ -197,7 +197,7 @@ const BEGIN = [
   ...KEYS.map((k) => `when ${k} is pressed`),
   'after',
 ];
-function sentence(about: About, r: Reader): Omit<Behaviour, 'id'> {
+function sentence(about: About, r: Reader): Omit<Interaction, 'id'> {
   const names = [...thingNames(about)].map(([id, name]) => [name, id] as const);
   const when = trigger(about, r);
   comma(r, ['if', ...DONE]);
@@ -365,6 +365,6 @@ function action(about: About, r: Reader, names: Names): Action {
 export const aboutThing = (world: World, screen: Screen, thing: NodeId): About => ({
   world,
   screen,
-  wears: wearsOf(world.project, screen),
+  wears: appliedKitsOf(world.project, screen),
   thing,
 });

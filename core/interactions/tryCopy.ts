@@ -21,19 +21,19 @@ import {
   type World,
 } from '../model/index.js';
 import { isDisabled, type RNode } from '../resolve/index.js';
-import { resolveTried, tried, type Trying } from './tryState.js';
+import { resolveTried, triedProject, type TryState } from './tryState.js';
 
 const HELD: ReadonlySet<string> = new Set(['value', 'checked', 'selected', 'open']);
 
 /** The copy of a mockup that is tried: what is on it now, and how values are chosen there. The project itself is left alone. */
-export class Copy {
+export class TryCopy {
   constructor(
     readonly world: World,
-    public t: Trying,
+    public t: TryState,
   ) {}
 
-  seen(): ReturnType<typeof tried> {
-    return tried(this.world, this.t);
+  seen(): ReturnType<typeof triedProject> {
+    return triedProject(this.world, this.t);
   }
   /** A thing of the screen as it is shown now: the first, where it is an item of several. */
   find(id: NodeId): RNode | undefined {

@@ -3,19 +3,19 @@ import {
   inSituation,
   screenOf,
   situationAt,
-  wearsOf,
+  appliedKitsOf,
   type Action,
   type NodeId,
   type Project,
   type Screen,
   type StateName,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { resolve, type ResolvedScreen } from '../resolve/index.js';
 
 /** A mockup that is being tried: where somebody is, and what they did. The project itself is never changed. */
-export interface Trying {
+export interface TryState {
   /** As it stands, with everything that was done while trying. */
   readonly project: Project;
   readonly done: readonly Step[];
@@ -29,25 +29,25 @@ export interface Trying {
 /** What goes on later, or outside. */
 export interface Effects {
   /** To be gone on with after so long, unless something else was shown meanwhile. */
-  readonly later: readonly Later[];
+  readonly later: readonly Timer[];
   readonly scroll?: { readonly to: NodeId; readonly offset: number };
   readonly opens: readonly string[];
   /** What could not be done, in sentences. */
   readonly said: readonly string[];
 }
-export interface Later {
+export interface Timer {
   readonly ms: number;
   readonly screen: string;
   readonly thing: NodeId;
   readonly then: readonly Action[];
 }
-export interface Went {
-  readonly trying: Trying;
+export interface Navigation {
+  readonly trying: TryState;
   readonly effects: Effects;
 }
 
 /** The project was edited meanwhile: everything that was done is done on it as it is now. */
-export function follow(trying: Trying, project: Project): Trying {
+export function follow(trying: TryState, project: Project): TryState {
   const steps = trying.done.map((s): Step => ({ ...s, ifThere: true }));
   const got = applyEdit(project, { id: 'tried', label: 'Tried', steps });
   const there = (id: string): boolean => screenOf(project, id) !== undefined;
@@ -60,21 +60,21 @@ export function follow(trying: Trying, project: Project): Trying {
 }
 
 /** The screen that is looked at, as it is now. */
-export function tried(
+export function triedProject(
   world: World,
-  t: Trying,
-): { readonly world: World; readonly screen: Screen; readonly wears: readonly Wear[] } | null {
+  t: TryState,
+): { readonly world: World; readonly screen: Screen; readonly wears: readonly AppliedKit[] } | null {
   const found = screenOf(t.project, t.screen);
   if (!found) return null;
   const screen = inSituation(found, situationAt(t.project, t.situation));
-  return { world: { project: t.project, kits: world.kits }, screen, wears: wearsOf(t.project, found) };
+  return { world: { project: t.project, kits: world.kits }, screen, wears: appliedKitsOf(t.project, found) };
 }
 export function resolveTried(
   world: World,
-  t: Trying,
+  t: TryState,
   states: Readonly<Record<string, readonly StateName[]>> = {},
 ): ResolvedScreen | null {
-  const seen = tried(world, t);
+  const seen = triedProject(world, t);
   return (
     seen &&
     resolve(seen.world, seen.screen, {

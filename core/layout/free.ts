@@ -1,6 +1,6 @@
 import type { Edge } from '../model/index.js';
 import type { Look, RNode } from '../resolve/index.js';
-import { holding, within, type Pass, type Rough } from './result.js';
+import { holding, within, type LayoutPass, type LayoutResult } from './result.js';
 
 /** Where something lies along one axis, and what its two edges do when the room changes: px. */
 export interface Along {
@@ -61,19 +61,19 @@ function given(look: Look, a: Along, axis: 'w' | 'h', natural: number, room: num
 }
 
 /** Children where they are put, following their edges; what stretches fills the box from where it is. */
-export function layFree(
-  pass: Pass,
+export function layoutFree(
+  pass: LayoutPass,
   node: RNode,
   w: number | undefined,
   h: number | undefined,
   aw: number,
   ah: number,
-): Rough {
+): LayoutResult {
   const { look, children } = node;
   const [roomW, roomH] = [w ?? aw, h ?? ah];
   // As large as its content, a box is as large as what its parts were placed in, where they say so.
   let [right, bottom] = [0, 0];
-  const first: Rough[] = [];
+  const first: LayoutResult[] = [];
   for (const c of children) {
     const box = pass.lay(pass, c, own(c.look, 'w'), own(c.look, 'h'), roomW, roomH);
     const { x, y, edges } = c.look;
@@ -83,11 +83,11 @@ export function layFree(
   }
   const wide = w ?? within(look, 'w', right);
   const high = h ?? within(look, 'h', bottom);
-  const kids: Rough[] = [];
+  const kids: LayoutResult[] = [];
   const places: number[] = [];
   for (let i = 0; i < children.length; i++) {
     const c = children[i] as RNode;
-    const natural = first[i] as Rough;
+    const natural = first[i] as LayoutResult;
     const across = alongOf(c.look, 'w');
     const down = alongOf(c.look, 'h');
     const cw = given(c.look, across, 'w', natural.w, wide);

@@ -1,6 +1,6 @@
 import type { Track } from '../model/index.js';
 import type { Look, RNode } from '../resolve/index.js';
-import { same, within, type Pass, type Rough } from './result.js';
+import { same, within, type LayoutPass, type LayoutResult } from './result.js';
 
 /** Where the columns and rows of a grid came to lie (px from its left and top edge), and in which of them its children are. */
 export interface GridLines {
@@ -216,20 +216,30 @@ function widths(
  * How tall rows are: as tall as what stands in one of them alone; what reaches over several makes those taller that hold nothing
  * alone, else all of them alike (CSS Grid Layout 1, 12.5).
  */
-function heights(count: number, cells: readonly Cell[], boxes: readonly Rough[], gap: number): readonly number[] {
+function heights(
+  count: number,
+  cells: readonly Cell[],
+  boxes: readonly LayoutResult[],
+  gap: number,
+): readonly number[] {
   const rows: number[] = [];
   for (let i = 0; i < count; i++) rows.push(0);
   let several = false;
   for (let i = 0; i < cells.length; i++) {
     const c = cells[i] as Cell;
-    const { h } = boxes[i] as Rough;
+    const { h } = boxes[i] as LayoutResult;
     if (c.rowSpan > 1) several = true;
     else if (h > (rows[c.row] ?? 0)) rows[c.row] = h;
   }
   return several ? stretched(rows, cells, boxes, gap) : rows;
 }
 /** The same with what reaches over several of them. */
-function stretched(rows: number[], cells: readonly Cell[], boxes: readonly Rough[], gap: number): readonly number[] {
+function stretched(
+  rows: number[],
+  cells: readonly Cell[],
+  boxes: readonly LayoutResult[],
+  gap: number,
+): readonly number[] {
   const open = new Set(rows.keys());
   for (const c of cells) if (c.rowSpan === 1) open.delete(c.row);
   const spans = [...new Set(cells.map((c) => c.rowSpan))].filter((n) => n > 1).sort((x, y) => x - y);
@@ -272,7 +282,13 @@ function roomOf(tracks: GridLines['columns'], from: number, span: number): numbe
  * A grid: columns of fixed widths, of their content’s, or of parts of the room, as CSS grid lays them; rows as tall as what is in
  * them. A part is of the room alone, never wider for its content (CSS’s `minmax(0, 1fr)`), so equal columns stay equal.
  */
-export function layGrid(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number): Rough {
+export function layoutGrid(
+  pass: LayoutPass,
+  node: RNode,
+  w: number | undefined,
+  h: number | undefined,
+  aw: number,
+): LayoutResult {
   const { look, children } = node;
   const padX = look.paddingLeft + look.paddingRight;
   const limit = w ?? within(look, 'w', aw);
@@ -295,7 +311,7 @@ export function layGrid(pass: Pass, node: RNode, w: number | undefined, h: numbe
   });
   const columns = tracksFrom(sizes, look.paddingLeft, look.gap);
 
-  const first: Rough[] = [];
+  const first: LayoutResult[] = [];
   let last = 0;
   for (let i = 0; i < children.length; i++) {
     const c = children[i] as RNode;
@@ -310,12 +326,12 @@ export function layGrid(pass: Pass, node: RNode, w: number | undefined, h: numbe
   }
   const rows = tracksFrom(heights(last, cells, first, look.rowGap), look.paddingTop, look.rowGap);
 
-  const kids: Rough[] = [];
+  const kids: LayoutResult[] = [];
   const places: number[] = [];
   for (let i = 0; i < children.length; i++) {
     const c = children[i] as RNode;
     const cell = cells[i] as Cell;
-    const box = first[i] as Rough;
+    const box = first[i] as LayoutResult;
     const tall = roomOf(rows, cell.row, cell.rowSpan);
     const { height } = c.look;
     const fills = height === 'stretch' || (height === 'fit' && look.align === 'stretch');

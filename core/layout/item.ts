@@ -1,11 +1,20 @@
 import type { Look, RNode } from '../resolve/index.js';
 import type { FlexItem } from './flex.js';
-import { clamp, same, stretchy, TALL, WIDE, within, type Pass, type Rough } from './result.js';
+import {
+  clamp,
+  same,
+  stretchy,
+  DEFINITE_HEIGHT,
+  DEFINITE_WIDTH,
+  within,
+  type LayoutPass,
+  type LayoutResult,
+} from './result.js';
 
 /** A child of a row or column while its sizes are worked out. */
 export interface Item extends FlexItem {
   node: RNode;
-  box: Rough | null;
+  box: LayoutResult | null;
   /** It takes a part of the room along, from nothing. */
   stretch: boolean;
   /** Size across, when it is definite before the line is known. */
@@ -18,7 +27,7 @@ export const padOf = (look: Look, row: boolean): number =>
   row ? look.paddingLeft + look.paddingRight : look.paddingTop + look.paddingBottom;
 
 /** An item for a child; the same objects are used again and again. */
-function nextItem(pass: Pass, node: RNode): Item {
+function nextItem(pass: LayoutPass, node: RNode): Item {
   const at = pass.used++;
   const known = pass.items[at];
   if (known) {
@@ -49,7 +58,7 @@ function nextItem(pass: Pass, node: RNode): Item {
 
 /** Works out how large a child would be along: its item comes next. */
 export function baseOf(
-  pass: Pass,
+  pass: LayoutPass,
   look: Look,
   child: RNode,
   row: boolean,
@@ -113,7 +122,7 @@ export function baseOf(
 }
 
 /** How wide a part would be if it might be as wide as it liked: where room is short it gives way in that proportion. */
-function unbounded(pass: Pass, node: RNode, w: number, cross: number | undefined): number {
+function unbounded(pass: LayoutPass, node: RNode, w: number, cross: number | undefined): number {
   const { look } = node;
   if (look.maxWidth === Infinity || w < look.maxWidth) return w;
   const free: RNode = { ...node, as: null, note: null, look: { ...look, maxWidth: Infinity } };
@@ -125,11 +134,11 @@ export const isSoft = (item: Item, row: boolean, loose: boolean): boolean =>
   !row && loose && typeof item.node.look.height !== 'number';
 
 /** Lays an item at its final size along, reusing what was laid for its base size when nothing in it depends on the difference. */
-export function layItem(pass: Pass, item: Item, row: boolean, availCross: number, soft: boolean): void {
+export function layoutItem(pass: LayoutPass, item: Item, row: boolean, availCross: number, soft: boolean): void {
   const { node, target, cross, box } = item;
   if (box && same(row ? box.w : box.h, target)) {
     const leaf = node.type !== 'box';
-    if (leaf || (stretchy(node) & (row ? WIDE : TALL)) === 0) return;
+    if (leaf || (stretchy(node) & (row ? DEFINITE_WIDTH : DEFINITE_HEIGHT)) === 0) return;
   }
   item.box = row
     ? pass.lay(pass, node, target, cross, target, availCross)

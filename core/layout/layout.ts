@@ -1,11 +1,11 @@
 import type { ResolvedScreen, RNode } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
-import { layFree } from './free.js';
-import { layGrid } from './grid.js';
-import { layOver } from './overlay.js';
-import { layText } from './text.js';
-import { layFlex } from './rows.js';
-import { leaf, noteOf, settle, within, type Box, type Laid, type Pass, type Rough } from './result.js';
+import { layoutFree } from './free.js';
+import { layoutGrid } from './grid.js';
+import { layoutOverlay } from './overlay.js';
+import { layoutText } from './text.js';
+import { layoutFlex } from './rows.js';
+import { leaf, noteOf, toBoxes, within, type Box, type Laid, type LayoutPass, type LayoutResult } from './result.js';
 
 /**
  * Gives every part its place and size, in px, with CSS flexbox's meaning.
@@ -15,7 +15,7 @@ export function layout(screen: ResolvedScreen, fonts: Fonts): Box {
   let box = layoutNode(screen.root, fonts, screen.width, undefined);
   if (screen.height !== null && box.h < screen.height)
     box = layoutNode(screen.root, fonts, screen.width, screen.height);
-  return screen.over ? layOver(passFor(fonts), box, screen.over, screen.height ?? box.h) : box;
+  return screen.over ? layoutOverlay(passFor(fonts), box, screen.over, screen.height ?? box.h) : box;
 }
 
 /** The same for any resolved part. `width` and `height` in px; undefined: as large as the content, at most `available`. */
@@ -29,10 +29,10 @@ export function layoutNode(
   const pass = passFor(fonts);
   const w = width ?? (typeof root.look.width === 'number' ? root.look.width : undefined);
   const h = height ?? (typeof root.look.height === 'number' ? root.look.height : undefined);
-  return settle(lay(pass, root, w, h, available, Infinity), root, 0, 0);
+  return toBoxes(lay(pass, root, w, h, available, Infinity), root, 0, 0);
 }
 
-const passFor = (fonts: Fonts): Pass => ({
+const passFor = (fonts: Fonts): LayoutPass => ({
   lay,
   layNew,
   fonts,
@@ -52,14 +52,14 @@ const MOST_LAID = 8;
  * The same part in the same room is laid once, in this pass and in later ones: resolved parts never change.
  */
 function lay(
-  pass: Pass,
+  pass: LayoutPass,
   node: RNode,
   w: number | undefined,
   h: number | undefined,
   aw: number,
   ah: number,
   soft = false,
-): Rough {
+): LayoutResult {
   // What holds nothing is quicker laid again than looked up; texts are not, for their lines.
   if (pass.sharing > 0 || (node.children.length === 0 && node.type !== 'text'))
     return layNew(pass, node, w, h, aw, ah, soft);
@@ -96,14 +96,14 @@ function lay(
 }
 
 function layNew(
-  pass: Pass,
+  pass: LayoutPass,
   node: RNode,
   w: number | undefined,
   h: number | undefined,
   aw: number,
   ah: number,
   soft = false,
-): Rough {
+): LayoutResult {
   const { look } = node;
   if (look.aspect > 0) {
     if (w !== undefined && h === undefined) h = within(look, 'h', w / look.aspect);
@@ -111,7 +111,7 @@ function layNew(
   }
   switch (node.type) {
     case 'text':
-      return layText(pass, node, w, h, aw);
+      return layoutText(pass, node, w, h, aw);
     case 'icon':
       return leaf(node, w ?? within(look, 'w', look.size), h ?? within(look, 'h', look.size));
     case 'image':
@@ -127,8 +127,8 @@ function layNew(
     case 'broken':
       return leaf(node, w ?? Math.min(160, aw), h ?? 40);
     case 'box':
-      if (look.flow === 'grid') return layGrid(pass, node, w, h, aw);
-      if (look.flow === 'free') return layFree(pass, node, w, h, aw, ah);
-      return layFlex(pass, node, w, h, aw, ah, soft);
+      if (look.flow === 'grid') return layoutGrid(pass, node, w, h, aw);
+      if (look.flow === 'free') return layoutFree(pass, node, w, h, aw, ah);
+      return layoutFlex(pass, node, w, h, aw, ah, soft);
   }
 }

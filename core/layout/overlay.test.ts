@@ -5,7 +5,7 @@ import {
   blankScreen,
   emptyProject,
   layout,
-  oversOf,
+  overlaysOf,
   paint,
   resolve,
   SCRIM,
@@ -50,7 +50,7 @@ describe('what lies over a screen', () => {
       ['t0', 0],
       ['t2', 200],
     ]);
-    expect(oversOf(dialog('middle'))).toEqual(['t1']);
+    expect(overlaysOf(dialog('middle'))).toEqual(['t1']);
     expect(laid(dialog('middle'), 'nothing').children).toHaveLength(2);
   });
   it.each([

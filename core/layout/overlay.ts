@@ -1,6 +1,6 @@
-import type { Over } from '../model/index.js';
+import type { OverlayPlace } from '../model/index.js';
 import { part, type Look, type RNode } from '../resolve/index.js';
-import { settle, within, type Box, type Pass } from './result.js';
+import { toBoxes, within, type Box, type LayoutPass } from './result.js';
 
 /** The key of what dims a screen behind what lies over it: a part of no tree. */
 export const SCRIM = '~scrim';
@@ -9,24 +9,25 @@ const DIM = '#14110c80';
 const APART = 16;
 const BESIDE = 56;
 
-const NO_SCRIM: readonly Over[] = ['top', 'free'];
-export const dims = (look: Look): boolean => look.over !== undefined && (look.scrim ?? !NO_SCRIM.includes(look.over));
+const NO_SCRIM: readonly OverlayPlace[] = ['top', 'free'];
+export const hasScrim = (look: Look): boolean =>
+  look.over !== undefined && (look.scrim ?? !NO_SCRIM.includes(look.over));
 
 /**
  * A laid out screen with something over it, where that belongs: in the middle, at a side as tall as the device, at an end as wide as
  * it (or apart from it, when it is as wide as its content), or where it is put.
  * @param high of the device, px: what lies over a screen does not scroll with it
  */
-export function layOver(pass: Pass, screen: Box, over: RNode, high: number): Box {
+export function layoutOverlay(pass: LayoutPass, screen: Box, over: RNode, high: number): Box {
   const { look } = over;
   const wide = screen.w;
-  const lay = (w: number | undefined, h: number | undefined, aw: number): ReturnType<Pass['lay']> =>
+  const lay = (w: number | undefined, h: number | undefined, aw: number): ReturnType<LayoutPass['lay']> =>
     pass.lay(pass, over, w, h, Math.max(0, aw), Infinity);
   const limit = (axis: 'w' | 'h', v: number): number => within(look, axis, Math.max(0, v));
   const width = (room: number): number | undefined =>
     typeof look.width === 'number' ? limit('w', look.width) : look.width === 'stretch' ? limit('w', room) : undefined;
   const height = typeof look.height === 'number' ? limit('h', look.height) : undefined;
-  let made: ReturnType<Pass['lay']>;
+  let made: ReturnType<LayoutPass['lay']>;
   let [x, y] = [0, 0];
   switch (look.over) {
     case 'left':
@@ -52,8 +53,8 @@ export function layOver(pass: Pass, screen: Box, over: RNode, high: number): Box
       // What is taller than the device begins at its top.
       y = Math.max(0, (high - made.h) / 2);
   }
-  const box = settle(made, over, x, y);
-  const behind: Box[] = dims(look)
+  const box = toBoxes(made, over, x, y);
+  const behind: Box[] = hasScrim(look)
     ? [
         {
           node: part({ key: SCRIM, type: 'box', name: 'Scrim', look: scrimLook(screen.node.look), owner: SCRIM }),

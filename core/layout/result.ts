@@ -20,21 +20,21 @@ export interface Box {
 }
 
 /** Lays one part within the room it has; what that means is said by `lay` in layout.ts. */
-export type Lay = (
-  pass: Pass,
+export type LayoutFn = (
+  pass: LayoutPass,
   node: RNode,
   w: number | undefined,
   h: number | undefined,
   aw: number,
   ah: number,
   soft?: boolean,
-) => Rough;
+) => LayoutResult;
 
 /** Everything a pass needs: fonts, and which subtrees depend on being given a definite size. */
-export interface Pass {
-  readonly lay: Lay;
+export interface LayoutPass {
+  readonly lay: LayoutFn;
   /** The same, nothing remembered. */
-  readonly layNew: Lay;
+  readonly layNew: LayoutFn;
   readonly fonts: Fonts;
   /** Of the fonts: what was laid with fewer is laid again. */
   readonly version: number;
@@ -47,27 +47,27 @@ export interface Pass {
   /** Within columns that share rows, sizes depend on neighbours: nothing is remembered there. */
   sharing: number;
 }
-export const WIDE = 1;
-export const TALL = 2;
+export const DEFINITE_WIDTH = 1;
+export const DEFINITE_HEIGHT = 2;
 const NONE: readonly Box[] = [];
 export const same = (a: number, b: number): boolean => Math.abs(a - b) < 0.005;
 export const clamp = (v: number, low: number, high: number): number => Math.max(low, Math.min(v, high));
 
 /** A part that is laid out, and where in it its children stand. Shared by everything that remembers it, so never changed. */
-export interface Rough {
+export interface LayoutResult {
   readonly node: RNode;
   readonly w: number;
   readonly h: number;
-  readonly kids: readonly Rough[];
+  readonly kids: readonly LayoutResult[];
   /** x and y of each child, in turn; px from the part itself. */
   readonly places: readonly number[];
   readonly para: Paragraph | undefined;
   readonly lines?: GridLines;
   readonly textX: number;
 }
-export const NO_KIDS: readonly Rough[] = [];
+export const NO_KIDS: readonly LayoutResult[] = [];
 export const NO_PLACES: readonly number[] = [];
-export const leaf = (node: RNode, w: number, h: number): Rough => ({
+export const leaf = (node: RNode, w: number, h: number): LayoutResult => ({
   node,
   w,
   h,
@@ -81,9 +81,9 @@ export const holding = (
   node: RNode,
   w: number,
   h: number,
-  kids: readonly Rough[],
+  kids: readonly LayoutResult[],
   places: readonly number[],
-): Rough => ({
+): LayoutResult => ({
   node,
   w,
   h,
@@ -102,7 +102,7 @@ export interface Note {
   version: number;
   laid: Laid[] | null;
   /** The box it became last, and from what. */
-  from: Rough | null;
+  from: LayoutResult | null;
   box: Box | null;
 }
 export const noteOf = (node: RNode): Note =>
@@ -122,18 +122,19 @@ export function stretchy(node: RNode): number {
   let found = 0;
   const { look } = node;
   for (const c of node.children) {
-    if (c.look.width === 'stretch' || c.look.share > 0) found |= WIDE;
-    if (c.look.height === 'stretch') found |= TALL;
-    if (c.look.grow > 0) found |= look.flow === 'row' ? WIDE : TALL;
-    if (c.look.alignSelf === 'stretch') found |= look.flow === 'row' ? TALL : WIDE;
-    if (found !== (WIDE | TALL)) found |= stretchy(c);
+    if (c.look.width === 'stretch' || c.look.share > 0) found |= DEFINITE_WIDTH;
+    if (c.look.height === 'stretch') found |= DEFINITE_HEIGHT;
+    if (c.look.grow > 0) found |= look.flow === 'row' ? DEFINITE_WIDTH : DEFINITE_HEIGHT;
+    if (c.look.alignSelf === 'stretch') found |= look.flow === 'row' ? DEFINITE_HEIGHT : DEFINITE_WIDTH;
+    if (found !== (DEFINITE_WIDTH | DEFINITE_HEIGHT)) found |= stretchy(c);
   }
-  if (look.align === 'stretch' && node.children.length > 0) found |= look.flow === 'row' ? TALL : WIDE;
+  if (look.align === 'stretch' && node.children.length > 0)
+    found |= look.flow === 'row' ? DEFINITE_HEIGHT : DEFINITE_WIDTH;
   // Columns of a grid are parts of the room it is given. Justified and aligned children only move when it differs from theirs.
-  if (look.flow === 'grid') found |= WIDE | TALL;
+  if (look.flow === 'grid') found |= DEFINITE_WIDTH | DEFINITE_HEIGHT;
   // Edges of parts of a free box go by its size.
   if (look.flow === 'free' && node.children.some((c) => c.look.right !== null || c.look.bottom !== null))
-    found |= WIDE | TALL;
+    found |= DEFINITE_WIDTH | DEFINITE_HEIGHT;
   note.flags = found;
   return found;
 }
@@ -142,7 +143,7 @@ export function stretchy(node: RNode): number {
  * Turns places relative to the parent into places on the whole. What stands where it stood is the same object again.
  * @param node the part itself: what was laid out may be another that is like it
  */
-export function settle(r: Rough, node: RNode, x: number, y: number): Box {
+export function toBoxes(r: LayoutResult, node: RNode, x: number, y: number): Box {
   const note = noteOf(node);
   const { from, box } = note;
   if (
@@ -163,7 +164,7 @@ export function settle(r: Rough, node: RNode, x: number, y: number): Box {
     r.kids.length === 0
       ? NONE
       : r.kids.map((kid, i) =>
-          settle(kid, node.children[i] as RNode, x + (r.places[2 * i] ?? 0), y + (r.places[2 * i + 1] ?? 0)),
+          toBoxes(kid, node.children[i] as RNode, x + (r.places[2 * i] ?? 0), y + (r.places[2 * i + 1] ?? 0)),
         );
   const made: Box = r.para
     ? { node, x, y, w: r.w, h: r.h, children, para: r.para, textX: r.textX }
@@ -190,5 +191,5 @@ export interface Laid {
   readonly soft: boolean;
   readonly aw: number;
   readonly ah: number;
-  readonly box: Rough;
+  readonly box: LayoutResult;
 }

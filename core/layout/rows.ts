@@ -1,22 +1,22 @@
 import type { Look, RNode } from '../resolve/index.js';
 import { flex } from './flex.js';
-import { baseOf, isSoft, layItem, type Item } from './item.js';
-import { clamp, holding, leaf, NO_PLACES, same, within, type Pass, type Rough } from './result.js';
+import { baseOf, isSoft, layoutItem, type Item } from './item.js';
+import { clamp, holding, leaf, NO_PLACES, same, within, type LayoutPass, type LayoutResult } from './result.js';
 
 /** What is inside a part that may be so large: its limits kept, its padding taken off; px. */
 const inside = (look: Look, axis: 'w' | 'h', size: number, pad: number): number =>
   Math.max(0, within(look, axis, size) - pad);
 
 /** Lays the children of a row or column with CSS flexbox's meaning; what is meant otherwise is told in the decisions. */
-export function layFlex(
-  pass: Pass,
+export function layoutFlex(
+  pass: LayoutPass,
   node: RNode,
   w: number | undefined,
   h: number | undefined,
   aw: number,
   ah: number,
   soft: boolean,
-): Rough {
+): LayoutResult {
   const { look } = node;
   const row = look.flow === 'row';
   const padX = look.paddingLeft + look.paddingRight;
@@ -86,7 +86,7 @@ export function layFlex(
     let tallest = 0;
     for (let k = from; k < to; k++) {
       const item = items[k] as Item;
-      layItem(pass, item, row, availCross, isSoft(item, row, !definite));
+      layoutItem(pass, item, row, availCross, isSoft(item, row, !definite));
     }
     if (shares) lineUp(pass, items.slice(from, to), availCross);
     for (let k = from; k < to; k++) {
@@ -101,7 +101,7 @@ export function layFlex(
   // Something in a column is wider than the room there is: then all of it has that much.
   if (!row && innerCross === undefined && crossSize > availCross + 0.005 && !look.wrap && !shares) {
     pass.used = first;
-    return layFlex(pass, node, w, h, crossSize + padX, ah, soft);
+    return layoutFlex(pass, node, w, h, crossSize + padX, ah, soft);
   }
   // Lines share what room there is across, as CSS's do.
   const spare = Math.max(0, crossSize - sumCross) / Math.max(1, crossOf.length);
@@ -109,7 +109,7 @@ export function layFlex(
 
   /** Its height is as its content asked for: what stretches to it does not make that content smaller. */
   const loose = row ? innerCross === undefined || soft : !definite;
-  const kids: Rough[] = [];
+  const kids: LayoutResult[] = [];
   const places: number[] = [];
   let across = row ? look.paddingTop : look.paddingLeft;
   from = first;
@@ -129,7 +129,14 @@ export function layFlex(
 }
 
 /** Where each line of a row or column ends, not including that item. */
-function linesOf(pass: Pass, first: number, end: number, wrap: boolean, room: number, gap: number): readonly number[] {
+function linesOf(
+  pass: LayoutPass,
+  first: number,
+  end: number,
+  wrap: boolean,
+  room: number,
+  gap: number,
+): readonly number[] {
   if (end === first) return NO_PLACES;
   if (!wrap) return [end];
   const ends: number[] = [];
@@ -163,12 +170,12 @@ interface Line {
 }
 
 /** The parts of a column that stand in the rows it shares: its children, those of a series one by one. */
-function rowsOf(column: Rough): readonly Rough[] {
+function rowsOf(column: LayoutResult): readonly LayoutResult[] {
   return column.kids.flatMap((c) => (c.node.series ? c.kids : [c]));
 }
 
 /** Gives every row of columns that stand side by side the height of its tallest part, and lays the columns again. */
-function lineUp(pass: Pass, columns: readonly Item[], availCross: number): void {
+function lineUp(pass: LayoutPass, columns: readonly Item[], availCross: number): void {
   const heights: number[] = [];
   for (const { box } of columns) if (box) rowsOf(box).forEach((r, i) => (heights[i] = Math.max(heights[i] ?? 0, r.h)));
   for (const item of columns) {
@@ -183,7 +190,14 @@ function lineUp(pass: Pass, columns: readonly Item[], availCross: number): void 
   }
 }
 
-function placeLine(pass: Pass, look: Look, line: Line, row: boolean, kids: Rough[], places: number[]): void {
+function placeLine(
+  pass: LayoutPass,
+  look: Look,
+  line: Line,
+  row: boolean,
+  kids: LayoutResult[],
+  places: number[],
+): void {
   const { items } = pass;
   const { from, to, room, gap, across, loose } = line;
   const n = to - from;
@@ -255,7 +269,7 @@ function placeLine(pass: Pass, look: Look, line: Line, row: boolean, kids: Rough
 }
 
 /** From the top of a box to its first line's baseline, px; its bottom when it has no text. */
-function baselineOf(box: Rough): number {
+function baselineOf(box: LayoutResult): number {
   if (box.para) return box.node.look.paddingTop + box.para.baseline;
   const first = box.kids[0];
   return first ? (box.places[1] ?? 0) + baselineOf(first) : box.h;

@@ -1,9 +1,15 @@
 import type { RNode } from '../resolve/index.js';
 import { paragraph } from '../text/index.js';
-import { leaf, NO_KIDS, NO_PLACES, within, type Pass, type Rough } from './result.js';
+import { leaf, NO_KIDS, NO_PLACES, within, type LayoutPass, type LayoutResult } from './result.js';
 
 /** A text: its lines, broken where there is no more room. */
-export function layText(pass: Pass, node: RNode, w: number | undefined, h: number | undefined, aw: number): Rough {
+export function layoutText(
+  pass: LayoutPass,
+  node: RNode,
+  w: number | undefined,
+  h: number | undefined,
+  aw: number,
+): LayoutResult {
   const { look } = node;
   const side = look.paddingLeft + look.paddingRight;
   const ends = look.paddingTop + look.paddingBottom;

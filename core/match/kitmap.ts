@@ -1,4 +1,4 @@
-import { Memory } from '../base/index.js';
+import { Memo } from '../base/index.js';
 import type { Kit, Token } from '../model/index.js';
 import { similarity } from './similar.js';
 
@@ -9,7 +9,7 @@ export interface KitMap {
   readonly icons: Readonly<Record<string, string | null>>;
 }
 
-const memory = new Memory<KitMap>(12);
+const memory = new Memo<KitMap>(12);
 
 function best<T>(all: readonly T[], score: (t: T) => number): T | undefined {
   let found: T | undefined;

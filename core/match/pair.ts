@@ -1,4 +1,4 @@
-import { Memory, seen, type LookUp } from '../base/index.js';
+import { Memo, track, type LookUp } from '../base/index.js';
 import {
   subtree,
   type Component,
@@ -185,7 +185,7 @@ function pairParts(
 }
 
 /** What two components were matched to depends on what their parts are instances of, which is looked up on the way. */
-const memory = new Memory<ComponentPair>(400);
+const memory = new Memo<ComponentPair>(400);
 
 /**
  * How component `a` is shown by component `b`: props, options, slots and parts, each by same id (same kit),
@@ -204,7 +204,7 @@ export function pairContracts(
   return memory.of(
     a,
     [b, refA, refB, sameKit],
-    () => match(refA, a, refB, b, (ref) => seen('component', ref, lookup(ref)), sameKit),
+    () => match(refA, a, refB, b, (ref) => track('component', ref, lookup(ref)), sameKit),
     look,
   );
 }
@@ -242,7 +242,7 @@ const invert = (map: Readonly<Record<string, string | null>>): Record<string, st
   return back;
 };
 
-const inverses = new Memory<ComponentPair>();
+const inverses = new Memo<ComponentPair>();
 
 /** The same pair read the other way round. */
 export function invertPair(pair: ComponentPair): ComponentPair {

@@ -1,4 +1,4 @@
-import { Memory } from '../base/index.js';
+import { Memo } from '../base/index.js';
 import {
   componentAt,
   kitAt,
@@ -8,7 +8,7 @@ import {
   type ComponentPair,
   type ComponentRef,
   type Kit,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { mapKit, type KitMap } from './kitmap.js';
@@ -27,7 +27,7 @@ export function sameLineage(a: Kit | undefined, b: Kit | undefined): boolean {
  */
 export function pairFor(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   from: ComponentRef,
   to: ComponentRef,
 ): ComponentPair | undefined {
@@ -57,10 +57,15 @@ export function matched(world: World, from: ComponentRef, a: Component, to: Comp
   );
 }
 
-const backwards = new Memory<KitMap>();
+const backwards = new Memo<KitMap>();
 
 /** Tokens, text styles and icons from one component's kit to another's. Undefined: nothing to translate. */
-export function mapFor(world: World, wears: readonly Wear[], from: ComponentRef, to: ComponentRef): KitMap | undefined {
+export function mapFor(
+  world: World,
+  wears: readonly AppliedKit[],
+  from: ComponentRef,
+  to: ComponentRef,
+): KitMap | undefined {
   const a = splitRef(from).kit;
   const b = splitRef(to).kit;
   if (a === b) return undefined;
@@ -68,7 +73,7 @@ export function mapFor(world: World, wears: readonly Wear[], from: ComponentRef,
 }
 
 /** The same for kit references. */
-export function mapBetween(world: World, wears: readonly Wear[], a: string, b: string): KitMap | undefined {
+export function mapBetween(world: World, wears: readonly AppliedKit[], a: string, b: string): KitMap | undefined {
   const forth = wears.find((w) => w.kit === a && w.shows === b);
   if (forth) return forth.sheet;
   const back = wears.find((w) => w.kit === b && w.shows === a);

@@ -1,5 +1,5 @@
 import type { Json } from '../base/index.js';
-import type { OwnBehaviour } from './interaction.js';
+import type { ComponentInteraction } from './interaction.js';
 import type { Attrs, ComponentRef, NodeId, Nodes, PropId, SlotId, StateName } from './node.js';
 
 export type PropKind = 'text' | 'flag' | 'choice' | 'number' | 'icon' | 'image' | 'colour' | 'component' | 'list';
@@ -52,9 +52,9 @@ export interface ListItem {
   readonly key: string;
   readonly values: Readonly<Record<PropId, Json>>;
   /** Fields that what showed when the list was changed has no place for: they wait, in the terms of the component that has. */
-  readonly waits?: readonly WaitingFields[];
+  readonly waits?: readonly ParkedFields[];
 }
-export interface WaitingFields {
+export interface ParkedFields {
   readonly home: ComponentRef;
   /** The list prop of `home`. */
   readonly prop: PropId;
@@ -138,7 +138,7 @@ export interface Component {
   readonly nodes: Nodes;
   readonly rules: readonly Rule[];
   /** What it does by itself. Absent: what is usual for its role; none: nothing. */
-  readonly does?: readonly OwnBehaviour[];
+  readonly does?: readonly ComponentInteraction[];
 }
 
 /** A section or a page, placed as a tree of instances. */

@@ -1,5 +1,5 @@
 import type { Json } from '../base/index.js';
-import { Memory } from '../base/index.js';
+import { Memo } from '../base/index.js';
 import { contentSetAt, type Project } from './project.js';
 
 /**
@@ -23,7 +23,7 @@ export function contentValue(value: Json | undefined): ContentValue | null {
   return null;
 }
 
-const lists = new Memory<Json>(8);
+const lists = new Memo<Json>(8);
 
 /** The plain value behind one that comes from a content set; undefined when the set, row or column is gone. Other values as they are. */
 export function plainValue(project: Project, value: Json): Json | undefined {

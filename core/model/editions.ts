@@ -1,4 +1,4 @@
-import { Memory, type Json } from '../base/index.js';
+import { Memo, type Json } from '../base/index.js';
 import type { Component } from './component.js';
 import type { ComponentRef, KitRef } from './node.js';
 
@@ -24,7 +24,7 @@ let replay: Replay | null = null;
 export function replaysEditions(how: Replay): void {
   replay = how;
 }
-const made = new Memory<Component>(4);
+const made = new Memo<Component>(4);
 
 /** An installed original with the changes of its edition, as far as they fit it. Made once for both. */
 export function editionOf(base: Component, edition: Edition): Component {

@@ -1,6 +1,6 @@
 export { sameJson, type Json } from '../base/index.js';
 export {
-  settingKey,
+  overrideKey,
   whenName,
   childrenOf,
   subtree,
@@ -18,13 +18,13 @@ export {
   type Justify,
   type Align,
   type Edge,
-  OVER,
+  OVERLAY_PLACES,
   SHAPES,
   type Shape,
-  type Over,
+  type OverlayPlace,
   type Attrs,
   type AttrName,
-  type Setting,
+  type Override,
   type When,
   type StateName,
   STATES,
@@ -32,7 +32,7 @@ export {
   type BoxNode,
   type LeafNode,
   type InstanceNode,
-  type Was,
+  type DetachedFrom,
   type SlotNode,
   type SeriesNode,
   type SeriesEntry,
@@ -40,7 +40,7 @@ export {
   type Node,
   type NodeType,
   type Nodes,
-  type Into,
+  type ParentRef,
 } from './node.js';
 export {
   splitRef,
@@ -50,7 +50,7 @@ export {
   type Option,
   type Prop,
   type ListItem,
-  type WaitingFields,
+  type ParkedFields,
   type Slot,
   type Contract,
   type PropTest,
@@ -81,13 +81,13 @@ export {
   componentAt,
   kitAt,
   contentSetAt,
-  lookIn,
+  lookupIn,
   kitOfRef,
   inMode,
   screenOf,
-  oversOf,
-  wearsOf,
-  wornInFlow,
+  overlaysOf,
+  appliedKitsOf,
+  appliedKitsInFlow,
   shownKit,
   shownComponent,
   emptyProject,
@@ -95,7 +95,7 @@ export {
   type PropPair,
   type ComponentPair,
   type MatchSheet,
-  type Wear,
+  type AppliedKit,
   type ScreenGrid,
   type Guide,
   type Screen,
@@ -109,13 +109,13 @@ export {
   partAddress,
   readdressed,
   type Action,
-  type Asked,
-  type Behaviour,
-  type OwnAction,
-  type OwnBehaviour,
-  type OwnTest,
-  type OwnTrigger,
-  type OwnValue,
+  type Comparison,
+  type Interaction,
+  type ComponentAction,
+  type ComponentInteraction,
+  type ComponentTest,
+  type ComponentTrigger,
+  type ComponentValue,
   type Condition,
   type PropOf,
   type Test,
@@ -150,8 +150,8 @@ export { akin, defaultRoom, type RoleFacts, ROLES, roleFacts } from './roles.js'
 export { type Problem, type Read } from './problem.js';
 export { contentValue, plainValue, contentWords, type ContentValue } from './content.js';
 export { blankScreen } from './blank.js';
-export { madeUpSet, MADE_UP, type MadeUp } from './sampleContent.js';
-export { AMONG_OTHERS } from './node.js';
+export { sampleContentSet, SAMPLE_SETS, type SampleSet } from './sampleContent.js';
+export { PLACEMENT_ATTRS } from './node.js';
 export { attrName, plainKind } from './names.js';
 export {
   atWidth,
@@ -165,4 +165,4 @@ export {
   type AtWidth,
   type WidthRange,
 } from './width.js';
-export { PROP_KIND_NAMES, PROP_KINDS, type KindFacts } from './kinds/index.js';
+export { PROP_KIND_NAMES, PROP_KINDS, type PropKindFacts } from './kinds/index.js';

@@ -1,7 +1,7 @@
 import type { Json } from '../base/index.js';
 import { splitRef } from './component.js';
 import type { ComponentRef, NodeId, PropId } from './node.js';
-import type { Wear } from './project.js';
+import type { AppliedKit } from './project.js';
 
 /** When something happens to a thing, or to the screen it stands on. */
 export type Trigger =
@@ -14,14 +14,14 @@ export type Trigger =
   | { readonly on: 'after'; readonly ms: number };
 
 /** What is asked of a property of a thing. */
-export type Asked = 'is' | 'is not' | 'is more than' | 'is less than' | 'is filled' | 'is empty';
+export type Comparison = 'is' | 'is not' | 'is more than' | 'is less than' | 'is filled' | 'is empty';
 /** A property of a thing, in the terms of the component that it was said of. `of` absent: the thing itself. */
 export interface PropOf {
   readonly of?: NodeId;
   readonly home: ComponentRef;
   readonly prop: PropId;
 }
-export type Test = (PropOf & { readonly asks: Asked; readonly value?: Json }) | { readonly situation: string };
+export type Test = (PropOf & { readonly asks: Comparison; readonly value?: Json }) | { readonly situation: string };
 export interface Condition {
   readonly all?: readonly Test[];
   readonly any?: readonly Test[];
@@ -41,7 +41,7 @@ export type Action =
   | { readonly do: 'wait'; readonly ms: number };
 
 /** What a thing does: when, if, then. */
-export interface Behaviour {
+export interface Interaction {
   readonly id: string;
   /** The part of it that is meant: its address, in the terms of the component that it was said of. Absent: all of it. */
   readonly part?: { readonly home: ComponentRef; readonly at: readonly string[] };
@@ -51,7 +51,7 @@ export interface Behaviour {
 }
 
 /** When something happens to a component, as it says itself. */
-export type OwnTrigger =
+export type ComponentTrigger =
   | { readonly on: 'press' | 'type' | 'point' | 'focus' | 'action' | 'dismiss' }
   | { readonly on: 'key'; readonly key: string }
   /** One of its parts is pressed. */
@@ -62,18 +62,18 @@ export type OwnTrigger =
  * What a property becomes: a value, its opposite, what is typed, so much more, a whole number by how far from the left it is pressed, or
  * what the item that is pressed has.
  */
-export type OwnValue =
+export type ComponentValue =
   | Json
   | { readonly opposite: true }
   | { readonly typed: true }
   | { readonly more: number }
   | { readonly where: readonly [from: number, to: number] }
   | { readonly field: PropId };
-export type OwnAction =
+export type ComponentAction =
   /** `others`: what it becomes for things of the same kind beside it. */
-  | { readonly do: 'set'; readonly prop: PropId; readonly value: OwnValue; readonly others?: Json }
+  | { readonly do: 'set'; readonly prop: PropId; readonly value: ComponentValue; readonly others?: Json }
   /** Of the item that is pressed. `others`: for the other items. */
-  | { readonly do: 'item'; readonly field: PropId; readonly value: OwnValue; readonly others?: Json }
+  | { readonly do: 'item'; readonly field: PropId; readonly value: ComponentValue; readonly others?: Json }
   /** The item that is pressed goes. */
   | { readonly do: 'drop' }
   /** Of a list those items show whose field has in it what a property says. */
@@ -84,20 +84,20 @@ export type OwnAction =
   | { readonly do: 'away' }
   /** Whoever uses it is told. */
   | { readonly do: 'raise'; readonly event: string };
-export interface OwnTest {
+export interface ComponentTest {
   readonly prop: PropId;
-  readonly asks: Asked;
+  readonly asks: Comparison;
   readonly value?: Json;
 }
 /** What a component does by itself, wherever it is used. */
-export interface OwnBehaviour {
-  readonly when: OwnTrigger;
-  readonly if?: { readonly all?: readonly OwnTest[]; readonly any?: readonly OwnTest[] };
-  readonly then: readonly OwnAction[];
+export interface ComponentInteraction {
+  readonly when: ComponentTrigger;
+  readonly if?: { readonly all?: readonly ComponentTest[]; readonly any?: readonly ComponentTest[] };
+  readonly then: readonly ComponentAction[];
 }
 
 /** The same with things called otherwise: when a piece is copied, what it does is done to the copy. */
-export function readdressed(list: readonly Behaviour[], to: (id: NodeId) => NodeId): readonly Behaviour[] {
+export function readdressed(list: readonly Interaction[], to: (id: NodeId) => NodeId): readonly Interaction[] {
   const test = (t: Test): Test => ('of' in t && t.of !== undefined ? { ...t, of: to(t.of) } : t);
   return list.map((b) => ({
     ...b,
@@ -121,7 +121,11 @@ export function readdressed(list: readonly Behaviour[], to: (id: NodeId) => Node
  * Where the part of a thing that a behaviour is about stands as it is shown: its address there. Null: what is shown has no such part.
  * @param shown the component that shows at the thing
  */
-export function partAddress(wears: readonly Wear[], b: Behaviour, shown: ComponentRef): readonly string[] | null {
+export function partAddress(
+  wears: readonly AppliedKit[],
+  b: Interaction,
+  shown: ComponentRef,
+): readonly string[] | null {
   if (!b.part || b.part.home === shown) return b.part?.at ?? [];
   const pair = wears.find((w) => w.kit === splitRef(b.part?.home ?? '').kit)?.sheet.pairs[b.part.home];
   const [first, ...rest] = b.part.at;

@@ -1,5 +1,5 @@
-import type { Behaviour } from './interaction.js';
-import { Memory, type Json } from '../base/index.js';
+import type { Interaction } from './interaction.js';
+import { Memo, type Json } from '../base/index.js';
 import type { AtWidth } from './width.js';
 
 /** Id of a node within its tree. Stays the same through every version of a kit. */
@@ -29,8 +29,8 @@ export type Edge = 'keep' | 'share' | 'free';
  * Where something lies that lies over a screen: dialogs in the middle, drawers at a side, sheets and notices at an end, menus where
  * they are put.
  */
-export const OVER = ['middle', 'left', 'right', 'top', 'bottom', 'free'] as const;
-export type Over = (typeof OVER)[number];
+export const OVERLAY_PLACES = ['middle', 'left', 'right', 'top', 'bottom', 'free'] as const;
+export type OverlayPlace = (typeof OVERLAY_PLACES)[number];
 
 /** What a shape draws in its room; the last three show numbers: bars, a line through points, parts of a ring. */
 export const SHAPES = ['ellipse', 'line', 'path', 'bars', 'curve', 'ring'] as const;
@@ -64,7 +64,7 @@ export interface Attrs {
   /** Stays in place while the screen scrolls. */
   readonly pin?: 'top' | 'bottom';
   /** Of something on the ground of a screen: it lies over the screen, there, and shows only when it is called for. */
-  readonly over?: Over;
+  readonly over?: OverlayPlace;
   /** Behind what lies over a screen: all else is dimmed. Absent: unless it lies at the top or where it is put. */
   readonly scrim?: boolean;
   readonly flow?: BoxFlow;
@@ -127,7 +127,7 @@ export interface Attrs {
 }
 export type AttrName = keyof Attrs;
 /** What a thing says of its place among others: that is no part of what it is. */
-export const AMONG_OTHERS = [
+export const PLACEMENT_ATTRS = [
   'x',
   'y',
   'right',
@@ -148,7 +148,7 @@ export const AMONG_OTHERS = [
 ] as const satisfies readonly AttrName[];
 
 /** One choice made on an instance, kept for good in the terms it was made in. */
-export interface Setting {
+export interface Override {
   /** The component that was shown at the instance when the choice was made. */
   readonly home: ComponentRef;
   /**
@@ -186,7 +186,7 @@ export interface SlotFill {
 }
 
 /** Where an unlinked part came from. */
-export interface Was {
+export interface DetachedFrom {
   /** As it was shown when it was unlinked. */
   readonly component: ComponentRef;
   /** The way to the part in it; empty: all of it. */
@@ -204,7 +204,7 @@ interface Common {
   /** Attribute (or `props.x` of an instance) to prop id; `list.field` inside a series. */
   readonly bind?: Readonly<Record<string, string>>;
   /** Where an unlinked part came from. */
-  readonly was?: Was;
+  readonly was?: DetachedFrom;
   /** A part of an original that instances leave as it is. */
   readonly locked?: boolean;
   /** What it is at some widths of the screen only. */
@@ -212,7 +212,7 @@ interface Common {
   /** It leaves as files of its own. */
   readonly asset?: boolean;
   /** What it does when it is pressed, changed, shown. */
-  readonly does?: readonly Behaviour[];
+  readonly does?: readonly Interaction[];
 }
 export interface BoxNode extends Common {
   readonly type: 'box';
@@ -226,7 +226,7 @@ export interface InstanceNode extends Common {
   readonly component: ComponentRef;
   /** What it was first placed as, once it has been swapped: its defaults are the meanings that are held. */
   readonly placed?: ComponentRef;
-  readonly settings: readonly Setting[];
+  readonly settings: readonly Override[];
   readonly fills: readonly SlotFill[];
 }
 /** Only inside an original: where content of the one who uses it goes. */
@@ -246,7 +246,7 @@ export interface SeriesNode extends Common {
 export interface SeriesEntry {
   readonly key: string;
   /** What differs in this item only, by the node of the item it is set on. */
-  readonly settings: Readonly<Record<NodeId, readonly Setting[]>>;
+  readonly settings: Readonly<Record<NodeId, readonly Override[]>>;
 }
 /** The home of a setting made on a plain part (a text, an icon) of a series' item. */
 export const PLAIN_HOME: ComponentRef = 'screen';
@@ -255,7 +255,7 @@ export type NodeType = Node['type'];
 export type Nodes = Readonly<Record<NodeId, Node>>;
 
 /** Where a node stands: a box, or a slot of an instance. */
-export interface Into {
+export interface ParentRef {
   readonly parent: NodeId;
   readonly slot?: { readonly home: ComponentRef; readonly slot: SlotId };
 }
@@ -264,7 +264,7 @@ export interface Into {
 export const whenName = ({ state, minWidth, maxWidth, situation }: When): string =>
   `${state ?? ''}:${minWidth ?? ''}:${maxWidth ?? ''}${situation === undefined ? '' : `:${situation}`}`;
 /** Identity of a setting: what it is about, not its value. */
-export function settingKey(s: Pick<Setting, 'home' | 'at' | 'kind' | 'name' | 'when' | 'through'>): string {
+export function overrideKey(s: Pick<Override, 'home' | 'at' | 'kind' | 'name' | 'when' | 'through'>): string {
   const when = s.when ? whenName(s.when) : '';
   return `${s.home}|${s.at.join('/')}|${s.kind}.${s.name}|${when}${s.through ? `|${s.through.join(',')}` : ''}`;
 }
@@ -298,12 +298,12 @@ export function subtree(nodes: Nodes, id: NodeId): NodeId[] {
   return found;
 }
 
-const places = new Memory<ReadonlyMap<NodeId, Into>>();
+const places = new Memo<ReadonlyMap<NodeId, ParentRef>>();
 
 /** Where each node of a tree stands. Memoised on the identity of `nodes`. */
-export function placesOf(nodes: Nodes): ReadonlyMap<NodeId, Into> {
+export function placesOf(nodes: Nodes): ReadonlyMap<NodeId, ParentRef> {
   return places.of(nodes, [], () => {
-    const map = new Map<NodeId, Into>();
+    const map = new Map<NodeId, ParentRef>();
     for (const node of Object.values(nodes)) {
       if (node.type === 'instance') {
         for (const f of node.fills)
@@ -315,7 +315,7 @@ export function placesOf(nodes: Nodes): ReadonlyMap<NodeId, Into> {
 }
 
 /** The ids that stand in one place, in order. */
-export function listAt(nodes: Nodes, into: Into): readonly NodeId[] {
+export function listAt(nodes: Nodes, into: ParentRef): readonly NodeId[] {
   const parent = nodes[into.parent];
   if (!parent) return [];
   if (parent.type === 'instance') {

@@ -1,4 +1,4 @@
-import { Alike, sameJson, seen, type Json, type LookUp } from '../base/index.js';
+import { Interner, sameJson, track, type Json, type LookUp } from '../base/index.js';
 import type { Component } from './component.js';
 import type { Kit } from './kit.js';
 import { splitRef } from './component.js';
@@ -66,7 +66,7 @@ export interface MatchSheet {
 }
 
 /** One kit standing in for another, with the sheet frozen when it was put on. */
-export interface Wear {
+export interface AppliedKit {
   readonly kit: KitRef;
   readonly shows: KitRef;
   readonly sheet: MatchSheet;
@@ -84,7 +84,7 @@ export interface Screen {
   readonly root: NodeId;
   readonly nodes: Nodes;
   /** Differs from the project when this screen is held back from a rebrand. */
-  readonly wears?: readonly Wear[];
+  readonly wears?: readonly AppliedKit[];
   /** The mode of the kit's tokens it is always seen in: light, dark. Absent: as the kit is by itself. */
   readonly mode?: string;
   /** Things in the order in which the keyboard goes through them, where it is another than they stand in. */
@@ -146,7 +146,7 @@ export interface Project {
   readonly name: string;
   /** Pinned kits; the first is the one new screens are made with. */
   readonly kits: readonly KitRef[];
-  readonly wears: readonly Wear[];
+  readonly wears: readonly AppliedKit[];
   readonly flows: readonly Flow[];
   readonly screens: readonly Screen[];
   readonly originals: Readonly<Record<string, Component>>;
@@ -167,31 +167,31 @@ export interface World {
 
 /** The original that a reference names, or undefined. Whatever is being made depends on it from then on. */
 export function componentAt(world: World, ref: ComponentRef): Component | undefined {
-  return seen('component', ref, findComponent(world, ref));
+  return track('component', ref, findComponent(world, ref));
 }
 
 function findComponent(world: World, ref: ComponentRef): Component | undefined {
   const { kit, id } = splitRef(ref);
-  if (kit === 'project') return own(world.project.originals, id);
+  if (kit === 'project') return ownEntry(world.project.originals, id);
   const found = world.kits.get(kit);
-  const base = found ? own(found.components, id) : undefined;
+  const base = found ? ownEntry(found.components, id) : undefined;
   const { editions } = world.project;
-  const edition = base && editions ? own(editions, editionKey(kit, id)) : undefined;
+  const edition = base && editions ? ownEntry(editions, editionKey(kit, id)) : undefined;
   return base && edition ? editionOf(base, edition) : base;
 }
 
 /** An installed kit by its reference; seen in the same way. */
 export function kitAt(world: Pick<World, 'kits'>, ref: KitRef): Kit | undefined {
-  return seen('kit', ref, world.kits.get(ref));
+  return track('kit', ref, world.kits.get(ref));
 }
 
 /** A content set by its id; seen in the same way. */
 export function contentSetAt(project: Pick<Project, 'contentSets'>, id: string): ContentSet | undefined {
-  return seen('content', id, own(project.contentSets, id));
+  return track('content', id, ownEntry(project.contentSets, id));
 }
 
 /** How what was looked up is found again, for everything that is remembered about this world. */
-export function lookIn(world: World): LookUp {
+export function lookupIn(world: World): LookUp {
   return (kind, name) => {
     switch (kind) {
       case 'component':
@@ -199,7 +199,7 @@ export function lookIn(world: World): LookUp {
       case 'kit':
         return world.kits.get(name);
       case 'content':
-        return own(world.project.contentSets, name);
+        return ownEntry(world.project.contentSets, name);
       default:
         return undefined;
     }
@@ -207,7 +207,7 @@ export function lookIn(world: World): LookUp {
 }
 
 /** Looks up without being fooled by names such as `constructor`. */
-function own<T>(record: Readonly<Record<string, T>>, id: string): T | undefined {
+function ownEntry<T>(record: Readonly<Record<string, T>>, id: string): T | undefined {
   return Object.hasOwn(record, id) ? record[id] : undefined;
 }
 
@@ -221,7 +221,7 @@ export function screenOf(project: Project, id: string): Screen | undefined {
 }
 
 /** What lies over a screen, at its width: things on its ground, in order. */
-export function oversOf(screen: Pick<Screen, 'root' | 'nodes' | 'width'>): readonly NodeId[] {
+export function overlaysOf(screen: Pick<Screen, 'root' | 'nodes' | 'width'>): readonly NodeId[] {
   const ground = screen.nodes[screen.root];
   if (ground?.type !== 'box') return [];
   return ground.children.filter((id) => {
@@ -233,26 +233,26 @@ export function oversOf(screen: Pick<Screen, 'root' | 'nodes' | 'width'>): reado
 }
 
 /** What a screen wears: its own choice when held back, else the project's. */
-export function wearsOf(project: Project, screen?: Screen): readonly Wear[] {
-  return screen?.wears ? worn.of(screen.wears) : project.wears;
+export function appliedKitsOf(project: Project, screen?: Screen): readonly AppliedKit[] {
+  return screen?.wears ? sharedAppliedKits.of(screen.wears) : project.wears;
 }
 /** Screens that were given the same each keep it by themselves; what is known of one holds for all of them. */
-const worn = new Alike<readonly Wear[]>((wears) => JSON.stringify(wears));
+const sharedAppliedKits = new Interner<readonly AppliedKit[]>((wears) => JSON.stringify(wears));
 
 /** What a new screen of a flow wears: what all that are in it were given, when that is the same; undefined: what the project wears. */
-export function wornInFlow(project: Project, flow: string): readonly Wear[] | undefined {
+export function appliedKitsInFlow(project: Project, flow: string): readonly AppliedKit[] | undefined {
   const mates = project.screens.filter((s) => s.flow === flow);
   const first = mates[0]?.wears;
   return first && mates.every((s) => sameJson(s.wears ?? null, first)) ? first : undefined;
 }
 
 /** The kit that shows for a kit, following what is worn. */
-export function shownKit(wears: readonly Wear[], kit: KitRef): KitRef {
+export function shownKit(wears: readonly AppliedKit[], kit: KitRef): KitRef {
   return wears.find((w) => w.kit === kit)?.shows ?? kit;
 }
 
 /** The component that shows for a component. Without a counterpart it stays itself. */
-export function shownComponent(wears: readonly Wear[], ref: ComponentRef): ComponentRef {
+export function shownComponent(wears: readonly AppliedKit[], ref: ComponentRef): ComponentRef {
   const { kit } = splitRef(ref);
   const wear = wears.find((w) => w.kit === kit);
   return wear?.sheet.pairs[ref]?.to ?? ref;

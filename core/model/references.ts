@@ -1,4 +1,4 @@
-import { Memory } from '../base/index.js';
+import { Memo } from '../base/index.js';
 import type { Component } from './component.js';
 import type { ComponentRef, Node } from './node.js';
 
@@ -20,7 +20,7 @@ export function componentsOf(node: Node): readonly ComponentRef[] {
   return named.filter((v): v is ComponentRef => typeof v === 'string' && REF.test(v));
 }
 
-const named = new Memory<ReadonlySet<ComponentRef>>();
+const named = new Memo<ReadonlySet<ComponentRef>>();
 /** The components that a component can show in itself: its parts, what rules and widths put in their place, and what props begin with. */
 export function componentsIn(c: Component): ReadonlySet<ComponentRef> {
   return named.of(c, [], () => {

@@ -1,4 +1,4 @@
-import type { Over } from './node.js';
+import type { OverlayPlace } from './node.js';
 
 /** All that is known of a role, in one place: what people call it, what stands in for what, where it goes. */
 export interface RoleFacts {
@@ -12,7 +12,7 @@ export interface RoleFacts {
   readonly bleeds?: boolean;
   readonly pin?: 'bottom';
   /** Lies over a screen, not in it. */
-  readonly over?: Over;
+  readonly over?: OverlayPlace;
   /** Pressed or typed into: has a least size (WCAG 2.2, 2.5.8). */
   readonly target?: boolean;
   /** Belongs to a whole page: never into a card, an item or a row, and its appearance ends them. */

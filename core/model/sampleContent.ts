@@ -2,13 +2,13 @@ import type { Json } from '../base/index.js';
 import type { ContentSet } from './project.js';
 
 /** Kinds of rows that come with Dekkor. Everything in them is invented. */
-export const MADE_UP = [
+export const SAMPLE_SETS = [
   { id: 'people', name: 'People', says: 'Names, initials, addresses, roles' },
   { id: 'places', name: 'Places', says: 'Places, regions, distances' },
   { id: 'times', name: 'Times', says: 'Days, times, how long' },
   { id: 'prices', name: 'Prices', says: 'Things, prices, stock' },
 ] as const;
-export type MadeUp = (typeof MADE_UP)[number]['id'];
+export type SampleSet = (typeof SAMPLE_SETS)[number]['id'];
 
 const GIVEN = [
   'Asta',
@@ -88,7 +88,7 @@ const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'
 const pick = <T>(list: readonly T[], i: number): T => list[((i % list.length) + list.length) % list.length] as T;
 const two = (n: number): string => String(n).padStart(2, '0');
 
-const COLUMNS: Readonly<Record<MadeUp, readonly (readonly [string, ContentSet['columns'][number]['kind']])[]>> = {
+const COLUMNS: Readonly<Record<SampleSet, readonly (readonly [string, ContentSet['columns'][number]['kind']])[]>> = {
   people: [
     ['Name', 'text'],
     ['Initials', 'text'],
@@ -116,7 +116,7 @@ const COLUMNS: Readonly<Record<MadeUp, readonly (readonly [string, ContentSet['c
   ],
 };
 
-function row(kind: MadeUp, i: number): readonly Json[] {
+function row(kind: SampleSet, i: number): readonly Json[] {
   switch (kind) {
     case 'people': {
       const given = pick(GIVEN, i);
@@ -154,11 +154,11 @@ function row(kind: MadeUp, i: number): readonly Json[] {
 }
 
 /** Made-up rows, the same on every machine. */
-export function madeUpSet(id: string, kind: MadeUp, count = 12): ContentSet {
+export function sampleContentSet(id: string, kind: SampleSet, count = 12): ContentSet {
   const columns = COLUMNS[kind].map(([name, k], i) => ({ id: `c${i + 1}`, name, kind: k }));
   return {
     id,
-    name: MADE_UP.find((m) => m.id === kind)?.name ?? kind,
+    name: SAMPLE_SETS.find((m) => m.id === kind)?.name ?? kind,
     columns,
     rows: Array.from({ length: Math.max(1, Math.min(200, count)) }, (_, i) => ({
       key: `r${i + 1}`,

@@ -1,5 +1,5 @@
-import { Memory } from '../base/index.js';
-import type { Node, Nodes, Setting } from './node.js';
+import { Memo } from '../base/index.js';
+import type { Node, Nodes, Override } from './node.js';
 import type { Project, Screen, World } from './project.js';
 import type { AtWidth } from './width.js';
 
@@ -54,10 +54,10 @@ function widthsIn(all: readonly AtWidth[], id: string): readonly AtWidth[] {
   const own = all.filter((w) => w.situation === id).map(({ situation: _s, ...w }) => w);
   return [...all.filter((w) => w.situation === undefined), ...own];
 }
-function settingsIn(all: readonly Setting[], id: string): readonly Setting[] {
+function settingsIn(all: readonly Override[], id: string): readonly Override[] {
   const own = all
     .filter((s) => s.when?.situation === id)
-    .map((s): Setting => {
+    .map((s): Override => {
       const { situation: _s, ...when } = s.when ?? {};
       // What is said of a situation counts more than what is said of widths: from 0 px up is every width.
       return { ...s, when: { minWidth: 0, ...when } };
@@ -65,7 +65,7 @@ function settingsIn(all: readonly Setting[], id: string): readonly Setting[] {
   return [...all.filter((s) => s.when?.situation === undefined), ...own];
 }
 
-const seen = new Memory<Screen>(4);
+const seen = new Memo<Screen>(4);
 /** A screen as it is in a situation: the same object each time. What is said of no situation stays the same. */
 export function inSituation(screen: Screen, situation: Situation | undefined): Screen {
   if (!situation) return screen;
@@ -79,7 +79,7 @@ export function inSituation(screen: Screen, situation: Situation | undefined): S
   });
 }
 
-const emptied = new Memory<Project>(4);
+const emptied = new Memo<Project>(4);
 /** The world that a screen in a situation is seen in: content sets that are empty there have no rows. */
 export function worldIn(world: World, situation: Situation | undefined): World {
   const empty = situation?.empty;

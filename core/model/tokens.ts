@@ -1,5 +1,5 @@
 import type { Json } from '../base/index.js';
-import { Memory } from '../base/index.js';
+import { Memo } from '../base/index.js';
 import type { Kit, TextStyle, Token } from './kit.js';
 
 const ALIAS = /^\{([^{}]+)\}$/;
@@ -10,7 +10,7 @@ export function aliasPath(value: unknown): string | null {
   return ALIAS.exec(value)?.[1] ?? null;
 }
 
-const byMeans = new Memory<ReadonlyMap<string, string>>();
+const byMeans = new Memo<ReadonlyMap<string, string>>();
 
 /** The first token of a kit with a meaning, memoised. */
 export function tokenMeaning(kit: Kit, means: string): Token | undefined {
@@ -25,7 +25,7 @@ export function tokenMeaning(kit: Kit, means: string): Token | undefined {
 }
 
 /** The values of a kit's tokens in one mode, filled as they are asked for: a kit never changes. */
-const values = new Memory<Map<string, Json | undefined>>(4);
+const values = new Memo<Map<string, Json | undefined>>(4);
 
 /**
  * The literal value of a token, aliases followed.
@@ -52,7 +52,7 @@ export function tokenValue(kit: Kit, path: string, mode = ''): Json | undefined 
   return value;
 }
 
-const modes = new Memory<readonly string[]>();
+const modes = new Memo<readonly string[]>();
 /** The modes that a kit's tokens know besides their own values, in the order they are first named. */
 export const modesOf = (kit: Kit): readonly string[] =>
   modes.of(kit, [], () => [...new Set(Object.values(kit.tokens).flatMap((t) => Object.keys(t.modes ?? {})))]);

@@ -1,5 +1,5 @@
-import { Memory } from '../base/index.js';
-import type { Attrs, ComponentRef, InstanceNode, Node, Setting, When } from './node.js';
+import { Memo } from '../base/index.js';
+import type { Attrs, ComponentRef, InstanceNode, Node, Override, When } from './node.js';
 
 /** Widths of a screen, px, both ends included; an end that is left out is open. */
 export interface WidthRange {
@@ -54,7 +54,7 @@ export const withWidths = (
       }
     : {};
 
-const effective = new Memory<Node>(12);
+const effective = new Memo<Node>(12);
 /** A node as it is at a width: the same object where nothing is said of that width. Later entries win over earlier ones. */
 export function atWidth(node: Node, width: number): Node {
   if (!node.widths || node.widths.length === 0) return node;
@@ -70,9 +70,9 @@ export function atWidth(node: Node, width: number): Node {
   });
 }
 
-const ordered = new Memory<readonly Setting[]>();
+const ordered = new Memo<readonly Override[]>();
 /** Settings in the order in which they count: those for some widths after those for all. */
-export function byWeight(settings: readonly Setting[]): readonly Setting[] {
+export function byWeight(settings: readonly Override[]): readonly Override[] {
   if (!settings.some((s) => hasRange(s.when))) return settings;
   return ordered.of(settings, [], () => [
     ...settings.filter((s) => !hasRange(s.when)),
@@ -80,23 +80,23 @@ export function byWeight(settings: readonly Setting[]): readonly Setting[] {
   ]);
 }
 
-const shownAt = new Memory<InstanceNode>(12);
+const shownAt = new Memo<InstanceNode>(12);
 /** An instance with its settings as they count at a width: those for other widths left out, those for this one in place of others. */
 export function settledAt(node: InstanceNode, width: number): InstanceNode {
   const there = atWidth(node, width) as InstanceNode;
   if (!there.settings.some((s) => hasRange(s.when))) return there;
   return shownAt.of(there, [width], () => {
-    const same = (a: Setting, b: Setting): boolean =>
+    const same = (a: Override, b: Override): boolean =>
       a.home === b.home &&
       a.kind === b.kind &&
       a.name === b.name &&
       a.at.join('/') === b.at.join('/') &&
       a.when?.state === b.when?.state;
-    const kept: Setting[] = [];
+    const kept: Override[] = [];
     for (const s of byWeight(there.settings)) {
       if (s.when && hasRange(s.when) && !inRange(s.when, width)) continue;
       const { when, ...bare } = s;
-      const now: Setting = hasRange(when) ? { ...bare, ...(when?.state ? { when: { state: when.state } } : {}) } : s;
+      const now: Override = hasRange(when) ? { ...bare, ...(when?.state ? { when: { state: when.state } } : {}) } : s;
       const i = kept.findIndex((k) => same(k, now));
       if (i >= 0) kept[i] = now;
       else kept.push(now);

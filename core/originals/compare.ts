@@ -1,26 +1,26 @@
 import { showValue, targetKey } from '../transfer/index.js';
-import { usesOn, type Sighting } from '../uses/index.js';
+import { usesOn, type UsePlace } from '../uses/index.js';
 import {
   componentAt,
   sameJson,
-  settingKey,
-  wearsOf,
+  overrideKey,
+  appliedKitsOf,
   type ComponentRef,
   type InstanceNode,
   type Json,
   type Screen,
-  type Setting,
-  type Wear,
+  type Override,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
-import { backToKitSteps, treeOfScreen, type Step, type Target } from '../edit/index.js';
-import { mineOf, type Mine } from './updateOriginal.js';
+import { resetSteps, treeOfScreen, type Step, type Target } from '../edit/index.js';
+import { overridesOf, type OverrideInfo } from './updateOriginal.js';
 
 /** One value of something that can be chosen, and the instances that show it. */
 export interface InUse {
   readonly value: Json | undefined;
   readonly says: string;
-  readonly uses: readonly Sighting[];
+  readonly uses: readonly UsePlace[];
   readonly screens: number;
   /** What the original says itself. */
   readonly original: boolean;
@@ -33,13 +33,13 @@ export function valuesInUse(world: World, ref: ComponentRef, target: Target): re
   const prop =
     target.kind === 'prop' && target.at.length === 0 ? c.contract.props.find((p) => p.id === target.name) : undefined;
   const key = targetKey(target);
-  const groups: { value: Json | undefined; uses: Sighting[]; original: boolean }[] = [];
+  const groups: { value: Json | undefined; uses: UsePlace[]; original: boolean }[] = [];
   for (const s of world.project.screens) {
-    const wears = wearsOf(world.project, s);
+    const wears = appliedKitsOf(world.project, s);
     for (const id of usesOn(s, wears).get(ref) ?? []) {
       const n = s.nodes[id];
       if (n?.type !== 'instance') continue;
-      const m = mineOf(world, wears, n).find((x) => x.key === key);
+      const m = overridesOf(world, wears, n).find((x) => x.key === key);
       const value = m?.kind === 'setting' ? m.carried.value : prop?.default;
       const original = m === undefined;
       const known = groups.find(
@@ -62,11 +62,11 @@ export function valuesInUse(world: World, ref: ComponentRef, target: Target): re
 }
 
 /** Kinds of choices, for putting back and promoting by kind. */
-export const MINE_KINDS = ['content', 'options', 'looks', 'room'] as const;
-export type MineKind = (typeof MINE_KINDS)[number];
+export const OVERRIDE_KINDS = ['content', 'options', 'looks', 'room'] as const;
+export type OverrideKind = (typeof OVERRIDE_KINDS)[number];
 
 /** What kind of choice something is: what it says, which option it is in, how a part looks, how much room it takes. */
-export function kindOfMine(world: World, ref: ComponentRef, m: Mine): MineKind {
+export function overrideKindOf(world: World, ref: ComponentRef, m: OverrideInfo): OverrideKind {
   if (m.kind === 'room') return 'room';
   const { carried } = m;
   if (carried.kind === 'attr') return ['text', 'icon', 'asset'].includes(carried.name) ? 'content' : 'looks';
@@ -76,44 +76,44 @@ export function kindOfMine(world: World, ref: ComponentRef, m: Mine): MineKind {
 }
 
 /** The steps that put some of what was chosen on an instance back to its original. */
-export function putBackSteps(
+export function resetKindSteps(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   node: InstanceNode,
-  which: (m: Mine) => boolean,
+  which: (m: OverrideInfo) => boolean,
 ): readonly Step[] {
   const tree = treeOfScreen(screen);
-  return mineOf(world, wears, node)
+  return overridesOf(world, wears, node)
     .filter(which)
     .flatMap((m): readonly Step[] =>
       m.kind === 'room'
         ? [{ do: 'set', tree, node: node.id, field: `attrs.${m.field}`, value: null }]
-        : backToKitSteps(world, wears, tree, node, m.carried),
+        : resetSteps(world, wears, tree, node, m.carried),
     )
     .filter((s, i, all) => all.findIndex((x) => JSON.stringify(x) === JSON.stringify(s)) === i);
 }
 
 /** The steps that give an instance the settings of another, of whatever component: what it cannot show waits. */
-export function pasteSettingsSteps(
+export function pasteOverridesSteps(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   node: InstanceNode,
-  settings: readonly Setting[],
+  settings: readonly Override[],
 ): readonly Step[] {
   const tree = treeOfScreen(screen);
-  const own = mineOf(world, wears, node);
-  const wanted = mineOf(world, wears, { ...node, settings }).flatMap((m) => (m.kind === 'setting' ? [m.key] : []));
+  const own = overridesOf(world, wears, node);
+  const wanted = overridesOf(world, wears, { ...node, settings }).flatMap((m) => (m.kind === 'setting' ? [m.key] : []));
   const steps: Step[] = own
     .filter((m) => m.kind === 'setting' && wanted.includes(m.key))
     .flatMap((m): Step[] =>
-      m.kind === 'setting' ? [{ do: 'setting', tree, node: node.id, key: settingKey(m.setting), value: null }] : [],
+      m.kind === 'setting' ? [{ do: 'setting', tree, node: node.id, key: overrideKey(m.setting), value: null }] : [],
     );
   for (const s of settings) {
-    const gone = steps.findIndex((x) => x.do === 'setting' && x.key === settingKey(s) && x.value === null);
+    const gone = steps.findIndex((x) => x.do === 'setting' && x.key === overrideKey(s) && x.value === null);
     if (gone >= 0) steps.splice(gone, 1);
-    steps.push({ do: 'setting', tree, node: node.id, key: settingKey(s), value: s });
+    steps.push({ do: 'setting', tree, node: node.id, key: overrideKey(s), value: s });
   }
   return steps;
 }

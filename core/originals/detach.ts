@@ -12,12 +12,12 @@ import {
   type Node,
   type NodeId,
   type Screen,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { expand, resolve, type RNode } from '../resolve/index.js';
 
-export type Unlinked =
+export type Detached =
   | { readonly steps: readonly Step[]; readonly nodes: Readonly<Record<NodeId, Node>>; readonly name: string }
   | { readonly problem: string };
 
@@ -26,7 +26,7 @@ export type Unlinked =
  * every part remembers which it was; what is in its slots stays as it is. What is painted stays equal.
  * @param screen a screen, or an original worked on as one
  */
-export function unlink(world: World, wears: readonly Wear[], screen: Screen, id: NodeId, newId: NewId): Unlinked {
+export function detach(world: World, wears: readonly AppliedKit[], screen: Screen, id: NodeId, newId: NewId): Detached {
   const node = screen.nodes[id];
   const place = placesOf(screen.nodes).get(id);
   if (node?.type !== 'instance') return { problem: 'Only an instance can be unlinked; this is plain already.' };
@@ -103,7 +103,7 @@ const after = (screen: Screen, _: NodeId, id: NodeId, nodes: Readonly<Record<Nod
 /** What nested things took from the instance around them, as `inherits` says, becomes a choice of their own. */
 function inherited(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   node: InstanceNode,
   now: Screen,

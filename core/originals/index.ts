@@ -1,12 +1,12 @@
-export { makeOriginal, type Made, type Suggestion, type Wish } from './make.js';
+export { makeOriginal, type Made, type Suggestion, type MakeRequest } from './make.js';
 export {
-  likesOf,
+  similarTo,
   makeMany,
   suitedTo,
   type Chosen,
   type HowMany,
   type ManyMade,
-  type ManyWish,
+  type MakeManyRequest,
   type OneMade,
 } from './makeMany.js';
 export { guessOf, type Guess } from './guess.js';
@@ -17,7 +17,7 @@ export {
   lookSteps,
   REST,
   rulesOn,
-  saidIn,
+  setIn,
   seenIn,
   sheetOf,
   showsIn,
@@ -31,18 +31,24 @@ export {
 } from './looks.js';
 export { partName, readRule, ruleSentence, whenSentence, type RuleRead } from './sentences.js';
 export { impactOf, keepsItsOwn, kitUsesOf, screensShowing, usesOf, type Impact, type Uses } from './uses.js';
-export { unlink, type Unlinked } from './detach.js';
-export { relink, type Relinked, type RelinkEntry } from './reattach.js';
+export { detach, type Detached } from './detach.js';
+export { reattach, type Reattached, type ReattachEntry } from './reattach.js';
 export { groupAlike, likeness, pairParts, type Piece as AlikePiece } from './likeness.js';
 export { optionSteps, repeatedOverride, type Repeated } from './repeatedOverride.js';
-export { mineOf, promote, treeOfOriginal, type Mine, type Promoted } from './updateOriginal.js';
 export {
-  kindOfMine,
-  MINE_KINDS,
-  pasteSettingsSteps,
-  putBackSteps,
+  overridesOf,
+  updateOriginal,
+  treeOfOriginal,
+  type OverrideInfo,
+  type UpdatedOriginal,
+} from './updateOriginal.js';
+export {
+  overrideKindOf,
+  OVERRIDE_KINDS,
+  pasteOverridesSteps,
+  resetKindSteps,
   valuesInUse,
   type InUse,
-  type MineKind,
+  type OverrideKind,
 } from './compare.js';
 export { changeWords } from './editionChanges.js';

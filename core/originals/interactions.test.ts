@@ -8,11 +8,11 @@ import {
   makeOriginal,
   newInstance,
   press,
-  relink,
+  reattach,
   resolveTried,
-  startTrying,
-  wearsOf,
-  type Behaviour,
+  startTry,
+  appliedKitsOf,
+  type Interaction,
   type Node,
   type Project,
   type RNode,
@@ -23,7 +23,11 @@ import {
 const PLYWOOD = 'plywood@1.0.0';
 let serial = 0;
 const newId = (): string => `new-${++serial}`;
-const go = (screen: string): Behaviour => ({ id: `go-${screen}`, when: { on: 'press' }, then: [{ do: 'go', screen }] });
+const go = (screen: string): Interaction => ({
+  id: `go-${screen}`,
+  when: { on: 'press' },
+  then: [{ do: 'go', screen }],
+});
 const label = (says: string) => [
   { home: `${PLYWOOD}/button`, at: [], kind: 'prop' as const, name: 'label', value: says },
 ];
@@ -60,7 +64,7 @@ function done(p: Project, steps: Parameters<typeof applyEdit>[1]['steps']): Proj
 /** Presses the part of a screen that says something. */
 function pressed(p: Project, says: string): string {
   const world = worldOf(p);
-  const { trying } = startTrying(world, 'one');
+  const { trying } = startTry(world, 'one');
   const path: RNode[] = [];
   const find = (n: RNode): boolean => {
     path.push(n);
@@ -100,7 +104,7 @@ describe('what is made a component', () => {
   it('leaves in the original what acts on things inside, so that nothing of it is lost', () => {
     const p = project();
     const screen = p.screens[0] as Screen;
-    const inward: Behaviour = {
+    const inward: Interaction = {
       id: 'in',
       when: { on: 'press' },
       then: [{ do: 'set', home: `${PLYWOOD}/button`, prop: 'label', value: 'Chosen' }],
@@ -120,7 +124,7 @@ describe('what is made a component', () => {
   it('takes what like things do along when they are linked to it', () => {
     const { p, ref } = made();
     const screen = p.screens[0] as Screen;
-    const got = relink(worldOf(p), wearsOf(p, screen), screen, 'row-2', newId, ref);
+    const got = reattach(worldOf(p), appliedKitsOf(p, screen), screen, 'row-2', newId, ref);
     if ('problem' in got) throw new Error(got.problem);
     const q = done(p, got.steps);
     expect(q.screens[0]?.nodes['row-2']?.type).toBe('instance');

@@ -1,7 +1,7 @@
 import {
   readdressed,
   subtree,
-  type Behaviour,
+  type Interaction,
   type ComponentRef,
   type Json,
   type Node,
@@ -13,7 +13,7 @@ import { treeOfScreen, type Step } from '../edit/index.js';
 /** Tells of a behaviour whether it acts on its own thing, or asks it something, or another that is in there. */
 const reachesInto =
   (inside: (id: NodeId) => boolean) =>
-  (b: Behaviour): boolean => {
+  (b: Interaction): boolean => {
     const into = (of: NodeId | undefined): boolean => of === undefined || inside(of);
     return (
       b.then.some(
@@ -30,10 +30,10 @@ const reachesInto =
 export function doneByParts(
   pairs: readonly (readonly [at: readonly string[], thing: Node])[],
   home: ComponentRef,
-): { readonly does: readonly Behaviour[]; readonly lost: number } {
+): { readonly does: readonly Interaction[]; readonly lost: number } {
   const own = new Set(pairs.map(([, n]) => n.id));
   const reaches = reachesInto((id) => own.has(id));
-  const does: Behaviour[] = [];
+  const does: Interaction[] = [];
   let lost = 0;
   for (const [way, node] of pairs)
     for (const b of node.does ?? []) {
@@ -53,8 +53,8 @@ export function takeAlong(
   nodes: Readonly<Record<NodeId, Node>>,
   root: NodeId,
   ref: ComponentRef,
-): { readonly along: readonly Behaviour[]; readonly nodes: Readonly<Record<NodeId, Node>> } {
-  const along: Behaviour[] = [];
+): { readonly along: readonly Interaction[]; readonly nodes: Readonly<Record<NodeId, Node>> } {
+  const along: Interaction[] = [];
   const left: Record<NodeId, Node> = { ...nodes };
   const reaches = reachesInto((of) => Object.hasOwn(nodes, of));
   for (const node of Object.values(nodes)) {

@@ -3,26 +3,26 @@ import { describe, expect, it } from 'vitest';
 import { choiceOn, type Choice, lookOf, NO_KITS, projectWithOriginals, PROPS } from '../../testing/originals.js';
 import { ids } from '../../testing/project.js';
 import {
-  allBackSteps,
+  resetAllSteps,
   applyEdit,
   axesOf,
-  carryInstance,
+  transferInstance,
   chooseSteps,
   componentAt,
   invertEdit,
   lookSteps,
-  promote,
+  updateOriginal,
   readRule,
   rebaseEdit,
-  relink,
+  reattach,
   replayEdition,
   resolve,
   resolveSample,
   ruleSentence,
-  saidIn,
+  setIn,
   seenIn,
   sheetOf,
-  unlink,
+  detach,
   whenOf,
   type Edit,
   type InstanceNode,
@@ -81,10 +81,10 @@ describe('looks of an original', () => {
         const rest = (which['@state'] ?? 'rest') === 'rest';
         for (const l of looks) {
           const same = axes.every((a) => a.id === '@state' || l[a.id] === which[a.id]);
-          const own = saidIn(c, axes, l, part, 'fill').rule?.when.state !== undefined;
+          const own = setIn(c, axes, l, part, 'fill').rule?.when.state !== undefined;
           const meant = same && (l['@state'] === which['@state'] || (rest && !own));
           const now = inLook(after, 'project/leaf', l);
-          if (meant) expect(saidIn(after.originals['leaf'] as typeof c, axes, l, part, 'fill').value).toBe('#fefefe');
+          if (meant) expect(setIn(after.originals['leaf'] as typeof c, axes, l, part, 'fill').value).toBe('#fefefe');
           else expect(now).toBe(inLook(p, 'project/leaf', l));
         }
         expect(applyEdit(after, invertEdit(p, edit(steps), 'u') as Edit)).toMatchObject({ ok: true, project: p });
@@ -152,7 +152,7 @@ describe('settings of instances', () => {
             now = got.project;
             const node = nodeOf(now, 'leaf-0');
             expect(node.settings).toEqual(nodeOf(before, 'leaf-0').settings);
-            expect(carryInstance(world(now), [], node).ledger.filter((e) => e.setting >= 0)).toHaveLength(
+            expect(transferInstance(world(now), [], node).ledger.filter((e) => e.setting >= 0)).toHaveLength(
               node.settings.length,
             );
             expect(() => shownOn(now)).not.toThrow();
@@ -169,7 +169,7 @@ describe('settings of instances', () => {
     fc.assert(
       fc.property(projectWithOriginals, fc.array(choiceOn, { minLength: 1, maxLength: 3 }), (p, choices) => {
         const before = chosen(p, 'leaf-0', choices);
-        const got = promote(world(before), [], screen(before), nodeOf(before, 'leaf-0'));
+        const got = updateOriginal(world(before), [], screen(before), nodeOf(before, 'leaf-0'));
         if ('problem' in got) return;
         const after = apply(before, got.steps);
         const part = (q: Project): string => seen(resolve(world(q), screen(q)).root.children[0] as RNode);
@@ -183,7 +183,7 @@ describe('settings of instances', () => {
     fc.assert(
       fc.property(projectWithOriginals, fc.array(choiceOn, { maxLength: 4 }), (p, choices) => {
         const changed = chosen(p, 'leaf-0', choices);
-        const back = apply(changed, allBackSteps('screen:s', nodeOf(changed, 'leaf-0')));
+        const back = apply(changed, resetAllSteps('screen:s', nodeOf(changed, 'leaf-0')));
         expect(back).toEqual(p);
         expect(shownOn(back)).toBe(shownOn(p));
       }),
@@ -198,11 +198,11 @@ describe('settings of instances', () => {
         fc.array(choiceOn, { maxLength: 3 }),
         (p, id, choices) => {
           const before = chosen(p, id, choices);
-          const made = unlink(world(before), [], screen(before), id, ids('u'));
+          const made = detach(world(before), [], screen(before), id, ids('u'));
           if ('problem' in made) throw new Error(made.problem);
           const loose = apply(before, made.steps);
           expect(shownOn(loose)).toBe(shownOn(before));
-          const back = relink(world(loose), [], screen(loose), id, ids('v'));
+          const back = reattach(world(loose), [], screen(loose), id, ids('v'));
           if ('problem' in back) throw new Error(back.problem);
           expect(back.ledger).toEqual([]);
           expect(nodeOf(apply(loose, back.steps), id)).toEqual(nodeOf(before, id));

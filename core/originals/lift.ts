@@ -3,7 +3,7 @@ import {
   componentAt,
   PROP_KINDS,
   sameJson,
-  settingKey,
+  overrideKey,
   subtree,
   type Json,
   type ListItem,
@@ -11,13 +11,13 @@ import {
   type NodeId,
   type Prop,
   type PropKind,
-  type Setting,
+  type Override,
   type World,
 } from '../model/index.js';
 import type { Suggestion } from './make.js';
 
 /** A contract while it is gathered from what things say. */
-export interface Gathered {
+export interface LiftedProps {
   readonly world: World;
   readonly props: Prop[];
   readonly nodes: Record<NodeId, Node>;
@@ -41,7 +41,7 @@ const LEAVES = {
 } as const;
 
 /** A part of the component: what it says is said by a prop of the component from now on. */
-export function handUp(g: Gathered, node: Node): Node {
+export function lift(g: LiftedProps, node: Node): Node {
   const bind: Record<string, string> = { ...node.bind };
   if (node.type === 'text' || node.type === 'icon' || node.type === 'image') {
     const { attr, kind, name } = LEAVES[node.type];
@@ -56,7 +56,7 @@ export function handUp(g: Gathered, node: Node): Node {
   const component = componentAt(g.world, home);
   if (!component) return node;
   const { props: own } = component.contract;
-  const propOf = (s: Setting): Prop | undefined => {
+  const propOf = (s: Override): Prop | undefined => {
     const of = own.find((p) => p.id === s.name);
     if (!of || s.home !== home || s.kind !== 'prop' || s.at.length > 0 || s.when || bind[`props.${s.name}`])
       return undefined;
@@ -69,7 +69,7 @@ export function handUp(g: Gathered, node: Node): Node {
   const first = own.find((p) => p.kind === 'text')?.id;
   const label = texts.find((s) => s.name === first);
   const lead = texts.length > 1 && String(label?.value).trim().split(/\s+/u).length <= LABEL ? label : undefined;
-  const nameOf = (s: Setting, of: Prop): string => {
+  const nameOf = (s: Override, of: Prop): string => {
     // What is one thing and no more goes on calling what it says as that thing does.
     if (node.id === g.whole) return of.name;
     if (!lead || of.kind !== 'text')
@@ -89,7 +89,7 @@ export function handUp(g: Gathered, node: Node): Node {
 }
 
 /** Texts without a name are called by what they are: title, note, label. */
-function textName(g: Gathered, node: Node): string {
+function textName(g: LiftedProps, node: Node): string {
   const style = String(node.attrs.textStyle ?? '');
   const taken = new Set(g.props.map((p) => p.name));
   const names = /heading|title|display/iu.test(style)
@@ -102,7 +102,14 @@ function textName(g: Gathered, node: Node): string {
   return names.find((n) => !taken.has(n)) ?? names[0] ?? 'Text';
 }
 
-function addProp(g: Gathered, key: string, name: string, kind: PropKind, value: Json, means?: string): string | null {
+function addProp(
+  g: LiftedProps,
+  key: string,
+  name: string,
+  kind: PropKind,
+  value: Json,
+  means?: string,
+): string | null {
   const { props } = g;
   const called = unused(name, new Set(props.map((p) => p.name.toLowerCase())));
   const taken = g.told({ key, kind, name: called, says: String(value).slice(0, 60) }, props.length < MOST_PROPS);
@@ -124,7 +131,7 @@ interface Differs {
 }
 
 /** Children of a box that differ in nothing but what they say become the items of a list, shown by a series in its place. */
-export function listIn(g: Gathered, box: Extract<Node, { readonly type: 'box' }>): void {
+export function listIn(g: LiftedProps, box: Extract<Node, { readonly type: 'box' }>): void {
   const differs: Differs[] = [];
   const first = box.children[0] as NodeId;
   for (const other of box.children.slice(1))
@@ -183,7 +190,7 @@ export function listIn(g: Gathered, box: Extract<Node, { readonly type: 'box' }>
 }
 
 /** Are two things the same but for what they say? What differs is noted, by the parts of the first. */
-function compare(g: Gathered, a: NodeId, b: NodeId, differs: Differs[], nth: number): boolean {
+function compare(g: LiftedProps, a: NodeId, b: NodeId, differs: Differs[], nth: number): boolean {
   const x = g.nodes[a];
   const y = g.nodes[b];
   if (!x || !y || x.type !== y.type || x.type === 'series' || x.type === 'slot' || x.bind || y.bind) return false;
@@ -208,10 +215,10 @@ function compare(g: Gathered, a: NodeId, b: NodeId, differs: Differs[], nth: num
   if (x.type === 'instance' && y.type === 'instance') {
     if (x.component !== y.component || x.placed !== y.placed || x.fills.length + y.fills.length > 0) return false;
     const component = componentAt(g.world, x.component);
-    const keys = new Set([...x.settings, ...y.settings].map(settingKey));
+    const keys = new Set([...x.settings, ...y.settings].map(overrideKey));
     for (const key of keys) {
-      const p = x.settings.find((s) => settingKey(s) === key);
-      const q = y.settings.find((s) => settingKey(s) === key);
+      const p = x.settings.find((s) => overrideKey(s) === key);
+      const q = y.settings.find((s) => overrideKey(s) === key);
       if (p && q && sameJson(p.value, q.value)) {
         const known = differs.find((e) => e.node === a && e.name === `props.${p.name}`);
         if (known) known.values[nth] = q.value;

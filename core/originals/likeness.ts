@@ -1,5 +1,13 @@
 import { assign, similarity } from '../match/index.js';
-import { AMONG_OTHERS, childrenOf, sameJson, type Json, type Node, type NodeId, type Nodes } from '../model/index.js';
+import {
+  PLACEMENT_ATTRS,
+  childrenOf,
+  sameJson,
+  type Json,
+  type Node,
+  type NodeId,
+  type Nodes,
+} from '../model/index.js';
 
 /** A tree of parts, from one of them down. */
 export interface Piece {
@@ -10,7 +18,7 @@ export interface Piece {
 /** What a part says or shows: that may differ in things that are alike. */
 const CONTENT: ReadonlySet<string> = new Set(['text', 'icon', 'asset', 'visible', 'focalX', 'focalY', 'zoom']);
 /** What a part says of its place among others: that is no part of what it is. */
-const PLACE: ReadonlySet<string> = new Set(AMONG_OTHERS);
+const PLACE: ReadonlySet<string> = new Set(PLACEMENT_ATTRS);
 
 /** What being of one kind is worth, and what looking the same. */
 const KIND = 0.3;

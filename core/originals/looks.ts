@@ -11,7 +11,7 @@ import {
   type NodeId,
   type Prop,
   type Rule,
-  type Setting,
+  type Override,
   type StateName,
 } from '../model/index.js';
 import type { Step, TreeRef } from '../edit/index.js';
@@ -141,12 +141,12 @@ export function seenIn(
   look: Look,
   ref: ComponentRef,
 ): {
-  readonly settings: readonly Setting[];
+  readonly settings: readonly Override[];
   readonly states?: Readonly<Record<string, readonly StateName[]>>;
   readonly width?: number;
 } {
   const values = axes.map((a) => valueIn(a, look));
-  const settings = values.flatMap((v, i): Setting[] =>
+  const settings = values.flatMap((v, i): Override[] =>
     v?.prop && v !== axes[i]?.values[0]
       ? [{ home: ref, at: [], kind: 'prop', name: v.prop.id, value: v.prop.value }]
       : [],
@@ -232,7 +232,7 @@ export function rulesOn(c: Component, node: NodeId, name: string): readonly Rule
 }
 
 /** What a part says in a look of something that can be set on it, and the rule that says so; states last, as they are shown. */
-export function saidIn(
+export function setIn(
   c: Component,
   axes: readonly Axis[],
   look: Look,
@@ -256,7 +256,7 @@ export function showsIn(
   name: string,
 ): boolean {
   if (!holdsIn(when, axes, look)) return false;
-  const now = saidIn(c, axes, look, node, name).rule;
+  const now = setIn(c, axes, look, node, name).rule;
   if (!now || sameWhen(now.when, when)) return true;
   if (isAlways(when)) return false;
   return !(refines(now.when, when) || (now.when.state !== undefined && when.state === undefined));

@@ -6,7 +6,7 @@ import {
   applyEdit,
   applyRebrand,
   layout,
-  lensWears,
+  lensKits,
   makeOriginal,
   mendProject,
   paint,
@@ -67,10 +67,7 @@ describe('a component made of what stands on a screen', () => {
     const seen = (p: Project, screen: Screen, lens: string): unknown =>
       drawn(
         paint(
-          layout(
-            resolve({ project: p, kits }, screen, { wears: lensWears({ project: p, kits }, screen, lens) }),
-            fonts,
-          ),
+          layout(resolve({ project: p, kits }, screen, { wears: lensKits({ project: p, kits }, screen, lens) }), fonts),
         ),
       );
     for (const screen of project.screens.slice(0, 5))

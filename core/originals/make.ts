@@ -1,5 +1,5 @@
 import {
-  AMONG_OTHERS,
+  PLACEMENT_ATTRS,
   componentAt,
   listAt,
   placesOf,
@@ -17,10 +17,10 @@ import {
 import { treeOfScreen, type NewId, type Step } from '../edit/index.js';
 import { pointedAt, takeAlong } from './interactions.js';
 import { guessOf, type Guess } from './guess.js';
-import { handUp, idFor, listIn, unused, type Gathered } from './lift.js';
+import { lift, idFor, listIn, unused, type LiftedProps } from './lift.js';
 
 /** What is asked of a new component besides what it is made of. */
-export interface Wish {
+export interface MakeRequest {
   readonly name?: string;
   /** Suggestions that are not wanted, and those wanted that are not taken by themselves, by their keys. */
   readonly leave?: ReadonlySet<string>;
@@ -49,7 +49,7 @@ export type Made =
   | { readonly problem: string };
 
 /** What a thing says of its place among others stays with each instance; all else is the component's. */
-const OF_ITS_PLACE: ReadonlySet<string> = new Set([...AMONG_OTHERS, 'width', 'minWidth', 'maxWidth']);
+const OF_ITS_PLACE: ReadonlySet<string> = new Set([...PLACEMENT_ATTRS, 'width', 'minWidth', 'maxWidth']);
 
 /** Why nothing can be made of a thing; null: it can. */
 export function notToBeMade(screen: Screen, id: NodeId): string | null {
@@ -71,7 +71,7 @@ export function notToBeMade(screen: Screen, id: NodeId): string | null {
  * says, its icons and its pictures become props, with what is there as their defaults, things repeated alike a list, and what is
  * asked for a slot, so that nothing changes on the screen.
  */
-export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: NewId, wish: Wish = {}): Made {
+export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: NewId, wish: MakeRequest = {}): Made {
   const problem = notToBeMade(screen, id);
   if (problem !== null) return { problem };
   const root = screen.nodes[id] as Node;
@@ -101,7 +101,7 @@ export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: Ne
     suggestions.push({ ...s, taken });
     return taken;
   };
-  const gathered: Gathered = { world, props, nodes, whole: id, told };
+  const gathered: LiftedProps = { world, props, nodes, whole: id, told };
 
   // What is linked to the original around it stays linked: through a prop of the new component.
   for (const node of Object.values(nodes)) {
@@ -163,7 +163,7 @@ export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: Ne
   }
   for (const key of subtree(nodes, id)) {
     const node = nodes[key];
-    if (node) nodes[key] = handUp(gathered, node);
+    if (node) nodes[key] = lift(gathered, node);
   }
 
   const taken = new Set(Object.values(world.project.originals).map((o) => o.name.toLowerCase()));

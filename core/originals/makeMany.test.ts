@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { kits, paintedOn, worlds } from '../../testing/demo.js';
 import { ids } from '../../testing/project.js';
-import { applyEdit, childrenOf, likesOf, makeMany, type Project, type Screen } from '../index.js';
+import { applyEdit, childrenOf, similarTo, makeMany, type Project, type Screen } from '../index.js';
 
 const apply = (project: Project, steps: Parameters<typeof applyEdit>[1]['steps']): Project => {
   const got = applyEdit(project, { id: 'm', label: 'm', steps });
@@ -45,6 +45,6 @@ describe('several components made at once', () => {
     expect(makeMany({ project, kits }, [{ screen, ids: [screen.root] }], ids('k'), { how: 'alike' })).toHaveProperty(
       'problem',
     );
-    expect(likesOf(screen, 'nobody')).toEqual([]);
+    expect(similarTo(screen, 'nobody')).toEqual([]);
   });
 });

@@ -3,7 +3,7 @@ import {
   listAt,
   placesOf,
   subtree,
-  wearsOf,
+  appliedKitsOf,
   type Component,
   type InstanceNode,
   type Node,
@@ -14,12 +14,12 @@ import {
 } from '../model/index.js';
 import { guessOf, type Guess } from './guess.js';
 import { groupAlike, likeness, pairParts, type Piece } from './likeness.js';
-import { makeOriginal, notToBeMade, type Suggestion, type Wish } from './make.js';
-import { relink } from './reattach.js';
+import { makeOriginal, notToBeMade, type Suggestion, type MakeRequest } from './make.js';
+import { reattach } from './reattach.js';
 
 /** How many components are made of several things: one of everything, one of each, one of each kind with an instance for each. */
 export type HowMany = 'one' | 'each' | 'alike';
-export interface ManyWish {
+export interface MakeManyRequest {
   readonly how: HowMany;
   /** `{name}`, `{text}`, `{number}`; words to replace in the name first. */
   readonly pattern?: string;
@@ -51,13 +51,13 @@ export type ManyMade =
   | { readonly problem: string };
 
 /** So alike things are one component: structure and style agree by four fifths. */
-export const ALIKE = 0.8;
+export const ALIKE_FROM = 0.8;
 
 /** Other things on a screen that are like this one and could be instances of the same component, the most alike first. */
-export function likesOf(
+export function similarTo(
   screen: Screen,
   id: NodeId,
-  least = ALIKE,
+  least = ALIKE_FROM,
 ): readonly { readonly id: NodeId; readonly likeness: number }[] {
   const node = screen.nodes[id];
   const own = new Set(subtree(screen.nodes, id));
@@ -86,7 +86,7 @@ export const suitedTo = (chosen: readonly Chosen[]): HowMany =>
   chosen.reduce((n, c) => n + c.ids.length, 0) <= 1 ? 'each' : 'alike';
 
 /** Makes components of several things at once, one edit for all. What is left as it is, is named. Nothing changes on any screen. */
-export function makeMany(world: World, chosen: readonly Chosen[], newId: NewId, wish: ManyWish): ManyMade {
+export function makeMany(world: World, chosen: readonly Chosen[], newId: NewId, wish: MakeManyRequest): ManyMade {
   const things = chosen.flatMap((c) =>
     outermost(c.screen.nodes, c.screen.root, c.ids)
       .filter((id) => id !== c.screen.root)
@@ -109,7 +109,7 @@ export function makeMany(world: World, chosen: readonly Chosen[], newId: NewId, 
     if (problem !== null) return { problem };
   } else if (wish.how === 'alike') {
     const pieces = things.map((t): Piece => ({ nodes: screenIn(state.project, t.screen)?.nodes ?? {}, root: t.id }));
-    const groups = groupAlike(pieces, ALIKE);
+    const groups = groupAlike(pieces, ALIKE_FROM);
     const making = { ...state, of: groups.length };
     for (const group of groups) {
       const members = group.members.flatMap((i) => things[i] ?? []);
@@ -126,7 +126,7 @@ interface Making {
   readonly made: OneMade[];
   readonly left: string[];
   readonly newId: NewId;
-  readonly wish: ManyWish;
+  readonly wish: MakeManyRequest;
   number: number;
   readonly of: number;
 }
@@ -147,7 +147,7 @@ function apply(m: Making, steps: readonly Step[]): boolean {
   return true;
 }
 
-function wishFor(m: Making, of: NodeId, extra: Wish = {}): Wish {
+function wishFor(m: Making, of: NodeId, extra: MakeRequest = {}): MakeRequest {
   const { wish } = m;
   return {
     ...(wish.leave ? { leave: wish.leave } : {}),
@@ -199,7 +199,7 @@ function makeGroup(
     }
   }
   const world: World = { ...m.world, project: m.project };
-  const extra: Wish = {
+  const extra: MakeRequest = {
     ...(optional.size > 0 ? { optional: [...optional] } : {}),
     ...(members.length > 2 ? { guess: mostly(world, members, m.project) } : {}),
   };
@@ -223,7 +223,7 @@ function makeGroup(
     if (t === lead) continue;
     const there = screenIn(now.project, t.screen);
     if (!there) continue;
-    const linked = relink(now, wearsOf(now.project, there), there, t.id, m.newId, ref);
+    const linked = reattach(now, appliedKitsOf(now.project, there), there, t.id, m.newId, ref);
     // What would not look the same stays what it is.
     if ('problem' in linked || !linked.exact || linked.ledger.some((e) => e.outcome === 'beside')) {
       m.left.push(

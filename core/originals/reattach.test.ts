@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { fonts, kits, paintedOn, worlds } from '../../testing/demo.js';
 import { ids } from '../../testing/project.js';
-import { applyEdit, relink, unlink, wearsOf, type Screen, type Step } from '../index.js';
+import { applyEdit, reattach, detach, appliedKitsOf, type Screen, type Step } from '../index.js';
 
 void fonts;
 describe('an instance that is unlinked', () => {
@@ -14,7 +14,7 @@ describe('an instance that is unlinked', () => {
         if (node.type !== 'instance') continue;
         const world = { project, kits };
         const newId = ids('u');
-        const got = unlink(world, wearsOf(project, screen), screen, node.id, newId);
+        const got = detach(world, appliedKitsOf(project, screen), screen, node.id, newId);
         if ('problem' in got) continue;
         const edit = (steps: readonly Step[], p = project) => {
           const r = applyEdit(p, { id: 'e', label: 'e', steps });
@@ -25,7 +25,7 @@ describe('an instance that is unlinked', () => {
         const after = loose.project.screens.find((s) => s.id === screen.id) as Screen;
         if (JSON.stringify(paintedOn(loose.project, after)) !== before)
           differ.push(`${screen.name} ${node.id} ${node.component}`);
-        const back = relink({ project: loose.project, kits }, wearsOf(project, screen), after, node.id, newId);
+        const back = reattach({ project: loose.project, kits }, appliedKitsOf(project, screen), after, node.id, newId);
         if ('problem' in back) throw new Error(`${screen.name} ${node.id} ${node.component}: ${back.problem}`);
         const again = edit(back.steps, loose.project);
         const now = again.project.screens.find((s) => s.id === screen.id) as Screen;

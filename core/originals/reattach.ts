@@ -1,6 +1,6 @@
 import { doneByParts } from './interactions.js';
-import { Memory } from '../base/index.js';
-import { carryInstance, targetKey } from '../transfer/index.js';
+import { Memo } from '../base/index.js';
+import { transferInstance, targetKey } from '../transfer/index.js';
 import { treeOfScreen, type NewId, type Step } from '../edit/index.js';
 import {
   attrName,
@@ -8,17 +8,17 @@ import {
   componentAt,
   listAt,
   listItems,
-  lookIn,
+  lookupIn,
   placesOf,
   PLAIN_HOME,
   sameJson,
-  settingKey,
+  overrideKey,
   shownComponent,
   splitRef,
   subtree,
   bareValue,
   partAddress,
-  type Behaviour,
+  type Interaction,
   type Component,
   type ComponentRef,
   type InstanceNode,
@@ -26,8 +26,8 @@ import {
   type Node,
   type NodeId,
   type Screen,
-  type Setting,
-  type Wear,
+  type Override,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { alone, expand, PLACE, resolve, type Expanded, type RNode } from '../resolve/index.js';
@@ -35,16 +35,16 @@ import { instancesBy } from './detach.js';
 import { likeness, pairParts, type Piece } from './likeness.js';
 
 /** What becomes of one difference when plain parts become an instance again. */
-export interface RelinkEntry {
+export interface ReattachEntry {
   /** `same`: as it was; `setting`: kept as a setting; `content`: put into a slot; `beside`: kept as it is, beside the instance. */
   readonly outcome: 'setting' | 'content' | 'beside';
   readonly what: string;
   readonly why: string;
 }
-export type Relinked =
+export type Reattached =
   | {
       readonly steps: readonly Step[];
-      readonly ledger: readonly RelinkEntry[];
+      readonly ledger: readonly ReattachEntry[];
       /** The instance that stands there then. */
       readonly node: InstanceNode;
       readonly name: string;
@@ -64,14 +64,14 @@ const LEAST = 0.35;
  * Nothing is lost.
  * @param ref which component; absent: the one it was
  */
-export function relink(
+export function reattach(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   id: NodeId,
   newId: NewId,
   ref?: ComponentRef,
-): Relinked {
+): Reattached {
   const root = screen.nodes[id];
   const place = placesOf(screen.nodes).get(id);
   if (!root || root.type === 'instance')
@@ -105,13 +105,13 @@ const roomOf = (n: Node): InstanceNode['attrs'] =>
 
 function compareTo(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   root: Node,
   base: InstanceNode,
   component: Component,
   newId: NewId,
-): Relinked {
+): Reattached {
   const { id } = root;
   const mine = subtree(screen.nodes, id);
   const actual: Piece = { nodes: screen.nodes, root: id };
@@ -137,8 +137,8 @@ function compareTo(
   if (fit < LEAST && fixed.size === 0)
     return { problem: `This is not like ${component.name}: ${Math.round(fit * 100)} % of it agrees.` };
 
-  const made: Setting[] = [];
-  const ledger: RelinkEntry[] = [];
+  const made: Override[] = [];
+  const ledger: ReattachEntry[] = [];
   let inside: ReadonlyMap<string, RNode> | null = null;
   const shows = (way: readonly string[]): RNode | undefined =>
     (inside ??= instancesBy(resolve(world, empty, { wears }).root)).get([id, ...way].join('/'));
@@ -219,11 +219,11 @@ function compareTo(
  * @param came was it with the parts meanwhile? What was not has waited.
  */
 function asBefore(
-  was: readonly Behaviour[],
-  now: readonly Behaviour[],
-  came: (b: Behaviour) => boolean,
-): readonly Behaviour[] {
-  const same = (a: Behaviour, b: Behaviour): boolean =>
+  was: readonly Interaction[],
+  now: readonly Interaction[],
+  came: (b: Interaction) => boolean,
+): readonly Interaction[] {
+  const same = (a: Interaction, b: Interaction): boolean =>
     sameJson(
       { when: a.when, if: a.if ?? null, then: a.then, at: a.part?.at ?? [] } as unknown as Json,
       { when: b.when, if: b.if ?? null, then: b.then, at: b.part?.at ?? [] } as unknown as Json,
@@ -237,11 +237,11 @@ function asBefore(
   ];
 }
 
-const bares = new Memory<Expanded | null>(4);
+const bares = new Memo<Expanded | null>(4);
 /** The instance opened up. One on which nothing is chosen shows the same wherever it stands: it is opened once for all. */
 function openedOf(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   bare: InstanceNode,
   component: Component,
@@ -252,7 +252,7 @@ function openedOf(
   };
   if (bare.settings.length > 0) return open();
   const key = JSON.stringify(bare.attrs);
-  const known = bares.of(component, [wears, screen.width, bare.component, bare.name, key], open, lookIn(world));
+  const known = bares.of(component, [wears, screen.width, bare.component, bare.name, key], open, lookupIn(world));
   if (!known || known.root === bare.id) return known;
   const { [known.root]: top, ...rest } = known.nodes;
   const from = new Map(known.from);
@@ -290,7 +290,7 @@ function showsTheSame(
     if (a.type === 'instance' && b.type === 'instance') {
       if (a.component !== b.component) return false;
       const said = (i: InstanceNode): ReadonlyMap<string, Json> =>
-        new Map(carryInstance(world, wears, i).settings.map((s) => [targetKey(s), s.value]));
+        new Map(transferInstance(world, wears, i).settings.map((s) => [targetKey(s), s.value]));
       const [p, q] = [said(a), said(b)];
       const defaults = componentAt(world, shownComponent(wears, a.component))?.contract.props ?? [];
       const value = (m: ReadonlyMap<string, Json>, k: string): Json =>
@@ -310,12 +310,12 @@ interface Compare {
   /** What stands at an address of the instance as it would be without differences. */
   readonly shows: (way: readonly string[]) => RNode | undefined;
   readonly world: World;
-  readonly wears: readonly Wear[];
+  readonly wears: readonly AppliedKit[];
   readonly component: Component;
   readonly opened: Expanded;
   readonly home: ComponentRef;
-  readonly made: Setting[];
-  readonly ledger: RelinkEntry[];
+  readonly made: Override[];
+  readonly ledger: ReattachEntry[];
   readonly base: InstanceNode;
 }
 const nameOf = (c: Component, way: readonly string[]): string => {
@@ -348,7 +348,7 @@ function tell(ctx: Compare, way: readonly string[], name: string, value: Json, w
       key: i.key,
       values: i.key === item ? { ...i.values, [field]: value } : { ...i.values },
     }));
-    const setting: Setting = { home: ctx.home, at: [], kind: 'prop', name: prop, value: next };
+    const setting: Override = { home: ctx.home, at: [], kind: 'prop', name: prop, value: next };
     if (known) made.splice(made.indexOf(known), 1, setting);
     else made.push(setting);
     ledger.push({ outcome: 'setting', what, why: `in its ${declared.name.toLowerCase()}` });
@@ -365,7 +365,7 @@ function tell(ctx: Compare, way: readonly string[], name: string, value: Json, w
 }
 /** What a prop says in the instance that is taken as it was. */
 function valueOf({ world, wears, base }: Compare, prop: string): Json | undefined {
-  return carryInstance(world, wears, base).settings.find(
+  return transferInstance(world, wears, base).settings.find(
     (s) => s.kind === 'prop' && s.at.length === 0 && s.name === prop,
   )?.value;
 }
@@ -423,21 +423,21 @@ function nestedDifferences(ctx: Compare, e: InstanceNode, a: InstanceNode, way: 
       a.component,
       `${name}: ${componentAt(world, shownComponent(wears, a.component))?.name ?? a.component} in its place`,
     );
-  const known = new Map(e.settings.map((s) => [settingKey(s), s]));
+  const known = new Map(e.settings.map((s) => [overrideKey(s), s]));
   const shown = shownComponent(wears, a.component);
   if (swapped) {
     // What the original says of the part would be carried to what is in its place: all of it is said here instead.
-    const said = new Map(carryInstance(world, wears, a).settings.map((s) => [targetKey(s), s]));
+    const said = new Map(transferInstance(world, wears, a).settings.map((s) => [targetKey(s), s]));
     for (const p of componentAt(world, shown)?.contract.props ?? []) {
       const value = said.get(targetKey({ at: [], kind: 'prop', name: p.id }))?.value ?? p.default;
       ctx.made.push({ home: ctx.home, at: way, kind: 'prop', name: p.id, value, through: [shown] });
     }
     return;
   }
-  for (const s of carryInstance(world, wears, a).settings) {
+  for (const s of transferInstance(world, wears, a).settings) {
     const own = s.from >= 0 ? a.settings[s.from] : undefined;
     if (!own || own.home === PLAIN_HOME) continue;
-    const before = known.get(settingKey(own));
+    const before = known.get(overrideKey(own));
     if (before && sameJson(before.value, own.value)) continue;
     // What it takes from what is around it was written down when it was unlinked: that is no difference.
     if (s.kind === 'prop' && !s.when) {
@@ -523,11 +523,11 @@ function content(
 }
 
 /** Settings with others in place of those they are about, the rest behind them. */
-function merged(before: readonly Setting[], more: readonly Setting[]): readonly Setting[] {
-  const by = new Map(more.map((s) => [settingKey(s), s]));
+function merged(before: readonly Override[], more: readonly Override[]): readonly Override[] {
+  const by = new Map(more.map((s) => [overrideKey(s), s]));
   const next = before.map((s) => {
-    const now = by.get(settingKey(s));
-    by.delete(settingKey(s));
+    const now = by.get(overrideKey(s));
+    by.delete(overrideKey(s));
     return now ?? s;
   });
   return [...next, ...by.values()];

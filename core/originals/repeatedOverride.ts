@@ -1,30 +1,30 @@
-import { targetKey, type Carried } from '../transfer/index.js';
-import { usesOn, type Sighting } from '../uses/index.js';
+import { targetKey, type Transferred } from '../transfer/index.js';
+import { usesOn, type UsePlace } from '../uses/index.js';
 import { treeOfScreen, type Step } from '../edit/index.js';
 import {
   bareValue,
   componentAt,
   sameJson,
-  settingKey,
+  overrideKey,
   shownComponent,
   splitRef,
-  wearsOf,
+  appliedKitsOf,
   type Component,
   type ComponentRef,
   type InstanceNode,
   type Prop,
-  type Setting,
-  type Wear,
+  type Override,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { lookSteps } from './looks.js';
-import { isContent, mineOf, treeOfOriginal } from './updateOriginal.js';
+import { isContent, overridesOf, treeOfOriginal } from './updateOriginal.js';
 
 /** The same override on several instances of a component: it may want to be an option. */
 export interface Repeated {
   readonly ref: ComponentRef;
-  readonly carried: Carried;
-  readonly uses: readonly Sighting[];
+  readonly carried: Transferred;
+  readonly uses: readonly UsePlace[];
 }
 /** So many make a habit. */
 const HABIT = 3;
@@ -33,7 +33,7 @@ const HABIT = 3;
  * Can a rule of a component say what was chosen? Not a prop (that is an option already), nor what lies deeper than its own parts,
  * holds at some widths alone, or is linked to a prop.
  */
-function ruleCanSay(c: Component, { at, kind, name, when }: Carried): boolean {
+function ruleCanSay(c: Component, { at, kind, name, when }: Transferred): boolean {
   const part = at.length === 1 && !when ? c.nodes[at[0] ?? ''] : undefined;
   return part !== undefined && part.bind?.[kind === 'prop' ? `props.${name}` : name] === undefined;
 }
@@ -44,23 +44,23 @@ function ruleCanSay(c: Component, { at, kind, name, when }: Carried): boolean {
  */
 export function repeatedOverride(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   node: InstanceNode,
   key: string,
 ): Repeated | null {
   const ref = shownComponent(wears, node.component);
   const c = componentAt(world, ref);
-  const mine = c && mineOf(world, wears, node).find((m) => m.key === key);
+  const mine = c && overridesOf(world, wears, node).find((m) => m.key === key);
   if (!c || mine?.kind !== 'setting' || isContent(c, mine)) return null;
   const { carried } = mine;
   if (!ruleCanSay(c, carried)) return null;
-  const uses: Sighting[] = [];
+  const uses: UsePlace[] = [];
   for (const s of world.project.screens) {
-    const worn = wearsOf(world.project, s);
+    const worn = appliedKitsOf(world.project, s);
     for (const id of usesOn(s, worn).get(ref) ?? []) {
       const n = s.nodes[id];
       if (n?.type !== 'instance') continue;
-      const same = mineOf(world, worn, n).some(
+      const same = overridesOf(world, worn, n).some(
         (m) => m.kind === 'setting' && m.key === key && sameJson(m.carried.value, carried.value),
       );
       if (same) uses.push({ screen: s.id, node: id });
@@ -95,15 +95,15 @@ function freeChoice(
     });
     return (
       !asked &&
-      !nodes.some((n) => mineOf(world, wears(n), n).some((m) => m.kind === 'setting' && says(m.carried, p.id)))
+      !nodes.some((n) => overridesOf(world, wears(n), n).some((m) => m.kind === 'setting' && says(m.carried, p.id)))
     );
   });
 }
 /** At whatever widths it says it. */
-const says = ({ at, kind, name }: Carried, prop: string): boolean =>
+const says = ({ at, kind, name }: Transferred, prop: string): boolean =>
   kind === 'prop' && at.length === 0 && name === prop;
 type ChoiceProp = Extract<Prop, { readonly kind: 'choice' }>;
-type WearsOf = (n: InstanceNode) => readonly Wear[];
+type WearsOf = (n: InstanceNode) => readonly AppliedKit[];
 const VARIANT = /^variant(-\d+)?$/u;
 /** The first of a name that is free: `variant`, `variant-2` and so on. */
 function freeId(id: string, taken: readonly { readonly id: string }[]): string {
@@ -127,7 +127,7 @@ export function optionSteps(world: World, repeated: Repeated, name: string): Mad
   const found = uses.flatMap((u) => {
     const screen = world.project.screens.find((x) => x.id === u.screen);
     const node = screen?.nodes[u.node];
-    return screen && node?.type === 'instance' ? [{ screen, node, wears: wearsOf(world.project, screen) }] : [];
+    return screen && node?.type === 'instance' ? [{ screen, node, wears: appliedKitsOf(world.project, screen) }] : [];
   });
   const wears = new Map(found.map((f) => [f.node, f.wears]));
   const nodes = found.map((f) => f.node);
@@ -158,12 +158,12 @@ export function optionSteps(world: World, repeated: Repeated, name: string): Mad
     ...lookSteps(next, tree, part, what, value, { props: { [prop.id]: id } }).steps,
   ];
   for (const { screen, node, wears: worn } of found) {
-    const mine = mineOf(world, worn, node).find((m) => m.key === targetKey(carried));
+    const mine = overridesOf(world, worn, node).find((m) => m.key === targetKey(carried));
     if (mine?.kind !== 'setting') continue;
-    const setting: Setting = { home: ref, at: [], kind: 'prop', name: prop.id, value: id };
+    const setting: Override = { home: ref, at: [], kind: 'prop', name: prop.id, value: id };
     steps.push(
-      { do: 'setting', tree: treeOfScreen(screen), node: node.id, key: settingKey(mine.setting), value: null },
-      { do: 'setting', tree: treeOfScreen(screen), node: node.id, key: settingKey(setting), value: setting },
+      { do: 'setting', tree: treeOfScreen(screen), node: node.id, key: overrideKey(mine.setting), value: null },
+      { do: 'setting', tree: treeOfScreen(screen), node: node.id, key: overrideKey(setting), value: setting },
     );
   }
   return { steps, choice: prop.name };

@@ -1,15 +1,15 @@
-import { carryInstance, targetKey, type Carried } from '../transfer/index.js';
-import { usesOn, type Sighting } from '../uses/index.js';
+import { transferInstance, targetKey, type Transferred } from '../transfer/index.js';
+import { usesOn, type UsePlace } from '../uses/index.js';
 import { chooseSteps, editionTree, PLACE_FIELDS, treeOfScreen, type Step, type TreeRef } from '../edit/index.js';
 import {
   bareValue,
   componentAt,
   attrName,
   sameJson,
-  settingKey,
+  overrideKey,
   shownComponent,
   splitRef,
-  wearsOf,
+  appliedKitsOf,
   type Component,
   type ComponentRef,
   type InstanceNode,
@@ -18,19 +18,19 @@ import {
   type Prop,
   type Rule,
   type Screen,
-  type Setting,
-  type Wear,
+  type Override,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
-import { axesOf, lookSteps, saidIn, type Look } from './looks.js';
+import { axesOf, lookSteps, setIn, type Look } from './looks.js';
 
 /** The tree that changes of an original are made on: its own, or that of the edition of an installed one. */
 export const treeOfOriginal = (ref: ComponentRef): TreeRef =>
   splitRef(ref).kit === 'project' ? `original:${splitRef(ref).id}` : editionTree(ref);
 
 /** A setting of an instance as it shows, or one of the fields of its room. */
-export type Mine =
-  | { readonly kind: 'setting'; readonly key: string; readonly carried: Carried; readonly setting: Setting }
+export type OverrideInfo =
+  | { readonly kind: 'setting'; readonly key: string; readonly carried: Transferred; readonly setting: Override }
   | {
       readonly kind: 'room';
       readonly key: string;
@@ -39,12 +39,12 @@ export type Mine =
     };
 
 /** Everything that was chosen on an instance and shows, in its order. */
-export function mineOf(world: World, wears: readonly Wear[], node: InstanceNode): readonly Mine[] {
-  const carried = carryInstance(world, wears, node).settings.flatMap((c): Mine[] => {
+export function overridesOf(world: World, wears: readonly AppliedKit[], node: InstanceNode): readonly OverrideInfo[] {
+  const carried = transferInstance(world, wears, node).settings.flatMap((c): OverrideInfo[] => {
     const setting = c.from < 0 ? undefined : node.settings[c.from];
     return setting ? [{ kind: 'setting', key: targetKey(c), carried: c, setting }] : [];
   });
-  const room = PLACE_FIELDS.flatMap((field): Mine[] =>
+  const room = PLACE_FIELDS.flatMap((field): OverrideInfo[] =>
     node.attrs[field] === undefined
       ? []
       : [{ kind: 'room', key: `room.${field}`, field, value: node.attrs[field] as Json }],
@@ -52,13 +52,13 @@ export function mineOf(world: World, wears: readonly Wear[], node: InstanceNode)
   return [...carried, ...room];
 }
 
-export type Promoted =
+export type UpdatedOriginal =
   | {
       readonly steps: readonly Step[];
       /** Other instances that will show it. */
-      readonly changes: readonly Sighting[];
+      readonly changes: readonly UsePlace[];
       /** Those that keep a value of their own. */
-      readonly keep: readonly Sighting[];
+      readonly keep: readonly UsePlace[];
       readonly ref: ComponentRef;
       readonly name: string;
       /** Of what was asked, what no original can take, in words. */
@@ -71,17 +71,17 @@ export type Promoted =
  * takes it from the instance: that looks as before. Into an installed original it makes, or goes on, the project's edition.
  * @param keys which of what was chosen (see `mineOf`); absent: all but its texts, icons, pictures and items
  */
-export function promote(
+export function updateOriginal(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   node: InstanceNode,
   keys?: ReadonlySet<string>,
-): Promoted {
+): UpdatedOriginal {
   const ref = shownComponent(wears, node.component);
   const c = componentAt(world, ref);
   if (!c) return { problem: `${ref} is not here, so nothing can be written into it.` };
-  const all = mineOf(world, wears, node);
+  const all = overridesOf(world, wears, node);
   const wanted = keys ? all.filter((m) => keys.has(m.key)) : all.filter((m) => !isContent(c, m));
   if (wanted.length === 0)
     return {
@@ -91,7 +91,7 @@ export function promote(
   const look = lookOf(world, wears, node, c);
   const steps: Step[] = [];
   const left: string[] = [];
-  const changed: { readonly mine: Mine }[] = [];
+  const changed: { readonly mine: OverrideInfo }[] = [];
   let now = c;
   for (const m of wanted) {
     const made =
@@ -106,7 +106,7 @@ export function promote(
     steps.push(
       m.kind === 'room'
         ? { do: 'set', tree: own, node: node.id, field: `attrs.${m.field}`, value: null }
-        : { do: 'setting', tree: own, node: node.id, key: settingKey(m.setting), value: null },
+        : { do: 'setting', tree: own, node: node.id, key: overrideKey(m.setting), value: null },
     );
     changed.push({ mine: m });
   }
@@ -122,7 +122,7 @@ export function promote(
 }
 
 /** Texts, icons, pictures and items differ from one use to the next: they are not meant for all. */
-export function isContent(c: Component, m: Mine): boolean {
+export function isContent(c: Component, m: OverrideInfo): boolean {
   if (m.kind === 'room') return m.field !== 'opacity';
   const { carried } = m;
   if (carried.kind === 'attr') return ['text', 'icon', 'asset'].includes(carried.name);
@@ -131,9 +131,9 @@ export function isContent(c: Component, m: Mine): boolean {
 }
 
 /** In which look the instance is: what its props say, as far as looks differ by them. */
-function lookOf(world: World, wears: readonly Wear[], node: InstanceNode, c: Component): Look {
+function lookOf(world: World, wears: readonly AppliedKit[], node: InstanceNode, c: Component): Look {
   const look: Record<string, string> = {};
-  for (const s of carryInstance(world, wears, node).settings)
+  for (const s of transferInstance(world, wears, node).settings)
     if (s.kind === 'prop' && s.at.length === 0 && !s.when) {
       const axis = axesOf(c).find((a) => a.id === s.name);
       const value = axis?.values.find((v) => v.prop && sameJson(v.prop.value, s.value));
@@ -144,11 +144,11 @@ function lookOf(world: World, wears: readonly Wear[], node: InstanceNode, c: Com
 
 function settingSteps(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   c: Component,
   ref: ComponentRef,
   tree: TreeRef,
-  s: Carried,
+  s: Transferred,
   look: Look,
 ): readonly Step[] | null {
   const { kit } = splitRef(ref);
@@ -160,7 +160,7 @@ function settingSteps(
     if (bound !== undefined) return bound.includes('.') ? null : defaultSteps(c, tree, bound, s.value);
     const value = kit === 'project' ? s.value : bareValue(s.name, s.value, kit);
     // Where a rule says it in this look, the rule is what is changed.
-    const { rule } = saidIn(c, axesOf(c), look, first.id, s.name);
+    const { rule } = setIn(c, axesOf(c), look, first.id, s.name);
     const when: Rule['when'] = s.when ?? rule?.when ?? {};
     return lookSteps(c, tree, first.id, s.name, value, when).steps;
   }
@@ -176,7 +176,7 @@ function defaultSteps(c: Component, tree: TreeRef, prop: string, value: Json): r
 function roomSteps(
   c: Component,
   tree: TreeRef,
-  m: Mine & { readonly kind: 'room' },
+  m: OverrideInfo & { readonly kind: 'room' },
   ref: ComponentRef,
 ): readonly Step[] | null {
   const root: Node | undefined = c.nodes[c.root];
@@ -199,16 +199,16 @@ function effect(
   ref: ComponentRef,
   screen: Screen,
   node: InstanceNode,
-  written: readonly Mine[],
-): { readonly changes: readonly Sighting[]; readonly keep: readonly Sighting[] } {
-  const changes: Sighting[] = [];
-  const keep: Sighting[] = [];
+  written: readonly OverrideInfo[],
+): { readonly changes: readonly UsePlace[]; readonly keep: readonly UsePlace[] } {
+  const changes: UsePlace[] = [];
+  const keep: UsePlace[] = [];
   for (const s of world.project.screens) {
-    const wears = wearsOf(world.project, s);
+    const wears = appliedKitsOf(world.project, s);
     for (const id of usesOn(s, wears).get(ref) ?? []) {
       const n = s.nodes[id];
       if (n?.type !== 'instance' || (s.id === screen.id && id === node.id)) continue;
-      const own = new Set(mineOf(world, wears, n).map((m) => m.key));
+      const own = new Set(overridesOf(world, wears, n).map((m) => m.key));
       (written.every((m) => own.has(m.key)) ? keep : changes).push({ screen: s.id, node: id });
     }
   }

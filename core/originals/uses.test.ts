@@ -18,7 +18,7 @@ import {
   type Node,
   type Project,
   type Prop,
-  type Setting,
+  type Override,
   type Step,
   type World,
 } from '../index.js';
@@ -29,7 +29,7 @@ const kit = kits.get(KIT) as Kit;
 const world = (project: Project): World => ({ project, kits });
 const blank = someProject(new Chance(2), kit);
 const tag = someOriginal(new Chance(1), 'tag', 'Tag', []);
-const use = (id: string, component = 'project/tag', settings: readonly Setting[] = [], more: object = {}): Node =>
+const use = (id: string, component = 'project/tag', settings: readonly Override[] = [], more: object = {}): Node =>
   ({ id, type: 'instance', component, attrs: {}, settings, fills: [], ...more }) as Node;
 /** Two screens with things, and the originals `one`, `two` (which has `one` in it) and `tag`. */
 function having(first: readonly Node[], second: readonly Node[] = []): Project {
@@ -49,7 +49,7 @@ const refusal = (project: Project, steps: readonly Step[]): string | null => {
   const got = applyEdit(project, { id: 'e', label: 'e', steps });
   return got.ok ? null : got.refusal.code;
 };
-const said = (name: string, value: string, at: readonly string[] = [], kind: 'prop' | 'attr' = 'prop'): Setting => ({
+const said = (name: string, value: string, at: readonly string[] = [], kind: 'prop' | 'attr' = 'prop'): Override => ({
   home: 'project/tag',
   at,
   kind,

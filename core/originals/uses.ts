@@ -1,5 +1,5 @@
-import { carryInstance } from '../transfer/index.js';
-import { alike, usesOn, type Sighting } from '../uses/index.js';
+import { transferInstance } from '../transfer/index.js';
+import { alike, usesOn, type UsePlace } from '../uses/index.js';
 import {
   componentAt,
   componentsIn,
@@ -7,20 +7,20 @@ import {
   componentsOf,
   kitRef,
   shownComponent,
-  wearsOf,
+  appliedKitsOf,
   type Component,
   type ComponentRef,
   type InstanceNode,
   type Screen,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 
 /** Where an original is used: on screens, and in other originals of the project. */
 export interface Uses {
-  readonly screens: readonly Sighting[];
+  readonly screens: readonly UsePlace[];
   /** Instances of something else in whose place it stands at some widths, or by a choice. */
-  readonly instead: readonly Sighting[];
+  readonly instead: readonly UsePlace[];
   /** Own components and editions that have it in them, also by a rule or at some widths alone, by reference. */
   readonly inside: readonly ComponentRef[];
 }
@@ -29,7 +29,7 @@ export interface Uses {
 export function usesOf(
   world: World,
   ref: ComponentRef,
-  worn: (screen: Screen) => readonly Wear[] = (s) => wearsOf(world.project, s),
+  worn: (screen: Screen) => readonly AppliedKit[] = (s) => appliedKitsOf(world.project, s),
 ): Uses {
   const { project } = world;
   const has = (c: Component | undefined): boolean => c !== undefined && componentsIn(c).has(ref);
@@ -42,7 +42,7 @@ export function usesOf(
   const screens = alike(project.screens, worn, ref);
   const seen = new Set(screens.map((s) => `${s.screen}/${s.node}`));
   const instead = project.screens.flatMap((s) =>
-    Object.values(s.nodes).flatMap((n): Sighting[] =>
+    Object.values(s.nodes).flatMap((n): UsePlace[] =>
       !seen.has(`${s.id}/${n.id}`) && componentsOf(n).includes(ref) ? [{ screen: s.id, node: n.id }] : [],
     ),
   );
@@ -68,7 +68,7 @@ export function screensShowing(world: World, ref: ComponentRef): readonly string
       }
   }
   return world.project.screens.flatMap((s) => {
-    const here = usesOn(s, wearsOf(world.project, s));
+    const here = usesOn(s, appliedKitsOf(world.project, s));
     const shows = [...wanted].some((r) => here.has(r));
     const may = shows || Object.values(s.nodes).some((n) => componentsOf(n).some((r) => wanted.has(r)));
     return may ? [s.id] : [];
@@ -83,7 +83,7 @@ export interface Impact {
   readonly screens: number;
   /** Things in slots that would have no slot. */
   readonly content: number;
-  readonly places: readonly Sighting[];
+  readonly places: readonly UsePlace[];
 }
 const NONE: Impact = { parked: 0, returned: 0, screens: 0, content: 0, places: [] };
 
@@ -92,10 +92,10 @@ export function impactOf(before: World, after: World): Impact {
   let parked = 0;
   let returned = 0;
   let content = 0;
-  const places: Sighting[] = [];
+  const places: UsePlace[] = [];
   /** Which settings of an instance wait, and what is in slots that are not there. */
   const waiting = (world: World, screen: Screen, n: InstanceNode): readonly [Set<number>, number] => {
-    const got = carryInstance(world, wearsOf(world.project, screen), n);
+    const got = transferInstance(world, appliedKitsOf(world.project, screen), n);
     return [
       new Set(got.ledger.filter((e) => e.outcome === 'parked').map((e) => e.setting)),
       got.fills.parked.reduce((sum, f) => sum + f.children.length, 0),
@@ -119,19 +119,19 @@ export function impactOf(before: World, after: World): Impact {
 /** Of the instances that show an original, those whose own setting hides what is set on one of its parts. */
 export function keepsItsOwn(
   world: World,
-  uses: readonly Sighting[],
+  uses: readonly UsePlace[],
   ref: ComponentRef,
   node: string,
   name: string,
-): readonly Sighting[] {
+): readonly UsePlace[] {
   const by = new Map(world.project.screens.map((s) => [s.id, s]));
   return uses.filter((u) => {
     const screen = by.get(u.screen);
     const n = screen?.nodes[u.node];
     if (!screen || n?.type !== 'instance') return false;
-    const wears = wearsOf(world.project, screen);
+    const wears = appliedKitsOf(world.project, screen);
     if (shownComponent(wears, n.component) !== ref) return false;
-    return carryInstance(world, wears, n).settings.some((s) =>
+    return transferInstance(world, wears, n).settings.some((s) =>
       name.startsWith('props.')
         ? s.kind === 'prop' && s.at.length === 1 && s.at[0] === node && s.name === name.slice(6)
         : s.kind === 'attr' && s.at.length === 1 && s.at[0] === node && s.name === name,

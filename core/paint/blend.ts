@@ -2,7 +2,7 @@ import type { Box } from '../layout/index.js';
 import { paint, type Primitive } from './primitives.js';
 
 /** A picture moved by so much: px. */
-export function shifted(list: readonly Primitive[], dx: number, dy: number): readonly Primitive[] {
+export function translated(list: readonly Primitive[], dx: number, dy: number): readonly Primitive[] {
   if (dx === 0 && dy === 0) return list;
   return list.map((p): Primitive => {
     if (p.p === 'line') return { ...p, x1: p.x1 + dx, y1: p.y1 + dy, x2: p.x2 + dx, y2: p.y2 + dy };
@@ -86,8 +86,11 @@ export function blended({ to, pairs, gone, fresh }: Blend, t: number): readonly 
     const now = paint(y);
     // What looks as it did moves; what looks otherwise is faded over what was, where that moves along.
     if (x !== y && (x.w !== y.w || x.h !== y.h || x.node !== y.node))
-      out.push(...faded(shifted(paint(x), dx + y.x - x.x, dy + y.y - x.y), 1 - t), ...faded(shifted(now, dx, dy), t));
-    else out.push(...shifted(now, dx, dy));
+      out.push(
+        ...faded(translated(paint(x), dx + y.x - x.x, dy + y.y - x.y), 1 - t),
+        ...faded(translated(now, dx, dy), t),
+      );
+    else out.push(...translated(now, dx, dy));
   }
   for (const y of fresh) out.push(...faded(paint(y), t));
   return out;

@@ -9,12 +9,12 @@ import {
   type Node,
   type NodeId,
   type SeriesEntry,
-  type Setting,
+  type Override,
 } from '../model/index.js';
 import { bindColumns } from './bind.js';
 import { MOST_COPIES, type PlaceItem, type PlacePlan } from './placeline.js';
 import { firstSlot, mainProp } from './values.js';
-import type { Plain, Thing } from './vocabulary.js';
+import type { PlainPart, Thing } from './vocabulary.js';
 
 /** Which component to place for a reference: itself, or what stands behind a lens. */
 export type Behind = (ref: string) => string;
@@ -64,7 +64,7 @@ function sideBySide(item: PlaceItem, newId: NewId, behind: Behind): Piece {
   return { root: id, nodes };
 }
 
-function settingsOf(ref: string, values: Readonly<Record<string, Json>>): Setting[] {
+function settingsOf(ref: string, values: Readonly<Record<string, Json>>): Override[] {
   return Object.entries(values).map(([name, value]) => ({ home: ref, at: [], kind: 'prop', name, value }));
 }
 
@@ -198,7 +198,7 @@ export function tableColumns(
     const id = newId();
     const guise = guiseOf(column, set);
     const field = column.kind === 'flag' ? flag : text;
-    const settings: Setting[] = [];
+    const settings: Override[] = [];
     const choose = (name: string | undefined, value: Json | undefined): void =>
       void (name !== undefined && value !== undefined && settings.push({ home, at: [], kind: 'prop', name, value }));
     choose(heading?.id, column.name);
@@ -267,7 +267,7 @@ export function countEntries(count: number): SeriesEntry[] {
 
 function primitiveNode(
   id: NodeId,
-  primitive: Exclude<Plain, 'series'>,
+  primitive: Exclude<PlainPart, 'series'>,
   values: Readonly<Record<string, Json>>,
   children: readonly NodeId[],
 ): Node {

@@ -6,24 +6,24 @@ import {
   emptyProject,
   lastIn,
   newInstance,
-  tellNode,
+  describeNode,
   type InstanceNode,
   type Node,
   type Screen,
-  type Setting,
+  type Override,
   type World,
 } from '../index.js';
 
 const { kits } = shippedKits();
 const PLY = 'plywood@1.0.0';
-const says = (component: string, name: string, value: Setting['value']): Setting => ({
+const says = (component: string, name: string, value: Override['value']): Override => ({
   home: `${PLY}/${component}`,
   at: [],
   kind: 'prop',
   name,
   value,
 });
-const use = (id: string, component: string, ...settings: Setting[]): InstanceNode =>
+const use = (id: string, component: string, ...settings: Override[]): InstanceNode =>
   newInstance(id, `${PLY}/${component}`, { width: 'stretch' }, settings);
 const blank = blankScreen('s', 'S', 'flow-1', 'phone', 390, null);
 const card: InstanceNode = {
@@ -49,14 +49,14 @@ const node = (id: string): Node => screen.nodes[id] as Node;
 
 describe('a node told in a line', () => {
   it('is its component, what it says, and how often it differs in more than that', () => {
-    expect(tellNode(world, [], node('first'))).toEqual({ kind: 'Field', says: 'From', own: 1 });
+    expect(describeNode(world, [], node('first'))).toEqual({ kind: 'Field', says: 'From', own: 1 });
   });
   it('says what shows where that is known', () => {
-    expect(tellNode(world, [], node('first'), { label: 'To' }).says).toBe('To');
+    expect(describeNode(world, [], node('first'), { label: 'To' }).says).toBe('To');
   });
   it('has a word for what is plain, and for what is gone', () => {
-    expect(tellNode(world, [], node('row'))).toEqual({ kind: 'Row', says: '', own: 0 });
-    expect(tellNode(world, [], { ...use('x', 'field'), component: 'nobody@1.0.0/none' }).kind).toBe('Gone');
+    expect(describeNode(world, [], node('row'))).toEqual({ kind: 'Row', says: '', own: 0 });
+    expect(describeNode(world, [], { ...use('x', 'field'), component: 'nobody@1.0.0/none' }).kind).toBe('Gone');
   });
   it('tells of a series how often, or from where', () => {
     const series: SeriesNode = {
@@ -66,8 +66,8 @@ describe('a node told in a line', () => {
       attrs: {},
       entries: [{ key: 'a', settings: {} }],
     };
-    expect(tellNode(world, [], series).says).toBe('once');
-    expect(tellNode(world, [], { ...series, rows: 'nowhere' }).says).toBe('from a content set');
+    expect(describeNode(world, [], series).says).toBe('once');
+    expect(describeNode(world, [], { ...series, rows: 'nowhere' }).says).toBe('from a content set');
   });
 });
 

@@ -1,9 +1,17 @@
-import { carryInstance } from '../transfer/index.js';
-import { componentAt, plainKind, shownComponent, type Json, type Node, type Wear, type World } from '../model/index.js';
+import { transferInstance } from '../transfer/index.js';
+import {
+  componentAt,
+  plainKind,
+  shownComponent,
+  type Json,
+  type Node,
+  type AppliedKit,
+  type World,
+} from '../model/index.js';
 import { plainText } from '../text/index.js';
 
 /** What is said of a node where it stands in a list. */
-export interface Told {
+export interface NodeDescription {
   /** What kind of thing it is: the component's name, or that of a plain thing. */
   readonly kind: string;
   /** What it says: its first filled texts, as `label: value`. */
@@ -20,12 +28,12 @@ const CONTENT: readonly string[] = ['text', 'list', 'image'];
  * Says what a node is in a line of an outline.
  * @param shown props as they show, where the screen is laid out already; else they are carried here
  */
-export function tellNode(
+export function describeNode(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   node: Node,
   shown?: Readonly<Record<string, Json>>,
-): Told {
+): NodeDescription {
   if (node.type === 'text') return { kind: plainKind(node), says: plainText(node.attrs.text ?? ''), own: 0 };
   if (node.type === 'series') {
     const set = node.rows === undefined ? undefined : (world.project.contentSets[node.rows]?.name ?? 'a content set');
@@ -34,7 +42,7 @@ export function tellNode(
   if (node.type !== 'instance') return { kind: plainKind(node), says: node.name ?? node.attrs.icon ?? '', own: 0 };
   const component = componentAt(world, shownComponent(wears, node.component));
   const props = component?.contract.props ?? [];
-  const { settings } = carryInstance(world, wears, node);
+  const { settings } = transferInstance(world, wears, node);
   const plain = settings.filter((s) => s.kind === 'prop' && s.at.length === 0);
   const values = shown ?? Object.fromEntries(plain.map((s) => [s.name, s.value]));
   const texts = props

@@ -6,10 +6,10 @@ import {
   listAt,
   placesOf,
   shownComponent,
-  type Into,
+  type ParentRef,
   type NodeId,
   type Screen,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 
@@ -67,7 +67,7 @@ export function boxesByKey(root: Box): ReadonlyMap<string, Box> {
  */
 export function dropAt(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   root: Box,
   x: number,
@@ -121,7 +121,7 @@ export function dropAt(
 }
 
 /** The box around what stands in a slot; the whole thing while nothing does. */
-function slotBox(screen: Screen, into: Into, owner: Box, boxes: ReadonlyMap<string, Box>): Box {
+function slotBox(screen: Screen, into: ParentRef, owner: Box, boxes: ReadonlyMap<string, Box>): Box {
   const first = boxes.get(listAt(screen.nodes, into)[0] ?? '');
   if (!first) return owner;
   const find = (b: Box): Box | null => {
@@ -137,7 +137,7 @@ function slotBox(screen: Screen, into: Into, owner: Box, boxes: ReadonlyMap<stri
 
 function between(
   screen: Screen,
-  into: Into,
+  into: ParentRef,
   around: Box,
   boxes: ReadonlyMap<string, Box>,
   x: number,
@@ -262,7 +262,7 @@ function cellAt(
  */
 export function dropBeside(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   screen: Screen,
   id: NodeId,
   part: number,

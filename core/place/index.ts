@@ -8,7 +8,7 @@ export {
   thingsOf,
   distance,
   type Thing,
-  type Plain,
+  type PlainPart,
 } from './vocabulary.js';
 export { readPlaceLine, MOST_COPIES, type PlaceContext, type PlaceItem, type PlacePlan } from './placeline.js';
 export { firstSlot, mainProp, readValue, secondProp } from './values.js';
@@ -16,5 +16,5 @@ export { buildPieces, countEntries, seriesOf, tableColumns, type Behind } from '
 export { bindColumns } from './bind.js';
 export { readOutline, writeOutline, lineOf, MOST_LINES, type OutlinePlan } from './outline.js';
 export { dropAt, dropBeside, pathAt, boxesByKey, type Drop, type Rect } from './drop.js';
-export { tellNode, type Told } from './describe.js';
-export { likelyNext } from './suggestNext.js';
+export { describeNode, type NodeDescription } from './describe.js';
+export { suggestNext } from './suggestNext.js';

@@ -2,13 +2,13 @@ import { words } from '../match/index.js';
 import {
   readTracks,
   writeTracks,
-  MADE_UP,
-  madeUpSet,
+  SAMPLE_SETS,
+  sampleContentSet,
   type Component,
   type ContentSet,
   type Json,
   type Kit,
-  type MadeUp,
+  type SampleSet,
 } from '../model/index.js';
 import type { PlaceContext, PlaceItem } from './placeline.js';
 import { findIcon, itemValues, mainProp, optionFor, secondProp, stateWords, textValues, unquote } from './values.js';
@@ -78,14 +78,14 @@ export function setOf(
 /** Rows that are made up, of the kind that fits what is asked for: people, places, times, prices. */
 function inventedRows(of: string | undefined, count: number, columns: number, headings: readonly string[]): ContentSet {
   const asked = words(of ?? '').join(' ');
-  const KIN: Readonly<Record<MadeUp, RegExp>> = {
+  const KIN: Readonly<Record<SampleSet, RegExp>> = {
     people: /people|person|user|member|customer|contact|friend|guest|passenger|team|employee|traveller/u,
     places: /place|cit(?:y|ies)|location|destination|stop|harbour|port|country|countries/u,
     times: /time|day|date|departure|sailing|event|appointment|slot|schedule/u,
     prices: /price|product|item|order|ticket|thing|offer|fare|booking/u,
   };
-  const kind = MADE_UP.find((m) => KIN[m.id].test(asked))?.id ?? 'people';
-  const set = madeUpSet('typed', kind, count);
+  const kind = SAMPLE_SETS.find((m) => KIN[m.id].test(asked))?.id ?? 'people';
+  const set = sampleContentSet('typed', kind, count);
   const all = set.columns.slice(0, Math.max(1, headings.length > 0 ? headings.length : columns));
   // More columns than are made up come as plain text.
   while (all.length < (headings.length > 0 ? headings.length : columns))

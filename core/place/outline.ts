@@ -1,4 +1,4 @@
-import { carryInstance } from '../transfer/index.js';
+import { transferInstance } from '../transfer/index.js';
 import {
   plainKind,
   componentAt,
@@ -15,7 +15,7 @@ import {
   type NodeId,
   type Nodes,
   type Prop,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { readPlaceLine, type PlaceContext, type PlaceItem, type PlacePlan } from './placeline.js';
@@ -148,7 +148,7 @@ function textItem(thing: Thing, text: string): PlaceItem {
  * Writes things of a screen as indented lines that `readOutline` makes the same structure of: names, contents, chosen
  * props and what stands inside. Overrides of inner parts and line breaks are not written; own data keeps those.
  */
-export function writeOutline(world: World, wears: readonly Wear[], nodes: Nodes, ids: readonly NodeId[]): string {
+export function writeOutline(world: World, wears: readonly AppliedKit[], nodes: Nodes, ids: readonly NodeId[]): string {
   const lines: string[] = [];
   const visit = (id: NodeId, depth: number): void => {
     const node = nodes[id];
@@ -161,13 +161,13 @@ export function writeOutline(world: World, wears: readonly Wear[], nodes: Nodes,
 }
 
 /** One thing as the place line that would make it. */
-export function lineOf(world: World, wears: readonly Wear[], node: Node): string {
+export function lineOf(world: World, wears: readonly AppliedKit[], node: Node): string {
   switch (node.type) {
     case 'instance': {
       const component = componentAt(world, shownComponent(wears, node.component));
       if (!component) return quote(node.name ?? 'Gone');
       const chosen = new Map(
-        carryInstance(world, wears, node).settings.flatMap((c) =>
+        transferInstance(world, wears, node).settings.flatMap((c) =>
           c.kind === 'prop' && c.at.length === 0 && c.from >= 0 ? [[c.name, c.value] as const] : [],
         ),
       );

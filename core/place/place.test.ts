@@ -11,9 +11,9 @@ import {
   buildPieces,
   childrenOf,
   emptyProject,
-  likelyNext,
-  MADE_UP,
-  madeUpSet,
+  suggestNext,
+  SAMPLE_SETS,
+  sampleContentSet,
   nameByPattern,
   placeSteps,
   readOutline,
@@ -246,8 +246,8 @@ describe('rows', () => {
     expect(again.rows.map((r) => Object.values(r.values))).toEqual(manifest.rows.map((r) => Object.values(r.values)));
   });
   it('makes up the same rows everywhere', () => {
-    for (const { id } of MADE_UP) expect(madeUpSet('a', id)).toEqual(madeUpSet('a', id));
-    expect(madeUpSet('a', 'people', 5000).rows).toHaveLength(200);
+    for (const { id } of SAMPLE_SETS) expect(sampleContentSet('a', id)).toEqual(sampleContentSet('a', id));
+    expect(sampleContentSet('a', 'people', 5000).rows).toHaveLength(200);
   });
   it('binds columns to the props they fit', () => {
     const item = Object.values(plywood.components).find((c) => c.role === 'listitem');
@@ -278,8 +278,8 @@ describe('small readers', () => {
     expect(suggestIcons(plywood, 'Open the calendar', [], 3)[0]).toBe('calendar'));
   it('knows what is likely next', () => {
     const things = vocabulary(plywood);
-    expect(likelyNext(things, [], '', '', [])[0]?.role).toBe('banner');
+    expect(suggestNext(things, [], '', '', [])[0]?.role).toBe('banner');
     const screens = demoProjects(kits).find((p) => p.id === 'summit-pass')?.screens ?? [];
-    expect(likelyNext(things, screens, 'plywood@1.0.0/search', 'searchbox', [])[0]?.name).toBe('Filter row');
+    expect(suggestNext(things, screens, 'plywood@1.0.0/search', 'searchbox', [])[0]?.name).toBe('Filter row');
   });
 });

@@ -62,7 +62,7 @@ function follows(screens: readonly Screen[]): ReadonlyMap<ComponentRef | '', Rea
  * usually follows its role, then what was placed last.
  * @param recent references or names of things placed before, the last first
  */
-export function likelyNext(
+export function suggestNext(
   things: readonly Thing[],
   screens: readonly Screen[],
   selected: ComponentRef | '',

@@ -31,16 +31,16 @@ export type Thing =
     }
   | {
       readonly kind: 'primitive';
-      readonly primitive: Plain;
+      readonly primitive: PlainPart;
       readonly name: string;
       readonly words: readonly string[];
       readonly role: string;
     };
 
-export type Plain =
+export type PlainPart =
   'row' | 'column' | 'grid' | 'box' | 'space' | 'icon' | 'text' | 'picture' | 'line' | 'ellipse' | 'path' | 'series';
 /** What everything else is made of: the Shelf's family of basic parts. */
-export const BASIC_PARTS: readonly Plain[] = [
+export const BASIC_PARTS: readonly PlainPart[] = [
   'box',
   'row',
   'column',
@@ -53,7 +53,7 @@ export const BASIC_PARTS: readonly Plain[] = [
   'path',
 ];
 
-const PRIMITIVES: readonly { primitive: Plain; name: string; words: readonly string[] }[] = [
+const PRIMITIVES: readonly { primitive: PlainPart; name: string; words: readonly string[] }[] = [
   { primitive: 'row', name: 'Row', words: ['plain row', 'horizontal', 'horizontal row', 'group'] },
   {
     primitive: 'column',
@@ -234,7 +234,7 @@ export function suggestIcons(kit: Kit, text: string, used: readonly string[], mo
 }
 
 /** A plain thing by itself, as place lines know it. */
-export const plainThing = (plain: Plain): Thing => {
+export const plainThing = (plain: PlainPart): Thing => {
   const p = PRIMITIVES.find((x) => x.primitive === plain);
   return { kind: 'primitive', primitive: plain, name: p?.name ?? plain, words: p?.words ?? [], role: plain };
 };

@@ -1,1 +1,1 @@
-export { publishKit, type Published, type PublishWish } from './publish.js';
+export { publishKit, type Published, type PublishRequest } from './publish.js';

@@ -1,4 +1,4 @@
-import { carryInstance } from '../transfer/index.js';
+import { transferInstance } from '../transfer/index.js';
 import { applyEdit, breakSeriesSteps } from '../edit/index.js';
 import { mapBetween, pairFor } from '../match/index.js';
 import {
@@ -12,7 +12,7 @@ import {
   shownKit,
   splitRef,
   tokenValue,
-  wearsOf,
+  appliedKitsOf,
   type Component,
   type ComponentRef,
   type Icon,
@@ -26,16 +26,16 @@ import {
   type Prop,
   type Rule,
   type Screen,
-  type Setting,
+  type Override,
   type Template,
   type TextStyle,
   type Token,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 
 /** What is said of a kit when it is published. */
-export interface PublishWish {
+export interface PublishRequest {
   readonly id: string;
   readonly name: string;
   readonly version: string;
@@ -53,7 +53,7 @@ interface Making {
   readonly world: World;
   readonly own: KitRef;
   readonly main: Kit;
-  readonly wears: readonly Wear[];
+  readonly wears: readonly AppliedKit[];
   readonly components: Map<string, Component | null>;
   /** Which of the kit's components stands for what it was. */
   readonly ids: Map<ComponentRef, string>;
@@ -70,7 +70,7 @@ interface Making {
  * styles, fonts and icons that they show, and screens as page starters. As they are shown now: what is worn is written down.
  * Its components paint the same wherever it is installed.
  */
-export function publishKit(world: World, wish: PublishWish): Published {
+export function publishKit(world: World, wish: PublishRequest): Published {
   const { project } = world;
   const first = project.kits[0];
   const main = first === undefined ? undefined : kitAt(world, shownKit(project.wears, first));
@@ -235,7 +235,7 @@ const attrsOf = (m: Making, attrs: Node['attrs'], kit: Kit | undefined): Node['a
   Object.fromEntries(Object.entries(attrs).map(([k, v]) => [k, valueOf(m, k, v as Json, kit)]));
 
 /** A tree with everything in it in the kit's own terms, as it is shown through what is worn. */
-function nodesOf(m: Making, nodes: Nodes, kit: Kit | undefined, wears: readonly Wear[]): Nodes {
+function nodesOf(m: Making, nodes: Nodes, kit: Kit | undefined, wears: readonly AppliedKit[]): Nodes {
   const made: Record<NodeId, Node> = {};
   for (const n of Object.values(nodes)) {
     const { was: _, ...rest } = n;
@@ -263,7 +263,7 @@ function nodesOf(m: Making, nodes: Nodes, kit: Kit | undefined, wears: readonly 
   }
   return made;
 }
-function settingOf(m: Making, s: Setting, kit: Kit | undefined, wears: readonly Wear[]): Setting {
+function settingOf(m: Making, s: Override, kit: Kit | undefined, wears: readonly AppliedKit[]): Override {
   return {
     ...s,
     home: s.home.includes('/') ? refOf(m, shownComponent(wears, s.home)) : s.home,
@@ -276,13 +276,13 @@ function instanceOf(
   n: Node & { readonly type: 'instance' },
   base: Node,
   kit: Kit | undefined,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
 ): Node {
   const { placed: __, ...rest } = base as Node & { readonly type: 'instance' };
   const shown = shownComponent(wears, n.component);
   const home = n.placed ?? n.component;
-  const got = carryInstance(m.world, wears, n);
-  const settings: Setting[] = got.settings.map((c) => {
+  const got = transferInstance(m.world, wears, n);
+  const settings: Override[] = got.settings.map((c) => {
     const own = c.from >= 0 ? n.settings[c.from] : undefined;
     return settingOf(
       m,
@@ -349,7 +349,7 @@ function starterOf(m: Making, given: Screen): Template {
   let screen = given;
   for (const n of Object.values(given.nodes))
     if (n.type === 'series' && n.rows !== undefined) screen = withoutRows(m.world.project, screen, n);
-  const nodes = nodesOf(m, screen.nodes, undefined, wearsOf(m.world.project, given));
+  const nodes = nodesOf(m, screen.nodes, undefined, appliedKitsOf(m.world.project, given));
   return {
     id: screen.id,
     name: screen.name,

@@ -2,7 +2,7 @@ import { composite, contrast } from '../colour/index.js';
 import { kitAt, splitRef, tokenValue, type Kit, type Screen, type World } from '../model/index.js';
 import type { Colours, Look, RNode } from '../resolve/index.js';
 import { plainText } from '../text/index.js';
-import type { Finding } from './review.js';
+import type { Issue } from './review.js';
 
 /** WCAG 2.2, 1.4.3: text; large is 24 px, or 18.66 px (14 pt) in bold. 1.4.11: what is told by graphics. */
 const TEXT = 4.5;
@@ -51,7 +51,7 @@ export function reviewColours(
   was: RNode | undefined,
   now: RNode,
   mode: string,
-  findings: Finding[],
+  findings: Issue[],
   coloursOf: (look: Look) => Colours = asTheyAre,
 ): void {
   let icons: ReadonlyMap<string, number> | null = null;

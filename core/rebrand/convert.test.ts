@@ -11,12 +11,12 @@ import {
   paint,
   planRebrand,
   resolve,
-  settleProject,
+  convertProject,
   type Kit,
   type KitRef,
   type Primitive,
   type Project,
-  type Settlement,
+  type Conversion,
 } from '../index.js';
 
 const { kits, fonts } = shippedKits();
@@ -31,7 +31,7 @@ const painted = (project: Project): readonly (readonly Primitive[])[] =>
   project.screens.map((s) =>
     paint(layout(resolve({ project, kits }, s), fonts)).map((p) => ('key' in p ? { ...p, key: '' } : p)),
   );
-function act(project: Project, steps: Settlement['steps']): Project {
+function act(project: Project, steps: Conversion['steps']): Project {
   const got = applyEdit(project, { id: 'x', label: 'x', steps });
   if (!got.ok) throw new Error(got.refusal.message);
   return got.project;
@@ -40,8 +40,8 @@ const rebranded = (project: Project, from: KitRef, to: KitRef): Project => {
   const world = { project, kits };
   return act(project, applyRebrand(world, planRebrand(world, from, to)));
 };
-function settled(project: Project): { readonly project: Project; readonly how: Settlement } {
-  const how = settleProject({ project, kits });
+function settled(project: Project): { readonly project: Project; readonly how: Conversion } {
+  const how = convertProject({ project, kits });
   if ('problem' in how) throw new Error(how.problem);
   return { project: act(project, how.steps), how };
 }
@@ -92,19 +92,19 @@ describe('settling', () => {
   });
   it('is undone to the identical project', () => {
     const before = rebranded(demo('summit-pass'), PLYWOOD, LUMEN);
-    const how = settleProject({ project: before, kits }) as Settlement;
+    const how = convertProject({ project: before, kits }) as Conversion;
     const got = applyEdit(before, { id: 's', label: 'Settle', steps: how.steps });
     const back = got.ok && applyEdit(got.project, { id: 'b', label: 'Back', steps: got.inverse });
     expect(back && back.ok && back.project).toEqual(before);
   });
   it('says why not where there is nothing to settle, or screens wear different kits', () => {
     const plain = demo('summit-pass');
-    expect(settleProject({ project: plain, kits })).toMatchObject({
+    expect(convertProject({ project: plain, kits })).toMatchObject({
       problem: expect.stringContaining('nothing to settle') as string,
     });
     const world = { project: plain, kits };
     const one = act(plain, applyRebrand(world, planRebrand(world, PLYWOOD, SKERRY), ['tours']));
-    expect(settleProject({ project: one, kits })).toMatchObject({
+    expect(convertProject({ project: one, kits })).toMatchObject({
       problem: expect.stringContaining('Tours wears something else') as string,
     });
   });

@@ -1,4 +1,4 @@
-import { carry, type LedgerEntry, type Outcome } from '../transfer/index.js';
+import { transfer, type TransferEntry, type Outcome } from '../transfer/index.js';
 import type { Step } from '../edit/index.js';
 import { sameJson } from '../base/index.js';
 import { mapBetween, pairFor } from '../match/index.js';
@@ -21,28 +21,28 @@ import {
   type NodeId,
   type Rule,
   type Screen,
-  type Setting,
-  type Wear,
+  type Override,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 
 /** One line of the ledger of a settlement: what became of a setting, and where. */
-export interface SettledLine extends LedgerEntry {
+export interface ConversionLine extends TransferEntry {
   readonly screen: string;
   readonly thing: string;
 }
-export interface Settlement {
+export interface Conversion {
   readonly steps: readonly Step[];
   readonly counts: Readonly<Record<Outcome, number>>;
   /** What is let go: it waits for a kit that is no longer worn. */
-  readonly letGo: readonly SettledLine[];
+  readonly letGo: readonly ConversionLine[];
   /** Kits that nothing in the project refers to then. */
   readonly retired: readonly KitRef[];
 }
-type Told = (outcome: Outcome, entry: LedgerEntry, node: InstanceNode) => void;
+type Told = (outcome: Outcome, entry: TransferEntry, node: InstanceNode) => void;
 
 /** A token, text style or shadow of a kit, named with it, in terms of what shows it; everything else as it is. */
-function named(world: World, wears: readonly Wear[], value: Json): Json {
+function named(world: World, wears: readonly AppliedKit[], value: Json): Json {
   if (typeof value !== 'string' || !value.includes('@')) return value;
   const path = aliasPath(value) ?? value;
   const cut = path.indexOf('/');
@@ -56,29 +56,29 @@ function named(world: World, wears: readonly Wear[], value: Json): Json {
   if (!target) return value;
   return aliasPath(value) === null ? `${to}/${target}` : `{${to}/${target}}`;
 }
-const namedAll = <T extends object>(world: World, wears: readonly Wear[], attrs: T): T =>
+const namedAll = <T extends object>(world: World, wears: readonly AppliedKit[], attrs: T): T =>
   Object.fromEntries(Object.entries(attrs).map(([k, v]) => [k, named(world, wears, v as Json)])) as T;
 
 /** Settings in the terms of what shows them. */
 function settle(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   node: InstanceNode,
-  settings: readonly Setting[],
+  settings: readonly Override[],
   placed: string,
   tell: Told,
-): readonly Setting[] {
+): readonly Override[] {
   const shown = shownComponent(wears, node.component);
-  const got = carry(world, wears, { written: placed, shown, settings, fills: [] });
+  const got = transfer(world, wears, { written: placed, shown, settings, fills: [] });
   for (const entry of got.ledger) tell(entry.outcome, entry, node);
-  return got.settings.map((c): Setting => {
+  return got.settings.map((c): Override => {
     const was = settings[c.from];
     const value = was ? followed(world, wears, was, shown, c.value) : c.value;
     return { home: shown, at: c.at, kind: c.kind, name: c.name, value, ...(c.when ? { when: c.when } : {}) };
   });
 }
 /** What comes from a content set goes on coming from there, where that says the same. */
-function followed(world: World, wears: readonly Wear[], was: Setting, shown: ComponentRef, value: Json): Json {
+function followed(world: World, wears: readonly AppliedKit[], was: Override, shown: ComponentRef, value: Json): Json {
   const from = contentValue(was.value);
   if (!from) return value;
   if ('cell' in from) return sameJson(plainValue(world.project, was.value) ?? null, value) ? was.value : value;
@@ -95,7 +95,7 @@ function followed(world: World, wears: readonly Wear[], was: Setting, shown: Com
 
 function settledNodes(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   nodes: Readonly<Record<NodeId, Node>>,
   tell: Told,
 ): Readonly<Record<NodeId, Node>> {
@@ -130,7 +130,7 @@ function settledNodes(
         ([name, path]) => name.startsWith('props.') && path.startsWith('row.'),
       );
       const settings = settle(world, wears, node, node.settings, placed ?? node.component, tell);
-      const { fills } = carry(world, wears, {
+      const { fills } = transfer(world, wears, {
         written: placed ?? node.component,
         shown,
         settings: [],
@@ -164,7 +164,12 @@ function settledNodes(
 const nameOf = (world: World, node: InstanceNode): string =>
   node.name ?? componentAt(world, node.component)?.name ?? 'a thing';
 /** What a rule of an original sets, in the terms of what shows its parts. */
-function settledRule(world: World, wears: readonly Wear[], nodes: Readonly<Record<NodeId, Node>>, rule: Rule): Rule {
+function settledRule(
+  world: World,
+  wears: readonly AppliedKit[],
+  nodes: Readonly<Record<NodeId, Node>>,
+  rule: Rule,
+): Rule {
   const set = Object.fromEntries(
     Object.entries(rule.set).map(([id, all]): [NodeId, Readonly<Record<string, Json>>] => {
       const node = nodes[id];
@@ -172,7 +177,7 @@ function settledRule(world: World, wears: readonly Wear[], nodes: Readonly<Recor
       for (const [name, value] of Object.entries(all)) {
         if (name === 'component' && typeof value === 'string') next[name] = shownComponent(wears, value);
         else if (name.startsWith('props.') && node?.type === 'instance') {
-          const own: Setting = { home: node.component, at: [], kind: 'prop', name: name.slice(6), value };
+          const own: Override = { home: node.component, at: [], kind: 'prop', name: name.slice(6), value };
           for (const c of settle(world, wears, node, [own], shownComponent(wears, node.component), () => undefined))
             next[`props.${c.name}`] = c.value;
         } else next[name] = named(world, wears, value);
@@ -182,7 +187,7 @@ function settledRule(world: World, wears: readonly Wear[], nodes: Readonly<Recor
   );
   return { ...rule, set };
 }
-const plain = (world: World, wears: readonly Wear[], s: Setting): Setting =>
+const plain = (world: World, wears: readonly AppliedKit[], s: Override): Override =>
   s.home === PLAIN_HOME ? { ...s, value: named(world, wears, s.value) } : s;
 
 /** Every kit that is named anywhere in nodes. */
@@ -197,7 +202,7 @@ function kitsIn(value: unknown): ReadonlySet<KitRef> {
  * kit that shows them; meanings that were held become settings; what waits for another kit is let go, and told. Every screen looks as
  * before. Its steps are undone like any other. Fails with a sentence where screens wear different kits, or nothing is worn.
  */
-export function settleProject(world: World): Settlement | { readonly problem: string } {
+export function convertProject(world: World): Conversion | { readonly problem: string } {
   const { project } = world;
   const { wears } = project;
   const apart = project.screens.filter((s) => s.wears);
@@ -208,7 +213,7 @@ export function settleProject(world: World): Settlement | { readonly problem: st
   if (wears.length === 0)
     return { problem: 'All screens show the kit that they are made of: there is nothing to settle.' };
   const counts = { kept: 0, mapped: 0, parked: 0, held: 0 };
-  const letGo: SettledLine[] = [];
+  const letGo: ConversionLine[] = [];
   const on =
     (screen: string): Told =>
     (outcome, entry, node) => {

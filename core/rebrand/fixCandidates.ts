@@ -1,6 +1,6 @@
 import { colourDistance, contrast } from '../colour/index.js';
 import { findAt, placeOfKey, treeOfScreen, type Found, type Step } from '../edit/index.js';
-import { carryInstance } from '../transfer/index.js';
+import { transferInstance } from '../transfer/index.js';
 import { matched, pairProp } from '../match/index.js';
 import {
   akin,
@@ -9,12 +9,12 @@ import {
   kitAt,
   placesOf,
   roleFacts,
-  settingKey,
+  overrideKey,
   shownComponent,
   splitRef,
   subtree,
   tokenValue,
-  wearsOf,
+  appliedKitsOf,
   type ComponentRef,
   type InstanceNode,
   type Json,
@@ -22,15 +22,15 @@ import {
   type MatchSheet,
   type NodeId,
   type Screen,
-  type Setting,
+  type Override,
   type TextStyle,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
-import { type Cause } from './issueGroups.js';
+import { type IssueGroup } from './issueGroups.js';
 import { given, type Given } from './given.js';
 import { chooseOption, chooseProp } from './plan.js';
-import { type Finding } from './review.js';
+import { type Issue } from './review.js';
 
 /** What may mend a cause: ways to be tried, see `fixes.ts`. */
 
@@ -43,11 +43,11 @@ export interface Candidate {
   readonly id: string;
   readonly says: string;
   /** What it changes of the original that a place shows: for this project, in this kit alone. */
-  readonly edit?: (place: Finding, found: Found) => readonly Change[];
+  readonly edit?: (place: Issue, found: Found) => readonly Change[];
   /** Or of several, whatever the place. */
   readonly all?: readonly Change[];
   /** Or what it changes on a screen. */
-  readonly steps?: (screen: Screen, place: Finding) => readonly Step[];
+  readonly steps?: (screen: Screen, place: Issue) => readonly Step[];
   readonly pair?: { readonly from: ComponentRef; readonly to: ComponentRef };
   readonly option?: OptionChoice;
   readonly prop?: PropChoice;
@@ -72,14 +72,14 @@ const SAME = 0.03;
 
 const attr =
   (name: string, value: Json) =>
-  (_: Finding, { ownerRef, part }: Found): readonly Change[] => [{ ref: ownerRef, part: part.id, name, value }];
+  (_: Issue, { ownerRef, part }: Found): readonly Change[] => [{ ref: ownerRef, part: part.id, name, value }];
 
 /** The original that what a place is about belongs to, and the part of it. Null for plain things of a screen. */
 export function partAt(
   world: World,
   screens: ReadonlyMap<string, Screen>,
-  place: Finding | undefined,
-  after: (s: Screen) => readonly Wear[],
+  place: Issue | undefined,
+  after: (s: Screen) => readonly AppliedKit[],
 ): Found | null {
   const screen = place && screens.get(place.screen);
   const at = screen && placeOfKey(screen, place.key);
@@ -93,7 +93,7 @@ export function partAt(
 }
 
 /** Ways that may mend a text that has not the room it needs. */
-function roomier(world: World, cause: Cause, found: Found | null): readonly Candidate[] {
+function roomier(world: World, cause: IssueGroup, found: Found | null): readonly Candidate[] {
   const list: Candidate[] = [];
   if (cause.concern === 'text-cut')
     list.push({ id: 'lines', says: 'Let it take as many lines as it needs', edit: attr('maxLines', 0) });
@@ -106,8 +106,8 @@ function roomier(world: World, cause: Cause, found: Found | null): readonly Cand
 function tighter(
   world: World,
   screens: ReadonlyMap<string, Screen>,
-  place: Finding | undefined,
-  after: (s: Screen) => readonly Wear[],
+  place: Issue | undefined,
+  after: (s: Screen) => readonly AppliedKit[],
 ): readonly Candidate[] {
   const screen = place && screens.get(place.screen);
   if (!screen || !screen.nodes[place.node]) return [];
@@ -206,9 +206,9 @@ function others(world: World, sheet: MatchSheet, from: ComponentRef): readonly C
 export function candidates(
   world: World,
   screens: ReadonlyMap<string, Screen>,
-  cause: Cause,
+  cause: IssueGroup,
   sheet: MatchSheet,
-  after: (s: Screen) => readonly Wear[],
+  after: (s: Screen) => readonly AppliedKit[],
 ): readonly Candidate[] {
   const first = cause.places[0];
   const found = partAt(world, screens, first, after);
@@ -226,7 +226,7 @@ export function candidates(
         .map(({ path }) => ({
           id: `colour ${path}`,
           says: `Write it in ${path.replace(/^color\./u, '')}`,
-          edit: (_: Finding, f: Found) => [
+          edit: (_: Issue, f: Found) => [
             // Each in the words of the kit that its original belongs to.
             { ref: f.ownerRef, part: f.part.id, name: 'color', value: tokenFor(world, f, kit, path) },
           ],
@@ -265,7 +265,7 @@ export function candidates(
               ...givenProp(world, sheet, waits),
             ]
           : []),
-        ...others(world, sheet, shownComponent(wearsOf(world.project, screen), node.component)),
+        ...others(world, sheet, shownComponent(appliedKitsOf(world.project, screen), node.component)),
       ];
     }
     case 'literal':
@@ -281,15 +281,20 @@ export function candidates(
   }
 }
 /** The property set on an instance itself that a cause says is parked. */
-function parkedOf(world: World, cause: Cause, worn: readonly Wear[], node: InstanceNode): Setting | undefined {
-  const entry = carryInstance(world, worn, node).ledger.find(
+function parkedOf(
+  world: World,
+  cause: IssueGroup,
+  worn: readonly AppliedKit[],
+  node: InstanceNode,
+): Override | undefined {
+  const entry = transferInstance(world, worn, node).ledger.find(
     (l) => l.outcome === 'parked' && cause.title === `Parked: ${l.what}`,
   );
   const found = entry && node.settings[entry.setting];
   return found?.kind === 'prop' && found.at.length === 0 ? found : undefined;
 }
 /** An option that has no counterpart, shown as one that is there: the one in the same place of the row first. */
-function otherOptions(world: World, sheet: MatchSheet, s: Setting): readonly Candidate[] {
+function otherOptions(world: World, sheet: MatchSheet, s: Override): readonly Candidate[] {
   if (typeof s.value !== 'string') return [];
   const pair = sheet.pairs[s.home];
   const from = componentAt(world, s.home)?.contract.props.find((p) => p.id === s.name);
@@ -312,7 +317,7 @@ function otherOptions(world: World, sheet: MatchSheet, s: Setting): readonly Can
     }));
 }
 /** A property that nothing shows, in one that could and shows nothing else: the one most alike in kind and meaning first. */
-function otherProps(world: World, sheet: MatchSheet, s: Setting): readonly Candidate[] {
+function otherProps(world: World, sheet: MatchSheet, s: Override): readonly Candidate[] {
   const pair = sheet.pairs[s.home];
   const a = componentAt(world, s.home)?.contract.props.find((p) => p.id === s.name);
   const b = pair?.to ? componentAt(world, pair.to) : undefined;
@@ -329,7 +334,7 @@ function otherProps(world: World, sheet: MatchSheet, s: Setting): readonly Candi
     }));
 }
 /** A property that nothing shows, given to what is shown. */
-function givenProp(world: World, sheet: MatchSheet, s: Setting): readonly Candidate[] {
+function givenProp(world: World, sheet: MatchSheet, s: Override): readonly Candidate[] {
   const gives = given(world, sheet, s.home, s.name, s.value);
   const a = componentAt(world, s.home);
   const name = a?.contract.props.find((p) => p.id === s.name)?.name ?? '';
@@ -344,7 +349,7 @@ function givenProp(world: World, sheet: MatchSheet, s: Setting): readonly Candid
   ];
 }
 /** A component that took over what is parked, where a newer version of a kit split the one that had it. */
-function split(world: World, sheet: MatchSheet, cause: Cause, node: InstanceNode): readonly Candidate[] {
+function split(world: World, sheet: MatchSheet, cause: IssueGroup, node: InstanceNode): readonly Candidate[] {
   const kit = kitAt(world, sheet.to);
   const id = splitRef(node.component).id;
   if (!kit || sheet.from.split('@')[0] !== kit.id) return [];
@@ -355,7 +360,7 @@ function split(world: World, sheet: MatchSheet, cause: Cause, node: InstanceNode
       id: `split ${c.id}`,
       says: `Show ${cause.places.length === 1 ? 'it' : 'these'} as ${c.name}, which took it over`,
       withIt: true,
-      steps: (s: Screen, place: Finding) =>
+      steps: (s: Screen, place: Issue) =>
         places.has(`${s.id} ${place.node}`)
           ? ([
               {
@@ -382,7 +387,7 @@ function wrapAround(screen: Screen, id: string): readonly Step[] {
     : [];
 }
 /** A colour of one's own, as the token of the kit it was chosen in that looks the same. */
-function asToken(world: World, place: Finding | undefined, screens: ReadonlyMap<string, Screen>): readonly Candidate[] {
+function asToken(world: World, place: Issue | undefined, screens: ReadonlyMap<string, Screen>): readonly Candidate[] {
   const node = place && screens.get(place.screen)?.nodes[place.node];
   if (node?.type !== 'instance') return [];
   const [, , name, colour = ''] = place?.cause.split('|') ?? [];
@@ -411,7 +416,7 @@ function asToken(world: World, place: Finding | undefined, screens: ReadonlyMap<
                   do: 'setting',
                   tree: treeOfScreen(s),
                   node: p.node,
-                  key: settingKey(x),
+                  key: overrideKey(x),
                   value: { ...x, value: `{${nearest.path}}` },
                 },
               ]

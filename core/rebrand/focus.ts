@@ -1,20 +1,20 @@
-import { Memory } from '../base/index.js';
+import { Memo } from '../base/index.js';
 import {
   componentAt,
-  lookIn,
+  lookupIn,
   roleFacts,
   type ComponentRef,
   type Screen,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { looksOf, resolveSample, type RNode } from '../resolve/index.js';
-import type { Finding } from './review.js';
+import type { Issue } from './review.js';
 
-const known = new Memory<boolean>(6);
+const known = new Memo<boolean>(6);
 
 /** Does a component look another when it has the keyboard's focus (WCAG 2.2, 2.4.7)? Of things that cannot have it: true. */
-export function focusSeen(world: World, ref: ComponentRef, wears: readonly Wear[]): boolean {
+export function focusSeen(world: World, ref: ComponentRef, wears: readonly AppliedKit[]): boolean {
   const component = componentAt(world, ref);
   if (!component || !roleFacts(component.role).target) return true;
   return known.of(
@@ -26,7 +26,7 @@ export function focusSeen(world: World, ref: ComponentRef, wears: readonly Wear[
       );
       return plain !== focused;
     },
-    lookIn(world),
+    lookupIn(world),
   );
 }
 
@@ -36,8 +36,8 @@ export function reviewFocus(
   screen: Screen,
   was: RNode,
   now: RNode,
-  wears: readonly [before: readonly Wear[], after: readonly Wear[]],
-  findings: Finding[],
+  wears: readonly [before: readonly AppliedKit[], after: readonly AppliedKit[]],
+  findings: Issue[],
 ): void {
   const lost: RNode[] = [];
   const walk = (n: RNode): void => {

@@ -6,30 +6,30 @@ export {
   choosePair,
   chooseToken,
   counterpart,
-  lensWears,
+  lensKits,
   planRebrand,
   planSheet,
   sheetKey,
   stampChoices,
-  takeBackPair,
-  takeBackToken,
-  wearsAfter,
-  wornKit,
+  resetPair,
+  resetToken,
+  appliedKitsAfter,
+  appliedKitOf,
   type RebrandPlan,
 } from './plan.js';
 export {
   reviewRebrand,
   reviewScreen,
   sumReviews,
-  AS_THEY_ARE,
+  NO_SITUATION,
   type ReviewIn,
-  type Concern,
-  type Finding,
+  type IssueType,
+  type Issue,
   type Review,
   type ScreenReview,
 } from './review.js';
 export { focusSeen } from './focus.js';
-export { causesOf, sameFinding, type Cause } from './issueGroups.js';
-export { settleProject, type Settlement, type SettledLine } from './convert.js';
-export { proveFixes, type Fix, type Trial } from './verifyFixes.js';
+export { groupIssues, sameIssue, type IssueGroup } from './issueGroups.js';
+export { convertProject, type Conversion, type ConversionLine } from './convert.js';
+export { verifyFixes, type Fix, type FixTrial } from './verifyFixes.js';
 export { readSheet, writeSheet, SHEET_FORMAT, type ReadSheet } from './sheetFile.js';

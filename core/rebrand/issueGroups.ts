@@ -1,19 +1,19 @@
-import { WORST, type Concern, type Finding } from './review.js';
+import { SEVERITY_ORDER, type IssueType, type Issue } from './review.js';
 
 /** What many places to look at come from: mended once, or not at all. */
-export interface Cause {
+export interface IssueGroup {
   readonly id: string;
-  readonly concern: Concern;
+  readonly concern: IssueType;
   /** What is wrong, in words that hold for all of its places. */
   readonly title: string;
   /** What it is about: a part of a component, a pair of colours, a property. */
   readonly about: string;
-  readonly places: readonly Finding[];
+  readonly places: readonly Issue[];
   /** How many screens they are on. */
   readonly screens: number;
 }
 
-const TITLES: Readonly<Record<Concern, string>> = {
+const TITLES: Readonly<Record<IssueType, string>> = {
   'text-outside': 'Text no longer fits',
   'text-cut': 'Text is cut off',
   'text-wrapped': 'Text wraps now',
@@ -33,16 +33,16 @@ const TITLES: Readonly<Record<Concern, string>> = {
 };
 
 /** Findings by what they come from: the worst concerns first, of those the ones with most places. */
-export function causesOf(findings: readonly Finding[]): readonly Cause[] {
-  const by = new Map<string, Finding[]>();
+export function groupIssues(findings: readonly Issue[]): readonly IssueGroup[] {
+  const by = new Map<string, Issue[]>();
   for (const f of findings) {
     const list = by.get(f.cause);
     if (list) list.push(f);
     else by.set(f.cause, [f]);
   }
   return [...by]
-    .map(([id, places]): Cause => {
-      const first = places[0] as Finding;
+    .map(([id, places]): IssueGroup => {
+      const first = places[0] as Issue;
       const own =
         first.concern === 'parked' ||
         first.concern === 'held' ||
@@ -59,9 +59,11 @@ export function causesOf(findings: readonly Finding[]): readonly Cause[] {
         screens: new Set(places.map((p) => p.screen)).size,
       };
     })
-    .sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.places.length - a.places.length);
+    .sort(
+      (a, b) =>
+        SEVERITY_ORDER.indexOf(a.concern) - SEVERITY_ORDER.indexOf(b.concern) || b.places.length - a.places.length,
+    );
 }
 
 /** One finding among those of all screens: what comes back under the same name is the same finding. */
-export const sameFinding = (f: Finding): string =>
-  `${f.cause}|${f.screen}|${f.key}|${f.width ?? ''}|${f.situation ?? ''}`;
+export const sameIssue = (f: Issue): string => `${f.cause}|${f.screen}|${f.key}|${f.width ?? ''}|${f.situation ?? ''}`;

@@ -1,7 +1,7 @@
 import type { Box } from '../layout/index.js';
 import type { Screen, TextStyle } from '../model/index.js';
 import { plainText, type Fonts } from '../text/index.js';
-import type { Finding } from './review.js';
+import type { Issue } from './review.js';
 
 const covered = new WeakMap<Fonts, { version: number; known: Map<string, string> }>();
 /** Signs of a text that the font it is set in has not: the first three, as one word; empty: it has all. */
@@ -44,7 +44,7 @@ function overlaps(root: Box): ReadonlyMap<string, readonly [Box, Box]> {
 }
 
 /** Things in free boxes that lie over one another now, and did not. */
-export function reviewOverlap(screen: Screen, was: Box, now: Box, findings: Finding[]): void {
+export function reviewOverlap(screen: Screen, was: Box, now: Box, findings: Issue[]): void {
   const after = overlaps(now);
   if (after.size === 0) return;
   const before = overlaps(was);

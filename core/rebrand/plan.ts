@@ -1,14 +1,14 @@
-import { Memory } from '../base/index.js';
+import { Memo } from '../base/index.js';
 import {
   componentAt,
   kitAt,
   kitRef,
-  lookIn,
+  lookupIn,
   roleFacts,
   componentsInOrder,
   shownKit,
   splitRef,
-  wearsOf,
+  appliedKitsOf,
   type Component,
   type ComponentPair,
   type ComponentRef,
@@ -18,7 +18,7 @@ import {
   type Project,
   type PropPair,
   type Screen,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import type { Step } from '../edit/index.js';
@@ -34,9 +34,9 @@ export interface RebrandPlan {
 }
 
 /** The kit that most screens show now: what a rebrand starts from. */
-export function wornKit(project: Project, screen?: Screen): KitRef | undefined {
+export function appliedKitOf(project: Project, screen?: Screen): KitRef | undefined {
   const first = project.kits[0];
-  return first === undefined ? undefined : shownKit(wearsOf(project, screen), first);
+  return first === undefined ? undefined : shownKit(appliedKitsOf(project, screen), first);
 }
 
 export const sheetKey = (from: KitRef, to: KitRef): string => `${from}>${to}`;
@@ -188,7 +188,7 @@ export function chooseOption(
 }
 
 /** What was chosen for a component is taken back: it is paired as if nobody had chosen. */
-export function takeBackPair(world: World, sheet: MatchSheet, from: ComponentRef): MatchSheet {
+export function resetPair(world: World, sheet: MatchSheet, from: ComponentRef): MatchSheet {
   const [a, b] = [kitAt(world, sheet.from), kitAt(world, sheet.to)];
   const component = componentAt(world, from);
   if (!a || !b || !component || !sheet.pairs[from]) return sheet;
@@ -201,7 +201,7 @@ export function chooseToken(sheet: MatchSheet, path: string, to: string | null):
   return { ...sheet, tokens: { ...sheet.tokens, [path]: to }, tokensChosen };
 }
 /** What was chosen for a token is taken back. */
-export function takeBackToken(world: World, sheet: MatchSheet, path: string): MatchSheet {
+export function resetToken(world: World, sheet: MatchSheet, path: string): MatchSheet {
   const [a, b] = [kitAt(world, sheet.from), kitAt(world, sheet.to)];
   if (!a || !b || !sheet.tokensChosen?.includes(path)) return sheet;
   const tokens = { ...sheet.tokens, [path]: mapKit(a, b).tokens[path] ?? null };
@@ -217,7 +217,7 @@ export function planRebrand(world: World, from: KitRef, to: KitRef, earlier?: Ma
     from,
     to,
     sheet: planSheet(world, from, to, earlier),
-    uses: countUses(world.project.screens, (s) => wearsOf(world.project, s)),
+    uses: countUses(world.project.screens, (s) => appliedKitsOf(world.project, s)),
   };
 }
 
@@ -228,9 +228,9 @@ export function planSheet(world: World, from: KitRef, to: KitRef, earlier?: Matc
   if (!a || !b) throw new RangeError(`The kit ${a ? to : from} is not installed`);
   const saved = earlier ?? world.project.sheets[sheetKey(from, to)];
   const back = world.project.wears.find((w) => w.kit === to && w.shows === from)?.sheet;
-  return planned.of(a, [b, saved, back], () => matchKits(world, a, b, saved, back), lookIn(world));
+  return planned.of(a, [b, saved, back], () => matchKits(world, a, b, saved, back), lookupIn(world));
 }
-const planned = new Memory<MatchSheet>(8);
+const planned = new Memo<MatchSheet>(8);
 
 function matchKits(
   world: World,
@@ -320,12 +320,15 @@ function compose(world: World, first: MatchSheet, second: MatchSheet): MatchShee
 }
 
 /** What a project wears after a rebrand by `sheet`, starting from what it wears now: the same for all screens that wear the same. */
-export const wearsAfter = (world: World, wears: readonly Wear[], sheet: MatchSheet): readonly Wear[] =>
-  putOn.of(wears, [sheet], () => newWears(world, wears, sheet), lookIn(world));
-const putOn = new Memory<readonly Wear[]>(4);
-function newWears(world: World, wears: readonly Wear[], sheet: MatchSheet): readonly Wear[] {
+export const appliedKitsAfter = (
+  world: World,
+  wears: readonly AppliedKit[],
+  sheet: MatchSheet,
+): readonly AppliedKit[] => putOn.of(wears, [sheet], () => newWears(world, wears, sheet), lookupIn(world));
+const putOn = new Memo<readonly AppliedKit[]>(4);
+function newWears(world: World, wears: readonly AppliedKit[], sheet: MatchSheet): readonly AppliedKit[] {
   const { from, to } = sheet;
-  const next: Wear[] = [];
+  const next: AppliedKit[] = [];
   for (const w of wears) {
     if (w.shows !== from) {
       if (w.kit !== from) next.push(w);
@@ -344,7 +347,8 @@ export function applyRebrand(
   world: World,
   plan: Pick<RebrandPlan, 'from' | 'to' | 'sheet'>,
   screens?: readonly string[],
-  after: (wears: readonly Wear[]) => readonly Wear[] = (wears) => wearsAfter(world, wears, plan.sheet),
+  after: (wears: readonly AppliedKit[]) => readonly AppliedKit[] = (wears) =>
+    appliedKitsAfter(world, wears, plan.sheet),
 ): Step[] {
   const { project } = world;
   const steps: Step[] = [];
@@ -353,7 +357,7 @@ export function applyRebrand(
   if (screens) {
     for (const id of screens) {
       const screen = project.screens.find((s) => s.id === id);
-      if (screen) steps.push({ do: 'screenWears', screen: id, value: after(wearsOf(project, screen)) });
+      if (screen) steps.push({ do: 'screenWears', screen: id, value: after(appliedKitsOf(project, screen)) });
     }
     return steps;
   }
@@ -363,23 +367,23 @@ export function applyRebrand(
 }
 
 /** What a lens shows: the same sheet, for looking only. */
-export function lensWears(world: World, screen: Screen | undefined, to: KitRef): readonly Wear[] {
-  const now = wearsOf(world.project, screen);
-  const from = wornKit(world.project, screen);
+export function lensKits(world: World, screen: Screen | undefined, to: KitRef): readonly AppliedKit[] {
+  const now = appliedKitsOf(world.project, screen);
+  const from = appliedKitOf(world.project, screen);
   if (from === undefined || from === to) return now;
   // What was corrected in a sheet since, here or in the project's, shows through the lens too.
   const saved = world.project.sheets[sheetKey(from, to)];
   return lenses.of(
     now,
     [to, from, saved, world.project.wears],
-    () => wearsAfter(world, now, planSheet(world, from, to)),
-    lookIn(world),
+    () => appliedKitsAfter(world, now, planSheet(world, from, to)),
+    lookupIn(world),
   );
 }
-const lenses = new Memory<readonly Wear[]>(8);
+const lenses = new Memo<readonly AppliedKit[]>(8);
 
 /** The component to place so that `ref` shows through a lens: its counterpart in what is really worn, when there is one. */
-export function behindLens(wears: readonly Wear[], lens: readonly Wear[], ref: ComponentRef): ComponentRef {
+export function behindLens(wears: readonly AppliedKit[], lens: readonly AppliedKit[], ref: ComponentRef): ComponentRef {
   if (lens === wears) return ref;
   const { kit } = splitRef(ref);
   const through = lens.find((w) => w.shows === kit && !wears.some((o) => o.kit === w.kit));

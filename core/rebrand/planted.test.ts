@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { shippedKits } from '../../testing/browser/shippedKits.js';
 import { judged, plantedProject } from '../../testing/planted.js';
 import { Chance } from '../../testing/random.js';
-import { planRebrand, reviewRebrand, wearsAfter, wearsOf, type Kit } from '../index.js';
+import { planRebrand, reviewRebrand, appliedKitsAfter, appliedKitsOf, type Kit } from '../index.js';
 
 const { kits, fonts } = shippedKits();
 const skerry = kits.get('skerry-line@2.1.0') as Kit;
@@ -12,7 +12,7 @@ describe('a review of 200 screens in which 30 faults of every kind were planted'
     const made = plantedProject(new Chance(seed), skerry, 200, 30);
     const world = { project: made.project, kits: made.kits };
     const { sheet } = planRebrand(world, made.from, made.to);
-    const review = reviewRebrand(world, (s) => wearsAfter(world, wearsOf(made.project, s), sheet), fonts);
+    const review = reviewRebrand(world, (s) => appliedKitsAfter(world, appliedKitsOf(made.project, s), sheet), fonts);
     const got = judged(made, review.findings);
     expect(got.missed).toEqual([]);
     expect(got.found).toBe(30);

@@ -4,12 +4,12 @@ import { shippedKits } from '../../testing/browser/shippedKits.js';
 import {
   applyEdit,
   applyRebrand,
-  carryInstance,
+  transferInstance,
   choosePair,
   composite,
   contrast,
   isColour,
-  lensWears,
+  lensKits,
   paint,
   layout,
   planRebrand,
@@ -19,8 +19,8 @@ import {
   reviewScreen,
   swapSteps,
   toSvg,
-  wearsAfter,
-  wearsOf,
+  appliedKitsAfter,
+  appliedKitsOf,
   type InstanceNode,
   type Project,
   type Screen,
@@ -33,7 +33,7 @@ const PLY = 'plywood@1.0.0';
 const summit = demoProjects(kits).find((p) => p.id === 'summit-pass') as Project;
 const world: World = { project: summit, kits };
 const plan = planRebrand(world, PLY, SKERRY);
-const after = (s: Screen) => wearsAfter(world, wearsOf(summit, s), plan.sheet);
+const after = (s: Screen) => appliedKitsAfter(world, appliedKitsOf(summit, s), plan.sheet);
 
 describe('a rebrand', () => {
   it('pairs every used component with one of the same role, and says why', () => {
@@ -62,7 +62,7 @@ describe('a rebrand', () => {
     });
     if (!got.ok) throw new Error(got.refusal.message);
     const on: World = { project: got.project, kits };
-    const waits = reviewRebrand({ project: norrvik, kits }, (s) => wearsOf(got.project, s), fonts).counts.parked;
+    const waits = reviewRebrand({ project: norrvik, kits }, (s) => appliedKitsOf(got.project, s), fonts).counts.parked;
     expect(waits).toBe(3);
     const back = reviewRebrand(on, () => norrvik.wears, fonts).findings.filter((f) => f.concern === 'returned');
     expect(back).toHaveLength(3);
@@ -72,7 +72,7 @@ describe('a rebrand', () => {
     for (const s of summit.screens) {
       for (const n of Object.values(s.nodes)) {
         if (n.type !== 'instance') continue;
-        const { ledger } = carryInstance(world, after(s), n);
+        const { ledger } = transferInstance(world, after(s), n);
         expect(ledger.filter((e) => e.outcome !== 'held')).toHaveLength(n.settings.length);
       }
     }
@@ -121,8 +121,8 @@ describe('a rebrand', () => {
   it('is looked at through a lens without changing anything', () => {
     const s = summit.screens[0] as Screen;
     const before = JSON.stringify(summit);
-    expect(lensWears(world, s, SKERRY)[0]?.shows).toBe(SKERRY);
-    expect(lensWears(world, s, SKERRY)).toBe(lensWears(world, s, SKERRY));
+    expect(lensKits(world, s, SKERRY)[0]?.shows).toBe(SKERRY);
+    expect(lensKits(world, s, SKERRY)).toBe(lensKits(world, s, SKERRY));
     expect(JSON.stringify(summit)).toBe(before);
   });
 });

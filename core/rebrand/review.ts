@@ -1,34 +1,34 @@
-import { Memory } from '../base/index.js';
+import { Memo } from '../base/index.js';
 import { layout, type Box } from '../layout/index.js';
 import {
   aliasPath,
   componentAt,
   modesOf,
   inSituation,
-  lookIn,
+  lookupIn,
   roleFacts,
   shownComponent,
   situationAt,
   splitRef,
-  oversOf,
+  overlaysOf,
   partAddress,
-  wearsOf,
+  appliedKitsOf,
   worldIn,
   type InstanceNode,
   type Kit,
   type Screen,
   type SeriesNode,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { coloursIn, resolve, type Colours, type Look } from '../resolve/index.js';
 import { plainText, type Fonts } from '../text/index.js';
-import { carry, carryInstance, type Carry, type Outcome } from '../transfer/index.js';
+import { transfer, transferInstance, type Transfer, type Outcome } from '../transfer/index.js';
 import { reviewColours } from './colours.js';
 import { reviewFocus } from './focus.js';
 import { missing, reviewOverlap } from './placed.js';
 
-export type Concern =
+export type IssueType =
   | 'text-cut'
   | 'text-wrapped'
   | 'text-outside'
@@ -47,8 +47,8 @@ export type Concern =
   | 'returned';
 
 /** One place to look at after a rebrand, with its measure. */
-export interface Finding {
-  readonly concern: Concern;
+export interface Issue {
+  readonly concern: IssueType;
   readonly screen: string;
   /** The node of the screen it is about. */
   readonly node: string;
@@ -78,11 +78,11 @@ export interface ReviewIn {
   readonly widths: readonly number[];
   readonly situations: readonly string[];
 }
-export const AS_THEY_ARE: ReviewIn = { widths: [], situations: [] };
+export const NO_SITUATION: ReviewIn = { widths: [], situations: [] };
 
 export interface ScreenReview {
   readonly screen: string;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly Issue[];
   readonly counts: Readonly<Record<Outcome, number>>;
   readonly instances: number;
 }
@@ -91,10 +91,10 @@ export interface Review {
   readonly screens: readonly ScreenReview[];
   readonly counts: Readonly<Record<Outcome, number>>;
   readonly instances: number;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly Issue[];
 }
 
-export const WORST: readonly Concern[] = [
+export const SEVERITY_ORDER: readonly IssueType[] = [
   'text-outside',
   'text-cut',
   'contrast',
@@ -126,12 +126,12 @@ const GROWN = 40;
 export function reviewScreen(
   world: World,
   screen: Screen,
-  after: readonly Wear[],
+  after: readonly AppliedKit[],
   fonts: Fonts,
-  seenIn: ReviewIn = AS_THEY_ARE,
+  seenIn: ReviewIn = NO_SITUATION,
 ): ScreenReview {
-  const before = wearsOf(world.project, screen);
-  const findings: Finding[] = [];
+  const before = appliedKitsOf(world.project, screen);
+  const findings: Issue[] = [];
   const counts = { kept: 0, mapped: 0, parked: 0, held: 0 };
   let instances = 0;
   for (const node of Object.values(screen.nodes)) {
@@ -150,18 +150,20 @@ export function reviewScreen(
       findings.push({ ...f, ...how, detail: `${f.detail}, ${words}` });
     }
   }
-  findings.sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.measure - a.measure);
+  findings.sort(
+    (a, b) => SEVERITY_ORDER.indexOf(a.concern) - SEVERITY_ORDER.indexOf(b.concern) || b.measure - a.measure,
+  );
   return { screen: screen.id, findings, counts, instances };
 }
 /** What was so before, whatever it is a part of: on a thing of the screen, for a text. */
-const alike = (f: Finding): string => `${f.concern}|${f.node}|${f.said ?? ''}`;
+const alike = (f: Issue): string => `${f.concern}|${f.node}|${f.said ?? ''}`;
 
 /** A screen as it is looked at besides: how, and in words. */
 function views(
   world: World,
   screen: Screen,
   { widths, situations }: ReviewIn,
-): readonly (readonly [Screen, Pick<Finding, 'width' | 'situation'>, string])[] {
+): readonly (readonly [Screen, Pick<Issue, 'width' | 'situation'>, string])[] {
   return [
     ...widths
       .filter((w) => w !== screen.width)
@@ -172,7 +174,7 @@ function views(
     }),
   ];
 }
-const widened = new Memory<Screen>(6);
+const widened = new Memo<Screen>(6);
 const atOtherWidth = (screen: Screen, width: number): Screen =>
   widened.of(screen, [width], () => ({ ...screen, width }));
 
@@ -180,15 +182,15 @@ const atOtherWidth = (screen: Screen, width: number): Screen =>
 function reviewLook(
   world: World,
   screen: Screen,
-  before: readonly Wear[],
-  after: readonly Wear[],
+  before: readonly AppliedKit[],
+  after: readonly AppliedKit[],
   fonts: Fonts,
-): readonly Finding[] {
+): readonly Issue[] {
   const made = resolve(world, screen, { wears: before });
   const resolved = resolve(world, screen, { wears: after });
   const was = layout(made, fonts);
   const now = layout(resolved, fonts);
-  const findings: Finding[] = [];
+  const findings: Issue[] = [];
   reviewTexts(screen, fonts, was, now, findings);
   reviewBoxes(screen, was, now, findings);
   reviewOverlap(screen, was, now, findings);
@@ -197,7 +199,7 @@ function reviewLook(
     reviewColours(world, screen, made.root, resolved.root, '', findings);
     // In the other modes only the colours are others.
     const seenFrom = worldIn(world, screen.situation);
-    const look = lookIn(seenFrom);
+    const look = lookupIn(seenFrom);
     const inMode = (mode: string): ((of: Look) => Colours) => {
       const terms = { world: seenFrom, wears: after, main: resolved.mainKit, mode, look };
       const known = new Map<Look, Colours>();
@@ -211,7 +213,7 @@ function reviewLook(
       reviewColours(world, screen, undefined, resolved.root, mode, findings, inMode(mode));
   }
   // What lies over it is looked at by itself, as it lies there.
-  for (const over of oversOf(screen)) {
+  for (const over of overlaysOf(screen)) {
     const [a, b] = [before, after].map((wears) => {
       const whole = layout(resolve(world, screen, { wears, over }), fonts);
       return whole.children.find((c) => c.node.key === over);
@@ -234,7 +236,7 @@ function otherModes(kit: Kit | undefined, own: string | undefined): readonly str
 /** All screens of a project, one at a time; `each` is told after every screen and stops the review by returning false. */
 export function reviewRebrand(
   world: World,
-  after: (screen: Screen) => readonly Wear[],
+  after: (screen: Screen) => readonly AppliedKit[],
   fonts: Fonts,
   each?: (done: number, of: number, review: ScreenReview) => boolean,
 ): Review {
@@ -252,7 +254,7 @@ export function sumReviews(screens: readonly ScreenReview[]): Review {
   for (const s of screens) for (const k of ['kept', 'mapped', 'parked', 'held'] as const) counts[k] += s.counts[k];
   const findings = screens
     .flatMap((s) => s.findings)
-    .sort((a, b) => WORST.indexOf(a.concern) - WORST.indexOf(b.concern) || b.measure - a.measure);
+    .sort((a, b) => SEVERITY_ORDER.indexOf(a.concern) - SEVERITY_ORDER.indexOf(b.concern) || b.measure - a.measure);
   return { screens, counts, instances: screens.reduce((n, s) => n + s.instances, 0), findings };
 }
 
@@ -261,18 +263,18 @@ function reviewEntries(
   world: World,
   screen: Screen,
   series: SeriesNode,
-  after: readonly Wear[],
-  before: readonly Wear[],
+  after: readonly AppliedKit[],
+  before: readonly AppliedKit[],
   counts: Record<Outcome, number>,
-  findings: Finding[],
+  findings: Issue[],
 ): void {
   for (const entry of series.entries) {
     for (const [id, settings] of Object.entries(entry.settings)) {
       const node = screen.nodes[id];
       if (node?.type !== 'instance') continue;
-      const at = (wears: readonly Wear[]): Carry => {
+      const at = (wears: readonly AppliedKit[]): Transfer => {
         const shown = shownComponent(wears, node.component);
-        return carry(world, wears, { written: shown, shown, settings, fills: NO_FILLS });
+        return transfer(world, wears, { written: shown, shown, settings, fills: NO_FILLS });
       };
       const name = componentAt(world, shownComponent(before, node.component))?.name ?? node.component;
       const of = { ref: node.component, name };
@@ -284,12 +286,12 @@ const NO_FILLS: readonly never[] = [];
 
 /** Counts what a carry did; what waits now and did not before, what shows again, and what is held, is something to look at. */
 function tell(
-  now: Carry,
-  was: Carry,
+  now: Transfer,
+  was: Transfer,
   screen: Screen,
   node: string,
   counts: Record<Outcome, number>,
-  findings: Finding[],
+  findings: Issue[],
   of: { readonly ref: string; readonly name: string },
   where = '',
 ): void {
@@ -333,17 +335,17 @@ function reviewSettings(
   world: World,
   screen: Screen,
   node: InstanceNode,
-  after: readonly Wear[],
-  before: readonly Wear[],
+  after: readonly AppliedKit[],
+  before: readonly AppliedKit[],
   counts: Record<Outcome, number>,
-  findings: Finding[],
+  findings: Issue[],
 ): void {
-  const got = carryInstance(world, after, node);
-  const earlier = carryInstance(world, before, node);
+  const got = transferInstance(world, after, node);
+  const earlier = transferInstance(world, before, node);
   const name = node.name ?? componentAt(world, shownComponent(after, node.component))?.name ?? node.component;
   const original = componentAt(world, shownComponent(before, node.component))?.name ?? node.component;
   tell(got, earlier, screen, node.id, counts, findings, { ref: node.component, name: original });
-  const push = (concern: Concern, title: string, detail: string, measure: number, more = ''): void =>
+  const push = (concern: IssueType, title: string, detail: string, measure: number, more = ''): void =>
     void findings.push({
       concern,
       screen: screen.id,
@@ -423,7 +425,7 @@ function short(written: string): string {
   return text.length > 40 ? `${text.slice(0, 39)}…` : text;
 }
 
-function reviewTexts(screen: Screen, fonts: Fonts, was: Box, now: Box, findings: Finding[]): void {
+function reviewTexts(screen: Screen, fonts: Fonts, was: Box, now: Box, findings: Issue[]): void {
   const before = new Map<string, Seen>();
   texts(was, before);
   const walk = (box: Box, parent: Box | null, instance: string, owner: Box | null): void => {
@@ -513,7 +515,7 @@ function partOf(box: Box, inside: Box | null): { readonly part: string; readonly
   return { part: `${instance.shown}/${way}`, about: way === '' ? instance.name : `${instance.name}: ${last}` };
 }
 
-function reviewBoxes(screen: Screen, was: Box, now: Box, findings: Finding[]): void {
+function reviewBoxes(screen: Screen, was: Box, now: Box, findings: Issue[]): void {
   const tall = new Map(was.children.map((c) => [c.node.owner, c.h]));
   for (const c of now.children) {
     const before = tall.get(c.node.owner);

@@ -9,10 +9,10 @@ import {
   planRebrand,
   readSheet,
   stampChoices,
-  takeBackPair,
-  takeBackToken,
-  tokensSaid,
-  wearsAfter,
+  resetPair,
+  resetToken,
+  tokensUsed,
+  appliedKitsAfter,
   writeSheet,
   type Json,
   type Project,
@@ -91,23 +91,23 @@ describe('a match sheet as a file', () => {
       SKERRY,
     );
     expect(again.sheet.tokens[path]).toBe(other);
-    expect(wearsAfter(world, [], chosen)[0]?.sheet.tokens[path]).toBe(other);
-    expect(takeBackToken(world, chosen, path)).toEqual({ ...sheet, tokensChosen: [] });
+    expect(appliedKitsAfter(world, [], chosen)[0]?.sheet.tokens[path]).toBe(other);
+    expect(resetToken(world, chosen, path)).toEqual({ ...sheet, tokensChosen: [] });
     const bad = [{ from: 'gone', to: other }, { from: path, to: 'gone' }, 7];
     const lost = readSheet(world, { ...(writeSheet(chosen) as Record<string, Json>), tokens: bad }, sheet);
     expect(lost.problems.map((p) => p.code)).toEqual(['sheet.gone', 'sheet.gone', 'sheet.gone']);
   });
   it('pairs a component as if nobody had chosen, once that is taken back', () => {
-    expect(takeBackPair(world, corrected, `${PLYWOOD}/card`).pairs[`${PLYWOOD}/card`]).toEqual(
+    expect(resetPair(world, corrected, `${PLYWOOD}/card`).pairs[`${PLYWOOD}/card`]).toEqual(
       sheet.pairs[`${PLYWOOD}/card`],
     );
-    expect(takeBackPair(world, corrected, `${PLYWOOD}/gone`)).toBe(corrected);
+    expect(resetPair(world, corrected, `${PLYWOOD}/gone`)).toBe(corrected);
   });
   it('counts the tokens that things on screens say themselves', () => {
     const project = demos.find((d) => d.id === 'norrvik-crossings') as Project;
-    const said = tokensSaid(project.screens, SKERRY);
+    const said = tokensUsed(project.screens, SKERRY);
     expect(said.get('color.buoy')).toBeGreaterThan(0);
-    expect(tokensSaid(project.screens, PLYWOOD).size).toBe(0);
+    expect(tokensUsed(project.screens, PLYWOOD).size).toBe(0);
   });
   it('keeps what was looked at and left as it is', () => {
     const left = { ...sheet, accepted: ['grew|x'] };

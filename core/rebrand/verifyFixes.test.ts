@@ -4,20 +4,20 @@ import { shippedKits } from '../../testing/browser/shippedKits.js';
 import { oddKit } from '../../testing/oddKit.js';
 import {
   applyEdit,
-  causesOf,
+  groupIssues,
   choosePair,
   chooseProp,
   componentAt,
   layout,
   paint,
   planRebrand,
-  proveFixes,
+  verifyFixes,
   resolve,
   reviewRebrand,
-  sameFinding,
+  sameIssue,
   tokenValue,
-  wearsAfter,
-  wearsOf,
+  appliedKitsAfter,
+  appliedKitsOf,
   type Fix,
   type Kit,
   type KitRef,
@@ -36,12 +36,12 @@ const demo = (id: string): Project => demoProjects(kits).find((p) => p.id === id
 function planned(project: Project, from: KitRef, to: KitRef, more: ReadonlyMap<KitRef, Kit> = new Map()) {
   const world: World = { project, kits: new Map([...kits, ...more]) };
   const { sheet } = planRebrand(world, from, to);
-  const after = (s: Screen) => wearsAfter(world, wearsOf(project, s), sheet);
+  const after = (s: Screen) => appliedKitsAfter(world, appliedKitsOf(project, s), sheet);
   const review = reviewRebrand(world, after, fonts);
   const by = new Map(review.screens.map((r) => [r.screen, r]));
   const reviewOf = (s: Screen) => by.get(s.id) ?? { screen: s.id, findings: [], counts: review.counts, instances: 0 };
-  const causes = causesOf(review.findings);
-  const fixes = new Map(causes.map((c) => [c.id, proveFixes({ world, sheet, after, fonts, reviewOf }, c)]));
+  const causes = groupIssues(review.findings);
+  const fixes = new Map(causes.map((c) => [c.id, verifyFixes({ world, sheet, after, fonts, reviewOf }, c)]));
   return { world, sheet, after, review, causes, fixes };
 }
 /** What is found once a fix is really done. */
@@ -55,8 +55,8 @@ function found(p: ReturnType<typeof planned>, fix: Fix): ReadonlySet<string> {
     : fix.prop
       ? chooseProp(world, p.sheet, fix.prop)
       : p.sheet;
-  const after = (s: Screen) => wearsAfter(world, wearsOf(got.project, s), sheet);
-  return new Set(reviewRebrand(world, after, fonts).findings.map(sameFinding));
+  const after = (s: Screen) => appliedKitsAfter(world, appliedKitsOf(got.project, s), sheet);
+  return new Set(reviewRebrand(world, after, fonts).findings.map(sameIssue));
 }
 const harsh = oddKit(skerry, {
   tokens: { 'color.slate': '#a9bccb' },
@@ -82,7 +82,7 @@ describe('what mends a cause', () => {
     ['another brand with pale greys and large letters', crossings],
     ['a kit of another structure', lumen],
   ])('mends as many places as it says, and brings nothing new: %s', (_, p) => {
-    const before = new Set(p.review.findings.map(sameFinding));
+    const before = new Set(p.review.findings.map(sameIssue));
     let proven = 0;
     for (const c of p.causes)
       for (const fix of p.fixes.get(c.id) ?? []) {
@@ -92,7 +92,7 @@ describe('what mends a cause', () => {
           [...now].filter((f) => !before.has(f)),
           fix.says,
         ).toEqual([]);
-        const mended = c.places.filter((f) => !now.has(sameFinding(f))).length;
+        const mended = c.places.filter((f) => !now.has(sameIssue(f))).length;
         expect([mended, fix.of], `${c.title} of ${c.about}: ${fix.says}`).toEqual([fix.mends, c.places.length]);
         expect(fix.mends).toBeGreaterThan(0);
       }
@@ -129,15 +129,15 @@ describe('what mends a cause', () => {
     const project = demo('norrvik-crossings');
     const world: World = { project, kits };
     const lost = chooseProp(world, planRebrand(world, SKERRY, LUMEN).sheet, { from, prop: 'before', to: null });
-    const after = (s: Screen) => wearsAfter(world, wearsOf(project, s), lost);
+    const after = (s: Screen) => appliedKitsAfter(world, appliedKitsOf(project, s), lost);
     const review = reviewRebrand(world, after, fonts);
     const by = new Map(review.screens.map((r) => [r.screen, r]));
-    const cause = causesOf(review.findings).find(
+    const cause = groupIssues(review.findings).find(
       (c) => c.about === 'Action' && c.title.startsWith('Parked: Icon first'),
     );
     if (!cause) throw new Error('Nothing is parked');
     const reviewOf = (s: Screen) => by.get(s.id) ?? { screen: s.id, findings: [], counts: review.counts, instances: 0 };
-    const fixes = proveFixes({ world, sheet: lost, after, fonts, reviewOf }, cause);
+    const fixes = verifyFixes({ world, sheet: lost, after, fonts, reviewOf }, cause);
     expect(fixes.find((f) => f.prop)).toMatchObject({
       prop: { from, prop: 'before', to: 'sign' },
       of: cause.places.length,
@@ -156,9 +156,9 @@ describe('what mends a cause', () => {
     const sheet = chooseProp(world, lumen.sheet, fix.prop);
     const screen = got.project.screens.find((s) => s.id === parked.places[0]?.screen) as Screen;
     const fillOf = (s: typeof sheet): string | undefined =>
-      resolve(world, screen, { wears: wearsAfter(world, wearsOf(got.project, screen), s) }).root.children.find(
-        (c) => c.instance?.shown === `${LUMEN}/headboard`,
-      )?.look.fill;
+      resolve(world, screen, {
+        wears: appliedKitsAfter(world, appliedKitsOf(got.project, screen), s),
+      }).root.children.find((c) => c.instance?.shown === `${LUMEN}/headboard`)?.look.fill;
     const lumenKit = kits.get(LUMEN) as Kit;
     expect(fillOf(lumen.sheet)).toBe(tokenValue(lumenKit, 'hue.livery'));
     expect(fillOf(sheet)).toBe(tokenValue(lumenKit, sheet.tokens['color.cloud'] ?? ''));

@@ -1,27 +1,34 @@
 import { applyEdit, asEdition, editionTree, type Step, type TreeRef } from '../edit/index.js';
-import { Memory, recorded } from '../base/index.js';
+import { Memo, recordReads } from '../base/index.js';
 import { layout, type Box } from '../layout/index.js';
 import {
   placesOf,
   shownComponent,
   splitRef,
   subtree,
-  wearsOf,
+  appliedKitsOf,
   type ComponentRef,
   type MatchSheet,
   type Node,
   type NodeId,
   type Screen,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { resolve } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
-import { sameFinding, type Cause } from './issueGroups.js';
-import { chooseOption, choosePair, chooseProp, wearsAfter } from './plan.js';
-import { reviewScreen, type Finding, type ReviewIn, type ScreenReview } from './review.js';
+import { sameIssue, type IssueGroup } from './issueGroups.js';
+import { chooseOption, choosePair, chooseProp, appliedKitsAfter } from './plan.js';
+import { reviewScreen, type Issue, type ReviewIn, type ScreenReview } from './review.js';
 
-import { candidates, partAt, type Candidate, type Change, type OptionChoice, type PropChoice } from './fixCandidates.js';
+import {
+  candidates,
+  partAt,
+  type Candidate,
+  type Change,
+  type OptionChoice,
+  type PropChoice,
+} from './fixCandidates.js';
 
 import { type Given } from './given.js';
 
@@ -62,11 +69,11 @@ function placesIn(root: Box): string {
 const MOST = 3;
 
 /** What is needed to try something. */
-export interface Trial {
+export interface FixTrial {
   /** With all screens: what is changed of an original is looked at wherever it shows. */
   readonly world: World;
   readonly sheet: MatchSheet;
-  readonly after: (s: Screen) => readonly Wear[];
+  readonly after: (s: Screen) => readonly AppliedKit[];
   readonly fonts: Fonts;
   /** How screens are looked at besides as they are; absent: no other way. */
   readonly seenIn?: ReviewIn;
@@ -74,16 +81,16 @@ export interface Trial {
   readonly reviewOf: (s: Screen) => ScreenReview;
 }
 
-type Made = WeakMap<Screen, { readonly after: readonly Wear[]; readonly refs: ReadonlySet<string> }>;
+type Made = WeakMap<Screen, { readonly after: readonly AppliedKit[]; readonly refs: ReadonlySet<string> }>;
 const madeThen: Made = new WeakMap();
 const madeNow: Made = new WeakMap();
 const originalsNow = (world: World, screen: Screen): ReadonlySet<string> =>
-  originalsOn(world, screen, wearsOf(world.project, screen), madeNow);
+  originalsOn(world, screen, appliedKitsOf(world.project, screen), madeNow);
 /** The originals that a screen is made of when it wears something, nested ones too. */
-function originalsOn(world: World, screen: Screen, after: readonly Wear[], kept = madeThen): ReadonlySet<string> {
+function originalsOn(world: World, screen: Screen, after: readonly AppliedKit[], kept = madeThen): ReadonlySet<string> {
   const known = kept.get(screen);
   if (known?.after === after) return known.refs;
-  const { reads } = recorded(() => resolve(world, screen, { wears: after }));
+  const { reads } = recordReads(() => resolve(world, screen, { wears: after }));
   const refs = new Set(reads.get('component')?.keys() ?? []);
   kept.set(screen, { after, refs });
   return refs;
@@ -115,10 +122,10 @@ function editing(world: World, changes: readonly Change[]): readonly Step[] {
  * Tries everything that may mend a cause on all of its places, and tells what was proven: it mends some or all of them, nothing
  * new is to be looked at anywhere for it, and what is worn now stays as it looks; best first. Nothing is changed.
  */
-export function proveFixes(trial: Trial, cause: Cause): readonly Fix[] {
+export function verifyFixes(trial: FixTrial, cause: IssueGroup): readonly Fix[] {
   const { world, sheet, after } = trial;
   const screens = new Map(world.project.screens.map((s) => [s.id, s]));
-  const wanted = new Set(cause.places.map(sameFinding));
+  const wanted = new Set(cause.places.map(sameIssue));
   const proven: Fix[] = [];
   for (const c of candidates(world, screens, cause, sheet, after)) {
     const got = c.pair
@@ -156,14 +163,14 @@ interface Tried {
 }
 /** How many of what is wanted are gone, and how many others have come. */
 function judge(was: ScreenReview, now: ScreenReview, wanted: ReadonlySet<string>): { mends: number; fresh: number } {
-  const there = new Set(now.findings.map(sameFinding));
-  const before = new Set(was.findings.map(sameFinding));
+  const there = new Set(now.findings.map(sameIssue));
+  const before = new Set(was.findings.map(sameIssue));
   let [mends, fresh] = [0, 0];
   for (const id of before) if (wanted.has(id) && !there.has(id)) mends++;
   for (const id of there) if (!before.has(id)) fresh++;
   return { mends, fresh };
 }
-const lone = new Memory<Screen>(24);
+const lone = new Memo<Screen>(24);
 /** A screen with nothing on its ground but what a thing stands in: where that lays things out in a column, it stands there as before. */
 function alone(of: Screen | undefined, node: NodeId): { readonly of: Screen; readonly screen: Screen } | null {
   const root = of?.nodes[of.root];
@@ -186,17 +193,17 @@ function alone(of: Screen | undefined, node: NodeId): { readonly of: Screen; rea
 }
 /** Another sheet, in which one component is shown otherwise. */
 function trySheet(
-  { world, after, fonts, seenIn, reviewOf }: Trial,
+  { world, after, fonts, seenIn, reviewOf }: FixTrial,
   other: MatchSheet,
   from: ComponentRef,
   wanted: ReadonlySet<string>,
-  first: Finding | undefined,
+  first: Issue | undefined,
 ): Tried {
   let [mends, fresh] = [0, 0];
-  const worn = new Map<readonly Wear[], readonly Wear[]>();
-  const wearing = (s: Screen): readonly Wear[] => {
-    const now = wearsOf(world.project, s);
-    const known = worn.get(now) ?? wearsAfter(world, now, other);
+  const worn = new Map<readonly AppliedKit[], readonly AppliedKit[]>();
+  const wearing = (s: Screen): readonly AppliedKit[] => {
+    const now = appliedKitsOf(world.project, s);
+    const known = worn.get(now) ?? appliedKitsAfter(world, now, other);
     worn.set(now, known);
     return known;
   };
@@ -223,7 +230,7 @@ function trySheet(
 }
 /** What is shown gets a property by an edition, and what waited shows in it. */
 function tryGiven(
-  { world, sheet, after, fonts, seenIn, reviewOf }: Trial,
+  { world, sheet, after, fonts, seenIn, reviewOf }: FixTrial,
   { ref, steps: own }: Given,
   prop: PropChoice,
   wanted: ReadonlySet<string>,
@@ -237,7 +244,7 @@ function tryGiven(
   let [mends, fresh] = [0, 0];
   for (const s of world.project.screens) {
     if (!showsOn(world, s, prop.from) && !originalsOn(world, s, after(s)).has(ref)) continue;
-    const on = wearsAfter(there, wearsOf(world.project, s), other);
+    const on = appliedKitsAfter(there, appliedKitsOf(world.project, s), other);
     const one = judge(reviewOf(s), reviewScreen(there, s, on, fonts, seenIn), wanted);
     mends += one.mends;
     fresh += one.fresh;
@@ -247,8 +254,8 @@ function tryGiven(
 }
 /** What an edit changes, at all places of a cause. */
 const ofPlaces = (
-  { world, after }: Trial,
-  cause: Cause,
+  { world, after }: FixTrial,
+  cause: IssueGroup,
   edit: NonNullable<Candidate['edit']>,
   screens: ReadonlyMap<string, Screen>,
 ): readonly Change[] =>
@@ -257,7 +264,7 @@ const ofPlaces = (
     return found ? edit(p, found) : [];
   });
 function tryEdit(
-  { world, after, fonts, seenIn, reviewOf }: Trial,
+  { world, after, fonts, seenIn, reviewOf }: FixTrial,
   all: readonly Change[],
   wanted: ReadonlySet<string>,
 ): Tried | null {
@@ -281,8 +288,8 @@ function tryEdit(
   return { steps, mends, fresh };
 }
 function tryScreens(
-  { world, after, fonts, seenIn, reviewOf }: Trial,
-  cause: Cause,
+  { world, after, fonts, seenIn, reviewOf }: FixTrial,
+  cause: IssueGroup,
   { steps: make, withIt }: Candidate,
   screens: ReadonlyMap<string, Screen>,
   wanted: ReadonlySet<string>,
@@ -306,7 +313,7 @@ function tryScreens(
       steps.push(...own);
       continue;
     }
-    const now = wearsOf(world.project, screen);
+    const now = appliedKitsOf(world.project, screen);
     const laid = (w: World, s: Screen): string => placesIn(layout(resolve(w, s, { wears: now }), fonts));
     if (laid(world, screen) !== laid(there, made)) return null;
     mends += one.mends;
@@ -317,5 +324,5 @@ function tryScreens(
 }
 const showsOn = (world: World, screen: Screen, ref: ComponentRef): boolean =>
   Object.values(screen.nodes).some(
-    (n) => n.type === 'instance' && shownComponent(wearsOf(world.project, screen), n.component) === ref,
+    (n) => n.type === 'instance' && shownComponent(appliedKitsOf(world.project, screen), n.component) === ref,
   );

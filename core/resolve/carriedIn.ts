@@ -1,13 +1,13 @@
-import { carry, type Carried } from '../transfer/index.js';
-import type { ComponentRef, InstanceNode, Setting } from '../model/index.js';
+import { transfer, type Transferred } from '../transfer/index.js';
+import type { ComponentRef, InstanceNode, Override } from '../model/index.js';
 import { bound } from './change.js';
 import type { Context, Scope } from './scope.js';
 
 const NO_FILLS: readonly never[] = [];
 
 /** Settings by the first node of their address: the part of a component that they reach into. */
-export function group(settings: readonly Carried[]): ReadonlyMap<string, readonly Carried[]> {
-  const by = new Map<string, Carried[]>();
+export function group(settings: readonly Transferred[]): ReadonlyMap<string, readonly Transferred[]> {
+  const by = new Map<string, Transferred[]>();
   for (const s of settings) {
     const first = s.at[0] ?? '';
     const list = by.get(first);
@@ -18,8 +18,8 @@ export function group(settings: readonly Carried[]): ReadonlyMap<string, readonl
 }
 
 /** Settings a tree itself makes on a nested instance: its rules and bindings, in the terms of the written component. */
-export function treeSettings(scope: Scope, node: InstanceNode, ref: ComponentRef): readonly Setting[] {
-  const made: Setting[] = [];
+export function treeSettings(scope: Scope, node: InstanceNode, ref: ComponentRef): readonly Override[] {
+  const made: Override[] = [];
   const rules = scope.rules.get(node.id);
   for (const [name, value] of Object.entries(rules ?? {})) {
     if (name.startsWith('props.')) made.push({ home: ref, at: [], kind: 'prop', name: name.slice(6), value });
@@ -38,14 +38,17 @@ export function treeCarried(
   scope: Scope,
   node: InstanceNode,
   shown: ComponentRef,
-): readonly Carried[] {
+): readonly Transferred[] {
   // What a tree binds and sets is said in the terms of what was placed there first, also when it was swapped since.
   const home = node.placed ?? node.component;
   const made = treeSettings(scope, node, home);
   if (made.length === 0) return NO_FILLS;
   if (shown === home) return made.map((s) => ({ at: s.at, kind: s.kind, name: s.name, value: s.value, from: 0 }));
   // Shown by another component: what the tree says is translated, what is held is not said twice.
-  return carry(context.world, context.wears, { written: home, shown, settings: made, fills: NO_FILLS }).settings.filter(
-    (s) => s.from >= 0,
-  );
+  return transfer(context.world, context.wears, {
+    written: home,
+    shown,
+    settings: made,
+    fills: NO_FILLS,
+  }).settings.filter((s) => s.from >= 0);
 }

@@ -3,7 +3,7 @@ import {
   listItems,
   placesOf,
   qualifyAttrs,
-  settingKey,
+  overrideKey,
   shownComponent,
   splitRef,
   subtree,
@@ -14,7 +14,7 @@ import {
   type Node,
   type NodeId,
   type Screen,
-  type Setting,
+  type Override,
   type World,
 } from '../model/index.js';
 import { treeSettings } from './carriedIn.js';
@@ -191,7 +191,7 @@ function nested(
   const shown = shownComponent(context.wears, component);
   const outer = (scope.reach.get(n.id) ?? [])
     .filter((c) => c.kind === 'prop' || c.at.length > 1)
-    .map((c): Setting => ({
+    .map((c): Override => ({
       home: shown,
       at: c.at.slice(1),
       kind: c.kind,
@@ -200,7 +200,7 @@ function nested(
       ...(c.when ? { when: c.when } : {}),
     }));
   const all = [...n.settings, ...treeSettings(scope, n, home), ...outer];
-  const last = new Map(all.map((s) => [settingKey(s), s]));
+  const last = new Map(all.map((s) => [overrideKey(s), s]));
   const placed = typeof swapped === 'string' ? undefined : n.placed;
   return { component, settings: [...last.values()], ...(placed !== undefined ? { placed } : {}) };
 }

@@ -1,4 +1,16 @@
-import type { Align, Attrs, Edge, BoxFlow, Icon, Justify, Kit, Over, Shape, TextStyle, Track } from '../model/index.js';
+import type {
+  Align,
+  Attrs,
+  Edge,
+  BoxFlow,
+  Icon,
+  Justify,
+  Kit,
+  OverlayPlace,
+  Shape,
+  TextStyle,
+  Track,
+} from '../model/index.js';
 
 /** Attributes with every token followed: lengths in px, colours as CSS colours. All of them always, so that all looks are alike to the machine. */
 export interface Look {
@@ -24,7 +36,7 @@ export interface Look {
   readonly edges:
     { readonly left?: Edge; readonly right?: Edge; readonly top?: Edge; readonly bottom?: Edge } | undefined;
   readonly pin: 'top' | 'bottom' | undefined;
-  readonly over: Over | undefined;
+  readonly over: OverlayPlace | undefined;
   readonly scrim: boolean | undefined;
   readonly flow: BoxFlow;
   readonly gap: number;

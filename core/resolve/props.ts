@@ -1,5 +1,5 @@
-import { Memory } from '../base/index.js';
-import type { Carried } from '../transfer/index.js';
+import { Memo } from '../base/index.js';
+import type { Transferred } from '../transfer/index.js';
 import type { Component, ComponentRef, Json, Prop, StateName } from '../model/index.js';
 import { whenHolds } from './rules.js';
 
@@ -25,7 +25,7 @@ const stateSaid = (p: Prop, value: Json | undefined): string | undefined =>
     : p.kind === 'flag' && value === true && (p.means ?? p.id) === 'disabled'
       ? 'disabled'
       : undefined;
-const sayStates = new Memory<readonly Prop[]>();
+const sayStates = new Memo<readonly Prop[]>();
 /** The properties of a component that may stand for a state: few have any. */
 const statesIn = (component: Component): readonly Prop[] =>
   sayStates.of(component, [], () =>
@@ -61,7 +61,7 @@ export interface PropTerms {
 /** The props of an instance: defaults, then settings from inner to outer, then what is inherited where nobody chose. */
 export function propsOf(
   component: Component,
-  layers: readonly Carried[],
+  layers: readonly Transferred[],
   { enclosing, owner, states, width, tell }: PropTerms,
 ): Readonly<Record<string, Json>> {
   const props: Record<string, Json> = {};

@@ -8,7 +8,7 @@ import {
   emptyProject,
   explain,
   newInstance,
-  lookIn,
+  lookupIn,
   modesOf,
   resolve,
   type InstanceNode,
@@ -16,8 +16,8 @@ import {
   type Project,
   type RNode,
   type Screen,
-  type Setting,
-  wearsOf,
+  type Override,
+  appliedKitsOf,
   type World,
 } from '../index.js';
 import { coloursIn } from './index.js';
@@ -28,14 +28,14 @@ const PLY = 'plywood@1.0.0';
 const set = (
   component: string,
   name: string,
-  value: Setting['value'],
+  value: Override['value'],
   at: readonly string[] = [],
-  kind: Setting['kind'] = 'prop',
-): Setting => ({ home: `${PLY}/${component}`, at, kind, name, value });
+  kind: Override['kind'] = 'prop',
+): Override => ({ home: `${PLY}/${component}`, at, kind, name, value });
 const use = (
   id: string,
   component: string,
-  settings: readonly Setting[] = [],
+  settings: readonly Override[] = [],
   more: Partial<InstanceNode> = {},
 ): InstanceNode => ({
   ...newInstance(id, component.includes('/') ? component : `${PLY}/${component}`, {}, settings),
@@ -61,7 +61,7 @@ const text = (n: RNode): string[] => all(n).flatMap((x) => (x.type === 'text' &&
 
 describe('the cascade', () => {
   it('lets the outermost win: the original, then the prop of what encloses it, then the screen', () => {
-    const says = (...settings: Setting[]): unknown => {
+    const says = (...settings: Override[]): unknown => {
       const { world, screen } = made([use('card', 'card', settings)], ['card']);
       return all(resolve(world, screen).root).find((n) => n.key === 'card/action')?.instance?.props['label'];
     };
@@ -206,10 +206,10 @@ describe('colours in another mode', () => {
     for (const project of demos)
       for (const screen of project.screens) {
         const world: World = { project, kits };
-        const wears = wearsOf(project, screen);
+        const wears = appliedKitsOf(project, screen);
         const plain = resolve(world, screen);
         for (const mode of plain.mainKit ? modesOf(plain.mainKit) : []) {
-          const terms = { world, wears, main: plain.mainKit, mode, look: lookIn(world) };
+          const terms = { world, wears, main: plain.mainKit, mode, look: lookupIn(world) };
           const pairs = (a: RNode, b: RNode): void => {
             const { fill, color } = coloursIn(terms, a.look);
             expect({ key: a.key, fill, color }).toEqual({ key: b.key, fill: b.look.fill, color: b.look.color });

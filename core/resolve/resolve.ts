@@ -1,5 +1,5 @@
-import { Alike, Memory } from '../base/index.js';
-import { carry, type Carried } from '../transfer/index.js';
+import { Interner, Memo } from '../base/index.js';
+import { transfer, type Transferred } from '../transfer/index.js';
 import {
   atWidth,
   byWeight,
@@ -9,13 +9,13 @@ import {
   kitAt,
   kitOfRef,
   longer,
-  lookIn,
+  lookupIn,
   listItems,
   screenOf,
   shownComponent,
   shownKit,
   subtree,
-  wearsOf,
+  appliedKitsOf,
   worldIn,
   type ComponentRef,
   type InstanceNode,
@@ -24,9 +24,9 @@ import {
   type Nodes,
   type Screen,
   type SeriesNode,
-  type Setting,
+  type Override,
   type SlotFill,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { part, type ResolvedScreen, type RNode } from './look.js';
@@ -45,7 +45,7 @@ const NO_FILLS: readonly never[] = [];
 const NOTHING_DIFFERS: NonNullable<Scope['entry']> = {};
 /** What bindings inside a series over a content set begin with: `row.name`. */
 const ROW = 'row';
-const NOTHING: ReadonlyMap<string, readonly Carried[]> = new Map();
+const NOTHING: ReadonlyMap<string, readonly Transferred[]> = new Map();
 
 /**
  * A screen with every instance replaced by its parts and every value made concrete.
@@ -56,7 +56,7 @@ export function resolve(all: World, screen: Screen | string, options: ResolveOpt
   const found = typeof screen === 'string' ? screenOf(all.project, screen) : screen;
   if (!found) throw new RangeError(`There is no screen ${String(screen)}`);
   const world = worldIn(all, found.situation);
-  const wears = options.wears ?? wearsOf(world.project, found);
+  const wears = options.wears ?? appliedKitsOf(world.project, found);
   const mode = options.mode ?? found.mode ?? '';
   const first = world.project.kits[0];
   if (options.trace || options.states || options.inside) return resolveNew(world, found, wears, first, mode, options);
@@ -64,12 +64,12 @@ export function resolve(all: World, screen: Screen | string, options: ResolveOpt
     found,
     [wears, first, mode, options.emptySlots === true, options.over ?? ''],
     () => resolveNew(world, found, wears, first, mode, options),
-    lookIn(world),
+    lookupIn(world),
   );
 }
 
 /** A screen as it is, through two lenses, and as it would be after a rebrand. */
-const screens = new Memory<ResolvedScreen>(4);
+const screens = new Memo<ResolvedScreen>(4);
 
 /** Where a screen's own nodes stand: in no component and in no kit. */
 const outermost = (nodes: Nodes): Scope => ({
@@ -88,7 +88,7 @@ const outermost = (nodes: Nodes): Scope => ({
 function resolveNew(
   world: World,
   found: Screen,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   first: KitRef | undefined,
   mode: string,
   options: ResolveOptions,
@@ -102,7 +102,7 @@ function resolveNew(
     width: found.width,
     longer: found.situation?.longer ?? 0,
     options,
-    look: lookIn(world),
+    look: lookupIn(world),
     count: 0,
   };
   const scope = outermost(found.nodes);
@@ -131,7 +131,7 @@ const SAMPLE = 'sample';
 export function resolveSample(
   world: World,
   ref: ComponentRef,
-  settings: readonly Setting[] = [],
+  settings: readonly Override[] = [],
   options: SampleOptions = {},
 ): RNode {
   const wears = options.wears ?? [];
@@ -148,7 +148,7 @@ export function resolveSample(
     width: options.width ?? 390,
     longer: 0,
     options: { emptySlots: true, ...options },
-    look: lookIn(world),
+    look: lookupIn(world),
     count: 0,
   };
   const node: InstanceNode = {
@@ -268,16 +268,16 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): RNode 
 }
 
 /** A screen is looked at as it is, through a lens, and as a trial: so many ways are remembered. */
-const instances = new Memory<Counted>(4);
+const instances = new Memo<Counted>(4);
 interface Counted {
   readonly root: RNode;
   /** Parts that were looked at for it. */
   readonly count: number;
 }
 /** Instances by how they are written, their ids and what they do left out: what one of them shows is what all of them show. */
-const written = new Alike<InstanceNode>(({ id: _, does: __, ...rest }) => JSON.stringify(rest));
+const written = new Interner<InstanceNode>(({ id: _, does: __, ...rest }) => JSON.stringify(rest));
 /** The first of some instances that are written alike stands on several screens, and in more surroundings. */
-const alike = new Memory<Counted>(12);
+const alike = new Memo<Counted>(12);
 
 /** A part as the same part of another instance that is written alike: its key begins otherwise, and it belongs to that. */
 function copied(of: RNode, from: number, key: string, owner: string, by: string): RNode {
@@ -349,17 +349,17 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   }
   const owner = ownerIn(scope, node.id);
   const placed = typeof swapped === 'string' ? written : (node.placed ?? written);
-  const own = carry(world, wears, { written: placed, shown, settings: byWeight(node.settings), fills: node.fills });
+  const own = transfer(world, wears, { written: placed, shown, settings: byWeight(node.settings), fills: node.fills });
   const tree = scope.component || (node.bind && scope.item) ? treeCarried(context, scope, node, shown) : NO_FILLS;
   const differs = scope.component ? undefined : scope.entry?.[node.id];
   const single =
     differs && differs.length > 0
-      ? carry(world, wears, { written: shown, shown, settings: differs, fills: NO_FILLS }).settings
+      ? transfer(world, wears, { written: shown, shown, settings: differs, fills: NO_FILLS }).settings
       : NO_FILLS;
   const outer = (scope.reach.get(node.id) ?? [])
     .filter((s) => s.kind === 'prop' || s.at.length > 1)
     .map((s) => ({ ...s, at: s.at.slice(1) }));
-  const layers: readonly Carried[] =
+  const layers: readonly Transferred[] =
     outer.length > 0 || tree.length > 0 || single.length > 0
       ? [...own.settings, ...tree, ...single, ...outer]
       : own.settings;

@@ -1,12 +1,12 @@
-import { Memory } from '../base/index.js';
-import { AMONG_OTHERS, type InstanceNode } from '../model/index.js';
+import { Memo } from '../base/index.js';
+import { PLACEMENT_ATTRS, type InstanceNode } from '../model/index.js';
 import type { Look } from './look.js';
 import { toLook } from './values.js';
 import type { Context, Scope } from './scope.js';
 
 /** What the tree that places an instance says about its room. */
 export const PLACE: ReadonlySet<string> = new Set([
-  ...AMONG_OTHERS,
+  ...PLACEMENT_ATTRS,
   'visible',
   'opacity',
   'width',
@@ -44,4 +44,4 @@ export function inItsPlace(
     context.look,
   );
 }
-const rooms = new Memory<Look>(20);
+const rooms = new Memo<Look>(20);

@@ -1,4 +1,4 @@
-import { Memory } from '../base/index.js';
+import { Memo } from '../base/index.js';
 import {
   childrenOf,
   inRange,
@@ -64,12 +64,12 @@ export function applyRules(
 }
 
 /** What a component's rules look at: only when one of these is another do they set something else. */
-const looksAt = new Memory<{
+const looksAt = new Memo<{
   readonly props: readonly string[];
   readonly filled: ReadonlySet<string>;
   readonly width: boolean;
 }>();
-const applied = new Memory<ReadonlyMap<NodeId, Record<string, Json>>>(60);
+const applied = new Memo<ReadonlyMap<NodeId, Record<string, Json>>>(60);
 const NONE: ReadonlyMap<NodeId, Record<string, Json>> = new Map();
 
 /** The same as `applyRules`, worked out once for all instances that the rules see alike. */
@@ -99,8 +99,8 @@ export function rulesFor(
 }
 
 /** Does any rule of it put a part elsewhere? */
-const moves = new Memory<boolean>();
-const moved = new Memory<ReadonlyMap<NodeId, readonly NodeId[]>>(1);
+const moves = new Memo<boolean>();
+const moved = new Memo<ReadonlyMap<NodeId, readonly NodeId[]>>(1);
 
 /** What stands in the boxes from which, or into which, rules move parts; undefined when none does. A move that cannot be is left out. */
 export function movedBy(

@@ -1,4 +1,4 @@
-import type { Carried } from '../transfer/index.js';
+import type { Transferred } from '../transfer/index.js';
 import {
   type Component,
   type InstanceNode,
@@ -8,9 +8,9 @@ import {
   type NodeId,
   type Nodes,
   type Prop,
-  type Setting,
+  type Override,
   type StateName,
-  type Wear,
+  type AppliedKit,
 } from '../model/index.js';
 import type { RNode } from './look.js';
 import type { Enclosing, Layer } from './props.js';
@@ -18,7 +18,7 @@ import type { Terms } from './values.js';
 
 export interface ResolveOptions {
   /** Look through this instead of what the screen wears. */
-  readonly wears?: readonly Wear[];
+  readonly wears?: readonly AppliedKit[];
   /** What lies over the screen is shown: which. Absent: nothing. */
   readonly over?: NodeId;
   /** Token mode, for instance `dark`. */
@@ -63,7 +63,7 @@ export interface Scope {
   /** This is the tree of the original that is looked at by itself. */
   readonly open?: boolean;
   /** Settings of enclosing trees that reach into this one, by first segment; weakest first. */
-  readonly reach: ReadonlyMap<string, readonly Carried[]>;
+  readonly reach: ReadonlyMap<string, readonly Transferred[]>;
   readonly slot: (id: string, key: string) => readonly RNode[];
   readonly states: readonly StateName[];
   readonly prefix: string;
@@ -77,7 +77,7 @@ export interface Scope {
     readonly props: readonly Prop[];
   };
   /** Inside an item of a screen's series: what differs in this item, by node. */
-  readonly entry?: Readonly<Record<NodeId, readonly Setting[]>>;
+  readonly entry?: Readonly<Record<NodeId, readonly Override[]>>;
 }
 /** What holds for the whole screen. */
 export interface Context extends Terms {

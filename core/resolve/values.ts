@@ -1,4 +1,4 @@
-import { Memory, type LookUp } from '../base/index.js';
+import { Memo, type LookUp } from '../base/index.js';
 import {
   readTracks,
   type Track,
@@ -17,7 +17,7 @@ import {
   type Kit,
   type KitRef,
   type TextStyle,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { isColour } from '../colour/index.js';
@@ -27,7 +27,7 @@ import type { Look, Shadow } from './look.js';
 /** What values are read against: the kit of the tree they stand in, and what the screen wears. */
 export interface Terms {
   readonly world: World;
-  readonly wears: readonly Wear[];
+  readonly wears: readonly AppliedKit[];
   readonly mode: string;
   /** The kit that screens take their page, ink and body text from. */
   readonly main: Kit | undefined;
@@ -100,8 +100,8 @@ function shadowOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): 
 }
 
 /** Looks of plain attributes, and of a node with what rules, bindings and settings change of it. */
-const looks = new Memory<Look>(3);
-const changed = new Memory<Look>(40);
+const looks = new Memo<Look>(3);
+const changed = new Memo<Look>(40);
 
 /** Attributes made concrete. Values that cannot be read (a missing token, a wrong type) fall back to the default. */
 export function toLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
@@ -125,7 +125,7 @@ export interface Colours {
   readonly fill: string | undefined;
   readonly color: string;
 }
-const inMode = new Memory<Colours>(3);
+const inMode = new Memo<Colours>(3);
 /** What is said of a look in colours, in another mode: nothing else is made concrete anew. */
 export function coloursIn(terms: Terms, look: Look): Colours {
   const { said, kit } = look;

@@ -4,15 +4,15 @@ import {
   sameJson,
   shownComponent,
   splitRef,
-  wearsOf,
+  appliedKitsOf,
   type InstanceNode,
   type Json,
   type Node,
   type Screen,
-  type Setting,
+  type Override,
   type World,
 } from '../model/index.js';
-import { settingKey } from '../model/index.js';
+import { overrideKey } from '../model/index.js';
 
 /** A screen that differs, in words. */
 export interface ScreenChange {
@@ -148,7 +148,7 @@ function screenWords(then: World, was: Screen, now: World, is: Screen): string[]
 function nameOf(world: World, screen: Screen, n: Node): string {
   if (n.name) return n.name;
   if (n.type !== 'instance') return `A ${n.type}`;
-  return componentAt(world, shownComponent(wearsOf(world.project, screen), n.component))?.name ?? 'Something';
+  return componentAt(world, shownComponent(appliedKitsOf(world.project, screen), n.component))?.name ?? 'Something';
 }
 function nodeWords(then: World, was: Screen, a: Node, now: World, is: Screen, b: Node, name: string): string[] {
   const words: string[] = [];
@@ -159,7 +159,7 @@ function nodeWords(then: World, was: Screen, a: Node, now: World, is: Screen, b:
     for (const key of new Set([...x.keys(), ...y.keys()])) {
       const [s, t] = [x.get(key), y.get(key)];
       if (s && t && sameJson(s.value, t.value)) continue;
-      const of = (t ?? s) as Setting;
+      const of = (t ?? s) as Override;
       words.push(
         `${name}: ${settingName(now, of)} ${s ? `was ${told(s.value)}` : 'was not chosen'}, and is ${t ? told(t.value) : 'not chosen any more'}`,
       );
@@ -179,9 +179,11 @@ function nodeWords(then: World, was: Screen, a: Node, now: World, is: Screen, b:
   return words.length > 0 ? words : [`${name} is another`];
 }
 const componentName = (world: World, screen: Screen, n: InstanceNode): string =>
-  componentAt(world, shownComponent(wearsOf(world.project, screen), n.component))?.name ?? splitRef(n.component).id;
-const byKey = (list: readonly Setting[]): ReadonlyMap<string, Setting> => new Map(list.map((s) => [settingKey(s), s]));
-function settingName(world: World, s: Setting): string {
+  componentAt(world, shownComponent(appliedKitsOf(world.project, screen), n.component))?.name ??
+  splitRef(n.component).id;
+const byKey = (list: readonly Override[]): ReadonlyMap<string, Override> =>
+  new Map(list.map((s) => [overrideKey(s), s]));
+function settingName(world: World, s: Override): string {
   const said =
     s.kind === 'prop' && s.at.length === 0
       ? componentAt(world, s.home)

@@ -18,7 +18,7 @@ export interface Sent {
 }
 
 /** A document as one writer among others edits it. Immutable: every function gives a new one. */
-export interface Desk {
+export interface SyncState {
   readonly confirmed: Project;
   readonly revision: number;
   readonly sent: Sent | null;
@@ -46,12 +46,12 @@ const READY = 200;
 const BATCH = 100;
 
 /** A document freshly opened. `own`: what this writer did earlier, oldest first. */
-export function openDesk(project: Project, revision: number, by: string, own: readonly Past[] = []): Desk {
+export function openSync(project: Project, revision: number, by: string, own: readonly Past[] = []): SyncState {
   return { confirmed: project, revision, sent: null, waiting: [], shown: project, ...stacks(own), by };
 }
 
 /** Every edit that is not confirmed, in order. */
-export const pendingOf = (desk: Desk): readonly Edit[] => [...(desk.sent?.edits ?? []), ...desk.waiting];
+export const pendingOf = (desk: SyncState): readonly Edit[] => [...(desk.sent?.edits ?? []), ...desk.waiting];
 
 export interface Act {
   readonly id: string;
@@ -62,10 +62,11 @@ export interface Act {
   /** ms since 1970 */
   readonly now: number;
 }
-export type Acted = { readonly ok: true; readonly desk: Desk } | { readonly ok: false; readonly refusal: Refusal };
+export type ActResult =
+  { readonly ok: true; readonly desk: SyncState } | { readonly ok: false; readonly refusal: Refusal };
 
 /** Does something. With the same `merge` as what was done just before, and not given to anybody yet, it becomes one with it. */
-export function act(desk: Desk, { id, label, steps, merge = null, where = null, now }: Act): Acted {
+export function act(desk: SyncState, { id, label, steps, merge = null, where = null, now }: Act): ActResult {
   const last = desk.done.at(-1);
   const joins =
     last !== undefined &&
@@ -106,9 +107,9 @@ export function act(desk: Desk, { id, label, steps, merge = null, where = null, 
 
 /** Puts edits that were kept from an earlier visit on top. Those that no longer fit are named. */
 export function resume(
-  desk: Desk,
+  desk: SyncState,
   edits: readonly Edit[],
-): { readonly desk: Desk; readonly notices: readonly Notice[] } {
+): { readonly desk: SyncState; readonly notices: readonly Notice[] } {
   const notices: Notice[] = [];
   let now = desk;
   for (const edit of edits) {
@@ -139,9 +140,9 @@ const doneOf = (edit: Edit, inverse: readonly Step[], before: Project, after: Pr
 });
 
 /** What to give to the server now; nothing while something is on its way. What was given is never changed again. */
-export function give(
-  desk: Desk,
-): { readonly desk: Desk; readonly base: number; readonly edits: readonly Edit[] } | null {
+export function flush(
+  desk: SyncState,
+): { readonly desk: SyncState; readonly base: number; readonly edits: readonly Edit[] } | null {
   if (desk.sent) return { desk, base: desk.sent.revision, edits: desk.sent.edits };
   if (desk.waiting.length === 0) return null;
   const edits = desk.waiting.slice(0, BATCH);
@@ -149,8 +150,8 @@ export function give(
   return { desk: { ...desk, sent, waiting: desk.waiting.slice(edits.length) }, base: desk.revision, edits };
 }
 
-export interface Taken {
-  readonly desk: Desk;
+export interface Received {
+  readonly desk: SyncState;
   readonly notices: readonly Notice[];
   /** Something between is missing: everything after `desk.revision` must be asked for. */
   readonly gap: boolean;
@@ -159,7 +160,7 @@ export interface Taken {
 }
 
 /** Takes confirmed edits, own and others', in the server's order. What was taken before is passed over. */
-export function take(desk: Desk, list: readonly Confirmed[]): Taken {
+export function receive(desk: SyncState, list: readonly Confirmed[]): Received {
   const notices: Notice[] = [];
   let now = desk;
   for (const c of [...list].sort((a, b) => a.revision - b.revision)) {
@@ -172,13 +173,13 @@ export function take(desk: Desk, list: readonly Confirmed[]): Taken {
   return { desk: now, notices, gap: false, apart: false };
 }
 
-function takeOne(desk: Desk, c: Confirmed, confirmed: Project, notices: Notice[]): Desk {
+function takeOne(desk: SyncState, c: Confirmed, confirmed: Project, notices: Notice[]): SyncState {
   const before = desk.confirmed;
   const own = desk.sent?.edits.some((e) => e.id === c.edit.id) === true;
   const left = desk.sent?.edits.filter((e) => e.id !== c.edit.id) ?? [];
   const sent: Sent | null =
     desk.sent && left.length > 0 ? { ...desk.sent, edits: left, others: [...desk.sent.others, c.edit] } : null;
-  const next: Desk = { ...desk, confirmed, revision: c.revision, sent };
+  const next: SyncState = { ...desk, confirmed, revision: c.revision, sent };
   // One's own edit, alone and unchanged: what is seen was right all along.
   if (
     own &&
@@ -197,12 +198,12 @@ const sameSteps = (a: Edit, b: Edit): boolean =>
 
 /** Puts what is not confirmed on top of what is: what was sent as the server will do it, then what waits. */
 function restack(
-  desk: Desk,
+  desk: SyncState,
   before: Project,
   others: readonly Edit[],
   waiting: readonly Edit[],
   notices: Notice[],
-): Desk {
+): SyncState {
   let shown = desk.confirmed;
   const given: Edit[] = [];
   for (const edit of desk.sent?.edits ?? []) {
@@ -231,11 +232,11 @@ function restack(
 }
 
 /** The server cannot take an edit that was sent: it goes, and what was built on it, each named; the rest is tried again. */
-export function refused(
-  desk: Desk,
+export function rejectEdit(
+  desk: SyncState,
   bad: string,
   why: string,
-): { readonly desk: Desk; readonly notices: readonly Notice[] } {
+): { readonly desk: SyncState; readonly notices: readonly Notice[] } {
   const notices: Notice[] = [{ bad: true, text: why }];
   const rest = pendingOf(desk).filter((e) => e.id !== bad);
   let shown = desk.confirmed;
@@ -256,11 +257,11 @@ export function refused(
   };
 }
 
-export type Way = 'undo' | 'redo';
-export type Turned =
+export type HistoryDirection = 'undo' | 'redo';
+export type HistoryStep =
   | {
       readonly ok: true;
-      readonly desk: Desk;
+      readonly desk: SyncState;
       readonly label: string;
       readonly notices: readonly Notice[];
       readonly where: Where | null;
@@ -270,7 +271,7 @@ export type Turned =
   | { readonly ok: false; readonly needs: null };
 
 /** Undoes or does again the last thing of one's own, as far as nobody changed it since; what stays is named. */
-export function turn(desk: Desk, way: Way, id: string, now: number): Turned {
+export function stepHistory(desk: SyncState, way: HistoryDirection, id: string, now: number): HistoryStep {
   const from = way === 'undo' ? desk.done : desk.undone;
   const entry = from.at(-1);
   if (!entry) return { ok: false, needs: null };
@@ -303,7 +304,7 @@ export function turn(desk: Desk, way: Way, id: string, now: number): Turned {
 }
 
 /** What an earlier edit did, now that the document before it is known. False when it cannot have been done on that. */
-export function provide(desk: Desk, past: Past, before: Project, edit: Edit): Desk | null {
+export function supplyPast(desk: SyncState, past: Past, before: Project, edit: Edit): SyncState | null {
   const got = applyEdit(before, edit);
   if (!got.ok) return null;
   const made = doneOf(edit, got.inverse, before, got.project, Date.parse(past.at));
@@ -313,7 +314,7 @@ export function provide(desk: Desk, past: Past, before: Project, edit: Edit): De
 }
 
 /** Names of what would be undone and done again; null: nothing. */
-export function turnNames(desk: Desk): { readonly undo: string | null; readonly redo: string | null } {
+export function historyLabels(desk: SyncState): { readonly undo: string | null; readonly redo: string | null } {
   const last = (list: readonly Undoable[]): string | null => {
     const u = list.at(-1);
     return u ? plainLabel(labelOf(u)) : null;

@@ -7,20 +7,20 @@ import {
   applyEdit,
   blankScreen,
   emptyProject,
-  give,
-  openDesk,
+  flush,
+  openSync,
   pendingOf,
-  provide,
+  supplyPast,
   rebaseEdit,
-  refused,
+  rejectEdit,
   restoreSteps,
   resume,
   stacks,
-  take,
-  turn,
-  turnNames,
+  receive,
+  stepHistory,
+  historyLabels,
   type Confirmed,
-  type Desk,
+  type SyncState,
   type Edit,
   type Kit,
   type Past,
@@ -95,13 +95,18 @@ class Server {
     return { ok: true, told };
   }
 }
-function doing(desk: Desk, id: string, steps: readonly Step[], more: { merge?: string; now?: number } = {}): Desk {
+function doing(
+  desk: SyncState,
+  id: string,
+  steps: readonly Step[],
+  more: { merge?: string; now?: number } = {},
+): SyncState {
   const got = act(desk, { id, label: `Do ${id}`, steps, merge: more.merge ?? null, now: more.now ?? 0 });
   if (!got.ok) throw new Error(got.refusal.message);
   return got.desk;
 }
-function turned(desk: Desk, way: 'undo' | 'redo', id: string): Desk {
-  const got = turn(desk, way, id, 0);
+function turned(desk: SyncState, way: 'undo' | 'redo', id: string): SyncState {
+  const got = stepHistory(desk, way, id, 0);
   if (!got.ok) throw new Error('nothing to turn');
   return got.desk;
 }
@@ -113,22 +118,22 @@ describe('writers at one document', () => {
       const chance = new Chance(seed);
       const project = someProject(new Chance(seed * 11), kit);
       const server = new Server(project);
-      const desks = [0, 1, 2].map((i) => ({ desk: openDesk(project, 0, `w${i}`), newId: ids(`w${i}n`), serial: 0 }));
+      const desks = [0, 1, 2].map((i) => ({ desk: openSync(project, 0, `w${i}`), newId: ids(`w${i}n`), serial: 0 }));
       const hear = (d: (typeof desks)[number]): void => {
-        const got = take(d.desk, server.log.slice(d.desk.revision, d.desk.revision + 1 + chance.below(4)));
+        const got = receive(d.desk, server.log.slice(d.desk.revision, d.desk.revision + 1 + chance.below(4)));
         expect(got.apart || got.gap, `seed ${seed}`).toBe(false);
         d.desk = got.desk;
       };
       const send = (d: (typeof desks)[number]): void => {
-        const given = give(d.desk);
+        const given = flush(d.desk);
         if (!given) return;
         d.desk = given.desk;
         const answer = server.take(given.base, given.edits);
         // Now and then the answer is lost: the same is sent again later.
         if (chance.is(0.2)) return;
         const all = server.log.slice(d.desk.revision);
-        d.desk = take(d.desk, all).desk;
-        if (!answer.ok) d.desk = refused(d.desk, answer.edit, answer.why).desk;
+        d.desk = receive(d.desk, all).desk;
+        if (!answer.ok) d.desk = rejectEdit(d.desk, answer.edit, answer.why).desk;
       };
       for (let i = 0; i < 40; i++) {
         const d = chance.of(desks);
@@ -138,7 +143,7 @@ describe('writers at one document', () => {
           const got = steps.length > 0 ? act(d.desk, { id: `${d.desk.by}e${d.serial++}`, label, steps, now: i }) : null;
           if (got?.ok) d.desk = got.desk;
           else if (chance.is(0.5)) {
-            const back = turn(d.desk, chance.is(0.7) ? 'undo' : 'redo', `${d.desk.by}u${d.serial++}`, i);
+            const back = stepHistory(d.desk, chance.is(0.7) ? 'undo' : 'redo', `${d.desk.by}u${d.serial++}`, i);
             if (back.ok) d.desk = back.desk;
           }
         } else if (what === 2) send(d);
@@ -146,7 +151,7 @@ describe('writers at one document', () => {
       }
       for (const d of desks) for (let i = 0; i < 20 && pendingOf(d.desk).length > 0; i++) send(d);
       for (const d of desks) {
-        d.desk = take(d.desk, server.log.slice(d.desk.revision)).desk;
+        d.desk = receive(d.desk, server.log.slice(d.desk.revision)).desk;
         expect(pendingOf(d.desk)).toEqual([]);
         expect(d.desk.shown, `seed ${seed}`).toEqual(server.project);
       }
@@ -161,11 +166,11 @@ describe('writers at one document', () => {
       const project = someProject(new Chance(seed * 13), kit);
       const server = new Server(project);
       const mine = someAction(chance, { project, kits }, ids('m'));
-      let desk = openDesk(project, 0, 'me');
+      let desk = openSync(project, 0, 'me');
       const got =
         mine.steps.length > 0 ? act(desk, { id: 'mine', label: mine.label, steps: mine.steps, now: 0 }) : null;
       if (!got?.ok) continue;
-      const given = give(got.desk);
+      const given = flush(got.desk);
       if (!given) continue;
       desk = given.desk;
       const newId = ids('t');
@@ -173,7 +178,7 @@ describe('writers at one document', () => {
         const { label, steps } = someAction(chance, { project: server.project, kits }, newId);
         if (steps.length > 0) server.take(server.log.length, [{ id: `t${i}`, label, steps }]);
       }
-      for (const c of server.log) desk = take(desk, [c]).desk;
+      for (const c of server.log) desk = receive(desk, [c]).desk;
       const seen = desk.shown;
       const answer = server.take(given.base, given.edits);
       if (!answer.ok) continue;
@@ -186,29 +191,29 @@ describe('writers at one document', () => {
 
 describe('what was sent', () => {
   it('is never changed or merged into, and is sent again as it was', () => {
-    let desk = doing(openDesk(small, 0, 'me'), 'a', [put('t')]);
-    const first = give(desk);
-    desk = doing(first?.desk as Desk, 'b', [say('t', 'Port')], { merge: 't', now: 10 });
+    let desk = doing(openSync(small, 0, 'me'), 'a', [put('t')]);
+    const first = flush(desk);
+    desk = doing(first?.desk as SyncState, 'b', [say('t', 'Port')], { merge: 't', now: 10 });
     const waiting = desk.waiting;
     desk = doing(desk, 'c', [say('t', 'Port Ellery')], { merge: 't', now: 20 });
     expect([waiting.length, desk.waiting.length, desk.waiting[0]?.id]).toEqual([1, 1, 'b']);
-    const again = give(desk);
+    const again = flush(desk);
     expect(again?.edits).toBe(first?.edits);
-    desk = take(desk, [{ revision: 1, edit: first?.edits[0] as Edit, at: '' }]).desk;
-    const second = give(desk)?.desk as Desk;
+    desk = receive(desk, [{ revision: 1, edit: first?.edits[0] as Edit, at: '' }]).desk;
+    const second = flush(desk)?.desk as SyncState;
     const third = doing(second, 'd', [say('t', 'Port Ellery, north')], { merge: 't', now: 30 });
     expect(third.waiting.map((e) => e.id)).toEqual(['d']);
   });
   it('takes what was built on it along when it is refused, and says so', () => {
-    let desk = doing(doing(openDesk(small, 0, 'me'), 'a', [put('t')]), 'b', [say('t', 'x')]);
-    desk = (give(desk) as { desk: Desk }).desk;
+    let desk = doing(doing(openSync(small, 0, 'me'), 'a', [put('t')]), 'b', [say('t', 'x')]);
+    desk = (flush(desk) as { desk: SyncState }).desk;
     desk = doing(desk, 'c', [{ do: 'name', value: 'Kept' }]);
-    const got = refused(desk, 'a', 'The server said no.');
+    const got = rejectEdit(desk, 'a', 'The server said no.');
     expect(got.notices.map((n) => n.text)).toEqual([
       'The server said no.',
       expect.stringContaining('“Do b” went with it'),
     ]);
-    expect([got.desk.shown.name, got.desk.waiting.map((e) => e.id), turnNames(got.desk).undo]).toEqual([
+    expect([got.desk.shown.name, got.desk.waiting.map((e) => e.id), historyLabels(got.desk).undo]).toEqual([
       'Kept',
       ['c'],
       'Do c',
@@ -218,32 +223,32 @@ describe('what was sent', () => {
 
 describe('undo', () => {
   it('takes steps of typing as one, goes back and forth, and knows its names', () => {
-    let desk = doing(openDesk(small, 0, 'me'), 'a', [put('t')]);
+    let desk = doing(openSync(small, 0, 'me'), 'a', [put('t')]);
     for (const [i, text] of ['P', 'Po', 'Por'].entries())
       desk = doing(desk, `k${i}`, [say('t', text)], { merge: 't', now: i * 100 });
     expect(desk.waiting).toHaveLength(2);
-    expect(turnNames(desk)).toEqual({ undo: 'Do k2', redo: null });
+    expect(historyLabels(desk)).toEqual({ undo: 'Do k2', redo: null });
     const undone = turned(desk, 'undo', 'u1');
     expect(undone.shown.screens[0]?.nodes['t']?.attrs.text).toBe('t');
     const forth = turned(turned(turned(undone, 'redo', 'r1'), 'undo', 'u2'), 'redo', 'r2');
     expect(forth.shown).toEqual(desk.shown);
-    expect(turnNames(forth)).toEqual({ undo: 'Do k2', redo: null });
+    expect(historyLabels(forth)).toEqual({ undo: 'Do k2', redo: null });
   });
   it('brings back where one was', () => {
-    const got = act(openDesk(small, 0, 'me'), {
+    const got = act(openSync(small, 0, 'me'), {
       id: 'a',
       label: 'Place',
       steps: [put('t')],
       now: 0,
       where: { screen: 's', keys: ['x'] },
     });
-    const back = got.ok ? turn(got.desk, 'undo', 'u', 0) : null;
+    const back = got.ok ? stepHistory(got.desk, 'undo', 'u', 0) : null;
     expect(back?.ok && back.where).toEqual({ screen: 's', keys: ['x'] });
   });
   it('goes on across visits: what was done is told by the server and fetched when it is wanted', () => {
     const server = new Server(small);
-    let desk = doing(doing(openDesk(small, 0, 'me'), 'a', [put('t')]), 'b', [say('t', 'Mine')]);
-    server.take(0, (give(desk) as { edits: readonly Edit[] }).edits);
+    let desk = doing(doing(openSync(small, 0, 'me'), 'a', [put('t')]), 'b', [say('t', 'Mine')]);
+    server.take(0, (flush(desk) as { edits: readonly Edit[] }).edits);
     server.take(2, [{ id: 'x', label: 'Theirs', steps: [put('other', 't')], by: 'you' }]);
     const past = server.log.map((c): Past => ({
       id: c.edit.id,
@@ -253,17 +258,17 @@ describe('undo', () => {
       ...(c.edit.by ? { by: c.edit.by } : {}),
       ...(c.edit.undoes ? { undoes: c.edit.undoes } : {}),
     }));
-    desk = openDesk(
+    desk = openSync(
       server.project,
       3,
       'me',
       past.filter((p) => p.by === 'me'),
     );
-    expect(turnNames(desk).undo).toBe('Do b');
-    const asked = turn(desk, 'undo', 'u', 0);
+    expect(historyLabels(desk).undo).toBe('Do b');
+    const asked = stepHistory(desk, 'undo', 'u', 0);
     const needs = asked.ok ? null : asked.needs;
     expect(needs?.revision).toBe(2);
-    desk = provide(desk, needs as Past, server.at(1), server.log[1]?.edit as Edit) as Desk;
+    desk = supplyPast(desk, needs as Past, server.at(1), server.log[1]?.edit as Edit) as SyncState;
     desk = turned(desk, 'undo', 'u');
     expect(desk.shown.screens[0]?.nodes['t']?.attrs.text).toBe('t');
     expect(desk.shown.screens[0]?.nodes['other']).toBeDefined();
@@ -295,7 +300,7 @@ describe('a new visit', () => {
       { id: 'a', label: 'Name it', steps: [{ do: 'name', value: 'Kept' }] },
       { id: 'b', label: 'Change what is gone', steps: [say('gone', 'x')] },
     ];
-    const got = resume(openDesk(small, 0, 'me'), kept);
+    const got = resume(openSync(small, 0, 'me'), kept);
     expect([got.desk.shown.name, got.desk.waiting.length, got.notices.length]).toEqual(['Kept', 1, 1]);
   });
   it('goes back to how everything stood, as one edit', () => {

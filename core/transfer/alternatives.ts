@@ -8,10 +8,10 @@ import {
   type ComponentRef,
   type InstanceNode,
   type Kit,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
-import { carryInstance } from './transfer.js';
+import { transferInstance } from './transfer.js';
 import { sameLineage } from '../match/index.js';
 
 /** Something to swap an instance to, and what would become of what was chosen. */
@@ -34,7 +34,7 @@ export interface Alternative {
  */
 export function rankAlternatives(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   node: InstanceNode,
   kits: readonly Kit[],
   most = 24,
@@ -53,7 +53,7 @@ export function rankAlternatives(
       const ref = `${kitRef(kit)}/${c.id}`;
       if (seen.has(ref)) continue;
       seen.add(ref);
-      const got = carryInstance(world, wears, node, ref);
+      const got = transferInstance(world, wears, node, ref);
       const waiting = got.ledger.filter((e) => e.outcome === 'parked');
       const lostContent = got.fills.parked.reduce((n, f) => n + f.children.length, 0);
       const parked = waiting.length + lostContent;

@@ -8,7 +8,7 @@ import {
   type Piece,
   type Prop,
   type PropPair,
-  type WaitingFields,
+  type ParkedFields,
 } from '../model/index.js';
 import type { KitMap } from '../match/index.js';
 
@@ -22,7 +22,7 @@ export interface Terms {
   readonly map?: KitMap;
   readonly show: (ref: ComponentRef) => ComponentRef;
   /** Fields that wait on an item of a list, as far as this list has a place for them. */
-  readonly waiting?: (fields: WaitingFields) => Readonly<Record<string, Json>>;
+  readonly waiting?: (fields: ParkedFields) => Readonly<Record<string, Json>>;
   /** Nothing is held: only what is there is converted. */
   readonly bare?: boolean;
 }

@@ -1,13 +1,13 @@
 export {
-  carry,
-  carryInstance,
+  transfer,
+  transferInstance,
   targetKey,
   showValue,
-  withWaiting,
-  type Carried,
-  type Carry,
-  type CarryInput,
-  type LedgerEntry,
+  withParked,
+  type Transferred,
+  type Transfer,
+  type TransferInput,
+  type TransferEntry,
   type Outcome,
 } from './transfer.js';
 export { meaningOf } from './convert.js';

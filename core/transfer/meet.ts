@@ -11,7 +11,7 @@ import {
 } from '../model/index.js';
 
 /** A setting in the terms of the component that is shown. */
-export interface Carried {
+export interface Transferred {
   readonly at: readonly string[];
   readonly kind: 'prop' | 'attr';
   readonly name: string;
@@ -21,16 +21,16 @@ export interface Carried {
   readonly from: number;
 }
 /** One that takes a place in a value that says several things. */
-export type Placed = Carried & { readonly into?: Piece };
+export type Placed = Transferred & { readonly into?: Piece };
 
 /** Identity of what a carried setting shows in. */
-export function targetKey(c: Pick<Carried, 'at' | 'kind' | 'name' | 'when'>): string {
+export function targetKey(c: Pick<Transferred, 'at' | 'kind' | 'name' | 'when'>): string {
   return `${c.at.join('/')}|${c.kind}.${c.name}|${c.when ? whenName(c.when) : ''}`;
 }
 
 /** What shows in one property: all of it by one setting, or a place each by several. */
 interface Place {
-  readonly carried: Carried;
+  readonly carried: Transferred;
   /** Which setting shows in which place; '': all of it. */
   readonly by: ReadonlyMap<string, number>;
   /** What stands in the places, in order. */
@@ -62,10 +62,10 @@ const whole = (of: Piece['of'], pieces: readonly Json[]): Json =>
  * Settings where they meet: the later wins what both show in; those with a place of their own in one value stand side by side.
  * @returns what shows, and the indices of the settings of which nothing does.
  */
-export function meet(
+export function resolveCollisions(
   found: readonly (readonly Placed[])[],
   target: Component | undefined,
-): readonly [shown: readonly Carried[], covered: readonly number[]] {
+): readonly [shown: readonly Transferred[], covered: readonly number[]] {
   const places = new Map<string, Place>();
   /** In how many places each setting still shows. */
   const left = found.map((list) => list.length);

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shippedKits } from '../../testing/browser/shippedKits.js';
-import type { Carry } from './index.js';
+import type { Transfer } from './index.js';
 import { invertPair } from '../match/index.js';
-import { carry, emptyProject, pairContracts, type Component, type Json, type Setting } from '../index.js';
+import { transfer, emptyProject, pairContracts, type Component, type Json, type Override } from '../index.js';
 
 const { kits } = shippedKits();
 const SKERRY = 'skerry-line@2.1.0';
@@ -16,12 +16,12 @@ const component = (ref: string): Component => {
   return found;
 };
 /** What is chosen on one component, as another shows it. */
-function shown(on: string, to: string, chosen: readonly (readonly [name: string, value: Json])[]): Carry {
-  const settings = chosen.map(([name, value]): Setting => ({ home: on, at: [], kind: 'prop', name, value }));
-  return carry(world, [], { written: on, shown: to, settings, fills: [] });
+function shown(on: string, to: string, chosen: readonly (readonly [name: string, value: Json])[]): Transfer {
+  const settings = chosen.map(([name, value]): Override => ({ home: on, at: [], kind: 'prop', name, value }));
+  return transfer(world, [], { written: on, shown: to, settings, fills: [] });
 }
-const values = (c: Carry): Record<string, Json> => Object.fromEntries(c.settings.map((s) => [s.name, s.value]));
-const outcomes = (c: Carry): string[] => c.ledger.map((l) => l.outcome);
+const values = (c: Transfer): Record<string, Json> => Object.fromEntries(c.settings.map((s) => [s.name, s.value]));
+const outcomes = (c: Transfer): string[] => c.ledger.map((l) => l.outcome);
 
 describe('two texts that another kit has as one of two lines', () => {
   const [message, word] = [`${SKERRY}/message`, `${LUMEN}/word`];
@@ -78,7 +78,7 @@ describe('two texts that another kit has as one of two lines', () => {
 describe('texts with a place each that another kit has as a list', () => {
   const [sheet, question] = [`${SKERRY}/sheet`, `${LUMEN}/question`];
   it('are its items, and what is empty is none', () => {
-    const plates = (got: Carry): unknown =>
+    const plates = (got: Transfer): unknown =>
       (values(got)['plates'] as { values: { says: string } }[]).map((i) => i.values.says);
     expect(
       plates(

@@ -6,12 +6,12 @@ import {
   applyEdit,
   applyRebrand,
   blankScreen,
-  carryInstance,
+  transferInstance,
   chooseSteps,
   componentAt,
   emptyProject,
   findAt,
-  lensWears,
+  lensKits,
   listItems,
   newInstance,
   pairContracts,
@@ -21,7 +21,7 @@ import {
   reviewScreen,
   sheetKey,
   shownComponent,
-  wearsOf,
+  appliedKitsOf,
   type Component,
   type ContentSet,
   type InstanceNode,
@@ -30,7 +30,7 @@ import {
   type Project,
   type RNode,
   type Screen,
-  type Setting,
+  type Override,
   type Step,
   type Target,
   type World,
@@ -62,7 +62,7 @@ const nodeOf = (w: World, id: string): InstanceNode => screenOf(w).nodes[id] as 
 const all = (n: RNode): RNode[] => [n, ...n.children.flatMap(all)];
 const texts = (w: World): string[] =>
   all(resolve(w, 's').root).flatMap((n) => (n.type === 'text' && n.look.visible && n.text !== '' ? [n.text] : []));
-const prop = (home: string, name: string, value: Setting['value']): Setting => ({
+const prop = (home: string, name: string, value: Override['value']): Override => ({
   home,
   at: [],
   kind: 'prop',
@@ -72,7 +72,7 @@ const prop = (home: string, name: string, value: Setting['value']): Setting => (
 
 /** Every place below an instance, as it is shown, where a prop can be chosen. */
 function places(world: World, node: InstanceNode): { target: Target; key: string }[] {
-  const wears = wearsOf(world.project, screenOf(world));
+  const wears = appliedKitsOf(world.project, screenOf(world));
   const found: { target: Target; key: string }[] = [];
   const walk = (ref: string, at: readonly string[]): void => {
     const c = componentAt(world, ref);
@@ -123,7 +123,7 @@ describe('an edit made under another brand', () => {
     let deep = 0;
     for (const id of ['a', 'b'])
       for (const { target, key } of places(world, nodeOf(world, id))) {
-        const wears = wearsOf(world.project, screenOf(world));
+        const wears = appliedKitsOf(world.project, screenOf(world));
         const found =
           target.at.length === 0
             ? componentAt(world, shownComponent(wears, nodeOf(world, id).component))
@@ -137,7 +137,7 @@ describe('an edit made under another brand', () => {
         if (target.at.length >= 3) deep++;
         // A part that rules hide, for want of a text say, cannot be looked at.
         if (part) expect(part.instance?.props[target.name], `${key} ${target.name}`).toEqual(value);
-        const carried = carryInstance(next, wears, nodeOf(next, id));
+        const carried = transferInstance(next, wears, nodeOf(next, id));
         expect(carried.ledger.some((e) => e.outcome === 'parked')).toBe(false);
       }
     expect(tried).toBeGreaterThan(40);
@@ -150,7 +150,7 @@ describe('an edit made under another brand', () => {
       let world: World = { project: someProject(chance, plywood, 1), kits };
       world = rebrand(world, PLY, SKERRY);
       const s = world.project.screens[0] as Screen;
-      const wears = wearsOf(world.project, s);
+      const wears = appliedKitsOf(world.project, s);
       for (const n of Object.values(s.nodes)) {
         if (n.type !== 'instance') continue;
         const p = chance.maybe(
@@ -162,7 +162,7 @@ describe('an edit made under another brand', () => {
         const next = act(world, chooseSteps(world, wears, `screen:${s.id}`, n, target, value));
         const after = next.project.screens[0]?.nodes[n.id] as InstanceNode;
         expect(
-          carryInstance(next, wears, after).settings.find((c) => c.at.length === 0 && c.name === p.id)?.value,
+          transferInstance(next, wears, after).settings.find((c) => c.at.length === 0 && c.name === p.id)?.value,
         ).toEqual(value);
         tried++;
       }
@@ -231,10 +231,10 @@ describe('what waits', () => {
       { do: 'set', tree: 'screen:s', node: 'a', field: 'placed', value: 'project/rich' },
     ]);
     const target: Target = { at: [], kind: 'prop', name: 'items' };
-    const shown = listItems(carryInstance(world, [], nodeOf(world, 'a')).settings[0]?.value);
+    const shown = listItems(transferInstance(world, [], nodeOf(world, 'a')).settings[0]?.value);
     expect(shown.map((i) => i.values)).toEqual([{ label: 'One' }, { label: 'Two' }]);
     const edit = (label: string): void => {
-      const now = listItems(carryInstance(world, [], nodeOf(world, 'a')).settings[0]?.value);
+      const now = listItems(transferInstance(world, [], nodeOf(world, 'a')).settings[0]?.value);
       world = act(
         world,
         chooseSteps(
@@ -253,7 +253,7 @@ describe('what waits', () => {
       { do: 'set', tree: 'screen:s', node: 'a', field: 'component', value: 'project/rich' },
       { do: 'set', tree: 'screen:s', node: 'a', field: 'placed', value: null },
     ]);
-    const back = listItems(carryInstance(world, [], nodeOf(world, 'a')).settings[0]?.value);
+    const back = listItems(transferInstance(world, [], nodeOf(world, 'a')).settings[0]?.value);
     expect(back.map((i) => i.values)).toEqual([
       { label: 'One', secret: 'North' },
       { label: 'Changed again', secret: 'South' },
@@ -294,7 +294,7 @@ describe('what waits', () => {
     const pair = pairs.find((p) => p.to !== null && ends(p, true) !== undefined && ends(p, false) !== undefined);
     const world0 = onScreen([], []);
     const chance = new Chance(1);
-    const settings = [true, false].map((there): Setting => {
+    const settings = [true, false].map((there): Override => {
       const p = componentAt(world0, pair?.from ?? '')?.contract.props.find((x) => x.id === ends(pair!, there));
       return prop(pair?.from ?? '', p?.id ?? '', p ? someValue(chance, p) : '');
     });
@@ -314,7 +314,7 @@ describe('what waits', () => {
       ],
       ['list'],
     );
-    const after = lensWears(world, screenOf(world), SKERRY);
+    const after = lensKits(world, screenOf(world), SKERRY);
     const review = reviewScreen(world, screenOf(world), after, fonts);
     expect(review.counts.mapped).toBe(1);
     expect(review.findings.filter((f) => f.concern === 'parked')).toHaveLength(1);
@@ -399,11 +399,11 @@ describe('what is matched', () => {
   });
   it('shows through a lens as it was corrected since', () => {
     const world = onScreen([newInstance('a', `${PLY}/button`)], ['a']);
-    const before = lensWears(world, screenOf(world), SKERRY);
-    expect(lensWears(world, screenOf(world), SKERRY)).toBe(before);
+    const before = lensKits(world, screenOf(world), SKERRY);
+    expect(lensKits(world, screenOf(world), SKERRY)).toBe(before);
     const other = `${SKERRY}/${Object.keys((kits.get(SKERRY) as Kit).components)[7] ?? ''}`;
     const sheet = choosePair(world, planRebrand(world, PLY, SKERRY).sheet, `${PLY}/button`, other);
     const next = act(world, [{ do: 'sheet', key: sheetKey(PLY, SKERRY), value: sheet }]);
-    expect(shownComponent(lensWears(next, screenOf(next), SKERRY), `${PLY}/button`)).toBe(other);
+    expect(shownComponent(lensKits(next, screenOf(next), SKERRY), `${PLY}/button`)).toBe(other);
   });
 });

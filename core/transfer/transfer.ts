@@ -1,4 +1,4 @@
-import { Alike, Memory } from '../base/index.js';
+import { Interner, Memo } from '../base/index.js';
 import {
   PROP_KINDS,
   attrName,
@@ -6,7 +6,7 @@ import {
   isFilled,
   contentWords,
   listItems,
-  lookIn,
+  lookupIn,
   plainValue,
   shownComponent,
   type Component,
@@ -17,23 +17,23 @@ import {
   type Piece,
   type Prop,
   type PropPair,
-  type Setting,
+  type Override,
   type SlotFill,
   type SlotId,
-  type WaitingFields,
-  type Wear,
+  type ParkedFields,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 import { convert, convertIcon, meaningOf, convertStyle, convertToken, type Converted } from './convert.js';
 import { mapFor, pairFor } from '../match/index.js';
-import { meet, type Carried, type Placed } from './meet.js';
+import { resolveCollisions, type Transferred, type Placed } from './meet.js';
 
-export { targetKey, type Carried } from './meet.js';
+export { targetKey, type Transferred } from './meet.js';
 
 export type Outcome = 'kept' | 'mapped' | 'parked' | 'held';
 
 /** What became of one setting (or of one meaning, for `held`), with the reason in words. */
-export interface LedgerEntry {
+export interface TransferEntry {
   readonly outcome: Outcome;
   /** Index of the setting; -1 for held. */
   readonly setting: number;
@@ -45,50 +45,55 @@ export interface LedgerEntry {
 }
 
 /** What a slot of the shown component holds, and which fills found no slot. */
-export interface CarriedFills {
+export interface TransferredFills {
   readonly shown: Readonly<Record<SlotId, readonly NodeId[]>>;
   readonly parked: readonly SlotFill[];
 }
 
-export interface Carry {
-  readonly settings: readonly Carried[];
-  readonly ledger: readonly LedgerEntry[];
-  readonly fills: CarriedFills;
+export interface Transfer {
+  readonly settings: readonly Transferred[];
+  readonly ledger: readonly TransferEntry[];
+  readonly fills: TransferredFills;
 }
 
 /** What is carried, and to which component. `written` is the component the instance was placed as. */
-export interface CarryInput {
+export interface TransferInput {
   readonly written: ComponentRef;
   readonly shown: ComponentRef;
-  readonly settings: readonly Setting[];
+  readonly settings: readonly Override[];
   readonly fills: readonly SlotFill[];
 }
 
 /** An instance is seen as it is, through a lens, and as some alternatives. */
-const memory = new Memory<Carry>(200);
+const memory = new Memo<Transfer>(200);
 /** What was chosen on many instances is carried once where it is the same. */
-const chosen = new Alike<readonly Setting[]>((settings) => JSON.stringify(settings));
+const chosen = new Interner<readonly Override[]>((settings) => JSON.stringify(settings));
 
 /**
  * Shows settings through another component. Pure: nothing is rewritten, so going back is exact.
  * Every setting appears in the ledger exactly once; where two settings meet in one place the later wins and the other is parked.
  */
-export function carry(world: World, wears: readonly Wear[], input: CarryInput): Carry {
+export function transfer(world: World, wears: readonly AppliedKit[], input: TransferInput): Transfer {
   if (input.settings.length === 0 && input.fills.length === 0 && input.written === input.shown) return NOTHING_CHOSEN;
   return memory.of(
     input.settings.length > 0 ? chosen.of(input.settings) : input.settings,
     [input.fills.length > 0 ? input.fills : NO_FILLS, input.written, input.shown, wears],
     () => compute(world, wears, input),
-    lookIn(world),
+    lookupIn(world),
   );
 }
 
 const NO_FILLS: readonly SlotFill[] = [];
-const NOTHING_CHOSEN: Carry = { settings: [], ledger: [], fills: { shown: {}, parked: [] } };
+const NOTHING_CHOSEN: Transfer = { settings: [], ledger: [], fills: { shown: {}, parked: [] } };
 
 /** `carry` for an instance of a document as it is shown now, or as it would be shown by `shown`. */
-export function carryInstance(world: World, wears: readonly Wear[], node: InstanceNode, shown?: ComponentRef): Carry {
-  return carry(world, wears, {
+export function transferInstance(
+  world: World,
+  wears: readonly AppliedKit[],
+  node: InstanceNode,
+  shown?: ComponentRef,
+): Transfer {
+  return transfer(world, wears, {
     written: node.placed ?? node.component,
     shown: shown ?? shownComponent(wears, node.component),
     settings: node.settings,
@@ -103,7 +108,11 @@ interface Fate {
   readonly to?: string;
 }
 
-function compute(world: World, wears: readonly Wear[], { written, shown, settings, fills }: CarryInput): Carry {
+function compute(
+  world: World,
+  wears: readonly AppliedKit[],
+  { written, shown, settings, fills }: TransferInput,
+): Transfer {
   const target = componentAt(world, shown);
   const fates: Fate[] = [];
   const found = settings.map((s, i) => {
@@ -111,16 +120,16 @@ function compute(world: World, wears: readonly Wear[], { written, shown, setting
     fates.push(fate);
     return carried;
   });
-  const [shownSettings, covered] = meet(found, target);
+  const [shownSettings, covered] = resolveCollisions(found, target);
   for (const i of covered) fates[i] = { outcome: 'parked', why: 'a later choice shows in its place' };
   const held = target && written !== shown ? heldOf(world, wears, written, shown, target, shownSettings) : NOTHING_HELD;
-  let said: readonly LedgerEntry[] | null = null;
+  let said: readonly TransferEntry[] | null = null;
   return {
     settings: held.carried.length > 0 ? [...held.carried, ...shownSettings] : shownSettings,
     // Said in words only when somebody asks: every instance on every screen is carried, few are looked into.
     get ledger() {
       return (said ??= [
-        ...settings.map((s, i): LedgerEntry => ({
+        ...settings.map((s, i): TransferEntry => ({
           ...(fates[i] as Fate),
           setting: i,
           what: describe(world, s, componentAt(world, s.home)),
@@ -134,8 +143,8 @@ function compute(world: World, wears: readonly Wear[], { written, shown, setting
 
 function carrySetting(
   world: World,
-  wears: readonly Wear[],
-  s: Setting,
+  wears: readonly AppliedKit[],
+  s: Override,
   shown: ComponentRef,
   target: Component | undefined,
   from: number,
@@ -171,7 +180,13 @@ type One =
   | { readonly ok: false; readonly why: string };
 
 /** Walks the address down both components at once, then converts name and value at its end. */
-function carryOne(world: World, wears: readonly Wear[], s: Setting, shown: ComponentRef, target: Component): One {
+function carryOne(
+  world: World,
+  wears: readonly AppliedKit[],
+  s: Override,
+  shown: ComponentRef,
+  target: Component,
+): One {
   let homeRef = s.home;
   let shownRef = shown;
   let there: Component = target;
@@ -241,8 +256,8 @@ interface Side {
 
 function carryProp(
   world: World,
-  wears: readonly Wear[],
-  s: Setting,
+  wears: readonly AppliedKit[],
+  s: Override,
   { component: home }: Side,
   { component: there, ref: shown }: Side,
   at: readonly string[],
@@ -297,8 +312,8 @@ function stillTakes(p: Prop, value: Json): Converted {
 /** Fields that wait on an item, in the terms of the list that shows it now: those it has a place for. */
 function waitingAt(
   world: World,
-  wears: readonly Wear[],
-  w: WaitingFields,
+  wears: readonly AppliedKit[],
+  w: ParkedFields,
   shown: ComponentRef,
   to: Prop,
 ): Readonly<Record<string, Json>> {
@@ -320,16 +335,16 @@ function waitingAt(
  * waiting, by the keys of the items, in the terms of the component they were chosen on.
  * @param earlier the settings that the new value takes the place of, and the component each list belongs to
  */
-export function withWaiting(
+export function withParked(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   shown: ComponentRef,
   prop: string,
   value: Json,
-  earlier: readonly { readonly setting: Setting; readonly home: ComponentRef | undefined }[],
+  earlier: readonly { readonly setting: Override; readonly home: ComponentRef | undefined }[],
 ): Json {
   if (!Array.isArray(value)) return value;
-  const waits = new Map<string, WaitingFields[]>();
+  const waits = new Map<string, ParkedFields[]>();
   for (const { setting: s, home } of earlier) {
     const before = plainValue(world.project, s.value);
     for (const item of listItems(before)) {
@@ -354,13 +369,13 @@ export function withWaiting(
 /** The fields of one item that have no place in the list that shows it. */
 function lostOf(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   home: ComponentRef,
   shown: ComponentRef,
   name: string,
   prop: string,
   values: Readonly<Record<string, Json>>,
-): WaitingFields[] {
+): ParkedFields[] {
   const how = pairFor(world, wears, home, shown)?.props[name];
   const lost = Object.fromEntries(
     Object.entries(values).filter(([field]) => how?.to !== prop || (how.item?.[field]?.to ?? null) === null),
@@ -380,26 +395,26 @@ function withLost(from: Prop, how: PropPair, value: Json): string {
 }
 
 interface HeldMeanings {
-  readonly carried: readonly Carried[];
-  readonly ledger: readonly LedgerEntry[];
+  readonly carried: readonly Transferred[];
+  readonly ledger: readonly TransferEntry[];
 }
 const NOTHING_HELD: HeldMeanings = { carried: [], ledger: [] };
 
 /** Meanings the designer left at A's default where B's default means something else: shown as A meant them. */
 function heldOf(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   written: ComponentRef,
   shown: ComponentRef,
   target: Component,
-  taken: readonly Carried[],
+  taken: readonly Transferred[],
 ): HeldMeanings {
   const home = componentAt(world, written);
   const pair = pairFor(world, wears, written, shown);
   if (!home || !pair) return NOTHING_HELD;
   const map = mapFor(world, wears, written, shown);
-  const carried: Carried[] = [];
-  const ledger: LedgerEntry[] = [];
+  const carried: Transferred[] = [];
+  const ledger: TransferEntry[] = [];
   for (const from of home.contract.props) {
     const how = pair.props[from.id];
     if (!how || from.inherits) continue;
@@ -430,11 +445,11 @@ function heldOf(
 
 function carryFills(
   world: World,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   fills: readonly SlotFill[],
   shown: ComponentRef,
   target: Component | undefined,
-): CarriedFills {
+): TransferredFills {
   const into: Record<SlotId, NodeId[]> = {};
   const parked: SlotFill[] = [];
   for (const f of fills) {
@@ -455,7 +470,7 @@ export function showValue(prop: Prop | undefined, value: Json | undefined): stri
   return text.length > 60 ? `${text.slice(0, 59)}…` : text;
 }
 
-function describe(world: World, s: Setting, home: Component | undefined): string {
+function describe(world: World, s: Override, home: Component | undefined): string {
   let owner = home;
   const names: string[] = [];
   s.at.forEach((segment, i) => {

@@ -8,8 +8,8 @@ import {
   type Node,
   type Project,
   type Screen,
-  type Setting,
-  type Wear,
+  type Override,
+  type AppliedKit,
 } from '../model/index.js';
 import { usesOn } from './uses.js';
 
@@ -71,7 +71,7 @@ export function entryIn(kit: Kit, kind: EntryKind, id: string): readonly string[
  */
 export function entryOn(
   project: Pick<Project, 'screens'>,
-  wears: (screen: Screen) => readonly Wear[],
+  wears: (screen: Screen) => readonly AppliedKit[],
   kit: Kit,
   kind: EntryKind,
   id: string,
@@ -79,7 +79,7 @@ export function entryOn(
   const own = kitRef(kit);
   const ref = `${own}/${id}`;
   const plain = kind === 'token' ? `"{${ref}}"` : `"${ref}"`;
-  const chosen = (s: Setting): boolean => {
+  const chosen = (s: Override): boolean => {
     if (splitRef(s.home).kit !== own) return false;
     if (kind === 'token') return s.value === `{${id}}`;
     if (s.value !== id) return false;
@@ -102,7 +102,7 @@ export function entryOn(
 }
 
 /** The tokens of a kit that things on screens say themselves, not by their originals: by path, how often. */
-export function tokensSaid(screens: readonly Screen[], kit: KitRef): ReadonlyMap<string, number> {
+export function tokensUsed(screens: readonly Screen[], kit: KitRef): ReadonlyMap<string, number> {
   const found = new Map<string, number>();
   const add = (path: string): void => void found.set(path, (found.get(path) ?? 0) + 1);
   for (const s of screens)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { blankScreen, newInstance, type Screen } from '../index.js';
-import { answers, findSaid } from './find.js';
+import { matchesQuery, findTexts } from './find.js';
 
 const screen = (id: string, label: string): Screen => {
   const blank = blankScreen(id, `Screen ${id}`, 'flow-1', 'phone', 390, 844);
@@ -16,7 +16,7 @@ const screen = (id: string, label: string): Screen => {
 
 describe('finding what is said', () => {
   const all = [screen('a', 'Buy a ticket'), screen('b', 'Show the ticket'), screen('c', 'Leave')];
-  const found = (q: string, most = 9): string[] => findSaid(all, q, most).map((f) => `${f.screen.id}/${f.node}`);
+  const found = (q: string, most = 9): string[] => findTexts(all, q, most).map((f) => `${f.screen.id}/${f.node}`);
   it('looks into texts, settings and lists, whatever the case and order of the words', () => {
     expect(found('TICKET')).toEqual(['a/go', 'b/go']);
     expect(found('office harbour')).toEqual(['a/go', 'b/go', 'c/go']);
@@ -31,13 +31,13 @@ describe('finding what is said', () => {
       ...one,
       nodes: { ...one.nodes, text: { ...one.nodes['text'], attrs: { text: 'Boats at six' } } },
     } as Screen;
-    expect(findSaid([changed], 'noon', 9)).toEqual([]);
-    expect(findSaid([changed], 'boats', 9)).toHaveLength(1);
+    expect(findTexts([changed], 'noon', 9)).toEqual([]);
+    expect(findTexts([changed], 'boats', 9)).toHaveLength(1);
   });
   it('ranks names that begin with what is asked before those that hold it', () => {
     const names = ['Resailed', 'Sailing detail', 'After sail', 'Sail'];
-    const sorted = [...names].sort((a, b) => answers(b, 'sail') - answers(a, 'sail'));
+    const sorted = [...names].sort((a, b) => matchesQuery(b, 'sail') - matchesQuery(a, 'sail'));
     expect(sorted).toEqual(['Sail', 'Sailing detail', 'After sail', 'Resailed']);
-    expect(answers('Boats', 'sail')).toBe(0);
+    expect(matchesQuery('Boats', 'sail')).toBe(0);
   });
 });

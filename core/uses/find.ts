@@ -2,7 +2,7 @@ import type { Json, Node, Screen } from '../model/index.js';
 import { plainText } from '../text/index.js';
 
 /** Something on a screen that says something. */
-export interface Said {
+export interface TextMatch {
   readonly screen: Screen;
   readonly node: string;
   readonly text: string;
@@ -43,13 +43,13 @@ function textsOn(screen: Screen): NonNullable<ReturnType<typeof known.get>> {
  * Things on screens that say all the words of a query, in the order of the screens; at most `most`. What a screen says is
  * looked up once for as long as it is as it is.
  */
-export function findSaid(screens: readonly Screen[], query: string, most: number): readonly Said[] {
+export function findTexts(screens: readonly Screen[], query: string, most: number): readonly TextMatch[] {
   const words = query
     .toLowerCase()
     .split(/\s+/u)
     .filter((w) => w !== '');
   if (words.length === 0) return [];
-  const found: Said[] = [];
+  const found: TextMatch[] = [];
   for (const screen of screens)
     for (const { node, text, low } of textsOn(screen)) {
       if (!words.every((w) => low.includes(w))) continue;
@@ -60,7 +60,7 @@ export function findSaid(screens: readonly Screen[], query: string, most: number
 }
 
 /** How well a name answers a query: 0 not at all; higher is better. All words must be in it; beginnings count more. */
-export function answers(name: string, query: string): number {
+export function matchesQuery(name: string, query: string): number {
   const low = name.toLowerCase();
   const words = query
     .toLowerCase()

@@ -1,4 +1,4 @@
-import { carryInstance } from '../transfer/index.js';
+import { transferInstance } from '../transfer/index.js';
 import {
   componentAt,
   sameJson,
@@ -10,7 +10,7 @@ import {
   type Prop,
   type PropId,
   type Screen,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 
@@ -43,14 +43,14 @@ function counterpart(component: Component | undefined, prop: Prop): Prop | undef
  */
 export function sharedProps(
   world: World,
-  wearsOf: (screen: Screen) => readonly Wear[],
+  wearsOf: (screen: Screen) => readonly AppliedKit[],
   lead: Component,
   values: Readonly<Record<PropId, Json>>,
   things: readonly Thing[],
 ): readonly SharedProp[] {
   // Things that show the same component pair in the same way.
   const names = new Map<ComponentRef, ReadonlyMap<PropId, Prop | undefined>>();
-  const wears = new Map<Screen, readonly Wear[]>();
+  const wears = new Map<Screen, readonly AppliedKit[]>();
   const seen = things.map((t) => {
     let on = wears.get(t.screen);
     if (!on) wears.set(t.screen, (on = wearsOf(t.screen)));
@@ -61,7 +61,7 @@ export function sharedProps(
       names.set(ref, (pairs = new Map(lead.contract.props.map((p) => [p.id, counterpart(component, p)]))));
     }
     const chosen = new Map<string, Json>();
-    for (const c of carryInstance(world, on, t.node).settings)
+    for (const c of transferInstance(world, on, t.node).settings)
       if (c.kind === 'prop' && c.at.length === 0 && !c.when) chosen.set(c.name, c.value);
     return { ...t, pairs, chosen };
   });

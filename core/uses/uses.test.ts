@@ -15,13 +15,13 @@ import {
   type InstanceNode,
   type Node,
   type Screen,
-  type Setting,
+  type Override,
   type World,
 } from '../index.js';
 
 const { kits } = shippedKits();
 const PLY = 'plywood@1.0.0';
-const says = (component: string, name: string, value: Setting['value']): Setting => ({
+const says = (component: string, name: string, value: Override['value']): Override => ({
   home: `${PLY}/${component}`,
   at: [],
   kind: 'prop',

@@ -1,26 +1,26 @@
-import { Memory } from '../base/index.js';
-import { carryInstance } from '../transfer/index.js';
+import { Memo } from '../base/index.js';
+import { transferInstance } from '../transfer/index.js';
 import {
   childrenOf,
-  lookIn,
+  lookupIn,
   shownComponent,
   type ComponentRef,
   type InstanceNode,
   type Json,
   type NodeId,
   type Screen,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../model/index.js';
 
 /** An instance somewhere in the project. */
-export interface Sighting {
+export interface UsePlace {
   readonly screen: string;
   readonly node: NodeId;
 }
 
 /** The instances of a screen in reading order, whatever they show. */
-const placed = new Memory<readonly InstanceNode[]>();
+const placed = new Memo<readonly InstanceNode[]>();
 function placedOn(screen: Screen): readonly InstanceNode[] {
   return placed.of(screen.nodes, [screen.root], () => {
     const found: InstanceNode[] = [];
@@ -36,10 +36,10 @@ function placedOn(screen: Screen): readonly InstanceNode[] {
 }
 
 /** A screen is looked at as it is and through a lens. */
-const perScreen = new Memory<ReadonlyMap<ComponentRef, readonly NodeId[]>>(3);
+const perScreen = new Memo<ReadonlyMap<ComponentRef, readonly NodeId[]>>(3);
 
 /** The instances of one screen in reading order, by the component that each shows. Counted once for each screen as it is. */
-export function usesOn(screen: Screen, wears: readonly Wear[]): ReadonlyMap<ComponentRef, readonly NodeId[]> {
+export function usesOn(screen: Screen, wears: readonly AppliedKit[]): ReadonlyMap<ComponentRef, readonly NodeId[]> {
   return perScreen.of(screen.nodes, [wears, screen.root], () => {
     const found = new Map<ComponentRef, NodeId[]>();
     const lists = new Map<ComponentRef, NodeId[]>();
@@ -60,29 +60,29 @@ export function usesOn(screen: Screen, wears: readonly Wear[]): ReadonlyMap<Comp
 /** Every instance that shows the same component, on the given screens, in their order. */
 export function alike(
   screens: readonly Screen[],
-  wearsOf: (screen: Screen) => readonly Wear[],
+  wearsOf: (screen: Screen) => readonly AppliedKit[],
   shown: ComponentRef,
-): Sighting[] {
+): UsePlace[] {
   return screens.flatMap((s) => (usesOn(s, wearsOf(s)).get(shown) ?? []).map((node) => ({ screen: s.id, node })));
 }
 
 /** How often each component shows on the given screens, parts of other components not counted. */
 export function countUses(
   screens: readonly Screen[],
-  wearsOf: (screen: Screen) => readonly Wear[],
+  wearsOf: (screen: Screen) => readonly AppliedKit[],
 ): Record<ComponentRef, number> {
   const uses: Record<ComponentRef, number> = {};
   for (const s of screens) for (const [ref, ids] of usesOn(s, wearsOf(s))) uses[ref] = (uses[ref] ?? 0) + ids.length;
   return uses;
 }
 
-const chosen = new Memory<ReadonlyMap<string, ReadonlyMap<NodeId, Json>>>(24);
+const chosen = new Memo<ReadonlyMap<string, ReadonlyMap<NodeId, Json>>>(24);
 
 /** What is chosen for one prop on the instances of a component on one screen: by what it says, the instances. */
 function chosenOn(
   world: World,
   screen: Screen,
-  wears: readonly Wear[],
+  wears: readonly AppliedKit[],
   shown: ComponentRef,
   prop: string,
 ): ReadonlyMap<NodeId, Json> {
@@ -92,14 +92,14 @@ function chosenOn(
     () => {
       const found = new Map<NodeId, Json>();
       for (const id of usesOn(screen, wears).get(shown) ?? []) {
-        const carried = carryInstance(world, wears, screen.nodes[id] as InstanceNode).settings.find(
+        const carried = transferInstance(world, wears, screen.nodes[id] as InstanceNode).settings.find(
           (c) => c.kind === 'prop' && c.at.length === 0 && c.name === prop && c.from >= 0,
         );
         if (carried) found.set(id, carried.value);
       }
       return new Map([[prop, found]]);
     },
-    lookIn(world),
+    lookupIn(world),
   );
   return byProp.get(prop) ?? new Map();
 }
@@ -108,7 +108,7 @@ function chosenOn(
 export function otherValues(
   world: World,
   screens: readonly Screen[],
-  wearsOf: (screen: Screen) => readonly Wear[],
+  wearsOf: (screen: Screen) => readonly AppliedKit[],
   shown: ComponentRef,
   prop: string,
   value: Json | undefined,

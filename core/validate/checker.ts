@@ -13,7 +13,7 @@ export interface Fault {
 export type Check = (value: unknown, where: string) => Fault | null;
 
 export const fault = (where: string, wrong: string): Fault => ({ where, wrong });
-export const says = (f: Fault): string => `${f.where} ${f.wrong}`;
+export const faultMessage = (f: Fault): string => `${f.where} ${f.wrong}`;
 
 export type Group = Readonly<Record<string, unknown>>;
 export const isGroup = (value: unknown): value is Group =>

@@ -1,4 +1,4 @@
-export { fault, says, type Check, type Fault } from './checker.js';
+export { fault, faultMessage, type Check, type Fault } from './checker.js';
 export * as check from './checker.js';
 export { ATTR_CHECKS, attrTakes } from './attrs.js';
 export * as shapes from './shapes.js';

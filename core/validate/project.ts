@@ -8,7 +8,7 @@ import {
   type Read,
   type Screen,
 } from '../model/index.js';
-import { fault, group, id, isGroup, list, name, record, says, type Check } from './checker.js';
+import { fault, group, id, isGroup, list, name, record, faultMessage, type Check } from './checker.js';
 import {
   component,
   contentSet,
@@ -72,14 +72,14 @@ export function mendProject(json: unknown): Read<Project> {
   const good = <T>(key: string, check: Check, otherwise: T): T => {
     const bad = check(given[key], key);
     if (!bad) return given[key] as T;
-    tell(key, `${says(bad)}; it was replaced.`);
+    tell(key, `${faultMessage(bad)}; it was replaced.`);
     return otherwise;
   };
   const members = <T>(key: string, check: Check): Record<string, T> => {
     const found: Record<string, T> = {};
     for (const [k, v] of Object.entries(isGroup(given[key]) ? given[key] : {})) {
       const bad = k in Object.prototype ? fault(k, 'is no name') : check(v, k);
-      if (bad) tell(`${key}, ${k}`, `${says(bad)}; it was left out.`);
+      if (bad) tell(`${key}, ${k}`, `${faultMessage(bad)}; it was left out.`);
       else found[k] = v as T;
     }
     return found;
@@ -133,7 +133,7 @@ function mendScreen(value: unknown, at: number, tell: (where: string, message: s
     const nodes = tidyNodes(s.nodes);
     return nodes === s.nodes ? s : { ...s, nodes };
   }
-  tell(called, `${says(bad)}; the rest of it was kept.`);
+  tell(called, `${faultMessage(bad)}; the rest of it was kept.`);
   const root = id(value['root'], '') ? 'root' : (value['root'] as NodeId);
   const worn = value['wears'];
   return {

@@ -1,4 +1,4 @@
-import { settingKey, treeOfScreen, type Edit, type Project } from '../../core/index.js';
+import { overrideKey, treeOfScreen, type Edit, type Project } from '../../core/index.js';
 
 /** The demo as it was a round earlier, and what was changed since. */
 export function earlier(demo: Project): { readonly first: Project; readonly edit: Edit } {
@@ -24,7 +24,7 @@ export function earlier(demo: Project): { readonly first: Project; readonly edit
       label: 'Say on the button what is paid',
       by: 'demo',
       steps: [
-        { do: 'setting', tree: treeOfScreen(pay), node: node.id, key: settingKey(text), value: text },
+        { do: 'setting', tree: treeOfScreen(pay), node: node.id, key: overrideKey(text), value: text },
         { do: 'setScreen', screen: pay.id, field: 'name', value: pay.name },
       ],
     },

@@ -11,7 +11,7 @@ import {
   type Node,
   type Project,
   type Screen,
-  type Setting,
+  type Override,
 } from '../../core/index.js';
 import { huts, manifest, sailings, travellers } from './content.js';
 import { withBehaviours } from './behaviours.js';
@@ -61,7 +61,7 @@ function choose(
   screen: string,
   component: string,
   says: string,
-  more: readonly Omit<Setting, 'home'>[],
+  more: readonly Omit<Override, 'home'>[],
 ): Project {
   const screens = p.screens.map((s) => {
     if (s.id !== screen) return s;
@@ -82,7 +82,7 @@ function choose(
 }
 
 /** Overrides of every kind: a nested part's prop, colour and visibility, a part of the thing itself, one for narrow screens only. */
-const OWN_WAYS: readonly (readonly [string, string, string, readonly Omit<Setting, 'home'>[]])[] = [
+const OWN_WAYS: readonly (readonly [string, string, string, readonly Omit<Override, 'home'>[]])[] = [
   ['cabin', 'panel-card', 'Outside cabin', [{ at: ['action'], kind: 'prop', name: 'tone', value: 'strong' }]],
   ['pay', 'panel-card', 'Your crossing', [{ at: ['title'], kind: 'attr', name: 'color', value: '{color.buoy}' }]],
   ['trips', 'panel-card', 'Tarn Isle', [{ at: ['note'], kind: 'attr', name: 'visible', value: false }]],

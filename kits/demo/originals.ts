@@ -1,7 +1,7 @@
 import {
   applyEdit,
   asEdition,
-  unlink,
+  detach,
   type Component,
   type ComponentRef,
   type InstanceNode,
@@ -12,7 +12,7 @@ import {
   type Prop,
   type Project,
   type Rule,
-  type Setting,
+  type Override,
   type Slot,
   type StateName,
   type Step,
@@ -43,7 +43,7 @@ const textProp = (id: string, name: string, value: string, description: string, 
   description,
   means,
 });
-const setting = (home: ComponentRef, name: string, value: Json): Setting => ({
+const setting = (home: ComponentRef, name: string, value: Json): Override => ({
   home,
   at: [],
   kind: 'prop',
@@ -356,7 +356,7 @@ export function withOriginals(project: Project, kits: ReadonlyMap<KitRef, Kit>, 
   const screen = now.screens.find((s) => s.id === 'cabin');
   let n = 0;
   const card = saying(now, 'cabin', 'Deck seat');
-  const loose = screen && unlink({ project: now, kits }, [], screen, card.id, () => `cabin-loose-${++n}`);
+  const loose = screen && detach({ project: now, kits }, [], screen, card.id, () => `cabin-loose-${++n}`);
   if (!loose || 'problem' in loose) throw new Error(loose?.problem ?? 'no screen');
   const note = Object.values(loose.nodes).find((x) => x.attrs.text === 'A reclining seat under the roof.');
   return done(now, [

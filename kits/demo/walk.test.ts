@@ -4,12 +4,12 @@ import {
   flowMap,
   press,
   resolveTried,
-  startTrying,
+  startTry,
   typeInto,
-  goOn,
+  runTimer,
   type Project,
   type RNode,
-  type Went,
+  type Navigation,
   type World,
 } from '../../core/index.js';
 import { demoProjects } from './index.js';
@@ -18,7 +18,7 @@ const { kits } = shippedKits();
 const project = demoProjects(kits).find((p) => p.id === 'norrvik-crossings') as Project;
 const world: World = { project, kits };
 /** Presses the innermost part that says something. */
-function says(went: Went, text: string): Went {
+function says(went: Navigation, text: string): Navigation {
   let best: readonly RNode[] = [];
   const walk = (n: RNode, path: readonly RNode[]): void => {
     const here = [...path, n];
@@ -30,7 +30,7 @@ function says(went: Went, text: string): Went {
   if (best.length === 0) return expect.fail(`${went.trying.screen} does not say ${text}`);
   return press(world, went.trying, best);
 }
-const field = (went: Went, id: string): RNode => {
+const field = (went: Navigation, id: string): RNode => {
   let found: RNode | undefined;
   const walk = (n: RNode): void => {
     if (n.key === id) found = n;
@@ -43,7 +43,7 @@ const field = (went: Went, id: string): RNode => {
 
 describe('the demo', () => {
   it('can be walked from start to boarding pass, with a wrong value and a dialog on the way', () => {
-    const sailings = says(startTrying(world, 'find'), 'Find sailings');
+    const sailings = says(startTry(world, 'find'), 'Find sailings');
     expect(sailings.trying.screen).toBe('sailings');
     const detail = says(sailings, '09:15');
     expect(detail.trying.screen).toBe('detail');
@@ -65,9 +65,9 @@ describe('the demo', () => {
     expect(pay.trying.screen).toBe('pay');
     const paying = says(pay, 'Pay € 144');
     const [later] = paying.effects.later;
-    const pass = later ? goOn(world, paying.trying, later) : expect.fail('Nothing waits');
+    const pass = later ? runTimer(world, paying.trying, later) : expect.fail('Nothing waits');
     expect(pass.trying.screen).toBe('pass');
-    const boarding = says(startTrying(world, 'boarding'), 'On foot');
+    const boarding = says(startTry(world, 'boarding'), 'On foot');
     expect(boarding.trying.over).toBe('boarding-6');
     expect(says(boarding, 'Later').trying.over).toBe('');
     expect(says(boarding, 'Show the pass').trying.screen).toBe('pass');

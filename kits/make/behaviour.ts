@@ -1,4 +1,4 @@
-import { ownOf, readKit, writeOwn, kitRef, type Kit } from '../../core/index.js';
+import { componentInteractionsOf, readKit, writeComponentSentence, kitRef, type Kit } from '../../core/index.js';
 import type { Part } from './write.js';
 
 /**
@@ -19,7 +19,7 @@ export function withBehaviour(kits: readonly Part[]): readonly Part[] {
       ...kit,
       components: components.map((c) => {
         const read = value.components[String(c['id'])];
-        const does = read ? ownOf(read).map((b) => writeOwn(read, b)) : [];
+        const does = read ? componentInteractionsOf(read).map((b) => writeComponentSentence(read, b)) : [];
         if (!read || does.length === 0) return c;
         const rest = Object.entries(c).filter(([k]) => k !== 'does');
         return Object.fromEntries(

@@ -23,7 +23,7 @@ export interface Supplies {
 }
 
 /** A screen of a project that holds only that screen, as it is looked at. */
-export interface ScreenWanted {
+export interface ScreenRequest {
   readonly project: Project;
   readonly screen: string;
   readonly lens?: string;
@@ -35,24 +35,24 @@ export interface ScreenWanted {
   readonly over?: string;
 }
 /** What is to be drawn: a screen, or a drawing (SVG) from outside, as PNG. */
-export type Wanted =
-  | (ScreenWanted & {
+export type RenderRequest =
+  | (ScreenRequest & {
       readonly what: 'screen';
       /** As PNG at this scale, 0.1 to 4; else as SVG with its fonts inside. */
       readonly scale?: number;
     })
   /** As a page: with all that it needs inside, or beside it in files. */
-  | (ScreenWanted & {
+  | (ScreenRequest & {
       readonly what: 'html';
       readonly files: boolean;
       /** Where pages lie: by screen, or by screen and what lies over it (`screen~over`). */
       readonly hrefs: Readonly<Record<string, string>>;
     })
   /** As a PDF of one page; and such pages as one document. */
-  | (ScreenWanted & { readonly what: 'pdf' })
+  | (ScreenRequest & { readonly what: 'pdf' })
   | { readonly what: 'join'; readonly label: string; readonly parts: readonly PdfPage[] }
   /** Pieces of a screen, each by itself: the icons that it shows, or the things that are marked as assets. */
-  | (ScreenWanted & {
+  | (ScreenRequest & {
       readonly what: 'pieces';
       readonly of: 'icons' | 'assets';
       readonly svg: boolean;
@@ -65,7 +65,7 @@ export type Wanted =
 
 export type ToProcess =
   | { readonly supplies: Supplies }
-  | { readonly job: number; readonly wanted: Wanted }
+  | { readonly job: number; readonly wanted: RenderRequest }
   | { readonly job: number; readonly pictures: Readonly<Record<string, Inlined | null>> };
 
 /** A page, and what lies beside it: font files by the names it calls them, and pictures by their ids. */

@@ -1,15 +1,15 @@
 import { ProblemError } from '../errors.js';
-import { Draughtsman } from './renderer.js';
+import { Renderer } from './renderer.js';
 import type { FromProcess, Inlined, ToProcess } from './messages.js';
 
 /** A process that only draws: it can be ended at any moment without harm to anybody else. */
-let hand: Draughtsman | null = null;
+let hand: Renderer | null = null;
 const asked = new Map<number, (pictures: Readonly<Record<string, Inlined | null>>) => void>();
 const tell = (message: FromProcess): void => void process.send?.(message);
 
 process.on('message', (message: ToProcess) => {
   if ('supplies' in message) {
-    hand = new Draughtsman(message.supplies);
+    hand = new Renderer(message.supplies);
     tell({ ready: true });
     return;
   }
@@ -24,7 +24,7 @@ process.on('message', (message: ToProcess) => {
       asked.set(job, done);
       tell({ job, needs });
     });
-  void (hand ?? new Draughtsman({ kits: [], fonts: [] })).draw(message.wanted, pictures).then(
+  void (hand ?? new Renderer({ kits: [], fonts: [] })).draw(message.wanted, pictures).then(
     (drawn) => tell({ job, drawn }),
     (error: unknown) => {
       const known = error instanceof ProblemError && typeof error.code === 'string' ? error : null;

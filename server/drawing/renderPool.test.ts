@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { blankScreen, emptyProject, type Project } from '../../core/index.js';
 import { shippedKits } from '../../testing/browser/shippedKits.js';
 import type { Kits } from '../kits.js';
-import { Studio } from './renderPool.js';
+import { RenderPool } from './renderPool.js';
 
 const { kits } = shippedKits();
 const few = {
@@ -37,19 +37,19 @@ const plain = bytes(
 );
 const isPng = (png: Uint8Array): boolean => png[1] === 80 && png[2] === 78 && png[3] === 71;
 
-let studio: Studio | null = null;
+let studio: RenderPool | null = null;
 afterEach(() => studio?.close());
-const screen = (of: Studio, signal?: AbortSignal): Promise<unknown> =>
+const screen = (of: RenderPool, signal?: AbortSignal): Promise<unknown> =>
   of.screen({ what: 'screen', project, screen: 's', scale: 1 }, () => Promise.resolve({}), signal);
 
 describe('drawing', () => {
   it('gives PNGs of screens and of drawings', async () => {
-    studio = new Studio(few, script);
+    studio = new RenderPool(few, script);
     expect(isPng(await studio.drawing('a.svg', plain))).toBe(true);
     expect(await screen(studio)).toMatchObject({ name: 'Screen' });
   });
   it('that takes too long is ended, says so, and holds nobody up', async () => {
-    studio = new Studio(few, script, { time: 400, memory: 2e9 });
+    studio = new RenderPool(few, script, { time: 400, memory: 2e9 });
     const bad = expect(studio.drawing('slow.svg', slow)).rejects.toThrow(/it takes longer than 0\.4 s/u);
     const next = studio.drawing('b.svg', plain);
     await screen(studio);
@@ -57,26 +57,26 @@ describe('drawing', () => {
     expect(isPng(await next)).toBe(true);
   });
   it('that takes too much memory is ended, and the next is drawn', async () => {
-    studio = new Studio(few, script, { time: 20_000, memory: 190 * 1024 * 1024 });
+    studio = new RenderPool(few, script, { time: 20_000, memory: 190 * 1024 * 1024 });
     await expect(studio.drawing('slow.svg', slow)).rejects.toThrow(/more than 190 MB of memory/u);
     expect(isPng(await studio.drawing('b.svg', plain))).toBe(true);
   });
   it('that nobody waits for any more does not happen', async () => {
-    studio = new Studio(few, script);
+    studio = new RenderPool(few, script);
     await screen(studio);
     const control = new AbortController();
     // Nothing listens any longer than a drawing takes: a hundred screens may be drawn for one request.
     await screen(studio, control.signal);
     expect(getEventListeners(control.signal, 'abort')).toEqual([]);
     setMaxListeners(0, control.signal);
-    const waiting = Array.from({ length: 30 }, () => screen(studio as Studio, control.signal));
+    const waiting = Array.from({ length: 30 }, () => screen(studio as RenderPool, control.signal));
     const all = Promise.allSettled(waiting);
     control.abort();
     expect(await screen(studio)).toMatchObject({ name: 'Screen' });
     expect((await all).filter((w) => w.status === 'fulfilled').length).toBeLessThan(3);
   });
   it('fails for those who wait when the server stops', async () => {
-    studio = new Studio(few, script);
+    studio = new RenderPool(few, script);
     const waiting = expect(screen(studio)).rejects.toThrow(/stopping/u);
     studio.close();
     await waiting;

@@ -16,7 +16,7 @@ import type {
   Inlined,
   Supplies,
   ToProcess,
-  Wanted,
+  RenderRequest,
 } from './messages.js';
 
 /** What one drawing may take before its process is ended. */
@@ -38,14 +38,14 @@ const PATIENCE = 400;
 
 interface Job {
   readonly id: number;
-  readonly wanted: Wanted;
+  readonly wanted: RenderRequest;
   readonly pictures: (ids: readonly string[]) => Promise<Readonly<Record<string, Inlined | null>>>;
   readonly done: (drawn: Drawn) => void;
   readonly fail: (error: Error) => void;
 }
 
 /** One process and those who wait for it. It draws one thing at a time; whatever that takes too much of ends it, and it alone. */
-class Easel {
+class RenderWorker {
   private child: ChildProcess | null = null;
   private at: { readonly job: Job; since: number; readonly watch: NodeJS.Timeout } | null = null;
   /** The process has read its kits and fonts: from then on the time of a drawing is its own. */
@@ -206,9 +206,9 @@ const cannot = (why: string): ProblemError =>
 /**
  * Draws screens and drawings, each kind in a process of its own: what somebody brought in never holds up what others made here.
  */
-export class Studio {
-  private readonly screens: Easel;
-  private readonly drawings: Easel;
+export class RenderPool {
+  private readonly screens: RenderWorker;
+  private readonly drawings: RenderWorker;
   private readonly folder = mkdtempSync(join(tmpdir(), 'dekkor-fonts-'));
   private serial = 0;
   private known: { readonly version: number; readonly supplies: Promise<Supplies> } | null = null;
@@ -218,11 +218,11 @@ export class Studio {
     script: URL,
     limits: Limits = LIMITS,
   ) {
-    this.screens = new Easel(script, limits, () => this.supplies());
-    this.drawings = new Easel(script, limits, () => this.supplies());
+    this.screens = new RenderWorker(script, limits, () => this.supplies());
+    this.drawings = new RenderWorker(script, limits, () => this.supplies());
   }
 
-  private take(wanted: Wanted, pictures: Job['pictures'] = NO_PICTURES, signal?: AbortSignal): Promise<Drawn> {
+  private take(wanted: RenderRequest, pictures: Job['pictures'] = NO_PICTURES, signal?: AbortSignal): Promise<Drawn> {
     const over = new AbortController();
     return new Promise<Drawn>((done, fail) =>
       this.screens.take({ id: ++this.serial, wanted, pictures, done, fail }, signal, over.signal),
@@ -230,7 +230,7 @@ export class Studio {
   }
   /** A screen as SVG or PNG. `signal`: whoever asked has gone. */
   async screen(
-    wanted: Extract<Wanted, { what: 'screen' }>,
+    wanted: Extract<RenderRequest, { what: 'screen' }>,
     pictures: Job['pictures'],
     signal?: AbortSignal,
   ): Promise<DrawnPicture> {
@@ -240,7 +240,7 @@ export class Studio {
   }
   /** A screen as a page. */
   async page(
-    wanted: Extract<Wanted, { what: 'html' }>,
+    wanted: Extract<RenderRequest, { what: 'html' }>,
     pictures: Job['pictures'],
     signal?: AbortSignal,
   ): Promise<DrawnPage> {
@@ -250,7 +250,7 @@ export class Studio {
   }
   /** A screen as a PDF of one page, or such pages as one document. */
   async pdf(
-    wanted: Extract<Wanted, { what: 'pdf' | 'join' }>,
+    wanted: Extract<RenderRequest, { what: 'pdf' | 'join' }>,
     pictures?: Job['pictures'],
     signal?: AbortSignal,
   ): Promise<DrawnPdf> {
@@ -260,7 +260,7 @@ export class Studio {
   }
   /** Pieces of a screen: its icons, or what is marked on it. */
   async pieces(
-    wanted: Extract<Wanted, { what: 'pieces' }>,
+    wanted: Extract<RenderRequest, { what: 'pieces' }>,
     pictures: Job['pictures'],
     signal?: AbortSignal,
   ): Promise<DrawnPieces> {

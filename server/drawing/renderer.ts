@@ -6,12 +6,12 @@ import {
   Fonts,
   kitRef,
   layout,
-  leadsOn,
+  linksOn,
   inMode,
   inSituation,
   situationAt,
   thingNames,
-  lensWears,
+  lensKits,
   paint,
   readKit,
   resolve,
@@ -19,20 +19,20 @@ import {
   screenOf,
   toHtml,
   toSvg,
-  wearsOf,
+  appliedKitsOf,
   type Box,
   type Kit,
   type KitRef,
   type Primitive,
   type ResolvedScreen,
   type RNode,
-  type Wear,
+  type AppliedKit,
   type World,
 } from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
-import { cleanSvg } from './sanitizeSvg.js';
+import { sanitizeSvg } from './sanitizeSvg.js';
 import { sheetSvg } from './contact.js';
-import type { Drawn, Inlined, Piece, ScreenWanted, Supplies, Wanted } from './messages.js';
+import type { Drawn, Inlined, Piece, ScreenRequest, Supplies, RenderRequest } from './messages.js';
 import { joinPdf, pdfPage, type PageLink } from './pdf.js';
 
 /** More px than this are not drawn as one picture. */
@@ -43,7 +43,7 @@ const MOST_DRAWN = 16_000_000;
 const WIDE = 1200;
 
 /** Draws screens and drawings with the kits and fonts it was given. Knows no files but those of the fonts. */
-export class Draughtsman {
+export class Renderer {
   private readonly kits: ReadonlyMap<KitRef, Kit>;
   private readonly fonts = new Fonts();
 
@@ -64,11 +64,11 @@ export class Draughtsman {
 
   /** @param pictures gives what a screen shows, by id, as data URIs */
   async draw(
-    wanted: Wanted,
+    wanted: RenderRequest,
     pictures: (ids: readonly string[]) => Promise<Readonly<Record<string, Inlined | null>>>,
   ): Promise<Drawn> {
     if (wanted.what === 'drawing') {
-      const { svg, width, height } = cleanSvg(wanted.label, wanted.bytes);
+      const { svg, width, height } = sanitizeSvg(wanted.label, wanted.bytes);
       const scale = Math.min(4, Math.max(1, WIDE / width), Math.sqrt(MOST_DRAWN / (width * height)));
       return { png: this.png(svg, scale), name: wanted.label };
     }
@@ -104,15 +104,15 @@ export class Draughtsman {
   }
 
   /** A screen as it is looked at, laid out. */
-  private see(wanted: ScreenWanted): Seen {
+  private see(wanted: ScreenRequest): Seen {
     const world: World = { project: wanted.project, kits: this.kits };
     const found = screenOf(world.project, wanted.screen);
     if (!found) throw notFound('screen', wanted.screen);
     const screen = inSituation(inMode(found, wanted.mode ?? ''), situationAt(world.project, wanted.situation ?? ''));
     const wears =
       wanted.lens && this.kits.has(wanted.lens)
-        ? lensWears(world, screen, wanted.lens)
-        : wearsOf(world.project, screen);
+        ? lensKits(world, screen, wanted.lens)
+        : appliedKitsOf(world.project, screen);
     const made = resolve(world, screen, { wears, ...(wanted.over === undefined ? {} : { over: wanted.over }) });
     return { world, screen, wears, made, box: layout(made, this.fonts) };
   }
@@ -122,14 +122,14 @@ export class Draughtsman {
   }
 
   private async page(
-    wanted: Extract<Wanted, { what: 'html' }>,
+    wanted: Extract<RenderRequest, { what: 'html' }>,
     { world, screen, wears, made, box }: Seen,
     pictures: Pictures,
   ): Promise<Drawn> {
     const primitives = paint(box);
     const shown = await this.shown(primitives, pictures);
-    const leads = leadsOn(screen, wears, made.root);
-    const over = made.over ? leadsOn(screen, wears, made.over) : null;
+    const leads = linksOn(screen, wears, made.root);
+    const over = made.over ? linksOn(screen, wears, made.over) : null;
     const here = wanted.hrefs[screen.id] ?? null;
     const href = (part: RNode): string | null => {
       // What lies over a screen is put away by what dims that.
@@ -166,7 +166,11 @@ export class Draughtsman {
     return { html, name: screen.name, fonts: files, pictures: ids };
   }
 
-  private async pieces(wanted: Extract<Wanted, { what: 'pieces' }>, seen: Seen, pictures: Pictures): Promise<Drawn> {
+  private async pieces(
+    wanted: Extract<RenderRequest, { what: 'pieces' }>,
+    seen: Seen,
+    pictures: Pictures,
+  ): Promise<Drawn> {
     const pieces: Piece[] = [];
     for (const cut of wanted.of === 'icons' ? iconsOf(seen.box) : assetsOf(seen)) {
       const { name, width, height, primitives } = cut;
@@ -216,7 +220,7 @@ export class Draughtsman {
         return { bytes, kind: 'png', width, height };
       },
     });
-    const leads = leadsOn(screen, wears, made.root);
+    const leads = linksOn(screen, wears, made.root);
     const links: PageLink[] = [];
     const walk = (b: Box): void => {
       const to = leads(b.node);
@@ -316,7 +320,7 @@ function assetsOf({ world, screen, box }: Seen): readonly Cut[] {
 interface Seen {
   readonly world: World;
   readonly screen: SeenScreen;
-  readonly wears: readonly Wear[];
+  readonly wears: readonly AppliedKit[];
   readonly made: ResolvedScreen;
   readonly box: Box;
 }

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { cleanSvg, looksSvg } from './sanitizeSvg.js';
+import { sanitizeSvg, looksSvg } from './sanitizeSvg.js';
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
 const svg = (inside: string, more = 'width="40" height="30"'): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${more}>${inside}</svg>`;
-const clean = (text: string): string => cleanSvg('harbour.svg', bytes(text)).svg;
+const clean = (text: string): string => sanitizeSvg('harbour.svg', bytes(text)).svg;
 const PIXEL =
   'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
 
@@ -86,7 +86,7 @@ describe('a drawing from outside', () => {
   });
   it('has the size that it says, or that its view says', () => {
     const size = (more: string): readonly number[] => {
-      const { width, height } = cleanSvg('a', bytes(svg('', more)));
+      const { width, height } = sanitizeSvg('a', bytes(svg('', more)));
       return [Math.round(width), Math.round(height)];
     };
     expect(size('width="2in" height="1in"')).toEqual([192, 96]);

@@ -42,7 +42,7 @@ interface Part {
 }
 
 /** A drawing made anew from what may be in one: nothing in it runs, nothing is read from outside, and it can be drawn. */
-export interface Clean {
+export interface SanitizedSvg {
   readonly svg: string;
   /** px */
   readonly width: number;
@@ -54,7 +54,7 @@ export interface Clean {
  * and attributes. Other elements and attributes are left out; what would take too much to draw is refused with the reason.
  * @param label what it is called, for the person
  */
-export function cleanSvg(label: string, bytes: Uint8Array): Clean {
+export function sanitizeSvg(label: string, bytes: Uint8Array): SanitizedSvg {
   const refuse = (why: string): never => {
     throw new ProblemError('picture.drawing', `${label} cannot be taken: ${why}. Nothing was changed.`, label);
   };

@@ -5,16 +5,16 @@ import * as yup from 'yup';
 import { inMode, inSituation, situationAt, screenOf, type Project, type Screen } from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import { sheetPdf, type Cell } from '../drawing/contact.js';
-import type { Studio } from '../drawing/renderPool.js';
+import type { RenderPool } from '../drawing/renderPool.js';
 import { notFound, ProblemError } from '../errors.js';
-import { Kept, sendFile, told, whenGone } from '../tempFiles.js';
+import { TempFiles, sendFile, progressStream, onDisconnect } from '../tempFiles.js';
 import type { Kits } from '../kits.js';
 import type { Projects } from '../projects.js';
 
 interface Options {
   readonly projects: Projects;
   readonly kits: Kits;
-  readonly studio: Studio;
+  readonly studio: RenderPool;
   readonly assets: Assets;
 }
 /** How wide a screen is drawn for a sheet: px; wide ones lie on it as tall as narrow ones, so they are drawn larger. */
@@ -45,7 +45,7 @@ export async function contactRoutes(
   server: FastifyInstance,
   { projects, kits, studio, assets }: Options,
 ): Promise<void> {
-  const sheets = new Kept();
+  const sheets = new TempFiles();
   const inlined = assets.inlined;
 
   server.post<{ Params: { id: string } }>('/:id/contact-sheet', async (request, reply) => {
@@ -64,7 +64,7 @@ export async function contactRoutes(
     const lens = body.lens !== undefined && kits.get(body.lens) ? body.lens : undefined;
     const situation = situationAt(project, body.in ?? '');
     const seen = (s: Screen, mode = ''): Screen => inSituation(inMode(s, mode), situation);
-    const gone = whenGone(reply);
+    const gone = onDisconnect(reply);
     async function* made(): AsyncGenerator<unknown> {
       const cells: Cell[] = [];
       for (const screen of asked) {
@@ -91,7 +91,7 @@ export async function contactRoutes(
     return reply
       .type('application/x-ndjson')
       .header('cache-control', 'no-store')
-      .send(Readable.from(told(made(), gone)));
+      .send(Readable.from(progressStream(made(), gone)));
   });
 
   server.get<{ Params: { id: string; sheet: string } }>('/:id/contact-sheet/:sheet', async (request, reply) => {

@@ -4,7 +4,7 @@ import type { FastifyInstance } from 'fastify';
 import * as yup from 'yup';
 import {
   escapeXml,
-  oversOf,
+  overlaysOf,
   screenOf,
   situationAt,
   writeRows,
@@ -14,12 +14,12 @@ import {
   type Screen,
 } from '../../core/index.js';
 import type { Assets } from '../assets.js';
-import type { ScreenWanted } from '../drawing/messages.js';
+import type { ScreenRequest } from '../drawing/messages.js';
 import { pictureFile } from '../drawing/renderer.js';
 import type { PdfPage } from '../drawing/pdf.js';
-import type { Studio } from '../drawing/renderPool.js';
+import type { RenderPool } from '../drawing/renderPool.js';
 import { notFound, ProblemError } from '../errors.js';
-import { Kept, safeName, sendFile, told, whenGone } from '../tempFiles.js';
+import { TempFiles, safeName, sendFile, progressStream, onDisconnect } from '../tempFiles.js';
 import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
 import type { Packages } from '../packages.js';
@@ -29,7 +29,7 @@ import { freshId } from './projects.js';
 interface Options {
   readonly projects: Projects;
   readonly kits: Kits;
-  readonly studio: Studio;
+  readonly studio: RenderPool;
   readonly assets: Assets;
   readonly packages: Packages;
   readonly live: Live;
@@ -88,7 +88,7 @@ export async function exportRoutes(
   server: FastifyInstance,
   { projects, kits, studio, assets, packages, live }: Options,
 ): Promise<void> {
-  const files = new Kept();
+  const files = new TempFiles();
   const inlined = assets.inlined;
 
   server.post<{ Params: { id: string } }>('/:id/export', async (request, reply) => {
@@ -99,8 +99,8 @@ export async function exportRoutes(
       throw new ProblemError('request.shape', 'There is no screen among what is to be exported. Pick some.');
     if (body.in !== undefined && !situationAt(project, body.in))
       throw new ProblemError('picture.situation', `There is no situation called ${body.in.slice(0, 80)}.`, 'in');
-    const gone = whenGone(reply);
-    const of = (screen: Screen, over?: string): ScreenWanted => ({
+    const gone = onDisconnect(reply);
+    const of = (screen: Screen, over?: string): ScreenRequest => ({
       project: { ...project, screens: [screen] },
       screen: screen.id,
       ...(body.lens !== undefined && kits.get(body.lens) ? { lens: body.lens } : {}),
@@ -160,7 +160,7 @@ export async function exportRoutes(
         case 'bundle': {
           const pages = asked.flatMap((s) => [
             { screen: s, over: undefined as string | undefined },
-            ...oversOf(s).map((over) => ({ screen: s, over })),
+            ...overlaysOf(s).map((over) => ({ screen: s, over })),
           ]);
           const hrefs: Record<string, string> = {};
           for (const p of pages) {
@@ -253,7 +253,7 @@ export async function exportRoutes(
     return reply
       .type('application/x-ndjson')
       .header('cache-control', 'no-store')
-      .send(Readable.from(told(made(), gone)));
+      .send(Readable.from(progressStream(made(), gone)));
   });
 
   server.get<{ Params: { id: string; file: string } }>('/:id/export/:file', async (request, reply) => {

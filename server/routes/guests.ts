@@ -1,14 +1,14 @@
 import type { FastifyInstance, FastifyRequest } from 'fastify';
 import * as yup from 'yup';
-import { screenOf, type ReviewLink, type Right } from '../../core/index.js';
+import { screenOf, type ReviewLink, type LinkRight } from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
 import type { Reviews } from '../reviews.js';
-import type { Walks } from '../usability.js';
+import type { Usability } from '../usability.js';
 import { checkedBody, commentBody, walkBody } from './handover.js';
 
 interface Options {
   readonly reviews: Reviews;
-  readonly walks: Walks;
+  readonly walks: Usability;
 }
 interface WithToken {
   Params: { token: string };
@@ -58,7 +58,7 @@ export async function guestRoutes(server: FastifyInstance, { reviews, walks }: O
   const MOST_WRONG = 30;
   async function enter(
     request: FastifyRequest<WithToken>,
-    right?: Right,
+    right?: LinkRight,
   ): Promise<{ link: ReviewLink; projectId: string }> {
     const tries = wrong.get(request.ip);
     if (tries && tries.until > Date.now() && tries.count >= MOST_WRONG)

@@ -1,19 +1,19 @@
 import type { FastifyInstance } from 'fastify';
 import Papa from 'papaparse';
 import * as yup from 'yup';
-import { RIGHTS, screenOf } from '../../core/index.js';
+import { LINK_RIGHTS, screenOf } from '../../core/index.js';
 import { ProblemError } from '../errors.js';
 import { sendFile } from '../tempFiles.js';
 import type { Projects } from '../projects.js';
 import type { NewLink, Reviews } from '../reviews.js';
-import { MOST_EVENTS, type Walks } from '../usability.js';
+import { MOST_EVENTS, type Usability } from '../usability.js';
 import type { Versions } from '../versions.js';
 
 interface Options {
   readonly projects: Projects;
   readonly reviews: Reviews;
   readonly versions: Versions;
-  readonly walks: Walks;
+  readonly walks: Usability;
 }
 interface WithId {
   Params: { id: string };
@@ -65,7 +65,7 @@ const linkBody = yup
   .object({
     name: words(120),
     scope: yup.mixed<NewLink['scope']>().required().test('scope', 'scope is all, a flow, or screens', isScope),
-    rights: yup.array(yup.string().oneOf(RIGHTS).required()).strict().required().max(RIGHTS.length),
+    rights: yup.array(yup.string().oneOf(LINK_RIGHTS).required()).strict().required().max(LINK_RIGHTS.length),
     revision: yup.number().strict().integer().min(0).nullable().default(null),
     phrase: yup.string().strict().max(200).default(''),
     endsAt: yup

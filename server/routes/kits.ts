@@ -9,10 +9,10 @@ import {
   entryOn,
   kitRef,
   splitRef,
-  wearsOf,
+  appliedKitsOf,
   type EntryKind,
   type Screen,
-  type Wear,
+  type AppliedKit,
 } from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
 import { sendFile } from '../tempFiles.js';
@@ -79,7 +79,7 @@ export async function kitRoutes(
       for (const { id: of, name, problem, deletedAt } of await projects.list()) {
         if (problem !== null || deletedAt !== null) continue;
         const { project } = await projects.open(of);
-        const worn = (s: Screen): readonly Wear[] => wearsOf(project, s);
+        const worn = (s: Screen): readonly AppliedKit[] => appliedKitsOf(project, s);
         const counts = id === undefined ? countUses(project.screens, worn) : {};
         const mine = Object.entries(counts).filter(([ref]) => splitRef(ref).kit === request.params.ref);
         const screens = id === undefined ? [] : entryOn(project, worn, kit, kind as EntryKind, id);

@@ -1,17 +1,17 @@
 import type { FastifyInstance } from 'fastify';
-import { oversOf, screenOf, situationAt, type Project } from '../../core/index.js';
+import { overlaysOf, screenOf, situationAt, type Project } from '../../core/index.js';
 import type { Assets } from '../assets.js';
 import type { PictureCache } from '../drawing/cache.js';
-import type { Studio } from '../drawing/renderPool.js';
+import type { RenderPool } from '../drawing/renderPool.js';
 import { notFound, ProblemError } from '../errors.js';
-import { safeName, whenGone } from '../tempFiles.js';
+import { safeName, onDisconnect } from '../tempFiles.js';
 import type { Kits } from '../kits.js';
 import type { Projects } from '../projects.js';
 
 interface Options {
   readonly projects: Projects;
   readonly kits: Kits;
-  readonly studio: Studio;
+  readonly studio: RenderPool;
   readonly assets: Assets;
   readonly cache: PictureCache;
 }
@@ -46,7 +46,7 @@ export async function screenRoutes(
     if (situation !== undefined && !situationAt(project, situation))
       throw new ProblemError('picture.situation', `There is no situation called ${situation.slice(0, 80)}.`, 'in');
     const shown = screenOf(project, screen);
-    if (over !== undefined && !(shown && oversOf(shown).includes(over)))
+    if (over !== undefined && !(shown && overlaysOf(shown).includes(over)))
       throw new ProblemError('picture.over', `Nothing called ${over.slice(0, 80)} lies over this screen.`, 'over');
     const key = JSON.stringify([id, revision, screen, lens, mode, situation, over, scale, kits.version]);
     const drawn =
@@ -63,7 +63,7 @@ export async function screenRoutes(
           ...(scale === undefined ? {} : { scale }),
         },
         inlined,
-        whenGone(reply),
+        onDisconnect(reply),
       ));
     cache.put(key, drawn);
     const name = safeName(drawn.name, 80) || 'screen';

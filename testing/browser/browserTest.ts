@@ -1,7 +1,7 @@
 import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import { afterAll, afterEach, beforeAll, expect } from 'vitest';
 import type { Edit, Project, Step } from '../../core/index.js';
-import { freshDatabase, House, openBrowser } from './testServer.js';
+import { freshDatabase, TestServer, openBrowser } from './testServer.js';
 
 /** What stands on a page now, in words: for those who read why a test failed. */
 const seenNow = (page: Page): Promise<string> =>
@@ -17,8 +17,8 @@ const STANDS_STILL = 'The browser stands still: its renderer answers nothing.';
 const KEPT_BY_PAGES = 'cookies,file_systems,indexeddb,local_storage,cache_storage,service_workers';
 
 /** A house with a browser before it, for one file of tests; both end with it. */
-export class Desk {
-  house!: House;
+export class BrowserTest {
+  house!: TestServer;
   browser!: Browser;
   page!: Page;
   /** The project that is worked on. */
@@ -35,7 +35,7 @@ export class Desk {
 
   constructor() {
     beforeAll(async () => {
-      this.house = new House(await freshDatabase());
+      this.house = new TestServer(await freshDatabase());
       await this.house.start();
       this.browser = await openBrowser();
     });

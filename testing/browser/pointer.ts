@@ -24,14 +24,14 @@ const standsStill = (el: ElementHandle): Promise<boolean> =>
     STILL,
   );
 /** Waits until the screen that is worked on is drawn and stands still, with what can be placed beside it. */
-export async function composing(page: Page): Promise<void> {
+export async function composeReady(page: Page): Promise<void> {
   await page.waitForSelector('.sample .picture');
   const drawn = await page.waitForSelector('.screen.current canvas');
   if (!drawn || !(await standsStill(drawn))) throw new Error('The screen does not come to rest');
 }
 
 /** A designer's hand at keyboard and pointer, whose actions are counted: a click, a drag, a key chord or a run of text. */
-export class Hand {
+export class Designer {
   count = 0;
   constructor(private readonly page: Page) {}
 

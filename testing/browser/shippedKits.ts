@@ -43,7 +43,7 @@ export function addShippedFonts(kits: ReadonlyMap<KitRef, Kit>, fonts: Fonts): v
 }
 
 /** Where a part of a screen is seen on the page, px; found by a test on the laid out parts. */
-export async function seen(
+export async function visibleTexts(
   page: Page,
   project: Project,
   screenId: string,

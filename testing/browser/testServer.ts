@@ -18,7 +18,7 @@ export async function freshDatabase(): Promise<string> {
 }
 
 /** The built server in a process of its own, so that it can be killed. */
-export class House {
+export class TestServer {
   private child: ChildProcess | null = null;
   address = '';
   constructor(
@@ -112,11 +112,11 @@ export async function byRole(page: Page, role: string, name: string): Promise<El
   if (!found) throw new Error(`There is no ${role} “${name}”`);
   return found;
 }
-export const press = async (page: Page, role: string, name: string): Promise<void> => {
+export const pressButton = async (page: Page, role: string, name: string): Promise<void> => {
   await (await byRole(page, role, name)).click();
 };
 /** Waits until the project says that everything is saved. */
-export const saved = (page: Page): Promise<unknown> =>
+export const allSaved = (page: Page): Promise<unknown> =>
   page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('all saved'));
 
 /** What axe finds wrong on a page: each fault with the first places. */

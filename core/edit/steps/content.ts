@@ -1,6 +1,14 @@
 import { sameJson, type ContentSet, type Json, type Project } from '../../model/index.js';
-import { check, says, shapes } from '../../validate/index.js';
-import { insertAfter, refuse, standing, withKey, type Before, type StepKind, type StepResult } from '../kind.js';
+import { check, faultMessage, shapes } from '../../validate/index.js';
+import {
+  insertAfter,
+  refuse,
+  nearestNeighbour,
+  withKey,
+  type Before,
+  type StepKind,
+  type StepResult,
+} from '../kind.js';
 import { after } from './tree.js';
 
 type Column = ContentSet['columns'][number];
@@ -154,7 +162,12 @@ function lines<S extends LineStep<T> & ContentStep, T>(terms: LineTerms<S, T>): 
         ? step
         : {
             ...step,
-            after: standing(listName(step), step.after, (id) => all(now, step).some((t) => keyOf(t) === id), before),
+            after: nearestNeighbour(
+              listName(step),
+              step.after,
+              (id) => all(now, step).some((t) => keyOf(t) === id),
+              before,
+            ),
           },
     order: (project, step) => all(project, step).map(keyOf),
     takesAway: (step) => step.value === null,
@@ -201,7 +214,7 @@ const cell: StepKind<Of<'cell'>, ContentStep> = {
     if (!row || !set.columns.some((c) => c.id === step.column))
       return refuse('content.gone', step.row, 'That row or column is no longer there.');
     const bad = shapes.rowValues({ [step.column]: step.value }, set.name);
-    if (bad) return refuse('step.shape', set.name, `${says(bad)}.`);
+    if (bad) return refuse('step.shape', set.name, `${faultMessage(bad)}.`);
     const was = row.values[step.column] ?? null;
     const inverse: ContentStep = { ...step, value: was };
     if (sameJson(was, step.value)) return { ok: true, project, inverse };

@@ -1,6 +1,6 @@
 import { sameJson, type Edition, type EditionStep, type Json, type Project } from '../../model/index.js';
 import { check } from '../../validate/index.js';
-import { insertAfter, refuse, standing, withKey, type StepKind } from '../kind.js';
+import { insertAfter, refuse, nearestNeighbour, withKey, type StepKind } from '../kind.js';
 import { editionHoldsItself } from './cycles.js';
 
 /** More changes than this are a component of one's own. */
@@ -84,7 +84,7 @@ const edition: StepKind<EditionOneStep, EditionOneStep> = {
       ? step
       : {
           ...step,
-          after: standing(
+          after: nearestNeighbour(
             `edition:${step.edition}`,
             step.after,
             (id) => changeAt(now, { ...step, id }) !== undefined,

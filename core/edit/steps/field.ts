@@ -1,5 +1,5 @@
 import { sameJson, type Json, type Node, type NodeId, type Project } from '../../model/index.js';
-import { check, says, shapes } from '../../validate/index.js';
+import { check, faultMessage, shapes } from '../../validate/index.js';
 import { refuse, treeOf, withNode, type StepKind, type TreeRef } from '../kind.js';
 import { containsItself } from './cycles.js';
 import { treeName } from './tree.js';
@@ -69,7 +69,7 @@ const set: StepKind<FieldStep, FieldStep> = {
       return refuse(
         'step.field',
         step.field,
-        bad ? `${says(bad)}.` : `${node.name ?? node.type} cannot have ${step.field} set.`,
+        bad ? `${faultMessage(bad)}.` : `${node.name ?? node.type} cannot have ${step.field} set.`,
       );
     const changed = withNode(project, step.tree, next);
     const circle = containsItself(changed, step.tree);

@@ -1,4 +1,4 @@
-import { check, says, type Fault } from '../../validate/index.js';
+import { check, faultMessage, type Fault } from '../../validate/index.js';
 import type { Refusal, StepKind } from '../kind.js';
 import { CONTENT_STEPS, type ContentStep } from './content.js';
 import { EDITION_STEPS, type EditionOneStep } from './edition.js';
@@ -6,7 +6,7 @@ import { FIELD_STEPS, type FieldStep } from './field.js';
 import { ORIGINAL_STEPS, type OriginalStep } from './original.js';
 import { PROJECT_STEPS, type ProjectStep } from './project.js';
 import { SCREEN_STEPS, type ScreenStep } from './screens.js';
-import { SETTING_STEPS, type SettingStep } from './override.js';
+import { OVERRIDE_STEPS, type OverrideStep } from './override.js';
 import { TREE_STEPS, type TreeStep } from './tree.js';
 
 interface Maybe {
@@ -16,14 +16,14 @@ interface Maybe {
 
 /** The smallest changes. Plain JSON; neighbours are named, never counted. `after: null` means first. */
 export type Step = Maybe &
-  (TreeStep | FieldStep | SettingStep | ScreenStep | ProjectStep | OriginalStep | EditionOneStep | ContentStep);
+  (TreeStep | FieldStep | OverrideStep | ScreenStep | ProjectStep | OriginalStep | EditionOneStep | ContentStep);
 export type StepName = Step['do'];
 
 /** Every kind of step, from the one file of its family. A kind that is missing here does not compile. */
 const KINDS: { readonly [K in StepName]: StepKind<Extract<Step, { do: K }>, Step> } = {
   ...TREE_STEPS,
   ...FIELD_STEPS,
-  ...SETTING_STEPS,
+  ...OVERRIDE_STEPS,
   ...SCREEN_STEPS,
   ...PROJECT_STEPS,
   ...ORIGINAL_STEPS,
@@ -47,9 +47,9 @@ const shape = check.byMember('do', SHAPES);
 export function stepFault(step: unknown, where = 'A step'): Fault | null {
   return shape(step, where);
 }
-export function shapeRefusal(step: unknown): Refusal | null {
+export function schemaRefusal(step: unknown): Refusal | null {
   const bad = stepFault(step);
-  return bad ? { code: 'step.shape', about: bad.where, message: `${says(bad)}.` } : null;
+  return bad ? { code: 'step.shape', about: bad.where, message: `${faultMessage(bad)}.` } : null;
 }
 
 export type { EntryRef } from './override.js';

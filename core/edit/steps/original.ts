@@ -11,8 +11,8 @@ import {
   type RuleSet,
   type Slot,
 } from '../../model/index.js';
-import { attrTakes, check, says, shapes } from '../../validate/index.js';
-import { insertAfter, refuse, standing, type StepKind, type StepResult, type TreeRef } from '../kind.js';
+import { attrTakes, check, faultMessage, shapes } from '../../validate/index.js';
+import { insertAfter, refuse, nearestNeighbour, type StepKind, type StepResult, type TreeRef } from '../kind.js';
 import { containsItself } from './cycles.js';
 import { treeName } from './tree.js';
 
@@ -97,7 +97,7 @@ const entry: StepKind<Of<'entry'>, OriginalStep> = {
     const { value } = step;
     if (value !== null) {
       const bad = SHAPES[step.list](value, step.id);
-      if (bad) return refuse('contract.shape', step.id, `${says(bad)}.`);
+      if (bad) return refuse('contract.shape', step.id, `${faultMessage(bad)}.`);
       if (keyOf(step.list, value) !== step.id)
         return refuse('step.key', step.id, `The ${NAMES[step.list]} and its id do not agree.`);
       const vain = step.list === 'rules' ? asksInVain(c, value as Rule) : null;
@@ -150,7 +150,7 @@ const entry: StepKind<Of<'entry'>, OriginalStep> = {
       ? step
       : {
           ...step,
-          after: standing(
+          after: nearestNeighbour(
             `${step.tree}|${step.list}`,
             step.after,
             (id) => entryAt(now, { ...step, id }) !== null && id !== step.id,
@@ -194,7 +194,7 @@ const about: StepKind<Of<'about'>, OriginalStep> = {
     const c = originalOf(project, step.tree);
     if (!c) return gone(step);
     const bad = ABOUT_SHAPES[step.field](step.value, step.field);
-    if (bad) return refuse('contract.shape', step.field, `${says(bad)}.`);
+    if (bad) return refuse('contract.shape', step.field, `${faultMessage(bad)}.`);
     const was = aboutOf(c, step.field);
     const inverse: OriginalStep = { do: 'about', tree: step.tree, field: step.field, value: was };
     if (sameJson(was, step.value)) return { ok: true, project, inverse };
@@ -287,7 +287,7 @@ const rule: StepKind<Of<'rule'>, OriginalStep> = {
       ? step
       : {
           ...step,
-          after: standing(
+          after: nearestNeighbour(
             `${step.tree}|rules`,
             step.after,
             (id) => originalOf(now, step.tree)?.rules.some((r) => ruleKey(r) === id) === true,

@@ -1,12 +1,12 @@
 import {
   sameJson,
-  settingKey,
+  overrideKey,
   type Node,
   type NodeId,
   type Project,
   type SeriesEntry,
   type SeriesNode,
-  type Setting,
+  type Override,
 } from '../../model/index.js';
 import { check, shapes } from '../../validate/index.js';
 import { insertAfter, refuse, treeOf, withNode, type StepKind, type TreeRef } from '../kind.js';
@@ -20,12 +20,12 @@ export interface EntryRef {
 }
 
 /** Puts a setting on an instance, or with `value: null` drops it. With `entry`: for one item of a series only. */
-export interface SettingStep {
+export interface OverrideStep {
   readonly do: 'setting';
   readonly tree: TreeRef;
   readonly node: NodeId;
   readonly key: string;
-  readonly value: Setting | null;
+  readonly value: Override | null;
   /** The key of the setting it stands behind; null: first; absent: in place, or last. */
   readonly after?: string | null;
   readonly entry?: EntryRef;
@@ -36,15 +36,15 @@ export interface SettingStep {
 const key = check.text(4000);
 
 interface Held {
-  readonly list: readonly Setting[];
+  readonly list: readonly Override[];
   /** The node that holds them, with others. */
-  readonly put: (list: readonly Setting[]) => Node;
+  readonly put: (list: readonly Override[]) => Node;
   /** There was no entry for this item before. */
   readonly fresh: boolean;
 }
 
 /** The settings a step works on, and how they are put back. A sentence when they are not there. */
-function held(project: Project, step: SettingStep): Held | string {
+function held(project: Project, step: OverrideStep): Held | string {
   const nodes = treeOf(project, step.tree)?.nodes;
   const node = nodes?.[step.node];
   if (!nodes || !node) return 'The instance is no longer there.';
@@ -76,11 +76,11 @@ function withEntry(
   series: SeriesNode,
   itemKey: string,
   node: NodeId,
-  settings: readonly Setting[],
+  settings: readonly Override[],
   drop: boolean,
 ): readonly SeriesEntry[] {
   const was = series.entries.find((e) => e.key === itemKey) ?? { key: itemKey, settings: {} };
-  const next: Record<NodeId, readonly Setting[]> = { ...was.settings, [node]: settings };
+  const next: Record<NodeId, readonly Override[]> = { ...was.settings, [node]: settings };
   if (settings.length === 0) delete next[node];
   const entry: SeriesEntry = { ...was, settings: next };
   if (drop && Object.keys(next).length === 0) return series.entries.filter((e) => e.key !== itemKey);
@@ -89,21 +89,21 @@ function withEntry(
     : [...series.entries, entry];
 }
 
-const setting: StepKind<SettingStep, SettingStep> = {
+const setting: StepKind<OverrideStep, OverrideStep> = {
   must: { tree: treeName, node: check.id, key, value: check.orNull(shapes.setting) },
   may: { after: check.orNull(key), entry: check.group({ series: check.id, key: check.id }), drop: check.flag },
   apply(project, step) {
-    if (step.value && settingKey(step.value) !== step.key)
+    if (step.value && overrideKey(step.value) !== step.key)
       return refuse('step.key', step.key, 'The setting and its key do not agree.');
     const on = held(project, step);
     if (typeof on === 'string') return refuse('node.gone', step.node, on);
     const { list } = on;
-    const at = list.findIndex((s) => settingKey(s) === step.key);
+    const at = list.findIndex((s) => overrideKey(s) === step.key);
     const was = list[at] ?? null;
     if (!step.value && !was) return refuse('setting.gone', step.key, 'That setting is no longer there.');
     const rest = list.filter((_, i) => i !== at);
     const before = list[at - 1];
-    let settings: readonly Setting[] = rest;
+    let settings: readonly Override[] = rest;
     if (step.value) {
       const { value } = step;
       settings =
@@ -111,15 +111,15 @@ const setting: StepKind<SettingStep, SettingStep> = {
           ? at < 0
             ? [...rest, value]
             : list.map((s, i) => (i === at ? value : s))
-          : insertAfter(rest, value, step.after, settingKey);
+          : insertAfter(rest, value, step.after, overrideKey);
     }
-    const inverse: SettingStep = {
+    const inverse: OverrideStep = {
       do: 'setting',
       tree: step.tree,
       node: step.node,
       key: step.key,
       value: was,
-      ...(was ? { after: before ? settingKey(before) : null } : {}),
+      ...(was ? { after: before ? overrideKey(before) : null } : {}),
       ...(step.entry ? { entry: step.entry } : {}),
       ...(on.fresh ? { drop: true } : {}),
     };
@@ -138,9 +138,9 @@ const setting: StepKind<SettingStep, SettingStep> = {
   takesAway: (step) => step.value === null,
 };
 
-function valueAt(project: Project, step: SettingStep): unknown {
+function valueAt(project: Project, step: OverrideStep): unknown {
   const on = held(project, step);
-  return typeof on === 'string' ? on : (on.list.find((s) => settingKey(s) === step.key) ?? null);
+  return typeof on === 'string' ? on : (on.list.find((s) => overrideKey(s) === step.key) ?? null);
 }
 
-export const SETTING_STEPS = { setting };
+export const OVERRIDE_STEPS = { setting };

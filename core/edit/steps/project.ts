@@ -6,10 +6,10 @@ import {
   type MatchSheet,
   type Project,
   type Situation,
-  type Wear,
+  type AppliedKit,
 } from '../../model/index.js';
 import { check, shapes } from '../../validate/index.js';
-import { insertAfter, refuse, standing, withKey, type StepKind } from '../kind.js';
+import { insertAfter, refuse, nearestNeighbour, withKey, type StepKind } from '../kind.js';
 import { containsItself } from './cycles.js';
 import { after } from './tree.js';
 
@@ -17,7 +17,7 @@ import { after } from './tree.js';
 export type ProjectStep =
   | { readonly do: 'name'; readonly value: string }
   | { readonly do: 'kits'; readonly value: readonly KitRef[] }
-  | { readonly do: 'wears'; readonly value: readonly Wear[] }
+  | { readonly do: 'wears'; readonly value: readonly AppliedKit[] }
   | { readonly do: 'sheet'; readonly key: string; readonly value: MatchSheet | null }
   | { readonly do: 'flow'; readonly flow: string; readonly value: Flow | null; readonly after: string | null }
   | { readonly do: 'situation'; readonly situation: string; readonly value: Situation | null }
@@ -113,7 +113,7 @@ const flow: StepKind<Of<'flow'>, ProjectStep> = {
   order: (project) => project.flows.map((f) => f.id),
   behind: (now, step, before) => ({
     ...step,
-    after: standing('flows', step.after, (id) => flowOf(now, id) !== undefined, before),
+    after: nearestNeighbour('flows', step.after, (id) => flowOf(now, id) !== undefined, before),
   }),
   takesAway: (step) => step.value === null,
 };

@@ -1,6 +1,6 @@
-import { sameJson, type Json, type Project, type Screen, type Wear } from '../../model/index.js';
-import { check, says, shapes, tidyNodes } from '../../validate/index.js';
-import { insertAfter, refuse, sameOrder, standing, type Before, type StepKind } from '../kind.js';
+import { sameJson, type Json, type Project, type Screen, type AppliedKit } from '../../model/index.js';
+import { check, faultMessage, shapes, tidyNodes } from '../../validate/index.js';
+import { insertAfter, refuse, sameOrder, nearestNeighbour, type Before, type StepKind } from '../kind.js';
 import { after } from './tree.js';
 
 /** Screens come, go, move between flows and change as such. */
@@ -9,7 +9,7 @@ export type ScreenStep =
   | { readonly do: 'removeScreen'; readonly screen: string }
   | { readonly do: 'moveScreen'; readonly screen: string; readonly flow: string; readonly after: string | null }
   | { readonly do: 'setScreen'; readonly screen: string; readonly field: ScreenField; readonly value: Json }
-  | { readonly do: 'screenWears'; readonly screen: string; readonly value: readonly Wear[] | null };
+  | { readonly do: 'screenWears'; readonly screen: string; readonly value: readonly AppliedKit[] | null };
 type Of<K extends ScreenStep['do']> = Extract<ScreenStep, { do: K }>;
 
 export type ScreenField = 'name' | 'device' | 'width' | 'height' | 'grid' | 'base' | 'guides' | 'mode' | 'order';
@@ -59,7 +59,7 @@ const leaves = (
 const order = (project: Project): readonly string[] => project.screens.map(idOf);
 const behind = <S extends { readonly after: string | null }>(now: Project, step: S, before: Before): S => ({
   ...step,
-  after: standing(LIST, step.after, (id) => find(now, id) !== undefined, before),
+  after: nearestNeighbour(LIST, step.after, (id) => find(now, id) !== undefined, before),
 });
 
 const insertScreen: StepKind<Of<'insertScreen'>, ScreenStep> = {
@@ -142,7 +142,7 @@ const setScreen: StepKind<Of<'setScreen'>, ScreenStep> = {
     const screen = find(project, step.screen);
     if (!screen) return gone(step.screen);
     const bad = FIELD_CHECKS[step.field](step.value, `The ${step.field} of ${screen.name}`);
-    if (bad) return refuse('step.field', step.field, `${says(bad)}.`);
+    if (bad) return refuse('step.field', step.field, `${faultMessage(bad)}.`);
     const was = (screen[step.field] ?? null) as Json;
     const inverse: ScreenStep = { do: 'setScreen', screen: step.screen, field: step.field, value: was };
     if (sameJson(was, step.value)) return { ok: true, project, inverse };

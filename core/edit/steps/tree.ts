@@ -3,18 +3,18 @@ import {
   placesOf,
   sameJson,
   subtree,
-  type Into,
+  type ParentRef,
   type Node,
   type NodeId,
   type Nodes,
   type Project,
 } from '../../model/index.js';
-import { check, shapes, tidyNodes, wholeTree, says } from '../../validate/index.js';
+import { check, shapes, tidyNodes, wholeTree, faultMessage } from '../../validate/index.js';
 import {
   insertAfter,
   refuse,
   sameOrder,
-  standing,
+  nearestNeighbour,
   treeOf,
   withNodes,
   type Before,
@@ -32,7 +32,7 @@ export type TreeStep =
       readonly tree: TreeRef;
       readonly root: NodeId;
       readonly nodes: Nodes;
-      readonly into: Into;
+      readonly into: ParentRef;
       readonly after: NodeId | null;
     }
   | { readonly do: 'remove'; readonly tree: TreeRef; readonly node: NodeId }
@@ -40,7 +40,7 @@ export type TreeStep =
       readonly do: 'move';
       readonly tree: TreeRef;
       readonly node: NodeId;
-      readonly into: Into;
+      readonly into: ParentRef;
       readonly after: NodeId | null;
     };
 type Insert = Extract<TreeStep, { do: 'insert' }>;
@@ -52,12 +52,12 @@ export const after = check.orNull(check.id);
 const into = check.group({ parent: check.id }, { slot: check.group({ home: check.ref, slot: check.name(120) }) });
 
 const slotKey = (s: { readonly home: string; readonly slot: string }): string => `${s.home}|${s.slot}`;
-const samePlace = (a: Into | undefined, b: Into | undefined): boolean =>
+const samePlace = (a: ParentRef | undefined, b: ParentRef | undefined): boolean =>
   a?.parent === b?.parent && (a?.slot ? slotKey(a.slot) : '') === (b?.slot ? slotKey(b.slot) : '');
-export const listName = (tree: TreeRef, place: Into): string =>
+export const listName = (tree: TreeRef, place: ParentRef): string =>
   `${tree}|${place.parent}|${place.slot ? slotKey(place.slot) : ''}`;
 
-function withChildren(parent: Node, place: Into, change: (list: readonly NodeId[]) => readonly NodeId[]): Node {
+function withChildren(parent: Node, place: ParentRef, change: (list: readonly NodeId[]) => readonly NodeId[]): Node {
   if (parent.type === 'box') return { ...parent, children: change(parent.children) };
   const { slot } = place;
   if (parent.type !== 'instance' || !slot) return parent;
@@ -77,13 +77,13 @@ function withChildren(parent: Node, place: Into, change: (list: readonly NodeId[
   return { ...parent, fills: [...parent.fills.slice(0, split), { ...slot, children }, ...parent.fills.slice(split)] };
 }
 
-function withList(nodes: Nodes, place: Into, change: (list: readonly NodeId[]) => readonly NodeId[]): Nodes {
+function withList(nodes: Nodes, place: ParentRef, change: (list: readonly NodeId[]) => readonly NodeId[]): Nodes {
   const parent = nodes[place.parent];
   return parent ? { ...nodes, [parent.id]: withChildren(parent, place, change) } : nodes;
 }
 
 type Refused = { readonly ok: false; readonly refusal: Refusal };
-function checkPlace(nodes: Nodes, place: Into, behind: NodeId | null): Refused | null {
+function checkPlace(nodes: Nodes, place: ParentRef, behind: NodeId | null): Refused | null {
   const parent = nodes[place.parent];
   if (!parent) return refuse('node.gone', place.parent, 'The place this was meant for is no longer there.');
   if (parent.type === 'instance' ? !place.slot : parent.type !== 'box' || place.slot)
@@ -97,7 +97,7 @@ function checkPlace(nodes: Nodes, place: Into, behind: NodeId | null): Refused |
 function standingNode(
   tree: { root: NodeId; nodes: Nodes },
   id: NodeId,
-): { readonly node: Node; readonly place: Into; readonly before: NodeId | null } | Refused {
+): { readonly node: Node; readonly place: ParentRef; readonly before: NodeId | null } | Refused {
   const node = tree.nodes[id];
   if (id === tree.root)
     return refuse('node.root', id, 'A screen’s own ground cannot be moved or deleted; delete the screen instead.');
@@ -141,7 +141,7 @@ const insert: StepKind<Insert, TreeStep> = {
     const clash = Object.keys(step.nodes).find((id) => Object.hasOwn(nodes, id));
     if (clash !== undefined) return refuse('node.exists', clash, 'This has been placed already.');
     const bad = wholeTree(step.root, step.nodes, 'What is placed');
-    if (bad) return refuse('node.loose', step.root, `${says(bad)}.`);
+    if (bad) return refuse('node.loose', step.root, `${faultMessage(bad)}.`);
     const place = checkPlace(nodes, step.into, step.after);
     if (place) return place;
     const next = withList({ ...nodes, ...tidyNodes(step.nodes) }, step.into, (l) =>
@@ -159,7 +159,7 @@ const insert: StepKind<Insert, TreeStep> = {
 function behindIn(now: Project, step: Insert | Move, before: Before): NodeId | null {
   const nodes = treeOf(now, step.tree)?.nodes ?? {};
   const list = listAt(nodes, step.into);
-  return standing(
+  return nearestNeighbour(
     listName(step.tree, step.into),
     step.after,
     (id) => list.includes(id) && (step.do === 'insert' || id !== step.node),

@@ -1,7 +1,7 @@
-import { type KindFacts } from './kind.js';
+import { type PropKindFacts } from './kind.js';
 
 /** One of the options that the prop names, by its id. */
-export const choice: KindFacts = {
+export const choice: PropKindFacts = {
   takes: (v, options) => options?.some((o) => o.id === v) === true,
   fallback: (options) => options[0]?.id ?? '',
   meaning: (p) => p.options?.find((o) => o.id === p.default)?.means,

@@ -1,4 +1,4 @@
-import { isText, type KindFacts } from './kind.js';
+import { isText, type PropKindFacts } from './kind.js';
 
 /** A token in braces, or a CSS colour. */
-export const colour: KindFacts = { takes: isText, fallback: () => '', meaning: () => undefined, columns: {} };
+export const colour: PropKindFacts = { takes: isText, fallback: () => '', meaning: () => undefined, columns: {} };

@@ -1,4 +1,4 @@
-import { isText, type KindFacts } from './kind.js';
+import { isText, type PropKindFacts } from './kind.js';
 
 /** A component of a kit, as `kit@version/id`. */
-export const component: KindFacts = { takes: isText, fallback: () => '', meaning: () => undefined, columns: {} };
+export const component: PropKindFacts = { takes: isText, fallback: () => '', meaning: () => undefined, columns: {} };

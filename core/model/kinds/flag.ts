@@ -1,7 +1,7 @@
-import { type KindFacts } from './kind.js';
+import { type PropKindFacts } from './kind.js';
 
 /** On or off. */
-export const flag: KindFacts = {
+export const flag: PropKindFacts = {
   takes: (v) => typeof v === 'boolean',
   fallback: () => false,
   meaning: (p) => (p.default === true ? 'on' : 'off'),

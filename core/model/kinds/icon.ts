@@ -1,7 +1,7 @@
-import { isText, filledOrNot, type KindFacts } from './kind.js';
+import { isText, filledOrNot, type PropKindFacts } from './kind.js';
 
 /** The id of an icon of the kit, or `none`. */
-export const icon: KindFacts = {
+export const icon: PropKindFacts = {
   takes: isText,
   fallback: () => 'none',
   meaning: (p) => filledOrNot(p.default),

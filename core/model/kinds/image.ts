@@ -1,7 +1,7 @@
-import { isText, filledOrNot, type KindFacts } from './kind.js';
+import { isText, filledOrNot, type PropKindFacts } from './kind.js';
 
 /** The id of a picture of the project. */
-export const image: KindFacts = {
+export const image: PropKindFacts = {
   takes: isText,
   fallback: () => '',
   meaning: (p) => filledOrNot(p.default),

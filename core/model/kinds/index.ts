@@ -8,10 +8,10 @@ import { colour } from './colour.js';
 import { component } from './component.js';
 import { list } from './list.js';
 import type { PropKind } from '../component.js';
-import type { KindFacts } from './kind.js';
+import type { PropKindFacts } from './kind.js';
 
 /** Every kind of prop, each from its own file. A kind that is missing here does not compile. */
-export const PROP_KINDS: Readonly<Record<PropKind, KindFacts>> = {
+export const PROP_KINDS: Readonly<Record<PropKind, PropKindFacts>> = {
   text,
   flag,
   choice,
@@ -23,4 +23,4 @@ export const PROP_KINDS: Readonly<Record<PropKind, KindFacts>> = {
   list,
 };
 export const PROP_KIND_NAMES = Object.keys(PROP_KINDS) as readonly PropKind[];
-export type { KindFacts } from './kind.js';
+export type { PropKindFacts } from './kind.js';

@@ -6,7 +6,7 @@ import type { ContentSet } from '../project.js';
 export const MOST_TEXT = 20_000;
 
 /** All that the core knows of one kind of prop. How two paired props convert stands in `carry/convert.ts`, where pairs are known. */
-export interface KindFacts {
+export interface PropKindFacts {
   /** Is this a value that such a prop takes? */
   takes(value: Json, options: readonly Option[] | undefined): boolean;
   /** What it is when a kit gives no default, or one it cannot take. */

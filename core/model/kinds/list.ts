@@ -1,8 +1,8 @@
 import { listItems } from '../component.js';
-import { type KindFacts } from './kind.js';
+import { type PropKindFacts } from './kind.js';
 
 /** Items with keys, each with values for the props of one item. */
-export const list: KindFacts = {
+export const list: PropKindFacts = {
   takes(v) {
     const items = listItems(v);
     return Array.isArray(v) && items.length === v.length && new Set(items.map((i) => i.key)).size === v.length;

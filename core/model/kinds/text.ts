@@ -1,7 +1,7 @@
-import { isText, filledOrNot, type KindFacts } from './kind.js';
+import { isText, filledOrNot, type PropKindFacts } from './kind.js';
 
 /** A text of one or several lines. */
-export const text: KindFacts = {
+export const text: PropKindFacts = {
   takes: isText,
   fallback: () => '',
   meaning: (p) => filledOrNot(p.default),
