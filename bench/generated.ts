@@ -91,11 +91,11 @@ export function generated(screens: number, each: number): World {
         ? ['', 'title', 'Tile']
         : (KINDS[Math.floor(random() * KINDS.length)] as (typeof KINDS)[number]);
       const ref = own ? 'project/tile' : `plywood@1.0.0/${component}`;
-      const settings: Override[] =
+      const overrides: Override[] =
         prop === ''
           ? []
           : [{ home: ref, at: [], kind: 'prop', name: prop, value: `${word} ${Math.floor(random() * 500)}` }];
-      nodes[id] = newInstance(id, ref, { width: 'stretch' }, settings);
+      nodes[id] = newInstance(id, ref, { width: 'stretch' }, overrides);
       children.push(id);
     }
     const root = blank.nodes[blank.root];

@@ -119,9 +119,9 @@ export async function measureKits(browser: Browser, tell: Tell): Promise<void> {
         const prop = of && lost(of);
         const value =
           prop?.kind === 'flag' ? prop.default !== true : prop?.options?.find((o) => o.id !== prop.default)?.id;
-        const settings: Override[] =
+        const overrides: Override[] =
           prop && value !== undefined ? [{ home: component, at: [], kind: 'prop', name: prop.id, value }] : [];
-        nodes[id] = { id, type: 'instance', component, attrs: {}, settings, fills: [] };
+        nodes[id] = { id, type: 'instance', component, attrs: {}, overrides, fills: [] };
         return id;
       });
       nodes[s.root] = { ...root, children: [...root.children, ...more] } as Node;
@@ -155,7 +155,7 @@ export async function measureKits(browser: Browser, tell: Tell): Promise<void> {
     const { project, kits: all } = generated(200, 100);
     const world = { project, kits: all };
     const { sheet } = planRebrand(world, 'plywood@1.0.0', 'skerry-line@2.1.0');
-    const worn = appliedKitsAfter(world, project.wears, sheet);
+    const worn = appliedKitsAfter(world, project.appliedKits, sheet);
     const seenIn = { widths: [320], situations: ['texts-longer'] };
     const plain = time(() => project.screens.slice(0, 50).forEach((s) => reviewScreen(world, s, worn, fonts)));
     const more = time(() => project.screens.slice(50, 100).forEach((s) => reviewScreen(world, s, worn, fonts, seenIn)));
@@ -200,7 +200,7 @@ async function switching(browser: Browser, house: TestServer, tell: Tell): Promi
   );
   await page.waitForSelector('.screen.current canvas');
   const project = (await (await fetch(`${house.address}/api/projects/${id}`)).json()) as { project: Project };
-  if (project.project.wears.length === 0) throw new Error('Nothing is worn');
+  if (project.project.appliedKits.length === 0) throw new Error('Nothing is worn');
   await page.evaluate(() => new Promise((r) => setTimeout(r, 4000)));
   const times: number[] = [];
   const all: number[] = [];

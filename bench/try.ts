@@ -54,7 +54,9 @@ export async function measureTry(browser: Browser, tell: Tell): Promise<void> {
         when: { on: 'press' },
         then: [{ do: 'go', screen: x?.id ?? '' }],
       }));
-      return thing ? [{ do: 'set', tree: `screen:${s.id}`, node: thing.id, field: 'does', value: value as never }] : [];
+      return thing
+        ? [{ do: 'set', tree: `screen:${s.id}`, node: thing.id, field: 'interactions', value: value as never }]
+        : [];
     });
     const edit: Edit = { id: 'ways', label: 'Ways', steps };
     const got = await fetch(`${at}/edits`, {

@@ -242,7 +242,7 @@ export {
   type VersionAdvice,
 } from './versions/index.js';
 
-// Carrying settings from one component to another.
+// Carrying overrides from one component to another.
 export { transfer, transferInstance, targetKey, rankAlternatives, type Alternative } from './transfer/index.js';
 
 // Rebrand.
@@ -307,7 +307,7 @@ export {
 } from './uses/index.js';
 
 // What is well formed.
-export { wholeTree, mendProject, PROJECT_FORMAT } from './validate/index.js';
+export { wholeTree, mendProject, PROJECT_FORMAT, upgradeEdit } from './validate/index.js';
 
 // Edits.
 export {

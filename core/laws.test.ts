@@ -81,7 +81,7 @@ function type(world: World, line: string): World {
   const screen = world.project.screens[0] as Screen;
   return doSteps(
     world,
-    placeSteps('screen:s1', buildPieces(plan, newId), spotFor(world, world.project.wears, screen, null)),
+    placeSteps('screen:s1', buildPieces(plan, newId), spotFor(world, world.project.appliedKits, screen, null)),
   );
 }
 const instances = (world: World): InstanceNode[] =>
@@ -132,11 +132,11 @@ describe('carry', () => {
           ] as const)
             world = doSteps(world, chooseSteps(world, [], 'screen:s1', node(), { at: [], kind: 'prop', name }, value));
           const before = told(resolve(world, 's1').root);
-          const settings = node().settings;
+          const overrides = node().overrides;
           for (const c of path) world = doSteps(world, swapSteps('screen:s1', node(), `${SKERRY}/${c}`));
-          expect(node().settings).toEqual(settings);
-          const ledger = transferInstance(world, [], node()).ledger.filter((e) => e.setting >= 0);
-          expect(ledger.map((e) => e.setting).sort()).toEqual(settings.map((_, i) => i));
+          expect(node().overrides).toEqual(overrides);
+          const ledger = transferInstance(world, [], node()).ledger.filter((e) => e.override >= 0);
+          expect(ledger.map((e) => e.override).sort()).toEqual(overrides.map((_, i) => i));
           if (node().component !== `${PLY}/button`)
             world = doSteps(world, swapSteps('screen:s1', node(), `${PLY}/button`));
           expect(told(resolve(world, 's1').root)).toEqual(before);
@@ -152,7 +152,7 @@ describe('carry', () => {
     world = doSteps(world, swapSteps('screen:s1', node(), `${SKERRY}/action`));
     world = doSteps(world, chooseSteps(world, [], 'screen:s1', node(), { at: [], kind: 'prop', name: 'text' }, 'Sail'));
     expect(shownTexts(world)).toContain('Sail');
-    expect(node().settings).toHaveLength(1);
+    expect(node().overrides).toHaveLength(1);
     world = doSteps(world, swapSteps('screen:s1', node(), `${PLY}/button`));
     expect(shownTexts(world)).toContain('Sail');
   });
@@ -160,7 +160,7 @@ describe('carry', () => {
     const world = doSteps(type(start(), 'button Go'), []);
     const node = instances(world)[0] as InstanceNode;
     const shown = transferInstance(world, [], node, `${SKERRY}/action`);
-    expect(shown.settings).toContainEqual(expect.objectContaining({ name: 'tone', value: 'strong', from: -1 }));
+    expect(shown.overrides).toContainEqual(expect.objectContaining({ name: 'tone', value: 'strong', from: -1 }));
   });
   it('says what an alternative would park', () => {
     const world = type(start(), 'field From: Port Ellery');
@@ -193,7 +193,7 @@ describe('rebrand', () => {
         expect.arrayContaining(['From', 'Port Ellery', 'Find crossings', 'Today', 'Book']),
       );
     }
-    expect(world.project.wears.filter((w) => w.kit === PLY)).toEqual([]);
+    expect(world.project.appliedKits.filter((w) => w.kit === PLY)).toEqual([]);
     expect(told(resolve(world, 's1').root)).toEqual(looks);
   });
   it('reviews every setting and finds a label that no longer fits', () => {
@@ -286,8 +286,8 @@ describe('pictures', () => {
       chooseSteps(world, [], 'screen:s1', node, { at: ['label'], kind: 'attr', name: 'color' }, '#ff0000'),
     );
     const layers = explain(world, 's1', `${node.id}/label`, 'color');
-    expect(layers.map((l) => l.from)).toEqual(['original', 'setting']);
-    expect(overrideKey((world.project.screens[0]?.nodes[node.id] as InstanceNode).settings.at(-1) as never)).toContain(
+    expect(layers.map((l) => l.from)).toEqual(['original', 'override']);
+    expect(overrideKey((world.project.screens[0]?.nodes[node.id] as InstanceNode).overrides.at(-1) as never)).toContain(
       'label',
     );
   });
@@ -302,7 +302,7 @@ describe('pictures', () => {
 describe('reading kits', () => {
   it('leaves out what is wrong and names it', () => {
     const read = readKit({
-      format: 'dekkor-kit/1',
+      format: 'dekkor-kit/2',
       id: 'k',
       version: '1.0.0',
       components: [

@@ -180,7 +180,7 @@ describe('the clipboard', () => {
     }, copied['application/x-dekkor+json'] ?? '');
     const p = await settled((x) => top(x, 1).length === 1);
     expect(
-      Object.values(screen(p, 1).nodes).find((n): n is InstanceNode => n.type === 'instance')?.settings[0]?.value,
+      Object.values(screen(p, 1).nodes).find((n): n is InstanceNode => n.type === 'instance')?.overrides[0]?.value,
     ).toBe('A');
   });
 });
@@ -201,7 +201,7 @@ describe('copied and pasted with keys', () => {
     await held('Control', 'Shift', 'v');
     const p = await settled((x) => top(x).join() === 'button,button,button');
     await page.waitForSelector(line('Button Name'));
-    expect((screen(p).nodes['b'] as InstanceNode).settings).toEqual([label('label', 'Name', 'field')]);
+    expect((screen(p).nodes['b'] as InstanceNode).overrides).toEqual([label('label', 'Name', 'field')]);
   });
 });
 
@@ -226,8 +226,8 @@ describe('pictures', () => {
         y,
       );
     await drop(at.x, at.y);
-    const p = await settled((x) => (screen(x).nodes['pic'] as InstanceNode).settings.length === 1);
-    const stored = (screen(p).nodes['pic'] as InstanceNode).settings[0]?.value;
+    const p = await settled((x) => (screen(x).nodes['pic'] as InstanceNode).overrides.length === 1);
+    const stored = (screen(p).nodes['pic'] as InstanceNode).overrides[0]?.value;
     await drop(at.x, at.y + 250);
     const q = await settled((x) => top(x).join() === 'image,image');
     expect(Object.values(screen(q).nodes).find((n) => n.type === 'image')?.attrs.asset).toBe(stored);
@@ -247,14 +247,14 @@ describe('pictures', () => {
     await settled((x) => attrs(x).focalX === 0 && attrs(x).focalY === 0);
     await page.keyboard.press('ArrowRight');
     await settled((x) => attrs(x).focalX === 0.05);
-    // The same for the picture inside an instance: what is chosen there is a setting of its own.
+    // The same for the picture inside an instance: what is chosen there is a override of its own.
     await hand.click('[role="treeitem"][data-id="pic"]');
     await page.waitForFunction(() => document.querySelector('[aria-label="Details"] h2')?.textContent === 'Image');
     await page.waitForSelector('[aria-label^="Part of the picture"] .part');
     await page.focus('[aria-label^="Part of the picture"]');
     for (let i = 0; i < 8; i++) await page.keyboard.press('+');
     await settled((x) =>
-      (screen(x).nodes['pic'] as InstanceNode).settings.some((c) => c.name === 'zoom' && Number(c.value) > 2),
+      (screen(x).nodes['pic'] as InstanceNode).overrides.some((c) => c.name === 'zoom' && Number(c.value) > 2),
     );
   });
   it('that are none are refused by name, and change nothing', async () => {
@@ -436,12 +436,12 @@ describe('series and content sets', () => {
     await page.keyboard.type('Mine');
     const q = await settled((x) =>
       Object.values(screen(x).nodes).some(
-        (n) => n.type === 'series' && n.entries.some((e) => Object.keys(e.settings).length > 0),
+        (n) => n.type === 'series' && n.entries.some((e) => Object.keys(e.overrides).length > 0),
       ),
     );
     const own = Object.values(screen(q).nodes).find((n) => n.type === 'series');
     expect(
-      own?.type === 'series' && own.entries.filter((e) => Object.keys(e.settings).length > 0).map((e) => e.key),
+      own?.type === 'series' && own.entries.filter((e) => Object.keys(e.overrides).length > 0).map((e) => e.key),
     ).toEqual(['k2']);
   });
   it('brings in rows with a preview, and says what it mended', async () => {

@@ -133,15 +133,15 @@ describe('what lies over a screen', () => {
   it('is placed over it, shown one at a time, and put away without changing what is below', async () => {
     await hand.chord('/');
     await hand.type('dialog Leave this page?', 'Enter');
-    const p = await settled((x) => Object.values(first(x).nodes).some((n) => n.attrs.over === 'middle'));
-    const dialog = Object.values(first(p).nodes).find((n) => n.attrs.over === 'middle');
+    const p = await settled((x) => Object.values(first(x).nodes).some((n) => n.attrs.overlay === 'middle'));
+    const dialog = Object.values(first(p).nodes).find((n) => n.attrs.overlay === 'middle');
     await expect.poll(() => colourAt(30, 200)).not.toBe('#dde5ee');
     // A second one: a menu where it is put, that dims nothing.
     await hand.click('[role="treeitem"][data-id="one"]');
     await expect.poll(() => colourAt(30, 200)).toBe('#dde5ee');
     await hand.click('#ground-over');
     await hand.click('.p-select-option:nth-child(7)');
-    await settled((x) => first(x).nodes['one']?.attrs.over === 'free');
+    await settled((x) => first(x).nodes['one']?.attrs.overlay === 'free');
     await expect.poll(() => page.$$eval('.overs button', (all) => all.length)).toBe(2);
     // It is dragged over the screen to the px.
     const before = first(await desk.project()).nodes['one']?.attrs;

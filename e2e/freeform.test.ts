@@ -102,7 +102,7 @@ describe('a free box', () => {
     await settled((p) => first(p).nodes['a']?.attrs.x === 129);
     await hand.click(`${row('Left edge')} [role="combobox"]`);
     await hand.click('aria/free[role="option"]');
-    await settled((p) => first(p).nodes['a']?.attrs.edges?.left === 'free');
+    await settled((p) => first(p).nodes['a']?.attrs.edges?.left === 'float');
     // Both edges give way: it keeps its place from the middle when the box becomes narrower.
     await hand.click('[role="treeitem"][aria-label^="Free box"]');
     await hand.click(`${row('Width')} input`, { triple: true });
@@ -229,13 +229,13 @@ describe('edges', () => {
     const knob = (name: string): string => `[data-tie="${name}"]`;
     await page.waitForSelector(knob('right'));
     await hand.click(knob('right'));
-    let p = await settled((x) => first(x).nodes['b']?.attrs.edges?.right === 'keep');
+    let p = await settled((x) => first(x).nodes['b']?.attrs.edges?.right === 'pin');
     expect(first(p).nodes['b']?.attrs).toMatchObject({ x: 200, y: 120, right: 58, bottom: 120 });
     await expect.poll(() => page.$eval(knob('right'), (e) => e.getAttribute('aria-label'))).toBe('Right edge: keep');
     await hand.click(knob('left'));
-    await settled((x) => first(x).nodes['b']?.attrs.edges?.left === 'share');
+    await settled((x) => first(x).nodes['b']?.attrs.edges?.left === 'scale');
     await hand.click(knob('left'));
-    await settled((x) => first(x).nodes['b']?.attrs.edges?.left === 'free');
+    await settled((x) => first(x).nodes['b']?.attrs.edges?.left === 'float');
     // Dragged wider, the box shows what holds what.
     await page.keyboard.press('Escape');
     await page.keyboard.press('Escape');
@@ -401,7 +401,7 @@ describe('N. the same header made taller on one of five screens; its title kept 
         type: 'instance',
         component: 'project/head',
         attrs: { width: 'stretch' },
-        settings: [],
+        overrides: [],
         fills: [],
       };
       return {
@@ -426,8 +426,8 @@ describe('N. the same header made taller on one of five screens; its title kept 
     await page.waitForSelector('[aria-label="Looks"] canvas');
     await hand.click('[role="treeitem"][aria-label^="Text"]');
     await hand.click(`${row('Align')} ::-p-text(middle)`);
-    const p = await settled((x) => x.originals['head']?.nodes['title']?.attrs.edges?.top === 'free');
-    expect(p.originals['head']?.nodes['title']?.attrs.edges).toMatchObject({ top: 'free', bottom: 'free' });
+    const p = await settled((x) => x.originals['head']?.nodes['title']?.attrs.edges?.top === 'float');
+    expect(p.originals['head']?.nodes['title']?.attrs.edges).toMatchObject({ top: 'float', bottom: 'float' });
     // In the middle on all five, the taller one too.
     const found = p.screens.map((s) => {
       const root = layout(resolve({ project: p, kits: shippedKits().kits }, s), shippedKits().fonts);
@@ -501,7 +501,7 @@ describe('P. a desktop page made right for phone with three width conditions, on
       type: 'instance',
       component: `${PLY}/${name}`,
       attrs,
-      settings: [],
+      overrides: [],
       fills: [],
     });
     return screenOf(

@@ -46,7 +46,7 @@ function pageOf(project: (typeof demos)[number], screen: Screen): { html: string
   const made = resolve(world, screen);
   const box = layout(made, fonts);
   const { html } = toHtml(made, box, {
-    said: { world, wears: appliedKitsOf(project, screen), main: made.mainKit, mode: screen.mode ?? '' },
+    said: { world, appliedKits: appliedKitsOf(project, screen), main: made.mainKit, mode: screen.mode ?? '' },
     picture: () => ({ href: dot, width: 1200, height: 800 }),
     leads: () => null,
     inState: (keys, state) => resolve(world, screen, { states: Object.fromEntries(keys.map((k) => [k, [state]])) }),
@@ -100,9 +100,9 @@ describe('a screen as HTML', () => {
     const state =
       componentAt({ project, kits }, one.component)?.contract.props.find((p) => p.means === 'state')?.id ?? '';
     const off = { home: one.component, at: [], kind: 'prop', name: state, value: 'disabled' } as const;
-    const screenWith = (settings: InstanceNode['settings']): Screen => ({
+    const screenWith = (overrides: InstanceNode['overrides']): Screen => ({
       ...found,
-      nodes: { ...found.nodes, [one.id]: { ...one, settings } },
+      nodes: { ...found.nodes, [one.id]: { ...one, overrides } },
     });
     const page = await browser.newPage();
     const paintOf = (key: string): Promise<string> =>
@@ -131,7 +131,7 @@ describe('a screen as HTML', () => {
       await page.mouse.move(0, 0);
       return (await page.$(`[data-key="${one.id}"]`)) as ElementHandle;
     };
-    const plain = screenWith(one.settings);
+    const plain = screenWith(one.overrides);
     const button = await shown(plain);
     const rest = await paintOf(one.id);
     expect(rest).toContain(await ground(plain, null));
@@ -152,7 +152,7 @@ describe('a screen as HTML', () => {
     )
       await page.keyboard.press('Tab');
     expect(await paintOf(one.id)).not.toBe(rest);
-    const disabled = screenWith([...one.settings, off]);
+    const disabled = screenWith([...one.overrides, off]);
     const dead = await shown(disabled);
     const grey = await paintOf(one.id);
     await dead.hover();

@@ -73,7 +73,7 @@ describe('from an empty project to a rebranded screen', () => {
     await fill('Label', 'Find crossings');
     await until('Button Find crossings');
     await allSaved(page);
-    expect((await nodes()).find((n) => n.settings.some((s) => s.value === 'Find crossings'))).toBeDefined();
+    expect((await nodes()).find((n) => n.overrides.some((s) => s.value === 'Find crossings'))).toBeDefined();
   });
   it('swaps through Try-on, says what is parked, and swaps back with everything', async () => {
     await pressButton(page, 'tab', 'Try on');
@@ -84,7 +84,7 @@ describe('from an empty project to a rebranded screen', () => {
     await (await page.waitForSelector('.sample[aria-label^="Button, Plywood"]'))?.click();
     await until('Button Find crossings');
     await allSaved(page);
-    expect((await nodes()).find((n) => n.settings.some((s) => s.value === 'Find crossings'))?.component).toBe(
+    expect((await nodes()).find((n) => n.overrides.some((s) => s.value === 'Find crossings'))?.component).toBe(
       'plywood@1.0.0/button',
     );
   });
@@ -108,13 +108,13 @@ describe('from an empty project to a rebranded screen', () => {
     await allSaved(page);
     const after = await project();
     expect(after.screens).toEqual(before);
-    expect(after.wears.map((w) => w.shows)).toEqual(['skerry-line@2.2.0']);
+    expect(after.appliedKits.map((w) => w.shows)).toEqual(['skerry-line@2.2.0']);
     await pressButton(page, 'button', 'Undo Rebrand 1 screen to Skerry Line');
     await allSaved(page);
-    expect((await project()).wears).toEqual([]);
+    expect((await project()).appliedKits).toEqual([]);
     await pressButton(page, 'button', 'Redo Rebrand 1 screen to Skerry Line');
     await allSaved(page);
-    expect((await project()).wears).toHaveLength(1);
+    expect((await project()).appliedKits).toHaveLength(1);
   });
   it('finds everything confirmed after the server was killed', async () => {
     const before = await project();
@@ -133,7 +133,7 @@ describe('from an empty project to a rebranded screen', () => {
     await page.waitForFunction(() => document.querySelector('.state')?.textContent?.includes('kept here'));
     await desk.house.start(port);
     await allSaved(page);
-    expect((await nodes()).some((n) => n.settings.some((s) => s.value === 'Sail now'))).toBe(true);
+    expect((await nodes()).some((n) => n.overrides.some((s) => s.value === 'Sail now'))).toBe(true);
   });
   it('shows an edit of one tab in another', async () => {
     const other = await desk.browser.newPage();

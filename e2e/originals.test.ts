@@ -139,7 +139,7 @@ async function colour(what: string, value: string): Promise<void> {
 /** The same things done with keys, or with the pointer and nothing but texts typed. */
 const WAYS = ['keyboard', 'pointer'] as const;
 type Way = (typeof WAYS)[number];
-const does = {
+const interactions = {
   async all(way: Way): Promise<void> {
     if (way === 'keyboard') {
       await wall();
@@ -175,8 +175,8 @@ describe.each(WAYS)('stories of originals, by %s', (way) => {
     count(`${what} by ${way}`, way === 'keyboard' ? keyboard : pointer);
   it('G. a kit’s first 10 components out of one roughly drawn screen', async () => {
     await begin(...rough());
-    await does.all(way);
-    await does.make(way);
+    await interactions.all(way);
+    await interactions.make(way);
     await page.waitForSelector('[aria-label="Components"] li:nth-child(10)');
     // What it is guessed to be is right for nine of eleven; two are called better.
     for (const [n, name] of [
@@ -189,7 +189,7 @@ describe.each(WAYS)('stories of originals, by %s', (way) => {
       await page.keyboard.up('Control');
       await hand.type(name);
     }
-    await does.yes(way);
+    await interactions.yes(way);
     const p = await settled((x) => Object.keys(x.originals).length >= 10);
     most('G', 25, 34);
     const names = Object.values(p.originals).map((o) => o.name);
@@ -221,12 +221,12 @@ describe.each(WAYS)('stories of originals, by %s', (way) => {
       ['d'],
     );
     await hand.click(line('Row'));
-    await does.make(way);
+    await interactions.make(way);
     await page.waitForSelector('#make-name', { visible: true });
-    await does.yes(way);
+    await interactions.yes(way);
     await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
     await settled((p) => Object.keys(p.originals).length === 1);
-    await does.original(way);
+    await interactions.original(way);
     await hand.click('[aria-label="Add a property"]');
     await hand.type('Tone: calm, strong, gone', 'Enter');
     await hand.type('Size: small, large', 'Enter');
@@ -275,7 +275,7 @@ describe.each(WAYS)('stories of originals, by %s', (way) => {
       type: 'instance',
       component: 'plywood@1.0.0/dialog',
       attrs: { width: 'stretch' },
-      settings: [{ home: 'plywood@1.0.0/dialog', at: [], kind: 'prop', name: 'title', value: title }],
+      overrides: [{ home: 'plywood@1.0.0/dialog', at: [], kind: 'prop', name: 'title', value: title }],
       fills: [],
     });
     await begin([dialog('a', 'Leave now?'), dialog('b', 'Book it?')], ['a', 'b']);
@@ -289,7 +289,7 @@ describe.each(WAYS)('stories of originals, by %s', (way) => {
       await hand.click(line('Row'));
       await hand.chord('Tab');
     } else {
-      await does.placeLine(way);
+      await interactions.placeLine(way);
       await hand.type('Row with Picture, Text A warm kitchen', 'Enter');
       await page.waitForSelector(line('Row'));
       const into = await (await page.waitForSelector(first))?.boundingBox();
@@ -297,7 +297,7 @@ describe.each(WAYS)('stories of originals, by %s', (way) => {
     }
     await settled((p) => ((shown(p).nodes['a'] as InstanceNode).fills[0]?.children.length ?? 0) === 1);
     await hand.click(first);
-    await does.original(way);
+    await interactions.original(way);
     await page.waitForSelector('[aria-label="Looks"] canvas');
     await hand.click('[role="treeitem"][aria-label="Text Are you sure?"]');
     await colour('Colour', '#a8321f');
@@ -308,7 +308,7 @@ describe.each(WAYS)('stories of originals, by %s', (way) => {
     expect(
       instances(p)
         .filter((n) => n.component.endsWith('/dialog'))
-        .every((n) => n.settings.length === 1),
+        .every((n) => n.overrides.length === 1),
     ).toBe(true);
     expect(desk.wrong).toEqual([]);
   });
@@ -319,35 +319,35 @@ describe.each(WAYS)('stories of originals, by %s', (way) => {
       ['r'],
     );
     await hand.click(line('Row'));
-    await does.make(way);
+    await interactions.make(way);
     await page.waitForSelector('#make-name', { visible: true });
-    await does.yes(way);
+    await interactions.yes(way);
     await settled((p) => byName(p, 'List item') !== undefined);
     await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
-    await does.placeLine(way);
+    await interactions.placeLine(way);
     await hand.type('3 own list item Home (house), Trips (luggage), You (user)'.replace('own ', ''), 'Enter');
     const four = await settled((p) => instances(p).length === 4);
-    expect(new Set(instances(four).flatMap((n) => n.settings.map((s) => s.value))).size).toBe(6);
+    expect(new Set(instances(four).flatMap((n) => n.overrides.map((s) => s.value))).size).toBe(6);
     if (way === 'keyboard') await hand.chord('Escape');
-    await does.original(way);
+    await interactions.original(way);
     await page.waitForSelector('[aria-label="Looks"] canvas');
     if (way === 'keyboard') await hand.chord('ArrowDown');
     else await hand.click('[role="treeitem"]');
     await fill('Gap', '14');
     most('J', 10, 14);
     const p = await settled((x) => byName(x, 'List item')?.nodes['r']?.attrs.gap === 14);
-    expect(instances(p).every((n) => n.settings.every((s) => s.name !== 'gap'))).toBe(true);
+    expect(instances(p).every((n) => n.overrides.every((s) => s.name !== 'gap'))).toBe(true);
     await page.waitForFunction(() => document.querySelectorAll('.uses .sample').length === 4);
     expect(desk.wrong).toEqual([]);
   });
 
   it('K. one override promoted; a cut-loose card brought back with its own texts kept', async () => {
-    const card = (id: string, more: InstanceNode['settings'] = []): InstanceNode => ({
+    const card = (id: string, more: InstanceNode['overrides'] = []): InstanceNode => ({
       id,
       type: 'instance',
       component: 'plywood@1.0.0/card',
       attrs: { width: 'stretch' },
-      settings: [{ home: 'plywood@1.0.0/card', at: [], kind: 'prop', name: 'heading', value: `Hut ${id}` }, ...more],
+      overrides: [{ home: 'plywood@1.0.0/card', at: [], kind: 'prop', name: 'heading', value: `Hut ${id}` }, ...more],
       fills: [],
     });
     await begin(
@@ -378,27 +378,27 @@ describe.each(WAYS)('stories of originals, by %s', (way) => {
     if (way === 'keyboard') await hand.chord('Shift+u');
     else await hand.click('::-p-aria(Link again)');
     await page.waitForSelector('[aria-label="What becomes of each difference"] li');
-    await does.yes(way);
+    await interactions.yes(way);
     most('K', 5, 6);
     const p = await settled((x) => shown(x).nodes['b']?.type === 'instance');
     const back = shown(p).nodes['b'] as InstanceNode;
-    expect(back.settings).toContainEqual({
+    expect(back.overrides).toContainEqual({
       home: 'plywood@1.0.0/card',
       at: [],
       kind: 'prop',
       name: 'heading',
       value: 'Lark Hut',
     });
-    expect((shown(p).nodes['a'] as InstanceNode).settings.map((s) => s.name)).toEqual(['heading']);
+    expect((shown(p).nodes['a'] as InstanceNode).overrides.map((s) => s.name)).toEqual(['heading']);
     expect(desk.wrong).toEqual([]);
   });
 
   it('L. a wireframe kit published from a screen and used in a new project', async () => {
     await begin(...rough());
-    await does.all(way);
-    await does.make(way);
+    await interactions.all(way);
+    await interactions.make(way);
     await page.waitForSelector('[aria-label="Components"] li:nth-child(10)');
-    await does.yes(way);
+    await interactions.yes(way);
     await settled((p) => Object.keys(p.originals).length >= 10);
     await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
     await hand.click('::-p-aria(Own[role="tab"])');
@@ -411,7 +411,7 @@ describe.each(WAYS)('stories of originals, by %s', (way) => {
     await hand.click('::-p-aria(New project with it)');
     await page.waitForFunction(() => document.querySelector('h1')?.textContent?.includes('Harbour frames'));
     await page.waitForSelector('.sample .picture');
-    await does.placeLine(way);
+    await interactions.placeLine(way);
     await hand.type('Card Port Ellery', 'Enter');
     await page.waitForSelector('[role="treeitem"][aria-label^="Card"]');
     most('L', 12, 16);
@@ -452,18 +452,18 @@ const tile = own('tile', 'Tile', [
     bind: { text: 'label' },
   },
 ]);
-const use = (id: string, of: string, label: string | null, more: InstanceNode['settings'] = []): InstanceNode => ({
+const use = (id: string, of: string, label: string | null, more: InstanceNode['overrides'] = []): InstanceNode => ({
   id,
   type: 'instance',
   component: `project/${of}`,
   attrs: { width: 'stretch' },
-  settings: [
+  overrides: [
     ...(label === null ? [] : [{ home: `project/${of}`, at: [], kind: 'prop' as const, name: 'label', value: label }]),
     ...more,
   ],
   fills: [],
 });
-const painted = (fill: string): InstanceNode['settings'] => [
+const painted = (fill: string): InstanceNode['overrides'] => [
   { home: 'project/tile', at: ['ground'], kind: 'attr', name: 'fill', value: fill },
 ];
 async function beginWith(originals: readonly Component[], nodes: readonly InstanceNode[]): Promise<void> {
@@ -493,7 +493,7 @@ async function beginWith(originals: readonly Component[], nodes: readonly Instan
       },
     ],
   });
-  await page.waitForSelector(line(`Tile ${nodes[0]?.settings[0]?.value as string}`));
+  await page.waitForSelector(line(`Tile ${nodes[0]?.overrides[0]?.value as string}`));
 }
 const dialogGone = (): Promise<unknown> => page.waitForFunction(() => !document.querySelector('.p-dialog'));
 const bench = async (of: string): Promise<void> => {
@@ -553,7 +553,7 @@ describe('what a designer can do with originals', () => {
     await hand.click('::-p-aria(Do it)');
     const p = await settled((x) => x.originals['tile']?.contract.props.length === 0);
     // Nothing is lost: what was chosen waits on its instances.
-    expect(instances(p).map((n) => n.settings[0]?.value)).toEqual(['One', 'Two']);
+    expect(instances(p).map((n) => n.overrides[0]?.value)).toEqual(['One', 'Two']);
     await page.focus('[aria-label="Looks"]');
     await page.keyboard.down('Control');
     await page.keyboard.press('z');
@@ -626,13 +626,13 @@ describe('what a designer can do with originals', () => {
     await hand.chord('y');
     await hand.click('[role="treeitem"][aria-label^="Tile Two"]');
     await hand.chord('Shift+y');
-    const both = await settled((p) => (shown(p).nodes['b'] as InstanceNode).settings.length === 2);
-    expect((shown(both).nodes['b'] as InstanceNode).settings).toEqual(
-      (shown(both).nodes['a'] as InstanceNode).settings,
+    const both = await settled((p) => (shown(p).nodes['b'] as InstanceNode).overrides.length === 2);
+    expect((shown(both).nodes['b'] as InstanceNode).overrides).toEqual(
+      (shown(both).nodes['a'] as InstanceNode).overrides,
     );
     await hand.click('::-p-aria(looks of parts \\(1\\))');
-    const back = await settled((p) => (shown(p).nodes['b'] as InstanceNode).settings.length === 1);
-    expect((shown(back).nodes['b'] as InstanceNode).settings[0]?.name).toBe('label');
+    const back = await settled((p) => (shown(p).nodes['b'] as InstanceNode).overrides.length === 1);
+    expect((shown(back).nodes['b'] as InstanceNode).overrides[0]?.name).toBe('label');
     await bench('tile');
     await page.keyboard.press('ArrowDown');
     await page.keyboard.press('ArrowDown');
@@ -642,7 +642,7 @@ describe('what a designer can do with originals', () => {
     await page.waitForSelector(row('Colour'));
     await colour('Colour', '#004488');
     await page.waitForFunction(() => document.querySelector('.p-toast')?.textContent?.includes('is locked in Tile'));
-    expect((shown(await desk.project()).nodes['b'] as InstanceNode).settings).toHaveLength(1);
+    expect((shown(await desk.project()).nodes['b'] as InstanceNode).overrides).toHaveLength(1);
   });
 
   it('deletes with care, and brings a deleted original back from an instance', async () => {
@@ -683,7 +683,7 @@ describe('what a designer can do with originals', () => {
     await hand.click('.advice button');
     const p = await settled((x) => x.originals['tile']?.contract.props.some((q) => q.id === 'variant') === true);
     expect(p.originals['tile']?.rules).toHaveLength(1);
-    for (const n of instances(p)) expect(n.settings.map((s) => s.name)).toEqual(['label', 'variant']);
+    for (const n of instances(p)) expect(n.overrides.map((s) => s.name)).toEqual(['label', 'variant']);
   });
 
   it('writes a docs page with live samples, in which nothing runs', async () => {

@@ -88,9 +88,9 @@ describe('the demo, worked on', () => {
       Object.values(screen(x, 'Find a crossing').nodes).find(
         (n): n is InstanceNode => n.type === 'instance' && n.component.endsWith('/panel-card'),
       ) as InstanceNode;
-    await settled((x) => card(x).settings.some((s) => s.at.join() === 'action' && s.value === 'danger'));
+    await settled((x) => card(x).overrides.some((s) => s.at.join() === 'action' && s.value === 'danger'));
     await hand.click(`${row('Tone')} .back`);
-    await settled((x) => !card(x).settings.some((s) => s.at.length > 0));
+    await settled((x) => !card(x).overrides.some((s) => s.at.length > 0));
   });
   it('edits a text in place on the Wall', async () => {
     const p = await project();
@@ -115,12 +115,12 @@ describe('the demo, worked on', () => {
     const listing = (x: Project): InstanceNode =>
       Object.values(screen(x, 'Find a crossing').nodes).find(
         (n): n is InstanceNode =>
-          n.type === 'instance' && n.settings.some((s) => s.value === 'Port Ellery to Gull Holm'),
+          n.type === 'instance' && n.overrides.some((s) => s.value === 'Port Ellery to Gull Holm'),
       ) as InstanceNode;
     await settled(
       (x) =>
-        listing(x).settings.some((s) => s.value === 'anchor') &&
-        listing(x).settings.some((s) => s.name === 'leads' && s.value === false),
+        listing(x).overrides.some((s) => s.value === 'anchor') &&
+        listing(x).overrides.some((s) => s.name === 'leads' && s.value === false),
     );
     await hand.click('[role="treeitem"][aria-label^="Dock"]');
     const field = await page.waitForSelector('input[aria-label="Places 1 Word"]');

@@ -32,7 +32,7 @@ const begun = summit.screens.map((s, i): Screen => {
     type: 'instance',
     component: `${PLYWOOD}/switch`,
     attrs: {},
-    settings: [],
+    overrides: [],
     fills: [],
   };
   return { ...s, nodes: { ...s.nodes, [root.id]: { ...root, children: [...root.children, remind.id] }, remind } };
@@ -77,7 +77,7 @@ const tried = (): Promise<unknown> =>
         look();
       }),
   );
-const wears = (p: Project, i: number): string | undefined => p.screens[i]?.wears?.[0]?.shows;
+const appliedKits = (p: Project, i: number): string | undefined => p.screens[i]?.appliedKits?.[0]?.shows;
 
 describe('a rebrand', () => {
   it('tells causes, tries what mends them, and does what was taken with the rebrand', async () => {
@@ -119,8 +119,8 @@ describe('a rebrand', () => {
     await hand.click('.all button');
     await page.waitForSelector('.taken');
     await hand.click('::-p-aria(Rebrand 4 screens)');
-    const p = await settled((x) => x.wears.length > 0);
-    const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
+    const p = await settled((x) => x.appliedKits.length > 0);
+    const chosen = Object.values(p.appliedKits[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
     expect(chosen.map((x) => [x.from, x.to]).sort()).toEqual([
       [`${PLYWOOD}/card`, `${LUMEN}/panel`],
       [`${PLYWOOD}/switch`, `${LUMEN}/agree`],
@@ -131,7 +131,7 @@ describe('a rebrand', () => {
     expect(given.sort()).toEqual(['bars', 'lined']);
     expect(Object.keys(p.editions ?? {}).sort()).toEqual(['lumen-night-rail/panel', 'lumen-night-rail/prose']);
     await pressButton(page, 'button', 'Undo Rebrand 4 screens to Lumen Night Rail');
-    const back = await settled((x) => x.wears.length === 0);
+    const back = await settled((x) => x.appliedKits.length === 0);
     expect(back.editions ?? {}).toEqual({});
     expect(back.screens.map((s) => s.nodes)).toEqual(begun.map((s) => s.nodes));
   });
@@ -177,8 +177,8 @@ describe('a rebrand', () => {
     await give('no json {');
     await page.waitForSelector('::-p-text(This is no match sheet)');
     await hand.click('::-p-aria(Rebrand 4 screens)');
-    const p = await settled((x) => x.wears.length > 0);
-    expect(p.wears[0]?.sheet.pairs[`${PLYWOOD}/card`]?.to).toBe(`${SKERRY}/message`);
+    const p = await settled((x) => x.appliedKits.length > 0);
+    expect(p.appliedKits[0]?.sheet.pairs[`${PLYWOOD}/card`]?.to).toBe(`${SKERRY}/message`);
   });
   it('learns by example: a thing pointed at on a screen is shown otherwise on all of them, and is listed', async () => {
     await putOn('Lumen Night Rail 1.0.0');
@@ -199,8 +199,8 @@ describe('a rebrand', () => {
     );
     await tried();
     await hand.click('::-p-aria(Rebrand 4 screens)');
-    const p = await settled((x) => x.wears.length > 0);
-    const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
+    const p = await settled((x) => x.appliedKits.length > 0);
+    const chosen = Object.values(p.appliedKits[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
     expect(chosen.map((x) => [x.from, x.props['start']?.to])).toEqual([[`${PLYWOOD}/top-bar`, 'aft']]);
     expect(desk.wrong).toEqual([]);
   });
@@ -228,8 +228,8 @@ describe('a rebrand', () => {
     await page.waitForSelector('.hand');
     await tried();
     await hand.click('::-p-aria(Rebrand 4 screens)');
-    const p = await settled((x) => x.wears.length > 0);
-    const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
+    const p = await settled((x) => x.appliedKits.length > 0);
+    const chosen = Object.values(p.appliedKits[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
     expect(chosen.map((x) => [x.from, x.to])).toEqual([[`${PLYWOOD}/top-bar`, `${LUMEN}/word`]]);
     expect(desk.wrong).toEqual([]);
   });
@@ -240,22 +240,22 @@ describe('a rebrand', () => {
     await page.waitForSelector('::-p-aria(Rebrand 3 screens)');
     await expect.poll(async () => (await page.$$('[aria-label="Screens before and after"] figure')).length).toBe(3);
     await hand.click('::-p-aria(Rebrand 3 screens)');
-    const p = await settled((x) => wears(x, 1) === SKERRY);
-    expect(p.wears).toEqual([]);
-    expect([0, 1, 2, 3].map((i) => wears(p, i))).toEqual([undefined, SKERRY, SKERRY, SKERRY]);
+    const p = await settled((x) => appliedKits(x, 1) === SKERRY);
+    expect(p.appliedKits).toEqual([]);
+    expect([0, 1, 2, 3].map((i) => appliedKits(p, i))).toEqual([undefined, SKERRY, SKERRY, SKERRY]);
     await page.goto(`${desk.house.address}/p/${desk.id}/compose/${p.screens[3]?.id ?? ''}`);
     await page.waitForSelector('.screen.current canvas');
     await hand.click('::-p-aria(Add screen[role="button"])');
     await hand.click('::-p-aria(Phone, 390 × 844[role="menuitem"])');
     const q = await settled((x) => x.screens.length === 5);
-    expect(q.screens.map((s) => s.wears?.[0]?.shows).filter((w) => w === SKERRY)).toHaveLength(4);
+    expect(q.screens.map((s) => s.appliedKits?.[0]?.shows).filter((w) => w === SKERRY)).toHaveLength(4);
   });
 });
 
 describe('S. a new brand from two colours and a font, on all screens', () => {
-  const made = (p: Project): boolean => p.wears[0]?.shows.startsWith('harbour-light@') === true;
+  const made = (p: Project): boolean => p.appliedKits[0]?.shows.startsWith('harbour-light@') === true;
   const brand = async (): Promise<{ tokens: Record<string, Record<string, { $value: string }>> }> => {
-    const ref = (await desk.project()).wears[0]?.shows ?? '';
+    const ref = (await desk.project()).appliedKits[0]?.shows ?? '';
     return (await fetch(`${desk.house.address}/api/kits/${ref}/kit.json`)).json() as never;
   };
   const button = (name: string): Promise<void> => hand.click(`::-p-aria(${name}[role="button"])`);
@@ -296,7 +296,7 @@ describe('S. a new brand from two colours and a font, on all screens', () => {
     await settled(made);
     expect(hand.count, 'S by pointer: actions').toBeLessThanOrEqual(10);
     // Nothing that is installed is replaced: the second of that name is another version.
-    expect((await desk.project()).wears[0]?.shows).toBe('harbour-light@1.1.0');
+    expect((await desk.project()).appliedKits[0]?.shows).toBe('harbour-light@1.1.0');
     expect(desk.wrong).toEqual([]);
   });
 });
@@ -392,7 +392,7 @@ describe('settling', () => {
   it('tells its ledger first, rewrites everything as one step, and leaves all as it looks', async () => {
     await page.waitForSelector('[aria-label="Counterpart of Card"]');
     await hand.click('::-p-aria(Rebrand 4 screens)');
-    const worn = await settled((x) => x.wears.length > 0);
+    const worn = await settled((x) => x.appliedKits.length > 0);
     const pictures = (p: Project): Promise<string[]> =>
       Promise.all(
         p.screens.map(async (s) =>
@@ -429,7 +429,7 @@ describe('settling', () => {
 describe('R. all screens of the demo from one kit to another of its own structure, everything that is found mended', () => {
   beforeEach(async () => {
     desk.id = 'norrvik-crossings';
-    if ((await desk.project()).wears.length > 0) await undone();
+    if ((await desk.project()).appliedKits.length > 0) await undone();
     await page.goto(`${desk.house.address}/p/norrvik-crossings/rebrand`);
     await page.waitForSelector('[aria-label="Put on"]');
     await page.waitForSelector('[aria-label="Counterpart of Card"]');
@@ -449,7 +449,7 @@ describe('R. all screens of the demo from one kit to another of its own structur
         {
           id: `back-${Date.now()}`,
           label: 'Back',
-          steps: [{ do: 'wears', value: [] }, { do: 'sheet', key: `${WORN}>${LUMEN}`, value: null }, ...given],
+          steps: [{ do: 'appliedKits', value: [] }, { do: 'sheet', key: `${WORN}>${LUMEN}`, value: null }, ...given],
         },
       ],
     });
@@ -457,13 +457,13 @@ describe('R. all screens of the demo from one kit to another of its own structur
   const look = (name: string) =>
     `::-p-xpath(//aside[@aria-label="To look at"]//button[starts-with(normalize-space(.), "${name}")])`;
   async function mendedAll(): Promise<void> {
-    const p = await settled((x) => x.wears.length > 0);
+    const p = await settled((x) => x.appliedKits.length > 0);
     expect(p.screens).toHaveLength(13);
-    expect(p.wears[0]?.shows).toBe(LUMEN);
-    const chosen = Object.values(p.wears[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
+    expect(p.appliedKits[0]?.shows).toBe(LUMEN);
+    const chosen = Object.values(p.appliedKits[0]?.sheet.pairs ?? {}).filter((x) => x.chosen);
     expect(chosen.map((x) => x.to?.split('/')[1]).sort()).toEqual(['agree', 'headboard', 'view']);
     expect(Object.keys(p.editions ?? {})).toContain('lumen-night-rail/headboard');
-    expect(p.sheets[`${WORN}>${LUMEN}`]?.accepted?.length).toBeGreaterThan(0);
+    expect(p.matchSheets[`${WORN}>${LUMEN}`]?.dismissed?.length).toBeGreaterThan(0);
     expect(desk.wrong).toEqual([]);
   }
   it('by keyboard', async () => {
@@ -510,9 +510,9 @@ describe('U. an update of the kit taken for two flows, held back for the third',
           id: `begin-${Date.now()}`,
           label: 'Begin',
           steps: [
-            { do: 'wears', value: [] },
-            ...project.screens.map((s) => ({ do: 'screenWears', screen: s.id, value: null })),
-            ...Object.keys(project.sheets).map((key) => ({ do: 'sheet', key, value: null })),
+            { do: 'appliedKits', value: [] },
+            ...project.screens.map((s) => ({ do: 'screenAppliedKits', screen: s.id, value: null })),
+            ...Object.keys(project.matchSheets).map((key) => ({ do: 'sheet', key, value: null })),
           ],
         },
       ],
@@ -521,8 +521,8 @@ describe('U. an update of the kit taken for two flows, held back for the third',
     await page.waitForSelector('.newer');
   });
   async function held(): Promise<void> {
-    const p = await settled((x) => x.screens.some((s) => s.wears));
-    for (const s of p.screens) expect(s.wears?.[0]?.shows, s.name).toBe(s.flow === 'desk' ? undefined : SKERRY);
+    const p = await settled((x) => x.screens.some((s) => s.appliedKits));
+    for (const s of p.screens) expect(s.appliedKits?.[0]?.shows, s.name).toBe(s.flow === 'desk' ? undefined : SKERRY);
     // What was split is shown by what took it over, with all that was chosen on it.
     const cabin = Object.values(p.screens.find((s) => s.id === 'cabin')?.nodes ?? {});
     expect(cabin.filter((n) => n.type === 'instance' && n.component === `${SKERRY}/photo-card`)).toHaveLength(1);
@@ -556,7 +556,7 @@ describe('U. an update of the kit taken for two flows, held back for the third',
     await held();
     expect(hand.count, 'U by pointer: actions').toBeLessThanOrEqual(7);
     await pressButton(page, 'button', 'Undo Update 10 screens to Skerry Line 2.2.0');
-    await settled((x) => x.screens.every((s) => !s.wears));
+    await settled((x) => x.screens.every((s) => !s.appliedKits));
   });
   it('is told of until it is put off, and is there to be put on all the same', async () => {
     await hand.click('.newer');

@@ -35,7 +35,7 @@ const see = async (name: string): Promise<void> => {
 const titles = (p: Project): readonly unknown[] => {
   const node = p.screens.find((s) => s.id === 'find')?.nodes['find-2'];
   return node?.type === 'instance'
-    ? node.settings.filter((s) => s.name === 'words').map((s) => [s.value, s.when?.situation ?? ''])
+    ? node.overrides.filter((s) => s.name === 'words').map((s) => [s.value, s.when?.situation ?? ''])
     : [];
 };
 

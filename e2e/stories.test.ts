@@ -379,7 +379,9 @@ describe('F. the tone of every button on four screens', () => {
             type: 'instance',
             component: 'plywood@1.0.0/button',
             attrs: {},
-            settings: [{ home: 'plywood@1.0.0/button', at: [], kind: 'prop', name: 'label', value: `Button ${n}${k}` }],
+            overrides: [
+              { home: 'plywood@1.0.0/button', at: [], kind: 'prop', name: 'label', value: `Button ${n}${k}` },
+            ],
             fills: [],
           },
         },

@@ -34,8 +34,8 @@ const set = (component: string, name: string, value: Override['value']): Overrid
   name,
   value,
 });
-const thing = (id: string, component: string, settings: readonly Override[] = [], attrs: Attrs = {}): Node =>
-  newInstance(id, `${SEA}/${component}`, { width: 'stretch', ...attrs }, settings);
+const thing = (id: string, component: string, overrides: readonly Override[] = [], attrs: Attrs = {}): Node =>
+  newInstance(id, `${SEA}/${component}`, { width: 'stretch', ...attrs }, overrides);
 const screen = (id: string, name: string, things: readonly Node[], height: number | null = 844): Screen => {
   const blank = blankScreen(id, name, 'flow-1', 'phone', 390, height);
   const root = { ...blank.nodes['root'], children: things.map((t) => t.id) } as Node;
@@ -52,7 +52,7 @@ const screens = [
     thing('remind', 'toggle', [set('toggle', 'text', 'Remind me')]),
     thing('more', 'hatch'),
     thing('adults', 'head-count'),
-    thing('ask', 'sheet', [set('sheet', 'title', 'Are you sure?')], { over: 'middle', width: 'fit' }),
+    thing('ask', 'sheet', [set('sheet', 'title', 'Are you sure?')], { overlay: 'middle', width: 'fit' }),
   ]),
   screen('list', 'Sailings', [
     thing('top', 'text-link', [set('text-link', 'text', 'To the end')]),
@@ -72,11 +72,11 @@ async function begin(
     for (const [at, sentences] of Object.entries(said)) {
       const n = nodes[at];
       if (!n) continue;
-      const does = sentences.map((text, i) => {
+      const interactions = sentences.map((text, i) => {
         const got = readSentence(aboutThing(world, s, at), text);
-        return got.ok ? { id: `b${i}`, ...got.behaviour } : expect.fail(got.problem);
+        return got.ok ? { id: `b${i}`, ...got.interaction } : expect.fail(got.problem);
       });
-      nodes[at] = { ...n, does };
+      nodes[at] = { ...n, interactions: interactions };
     }
     return { ...s, nodes };
   });
@@ -545,7 +545,7 @@ describe('behaviours', () => {
             label: 'Other',
             steps: [
               {
-                do: 'setting',
+                do: 'override',
                 tree: 'screen:find',
                 node: 'sail',
                 key: `${SEA}/action||prop.text|`,
@@ -584,18 +584,18 @@ describe('the flow', () => {
     await page.mouse.move(to.x + 60, to.y + 60, { steps: 8 });
     await page.mouse.up();
     const p = await desk.settled((x) => (JSON.stringify(x).match(/"go"/gu) ?? []).length === 2);
-    expect(Object.values(p.screens[1]?.nodes ?? {}).some((n) => n.does?.[0]?.then[0]?.do === 'go')).toBe(true);
+    expect(Object.values(p.screens[1]?.nodes ?? {}).some((n) => n.interactions?.[0]?.then[0]?.do === 'go')).toBe(true);
     await page.waitForFunction(() => document.querySelector('.flow')?.textContent?.includes('2 ways'));
     expect(await words()).not.toContain('leads nowhere');
     // Another thing leads there instead: the first does nothing any more.
-    const things = Object.values(p.screens[1]?.nodes ?? {}).filter((n) => n.does).length;
+    const things = Object.values(p.screens[1]?.nodes ?? {}).filter((n) => n.interactions).length;
     await hand.click('::-p-aria(What leads there[role="combobox"])');
     await page.waitForSelector('.p-select-option');
     const other = (await page.$$('.p-select-option:not(.p-select-option-selected)'))[0];
     if (other) {
       await hand.click(other);
       const q = await desk.settled((x) => JSON.stringify(x.screens[1]) !== JSON.stringify(p.screens[1]));
-      expect(Object.values(q.screens[1]?.nodes ?? {}).filter((n) => n.does).length).toBe(things);
+      expect(Object.values(q.screens[1]?.nodes ?? {}).filter((n) => n.interactions).length).toBe(things);
     }
     expect(await axeFaults(page)).toEqual([]);
     await page.click('.place [aria-label="Sailings"]');
@@ -612,7 +612,7 @@ describe('stories', () => {
       type: 'instance',
       component: 'plywood@1.0.0/button',
       attrs: {},
-      settings: [{ home: 'plywood@1.0.0/button', at: [], kind: 'prop', name: 'label', value: label }],
+      overrides: [{ home: 'plywood@1.0.0/button', at: [], kind: 'prop', name: 'label', value: label }],
       fills: [],
     });
     const steps = Array.from({ length: 7 }, (_, i): Step => {

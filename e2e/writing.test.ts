@@ -165,14 +165,14 @@ describe('a text written in place', () => {
       await page.keyboard.press('Enter');
       await page.waitForSelector(FIELD, { hidden: true });
     };
-    const settings = (p: Project): unknown => {
+    const overrides = (p: Project): unknown => {
       const it = first(p).nodes['n'];
-      return it?.type === 'instance' ? it.settings.map((s) => s.value) : null;
+      return it?.type === 'instance' ? it.overrides.map((s) => s.value) : null;
     };
     await write('many');
     await page.waitForSelector('::-p-text(“many” is not a number; Amount keeps 2.)');
-    expect(settings(await desk.project())).toEqual([]);
+    expect(overrides(await desk.project())).toEqual([]);
     await write('3 + 4');
-    await settled((p) => JSON.stringify(settings(p)) === '[7]');
+    await settled((p) => JSON.stringify(overrides(p)) === '[7]');
   });
 });

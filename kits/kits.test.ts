@@ -65,9 +65,9 @@ function texts(box: Box, behind = '#ffffff'): { box: Box; behind: string }[] {
     ...box.children.flatMap((c) => texts(c, fill)),
   ];
 }
-const drawn = (kit: Kit, id: string, settings: readonly Override[], width = 358, mode = ''): Box =>
+const drawn = (kit: Kit, id: string, overrides: readonly Override[], width = 358, mode = ''): Box =>
   layoutNode(
-    resolveSample(world(kit), `${kitRef(kit)}/${id}`, settings, { width: Math.max(width, 390), mode }),
+    resolveSample(world(kit), `${kitRef(kit)}/${id}`, overrides, { width: Math.max(width, 390), mode }),
     fonts,
     width,
     undefined,
@@ -97,11 +97,11 @@ describe.each(all.map((k) => [`${k.name} ${k.version}`, k] as const))('%s', (_, 
         const state = c.contract.props.find((p) => p.means === 'state');
         for (const shown of state?.options ?? [null]) {
           if (shown?.means === 'disabled') continue; // WCAG 1.4.3 leaves inactive controls out.
-          const settings: Override[] =
+          const overrides: Override[] =
             state && shown
               ? [{ home: `${kitRef(kit)}/${c.id}`, at: [], kind: 'prop', name: state.id, value: shown.id }]
               : [];
-          for (const { box, behind } of texts(drawn(kit, c.id, settings, 358, mode), page(kit, mode))) {
+          for (const { box, behind } of texts(drawn(kit, c.id, overrides, 358, mode), page(kit, mode))) {
             const large = (box.node.look.textStyle?.size ?? 16) >= 24;
             const ratio = contrast(box.node.look.color, behind);
             expect(

@@ -1,5 +1,13 @@
 import { createHash } from 'node:crypto';
-import { applyEdit, emptyProject, rebaseLate, type Edit, type Problem, type Project } from '../core/index.js';
+import {
+  applyEdit,
+  emptyProject,
+  rebaseLate,
+  upgradeEdit,
+  type Edit,
+  type Problem,
+  type Project,
+} from '../core/index.js';
 import { Op, type Database, type EditRow, type ProjectRow, type Transaction } from './database.js';
 import { notFound, ProblemError, projectDeleted } from './errors.js';
 import {
@@ -493,7 +501,7 @@ export class Projects {
 
 const confirmedOf = (row: EditRow): Confirmed => ({
   revision: row.revision,
-  edit: JSON.parse(row.edit) as Edit,
+  edit: upgradeEdit(JSON.parse(row.edit) as Edit),
   at: row.at.toISOString(),
 });
 /** What was sent under an id, so that something else under the same is noticed. */

@@ -1,4 +1,4 @@
-import { applyEdit, type Edit } from '../core/index.js';
+import { applyEdit, upgradeEdit, type Edit } from '../core/index.js';
 import { Op, QueryTypes, type Database } from './database.js';
 import { notFound, ProblemError } from './errors.js';
 import type { Projects, ProjectState } from './projects.js';
@@ -50,7 +50,7 @@ export class Rescue {
     });
     return rows.flatMap((r) => {
       try {
-        return [JSON.parse(r.get().edit) as Edit];
+        return [upgradeEdit(JSON.parse(r.get().edit) as Edit)];
       } catch {
         return [];
       }

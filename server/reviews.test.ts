@@ -56,7 +56,7 @@ describe('a review link', () => {
     const shown = got.body['project'] as Project;
     expect(shown.screens.map((s) => s.id)).toEqual(flow.screens.filter((s) => s.flow === first).map((s) => s.id));
     expect(shown.flows.map((f) => f.id)).toEqual([first]);
-    expect(shown.sheets).toEqual({});
+    expect(shown.matchSheets).toEqual({});
     const some = await link({ scope: { screens: ['pay'] } });
     expect(((await call('GET', `/review/${some.token}`)).body['project'] as Project).screens.map((s) => s.id)).toEqual([
       'pay',

@@ -150,7 +150,7 @@ export class Reviews {
     );
     // Sheets belong to the designer’s work; what is worn carries its own.
     return {
-      project: { ...project, screens, flows, sheets: {}, originals, contentSets },
+      project: { ...project, screens, flows, matchSheets: {}, originals, contentSets },
       revision,
     };
   }

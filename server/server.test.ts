@@ -333,7 +333,7 @@ describe('kits', () => {
       type: 'instance',
       component: 'plywood@1.0.0/button',
       attrs: {},
-      settings: [],
+      overrides: [],
       fills: [],
     } as const;
     await send(id, 0, {

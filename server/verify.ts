@@ -1,4 +1,4 @@
-import { applyEdit, type Edit, type Project } from '../core/index.js';
+import { applyEdit, upgradeEdit, type Edit, type Project } from '../core/index.js';
 import { Op, type Database } from './database.js';
 import { readDocument } from './projectCache.js';
 
@@ -34,7 +34,7 @@ export async function verifySnapshots(db: Database): Promise<readonly Differs[]>
       });
       let done = 0;
       for (const edit of edits) {
-        const got = applyEdit(project, JSON.parse(edit.get().edit) as Edit);
+        const got = applyEdit(project, upgradeEdit(JSON.parse(edit.get().edit) as Edit));
         if (got.ok) project = got.project;
         if (++done % 50 === 0) await new Promise((r) => setImmediate(r));
       }

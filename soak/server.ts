@@ -240,7 +240,7 @@ export async function soakRequests(total: number): Promise<void> {
       tree: 'screen:a',
       root: 'm',
       nodes: {
-        m: { id: 'm', type: 'instance', component: 'plywood@1.0.0/button', attrs: {}, settings: [], fills: [] },
+        m: { id: 'm', type: 'instance', component: 'plywood@1.0.0/button', attrs: {}, overrides: [], fills: [] },
       },
       into: { parent: 'root' },
       after: null,

@@ -32,7 +32,7 @@ export const paintedOn = (project: Project, screen: Screen, lens?: string): unkn
         resolve(
           { project, kits },
           screen,
-          lens === undefined ? {} : { wears: lensKits({ project, kits }, screen, lens) },
+          lens === undefined ? {} : { appliedKits: lensKits({ project, kits }, screen, lens) },
         ),
         fonts,
       ),
@@ -42,7 +42,7 @@ export const paintedOn = (project: Project, screen: Screen, lens?: string): unkn
 export const worlds: readonly (readonly [string, Project])[] = demos.flatMap((project) => {
   const plan = planRebrand({ project, kits }, 'plywood@1.0.0', 'skerry-line@2.1.0');
   const got = applyEdit(project, { id: 'r', label: 'r', steps: applyRebrand({ project, kits }, plan) });
-  const bare = applyEdit(project, { id: 'b', label: 'b', steps: [{ do: 'wears', value: [] }] });
+  const bare = applyEdit(project, { id: 'b', label: 'b', steps: [{ do: 'appliedKits', value: [] }] });
   return [
     [`${project.name}, as it is`, project] as const,
     ...(bare.ok ? [[`${project.name}, in the wireframe kit`, bare.project] as const] : []),

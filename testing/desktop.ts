@@ -12,7 +12,7 @@ import { FakeServer, FakeSocket } from './fakeServer.js';
 export interface Desktop {
   readonly server: FakeServer;
   readonly doc: ReturnType<typeof useDocument>;
-  readonly stage: ReturnType<typeof useEditor>;
+  readonly editor: ReturnType<typeof useEditor>;
   readonly commands: ReturnType<typeof useCommands>;
   readonly clipboard: ReturnType<typeof useClipboard>;
   /** A screen as it is now. */
@@ -33,9 +33,9 @@ export async function openDesktop(screens: readonly Screen[]): Promise<Desktop> 
   addShippedFonts(kits, fonts);
   const doc = useDocument();
   await doc.open(server.project.id);
-  const stage = useEditor();
-  stage.goTo(screens[0]?.id ?? '');
-  const screen = (id = stage.screenId): Screen => {
+  const editor = useEditor();
+  editor.goTo(screens[0]?.id ?? '');
+  const screen = (id = editor.screenId): Screen => {
     const found = doc.shown?.screens.find((s) => s.id === id);
     if (!found) throw new Error(`There is no screen ${id}`);
     return found;
@@ -45,5 +45,5 @@ export async function openDesktop(screens: readonly Screen[]): Promise<Desktop> 
     const root = s.nodes[s.root];
     return root?.type === 'box' ? root.children : [];
   };
-  return { server, doc, stage, commands: useCommands(), clipboard: useClipboard(), screen, top };
+  return { server, doc, editor: editor, commands: useCommands(), clipboard: useClipboard(), screen, top };
 }

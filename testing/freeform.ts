@@ -4,7 +4,7 @@ import type { Chance } from './random.js';
 
 type Attrs = Node['attrs'];
 const SIDES = ['start', 'center', 'end', 'stretch'] as const;
-const EDGES = ['keep', 'share', 'free'] as const;
+const EDGES = ['pin', 'scale', 'float'] as const;
 
 /** A child: something of a given size, a text, or another grid or free box. */
 function child(chance: Chance, depth: number, next: () => string, inFree: boolean): Plain {
@@ -44,7 +44,7 @@ function held(chance: Chance, depth: number, next: () => string, inFree: boolean
     padding: chance.below(10),
     align: chance.of(SIDES),
     ...(inFree ? { height: 60 + chance.below(160) } : {}),
-    ...(sort === 0 ? { leastColumn: 60 + chance.below(150) } : sort === 1 ? { columns } : { tracks }),
+    ...(sort === 0 ? { minColumn: 60 + chance.below(150) } : sort === 1 ? { columns } : { tracks }),
   };
   const children = Array.from({ length: count }, () => child(chance, depth + 1, next, false)).map((c, i): Plain => {
     const cell: Record<string, number> = {};
@@ -91,9 +91,9 @@ function insets(a: Attrs, across: boolean): readonly string[] {
   if (far === undefined) return [`${start}:${px(near)}`, own];
   const was = near + size + far;
   const at = (distance: number, edge: Edge): string | null =>
-    edge === 'keep' ? px(distance) : edge === 'share' ? `${was > 0 ? (distance / was) * 100 : 0}%` : null;
-  const first = at(near, (across ? a.edges?.left : a.edges?.top) ?? 'keep');
-  const last = at(far, (across ? a.edges?.right : a.edges?.bottom) ?? 'free');
+    edge === 'pin' ? px(distance) : edge === 'scale' ? `${was > 0 ? (distance / was) * 100 : 0}%` : null;
+  const first = at(near, (across ? a.edges?.left : a.edges?.top) ?? 'pin');
+  const last = at(far, (across ? a.edges?.right : a.edges?.bottom) ?? 'float');
   if (first !== null && last !== null) return [`${start}:${first}`, `${end}:${last}`, `${name}:auto`];
   if (first !== null) return [`${start}:${first}`, own];
   if (last !== null) return [`${end}:${last}`, own];
@@ -105,8 +105,8 @@ function cssOf(p: Plain, around: Plain | null, letters: TextStyle | undefined): 
   const css = ['box-sizing:border-box', ...(a.minWidth === undefined ? [] : [`min-width:${px(a.minWidth)}`])];
   if (p.text !== undefined && letters) css.push(...lettersOf(letters));
   if (a.flow === 'grid') {
-    const columns = a.leastColumn
-      ? `repeat(auto-fit,minmax(min(100%,${px(a.leastColumn)}),1fr))`
+    const columns = a.minColumn
+      ? `repeat(auto-fit,minmax(min(100%,${px(a.minColumn)}),1fr))`
       : (readTracks(a.tracks ?? '') ?? Array.from({ length: a.columns ?? 2 }, () => ({ kind: 'fr' as const, size: 1 })))
           .map((t) => (t.kind === 'auto' ? 'auto' : t.kind === 'fr' ? `minmax(0,${t.size}fr)` : `${t.size}px`))
           .join(' ');

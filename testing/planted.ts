@@ -44,7 +44,7 @@ interface Fault {
   readonly component: string;
   /** What the other kit makes of it. */
   readonly change?: Change;
-  readonly settings?: readonly (readonly [name: string, value: string | number | boolean])[];
+  readonly overrides?: readonly (readonly [name: string, value: string | number | boolean])[];
   readonly own?: { readonly attr: 'fill'; readonly value: string };
   readonly filled?: string;
   readonly beside?: boolean;
@@ -55,26 +55,26 @@ const FAULTS: readonly Fault[] = [
     concern: 'text-outside',
     component: 'count',
     change: part('root', { width: 24, clip: true }),
-    settings: [['text', 'Twenty places left']],
+    overrides: [['text', 'Twenty places left']],
   },
   {
     concern: 'text-cut',
     component: 'title',
     change: part('words', { maxLines: 1 }),
-    settings: [['words', 'A title that is far too long for a single line of a telephone']],
+    overrides: [['words', 'A title that is far too long for a single line of a telephone']],
   },
   {
     concern: 'text-wrapped',
     component: 'copy',
     change: part('words', { textStyle: 'hero' }),
-    settings: [['words', 'Some words in one line']],
+    overrides: [['words', 'Some words in one line']],
   },
   { concern: 'contrast', component: 'pill', change: part('text', { color: '#c8d6de' }) },
   {
     concern: 'contrast',
     component: 'tide',
     change: part('words', { color: '#33475a' }),
-    settings: [['words', 'Half way']],
+    overrides: [['words', 'Half way']],
   },
   { concern: 'contrast', component: 'round-action', change: part('glyph', { color: '#d8452f' }) },
   {
@@ -84,9 +84,9 @@ const FAULTS: readonly Fault[] = [
   },
   { concern: 'outside', component: 'photo', change: part('root', { minWidth: 620 }) },
   { concern: 'overlap', component: 'face', change: part('root', { width: 120, height: 120 }), beside: true },
-  { concern: 'glyph', component: 'bubble', settings: [['words', 'To 神戸']] },
+  { concern: 'glyph', component: 'bubble', overrides: [['words', 'To 神戸']] },
   { concern: 'grew', component: 'message', change: part('root', { paddingY: 70 }) },
-  { concern: 'parked', component: 'row', change: without('leads'), settings: [['leads', true]] },
+  { concern: 'parked', component: 'row', change: without('leads'), overrides: [['leads', true]] },
   {
     concern: 'parked-content',
     component: 'form-part',
@@ -157,7 +157,7 @@ export function plantedProject(chance: Chance, kit: Kit, screens: number, faults
         type: 'instance',
         component: `${from}/${component}`,
         attrs: {},
-        settings: [],
+        overrides: [],
         fills: [],
         ...more,
       };
@@ -167,8 +167,8 @@ export function plantedProject(chance: Chance, kit: Kit, screens: number, faults
     const fault = where.get(i);
     if (fault) {
       const home = `${from}/${fault.component}`;
-      const settings: Override[] = [
-        ...(fault.settings ?? []).map(([name, value]): Override => ({ home, at: [], kind: 'prop', name, value })),
+      const overrides: Override[] = [
+        ...(fault.overrides ?? []).map(([name, value]): Override => ({ home, at: [], kind: 'prop', name, value })),
         ...(fault.own
           ? [{ home, at: ['root'], kind: 'attr' as const, name: fault.own.attr, value: fault.own.value }]
           : []),
@@ -182,7 +182,7 @@ export function plantedProject(chance: Chance, kit: Kit, screens: number, faults
         ];
         nodes[box] = { id: box, type: 'box', attrs: { flow: 'free', width: 300, height: 160 }, children: [a, b] };
         children.push(box);
-      } else children.push(use(fault.component, { settings, fills }));
+      } else children.push(use(fault.component, { overrides, fills }));
       planted.push({ screen: id, concern: fault.concern });
     }
     nodes[root.id] = { ...root, children };

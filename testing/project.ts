@@ -126,7 +126,7 @@ export function someProject(chance: Chance, kit: Kit, screens = 2): Project {
           item,
           entries: rows
             ? []
-            : Array.from({ length: 1 + chance.below(3) }, (_, i) => ({ key: `k${i + 1}`, settings: {} })),
+            : Array.from({ length: 1 + chance.below(3) }, (_, i) => ({ key: `k${i + 1}`, overrides: {} })),
           ...(rows ? { rows: 'rows' } : {}),
         };
       } else if (kind === 2) nodes[id] = { id, type: 'text', attrs: { text: `Text ${id}`, textStyle: 'means:body' } };
@@ -176,17 +176,17 @@ export function someAction(
   const all = Object.keys(screen.nodes);
   const id = chance.of(all);
   const some = [id, ...(chance.is(0.4) ? [chance.of(all)] : [])];
-  const wears = appliedKitsOf(project, screen);
+  const appliedKits = appliedKitsOf(project, screen);
   const series = chance.maybe(Object.values(screen.nodes).filter((n): n is SeriesNode => n.type === 'series'));
   const instance = chance.maybe(instancesOf(screen));
   const kit = world.kits.get(project.kits[0] ?? '');
   const ref = (): ComponentRef => `${project.kits[0] ?? ''}/${chance.of(Object.keys(kit?.components ?? {}))}`;
-  const spot = (): ReturnType<typeof spotFor> => spotFor(world, wears, screen, chance.of(all), chance.is(0.5));
+  const spot = (): ReturnType<typeof spotFor> => spotFor(world, appliedKits, screen, chance.of(all), chance.is(0.5));
   const actions: Record<string, () => readonly Step[]> = {
     move: () => moveSteps(tree, screen, some, spot()),
     up: () => nudgeSteps(tree, screen, id, chance.of([-1, 1])),
-    in: () => indentSteps(world, wears, tree, screen, id, 'in'),
-    out: () => indentSteps(world, wears, tree, screen, id, 'out'),
+    in: () => indentSteps(world, appliedKits, tree, screen, id, 'in'),
+    out: () => indentSteps(world, appliedKits, tree, screen, id, 'out'),
     wrap: () => wrapSteps(tree, screen, some, { id: newId(), type: 'box', attrs: { flow: 'row' }, children: [] }),
     unwrap: () => unwrapSteps(tree, screen, id).steps,
     remove: () => removeSteps(tree, screen, some),
@@ -198,10 +198,10 @@ export function someAction(
       return [{ do: 'insert', tree, root: n, nodes: { [n]: newInstance(n, ref()) }, into: at.into, after: at.after }];
     },
     fill: () => {
-      const slot = instance && componentAt(world, shownComponent(wears, instance.component))?.contract.slots[0];
+      const slot = instance && componentAt(world, shownComponent(appliedKits, instance.component))?.contract.slots[0];
       if (!instance || !slot) return [];
       const n = newId();
-      const into = slotPlace(world, wears, instance, slot.id);
+      const into = slotPlace(world, appliedKits, instance, slot.id);
       return [
         {
           do: 'insert',
@@ -232,8 +232,8 @@ export function someAction(
     break: () => (series ? breakSeriesSteps(project, tree, screen, series.id, newId).steps : []),
     choose: () => choosing(chance, world, screen, instance, series),
     back: () => {
-      const s = chance.maybe(instance?.settings ?? []);
-      return instance && s ? resetSteps(world, wears, tree, instance, s) : [];
+      const s = chance.maybe(instance?.overrides ?? []);
+      return instance && s ? resetSteps(world, appliedKits, tree, instance, s) : [];
     },
     swap: () => (instance ? swapSteps(tree, instance, ref()) : []),
     attr: () => [{ do: 'set', tree, node: id, field: 'attrs.width', value: chance.of([null, 'stretch', 120]) }],
@@ -278,9 +278,9 @@ function choosing(
   instance: InstanceNode | undefined,
   series: SeriesNode | undefined,
 ): readonly Step[] {
-  const wears = appliedKitsOf(world.project, screen);
+  const appliedKits = appliedKitsOf(world.project, screen);
   const prop =
-    instance && chance.maybe(componentAt(world, shownComponent(wears, instance.component))?.contract.props ?? []);
+    instance && chance.maybe(componentAt(world, shownComponent(appliedKits, instance.component))?.contract.props ?? []);
   if (!instance || !prop) return [];
   const target = { at: [], kind: 'prop', name: prop.id } as const;
   const inItem = series !== undefined && placesOf(screen.nodes).get(instance.id)?.parent === series.id;
@@ -289,5 +289,5 @@ function choosing(
     inItem && key !== undefined && chance.is(0.7)
       ? { nodes: screen.nodes, entry: { series: series.id, key } }
       : undefined;
-  return chooseSteps(world, wears, treeOfScreen(screen), instance, target, someValue(chance, prop), item);
+  return chooseSteps(world, appliedKits, treeOfScreen(screen), instance, target, someValue(chance, prop), item);
 }

@@ -27,7 +27,7 @@ export function someOriginal(chance: Chance, id: string, name: string, others: r
             type: 'instance' as const,
             component: `project/${other}`,
             attrs: {},
-            settings: [],
+            overrides: [],
             fills: [],
           },
         ]
@@ -207,7 +207,7 @@ export function someWideAction(chance: Chance, world: World, newId: () => string
               tree: `screen:${screen.id}`,
               root: n,
               nodes: {
-                [n]: { id: n, type: 'instance', component: `project/${own.id}`, attrs: {}, settings: [], fills: [] },
+                [n]: { id: n, type: 'instance', component: `project/${own.id}`, attrs: {}, overrides: [], fills: [] },
               },
               into: { parent: screen.root },
               after: null,
@@ -331,12 +331,12 @@ export function someWideAction(chance: Chance, world: World, newId: () => string
       ];
     },
     projectName: () => [{ do: 'name', value: `Project ${chance.below(9)}` }],
-    wears: () => {
+    appliedKits: () => {
       const sheet = { from: kitRef(kit), to: 'other@1.0.0', pairs: {}, tokens: {}, textStyles: {}, icons: {} };
       const value = chance.is(0.5) ? [] : [{ kit: kitRef(kit), shows: 'other@1.0.0', sheet }];
       return screen && chance.is(0.6)
-        ? [{ do: 'screenWears', screen: screen.id, value: chance.is(0.4) ? null : value }]
-        : [{ do: 'wears', value }];
+        ? [{ do: 'screenAppliedKits', screen: screen.id, value: chance.is(0.4) ? null : value }]
+        : [{ do: 'appliedKits', value }];
     },
     sheet: () => {
       const id = `${kitRef(kit)}>other@1.0.0`;

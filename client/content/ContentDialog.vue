@@ -12,7 +12,7 @@ import ContentTable from './ContentTable.vue';
 const visible = defineModel<boolean>('visible', { required: true });
 const props = defineProps<{ set: string }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const sets = computed(() => Object.values(doc.shown?.contentSets ?? {}));
 const chosen = ref(props.set || sets.value[0]?.id || '');
 const current = computed<ContentSet | undefined>(() => doc.shown?.contentSets[chosen.value]);
@@ -24,7 +24,7 @@ function brought(id: string): void {
   bringing.value = false;
 }
 function madeUp(kind: SampleSet): void {
-  const id = stage.newId();
+  const id = editor.newId();
   const set = sampleContentSet(id, kind);
   if (!doc.act(`Add made-up ${set.name.toLowerCase()}`, [{ do: 'contentSet', set: id, value: set }])) return;
   brought(id);

@@ -14,7 +14,7 @@ import { COLUMN_KINDS } from './edits.js';
 const props = defineProps<{ current: ContentSet | undefined }>();
 const emit = defineEmits<{ done: [set: string] }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const pasted = ref('');
 // What is read goes into the project as it is: nothing in it may be watched.
 const read = shallowRef<ReadRows | null>(null);
@@ -60,7 +60,7 @@ function take(): void {
   const r = read.value;
   if (!r || !fits.value) return;
   const old = into.value === 'same' ? props.current : undefined;
-  const id = old?.id ?? stage.newId();
+  const id = old?.id ?? editor.newId();
   const called = name.value.trim() || 'Content';
   const value = old ? updateRows(old, r) : { id, name: called, columns: r.columns, rows: r.rows };
   const label = old ? `Bring new rows into ${old.name}` : `Bring in ${called}`;

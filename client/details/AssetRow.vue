@@ -8,14 +8,14 @@ import { useEditor } from '../stores/editor.js';
 
 /** Marks what is selected as an asset: it leaves as files of its own in Hand over. */
 const doc = useDocument();
-const stage = useEditor();
-const bench = useComponentEditor();
+const editor = useEditor();
+const componentEditor = useComponentEditor();
 const isThing = computed(
-  () => bench.of === '' && stage.selectedNode !== undefined && (stage.selectedPlace?.at.length ?? 0) === 0,
+  () => componentEditor.of === '' && editor.selectedNode !== undefined && (editor.selectedPlace?.at.length ?? 0) === 0,
 );
-const on = computed(() => stage.selectedNode?.asset === true);
+const on = computed(() => editor.selectedNode?.asset === true);
 function mark(asset: boolean): void {
-  const steps = stage.targets.flatMap((t) =>
+  const steps = editor.targets.flatMap((t) =>
     t.ids.map((node): Step => ({
       do: 'set',
       tree: treeOfScreen(t.screen),

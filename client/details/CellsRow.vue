@@ -16,7 +16,7 @@ import { useEditor } from '../stores/editor.js';
 /** Fills what an instance says from one row of a content set: its texts, numbers, flags, icons and pictures follow the row. */
 const props = defineProps<{ node: InstanceNode; component: Component }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 /** Content sets; the same as long as none changes, whatever is typed elsewhere. */
 const all = computed(() => doc.shown?.contentSets);
 const sets = computed(() =>
@@ -25,7 +25,7 @@ const sets = computed(() =>
   ),
 );
 const now = computed<{ readonly cell: string; readonly row: string } | null>((was) => {
-  for (const s of props.node.settings) {
+  for (const s of props.node.overrides) {
     const from = contentValue(s.value);
     if (from && 'cell' in from)
       return was?.cell === from.cell && was.row === from.row ? was : { cell: from.cell, row: from.row };
@@ -40,8 +40,8 @@ const rows = computed(() =>
   })),
 );
 function fill(setId: string, rowKey?: string): void {
-  const s = stage.screen;
-  const w = stage.world;
+  const s = editor.screen;
+  const w = editor.world;
   const chosen = doc.shown?.contentSets[setId];
   const row = rowKey ?? chosen?.rows[0]?.key;
   if (!s || !w || !chosen || row === undefined) return;
@@ -49,7 +49,7 @@ function fill(setId: string, rowKey?: string): void {
   const steps = Object.entries(bound).flatMap(([name, column]): Step[] =>
     chooseSteps(
       w,
-      stage.wears,
+      editor.appliedKits,
       treeOfScreen(s),
       props.node,
       { at: [], kind: 'prop', name },

@@ -6,7 +6,13 @@ import { assetUrl } from '../api.js';
 import type { RowActions } from './PropRow.vue';
 
 /** Which part of a picture shows: the frame is dragged over the picture, moved by arrow keys, and made smaller by + and the wheel. */
-const props = defineProps<{ look: Look; width: number; height: number; choices: readonly Prop[]; does: RowActions }>();
+const props = defineProps<{
+  look: Look;
+  width: number;
+  height: number;
+  choices: readonly Prop[];
+  actions: RowActions;
+}>();
 const natural = ref<{ w: number; h: number } | null>(null);
 const thumb = ref<HTMLElement | null>(null);
 const MOST = 8;
@@ -30,7 +36,7 @@ const shown = computed(() => {
 function put(id: 'focalX' | 'focalY' | 'zoom', value: number): void {
   const prop = props.choices.find((p) => p.id === id);
   const rounded = Math.round(value * 1000) / 1000;
-  if (prop && rounded !== props.look[id]) props.does.choose(prop, rounded as Json, true);
+  if (prop && rounded !== props.look[id]) props.actions.choose(prop, rounded as Json, true);
 }
 const part = (v: number): number => Math.min(1, Math.max(0, v));
 function press(event: PointerEvent): void {

@@ -10,19 +10,21 @@ import { useComponentEditor } from '../stores/componentEditor.js';
 import PlainDetails from './PlainDetails.vue';
 import ScreenDetails from './ScreenDetails.vue';
 
-/** The settings of what is selected; of the screen when nothing is. */
+/** The overrides of what is selected; of the screen when nothing is. */
 const emit = defineEmits<{ content: [set: string] }>();
-const stage = useEditor();
-const bench = useComponentEditor();
-const isInstance = computed(() => stage.selectedNode?.type === 'instance');
+const editor = useEditor();
+const componentEditor = useComponentEditor();
+const isInstance = computed(() => editor.selectedNode?.type === 'instance');
 /** An instance whose original is not here any more. */
 const missing = computed(() => {
-  const n = stage.selectedNode;
-  const w = stage.ground;
-  return w && n?.type === 'instance' && !componentAt(w, shownComponent(stage.wears, n.component)) ? n.component : null;
+  const n = editor.selectedNode;
+  const w = editor.ground;
+  return w && n?.type === 'instance' && !componentAt(w, shownComponent(editor.appliedKits, n.component))
+    ? n.component
+    : null;
 });
 const plain = computed(() =>
-  stage.selectedNode && stage.selectedNode.type !== 'instance' ? stage.selectedNode : undefined,
+  editor.selectedNode && editor.selectedNode.type !== 'instance' ? editor.selectedNode : undefined,
 );
 </script>
 
@@ -30,10 +32,10 @@ const plain = computed(() =>
   <section class="pane" aria-label="Details" role="region">
     <MissingDetails v-if="missing" :of="missing" />
     <InstanceDetails v-else-if="isInstance" @content="(s) => emit('content', s)" />
-    <PartDetails v-else-if="plain && bench.of !== '' && plain.type !== 'series'" :node="plain" />
+    <PartDetails v-else-if="plain && componentEditor.of !== '' && plain.type !== 'series'" :node="plain" />
     <PlainDetails v-else-if="plain" :node="plain" @content="(s) => emit('content', s)" />
-    <ContractPane v-else-if="bench.of !== ''" />
-    <ScreenDetails v-else-if="stage.screen" :screen="stage.screen" />
+    <ContractPane v-else-if="componentEditor.of !== ''" />
+    <ScreenDetails v-else-if="editor.screen" :screen="editor.screen" />
     <p v-else class="idle note">Settings of what you select stand here.</p>
   </section>
 </template>

@@ -18,7 +18,7 @@ import { useEditor } from '../stores/editor.js';
 const props = defineProps<{ node: InstanceNode; component: Component }>();
 const emit = defineEmits<{ content: [set: string] }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const all = computed(() => doc.shown?.contentSets);
 const sets = computed(() => [
   ...Object.values(all.value ?? {}).map((s) => ({ id: s.id, name: s.name })),
@@ -27,8 +27,8 @@ const sets = computed(() => [
 const now = computed(() => {
   for (const f of props.node.fills)
     for (const c of f.children) {
-      const n = stage.screen?.nodes[c];
-      for (const s of n?.type === 'instance' ? n.settings : []) {
+      const n = editor.screen?.nodes[c];
+      for (const s of n?.type === 'instance' ? n.overrides : []) {
         const from = contentValue(s.value);
         if (from && 'rows' in from) return from.rows;
       }
@@ -36,22 +36,22 @@ const now = computed(() => {
   return '';
 });
 function fill(id: string): void {
-  const s = stage.screen;
-  const w = stage.world;
+  const s = editor.screen;
+  const w = editor.world;
   const set = doc.shown?.contentSets[id];
   if (id === '+') {
     emit('content', '');
     return;
   }
   if (!s || !w || !set) return;
-  const ref = shownComponent(stage.wears, props.node.component);
+  const ref = shownComponent(editor.appliedKits, props.node.component);
   const made = tableColumns(
     ref,
     props.component,
     Object.values(kitOfRef(w, ref)?.components ?? {}),
     set,
-    stage.newId,
-    stage.behind,
+    editor.newId,
+    editor.behind,
   );
   if (!made) return;
   const tree = treeOfScreen(s);

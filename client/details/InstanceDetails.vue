@@ -24,12 +24,12 @@ import WidthRows from './WidthRows.vue';
 import PropRow from './PropRow.vue';
 import SizeRows from './SizeRows.vue';
 
-/** The settings of an instance, or of a part inside one: the contract first, in the kit's order. */
+/** The overrides of an instance, or of a part inside one: the contract first, in the kit's order. */
 const emit = defineEmits<{ content: [set: string] }>();
-const stage = useEditor();
+const editor = useEditor();
 const commands = useCommands();
 const originals = useOriginals();
-const bench = useComponentEditor();
+const componentEditor = useComponentEditor();
 const {
   written,
   at,
@@ -95,7 +95,7 @@ const some = (list: readonly Prop[], before: number, mine: (p: Prop) => boolean)
 /** In an original, a nested instance's own properties can be handed up to its contract. */
 function linked(p: Prop): InstanceType<typeof LinkMenu>['$props'] | null {
   const node = written.value;
-  if (bench.of === '' || !node || at.value.length > 0 || entry.value) return null;
+  if (componentEditor.of === '' || !node || at.value.length > 0 || entry.value) return null;
   return { node, name: `props.${p.id}`, label: p.name, kind: p.kind, value: () => values.value[p.id], like: p };
 }
 const whole = computed(() => upTo.value > props.value.length + grounds.value.length + partProps.value.length);
@@ -110,9 +110,9 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
         <span class="clip says">{{ subject.says }}</span>
       </p>
       <p v-else class="note">Part of {{ part?.owner.name }}</p>
-      <p v-if="stage.countSelected === 1" class="alike note">
+      <p v-if="editor.countSelected === 1" class="alike note">
         <button
-          v-if="originals.selectedOriginal() !== bench.of"
+          v-if="originals.selectedOriginal() !== componentEditor.of"
           class="quiet-link"
           :title="tip('workbench')"
           @click="originals.openSelected()"
@@ -122,8 +122,8 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
         <button
           v-if="top && at.length === 0 && !entry"
           class="quiet-link"
-          :title="tip('unlink')"
-          @click="originals.unlink()"
+          :title="tip('detach')"
+          @click="originals.detach()"
         >
           Unlink
         </button>
@@ -139,17 +139,17 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           About {{ top.component.name }}
         </button>
       </p>
-      <p v-if="stage.countSelected > 1" class="note">
+      <p v-if="editor.countSelected > 1" class="note">
         <strong
-          >{{ count(stage.countSelected) }} selected{{
-            stage.targets.length > 1 ? ` on ${stage.targets.length} screens` : ''
+          >{{ count(editor.countSelected) }} selected{{
+            editor.targets.length > 1 ? ` on ${editor.targets.length} screens` : ''
           }}.</strong
         >
         What they share changes together.
       </p>
       <p v-else-if="itemOf" class="note">
         Item {{ itemOf.at }} of {{ itemOf.of }}; what you choose here is this item’s own.
-        <button class="quiet-link" @click="stage.select([written.id])">All items</button>
+        <button class="quiet-link" @click="editor.select([written.id])">All items</button>
       </p>
       <p v-if="top && at.length === 0" class="alike note">
         Select all alike: <span v-if="alikes.length === 0">there is no other</span
@@ -185,10 +185,10 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           :others="elsewhere(p)"
           :says="p.kind === 'icon' ? says : undefined"
           :kit="kit"
-          :does="actions(at, 'prop')"
+          :actions="actions(at, 'prop')"
           ><template #mine
             ><OverrideMenu
-              v-if="!entry && stage.countSelected === 1"
+              v-if="!entry && editor.countSelected === 1"
               :target="{ at, kind: 'prop', name: p.id }"
               :name="p.name"
               @back="actions(at, 'prop').back(p)"
@@ -197,7 +197,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
         </PropRow>
         <p v-if="props.length === 0" class="note pad">
           {{
-            stage.countSelected > 1
+            editor.countSelected > 1
               ? 'Nothing that everything selected has in common.'
               : 'It has no properties of its own.'
           }}
@@ -211,10 +211,10 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           :from="attr(looked, p).from"
           :yours="isMine({ at: looked, kind: 'attr', name: p.id })"
           :kit="kit"
-          :does="actions(looked, 'attr')"
+          :actions="actions(looked, 'attr')"
           ><template #mine
             ><OverrideMenu
-              v-if="!entry && stage.countSelected === 1"
+              v-if="!entry && editor.countSelected === 1"
               :target="{ at: looked, kind: 'attr', name: p.id }"
               :name="p.name"
               @back="actions(looked, 'attr').back(p)"
@@ -230,10 +230,10 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
         :from="attr(at, p).from"
         :yours="isMine({ at, kind: 'attr', name: p.id })"
         :kit="kit"
-        :does="actions(at, 'attr')"
+        :actions="actions(at, 'attr')"
         ><template #mine
           ><OverrideMenu
-            v-if="!entry && stage.countSelected === 1"
+            v-if="!entry && editor.countSelected === 1"
             :target="{ at, kind: 'attr', name: p.id }"
             :name="p.name"
             @back="actions(at, 'attr').back(p)"
@@ -257,10 +257,10 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
               :held="propHeld(n.at, p, n.values)"
               :yours="isMine({ at: n.at, kind: 'prop', name: p.id })"
               :kit="kit"
-              :does="actions(n.at, 'prop')"
+              :actions="actions(n.at, 'prop')"
               ><template #mine
                 ><OverrideMenu
-                  v-if="!entry && stage.countSelected === 1"
+                  v-if="!entry && editor.countSelected === 1"
                   :target="{ at: n.at, kind: 'prop', name: p.id }"
                   :name="p.name"
                   @back="actions(n.at, 'prop').back(p)"
@@ -279,7 +279,7 @@ const whole = computed(() => upTo.value > props.value.length + grounds.value.len
           </p>
         </div>
         <CellsRow
-          v-if="top && at.length === 0 && !entry && top.component.role !== 'table' && stage.countSelected === 1"
+          v-if="top && at.length === 0 && !entry && top.component.role !== 'table' && editor.countSelected === 1"
           :node="written"
           :component="top.component"
         />

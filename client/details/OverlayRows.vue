@@ -10,12 +10,12 @@ import { useEditor } from '../stores/editor.js';
 
 /** For things on the ground of a screen: do they scroll with it, stay, or lie over it? */
 const doc = useDocument();
-const stage = useEditor();
-const bench = useComponentEditor();
+const editor = useEditor();
+const componentEditor = useComponentEditor();
 const node = computed(() => {
-  const s = stage.screen;
-  const n = stage.selectedNode;
-  if (!s || !n || bench.of !== '' || stage.selectedPlace?.at.length !== 0) return undefined;
+  const s = editor.screen;
+  const n = editor.selectedNode;
+  if (!s || !n || componentEditor.of !== '' || editor.selectedPlace?.at.length !== 0) return undefined;
   const into = placesOf(s.nodes).get(n.id);
   return into?.parent === s.root && into.slot === undefined ? n : undefined;
 });
@@ -33,9 +33,9 @@ const STAYS = [
   { id: 'top', name: 'stays at the top' },
   { id: 'bottom', name: 'stays at the bottom' },
 ];
-const look = computed(() => (node.value ? stage.findBox(node.value.id)?.node.look : undefined));
+const look = computed(() => (node.value ? editor.findBox(node.value.id)?.node.look : undefined));
 function set(label: string, values: Readonly<Record<string, Json>>): void {
-  const steps = stage.targets.flatMap((t) =>
+  const steps = editor.targets.flatMap((t) =>
     t.ids.flatMap((id) =>
       placesOf(t.screen.nodes).get(id)?.parent === t.screen.root
         ? Object.entries(values).map(([name, value]): Step => ({
@@ -51,9 +51,9 @@ function set(label: string, values: Readonly<Record<string, Json>>): void {
   doc.act(label, steps);
 }
 function lie(to: string): void {
-  const b = node.value ? stage.findBox(node.value.id) : null;
+  const b = node.value ? editor.findBox(node.value.id) : null;
   const put: Readonly<Record<string, Json>> =
-    to === 'free' && b ? { x: Math.round(b.x), y: Math.round(Math.min(b.y, stage.screen?.height ?? b.y)) } : {};
+    to === 'free' && b ? { x: Math.round(b.x), y: Math.round(Math.min(b.y, editor.screen?.height ?? b.y)) } : {};
   if (to === 'in') set('Put it into the screen', { over: null, scrim: null });
   else set('Lay it over the screen', { over: to, ...put });
 }
@@ -64,7 +64,7 @@ function lie(to: string): void {
     <h3>On the screen</h3>
     <FieldRow name="Lies over it" field="ground-over">
       <Select
-        :model-value="node.attrs.over ?? 'in'"
+        :model-value="node.attrs.overlay ?? 'in'"
         :options="[...LIES]"
         option-label="name"
         option-value="id"
@@ -73,7 +73,7 @@ function lie(to: string): void {
         @update:model-value="lie"
       />
     </FieldRow>
-    <FieldRow v-if="node.attrs.over !== undefined" name="Dims what is below" says="Dims the rest">
+    <FieldRow v-if="node.attrs.overlay !== undefined" name="Dims what is below" says="Dims the rest">
       <ToggleSwitch
         :model-value="look ? hasScrim(look) : false"
         aria-label="Dims what is below"

@@ -19,44 +19,44 @@ import PropRow, { type RowActions } from './PropRow.vue';
 import SizeRows from './SizeRows.vue';
 import SeriesRows from './SeriesRows.vue';
 
-/** The settings of something that is no instance: a row, a text, a picture, a series. */
+/** The overrides of something that is no instance: a row, a text, a picture, a series. */
 const props = defineProps<{ node: Node }>();
 const emit = defineEmits<{ content: [set: string] }>();
 const doc = useDocument();
-const stage = useEditor();
-const exact = useFreeform();
+const editor = useEditor();
+const freeform = useFreeform();
 const commands = useCommands();
 const originals = useOriginals();
-/** What it was before it was unlinked. */
+/** What it was before it was detached. */
 const was = computed(() => {
   const ref = props.node.was?.component;
-  return ref === undefined || !stage.ground
+  return ref === undefined || !editor.ground
     ? ''
-    : (componentAt(stage.ground, ref)?.name ?? ref.split('/').at(-1) ?? '');
+    : (componentAt(editor.ground, ref)?.name ?? ref.split('/').at(-1) ?? '');
 });
-const look = computed(() => (stage.selected ? stage.findBox(stage.selected)?.node : undefined));
+const look = computed(() => (editor.selected ? editor.findBox(editor.selected)?.node : undefined));
 /** A picture that fills its room may be cut: which part of it shows. */
 const crop = computed(() => {
-  const box = stage.selected ? stage.findBox(stage.selected) : null;
+  const box = editor.selected ? editor.findBox(editor.selected) : null;
   return props.node.type === 'image' && box?.node.look.asset && box.node.look.fit === 'cover'
     ? { look: box.node.look, width: box.w, height: box.h }
     : null;
 });
 function held(p: Prop): Held {
-  const here = atWidth(stage.asSeen(props.node), stage.current?.width ?? 0);
+  const here = atWidth(editor.asSeen(props.node), editor.current?.width ?? 0);
   const written = (here.attrs as Record<string, Json>)[p.id];
   return {
     value: p.id === 'text' ? (look.value?.written ?? written) : lookValue(p.id, written, look.value?.look),
     ...(LENGTHS.has(p.id) && written !== undefined ? { written } : {}),
   };
 }
-const does: RowActions = {
+const actions: RowActions = {
   choose(p, value, merge) {
-    if (p.id === 'flow' && props.node.type === 'box' && stage.countSelected === 1) {
-      exact.turn(props.node.id, value as 'row' | 'column' | 'grid' | 'free');
+    if (p.id === 'flow' && props.node.type === 'box' && editor.countSelected === 1) {
+      freeform.turn(props.node.id, value as 'row' | 'column' | 'grid' | 'free');
       return;
     }
-    const steps = stage.targets.flatMap((t) =>
+    const steps = editor.targets.flatMap((t) =>
       t.ids.flatMap((id): Step[] =>
         t.screen.nodes[id]?.type === props.node.type
           ? [
@@ -65,16 +65,16 @@ const does: RowActions = {
                 tree: treeOfScreen(t.screen),
                 node: id,
                 field: `attrs.${p.id}`,
-                value: qualified(attrValue(p.id, value), stage.mainKit, false),
+                value: qualified(attrValue(p.id, value), editor.mainKit, false),
               },
             ]
           : [],
       ),
     );
-    doc.act(`Change ${p.name}`, steps, merge ? `${stage.selectedIds.join()}|${p.id}` : null);
+    doc.act(`Change ${p.name}`, steps, merge ? `${editor.selectedIds.join()}|${p.id}` : null);
   },
   back(p) {
-    does.choose(p, null, false);
+    actions.choose(p, null, false);
   },
 };
 </script>
@@ -85,13 +85,13 @@ const does: RowActions = {
     <p class="note">
       {{ was ? `Loose; was a ${was}. ` : ''
       }}{{ node.type === 'series' ? 'One thing repeated with an even gap' : 'Plain; belongs to this screen'
-      }}{{ stage.countSelected > 1 ? `. ${stage.countSelected} selected` : '' }}
+      }}{{ editor.countSelected > 1 ? `. ${editor.countSelected} selected` : '' }}
     </p>
     <p v-if="node.type !== 'series'" class="note links">
       <button class="quiet-link" :title="tip('make')" @click="originals.making = true">
-        {{ stage.countSelected > 1 ? 'Make components' : 'Make component' }}
+        {{ editor.countSelected > 1 ? 'Make components' : 'Make component' }}
       </button>
-      <button class="quiet-link" :title="tip('relink')" @click="originals.relink()">
+      <button class="quiet-link" :title="tip('reattach')" @click="originals.reattach()">
         {{ was ? 'Link again' : 'Link to a component' }}
       </button>
     </p>
@@ -106,18 +106,18 @@ const does: RowActions = {
       :width="crop.width"
       :height="crop.height"
       :choices="PLAIN_PROPS.image ?? []"
-      :does="does"
+      :actions="actions"
     />
     <PropRow
-      v-for="p in plainProps(node, stage.mainKit, false)"
+      v-for="p in plainProps(node, editor.mainKit, false)"
       :key="`${node.id}${p.id}`"
       :prop="p"
       :id-base="`x-${node.id}`"
       :held="held(p)"
       :yours="false"
       :length="LENGTHS.has(p.id)"
-      :kit="stage.mainKit"
-      :does="does"
+      :kit="editor.mainKit"
+      :actions="actions"
     />
     <OverlayRows />
     <SizeRows />

@@ -10,21 +10,21 @@ import { useEditor } from '../stores/editor.js';
 
 /** Where the selection lies: in a free box to the px, with what its edges do; in a grid which cells it takes. */
 const doc = useDocument();
-const stage = useEditor();
-const exact = useFreeform();
+const editor = useEditor();
+const freeform = useFreeform();
 const problem = ref('');
 const typed = ref<Record<string, string>>({});
-const one = computed(() => (exact.free?.things.length === 1 ? exact.free.things[0] : undefined));
+const one = computed(() => (freeform.free?.things.length === 1 ? freeform.free.things[0] : undefined));
 const EDGES = [
-  { edge: 'left', name: 'Left edge', usual: 'keep' },
-  { edge: 'right', name: 'Right edge', usual: 'free' },
-  { edge: 'top', name: 'Upper edge', usual: 'keep' },
-  { edge: 'bottom', name: 'Lower edge', usual: 'free' },
+  { edge: 'left', name: 'Left edge', usual: 'pin' },
+  { edge: 'right', name: 'Right edge', usual: 'float' },
+  { edge: 'top', name: 'Upper edge', usual: 'pin' },
+  { edge: 'bottom', name: 'Lower edge', usual: 'float' },
 ] as const;
 const DOES = [
-  { id: 'keep', name: 'keep' },
-  { id: 'share', name: 'share' },
-  { id: 'free', name: 'free' },
+  { id: 'pin', name: 'pin' },
+  { id: 'scale', name: 'scale' },
+  { id: 'float', name: 'float' },
 ];
 const AT = [
   { id: 'x', name: 'From the left' },
@@ -38,7 +38,7 @@ const ALIGN: readonly { readonly how: AlignTo; readonly name: string }[] = [
   { how: 'middle', name: 'middle' },
   { how: 'bottom', name: 'bottom' },
 ];
-const place = computed(() => (one.value && exact.free ? inBox(one.value.box, exact.free.holder) : null));
+const place = computed(() => (one.value && freeform.free ? inBox(one.value.box, freeform.free.holder) : null));
 
 /** In a grid: which cells it takes. */
 const CELLS = [
@@ -48,11 +48,11 @@ const CELLS = [
   { id: 'rowSpan', name: 'Takes rows', empty: '1' },
 ] as const;
 const cells = computed(() => {
-  const s = stage.screen;
-  const id = stage.selected;
+  const s = editor.screen;
+  const id = editor.selected;
   const into = s && id !== null ? placesOf(s.nodes).get(id) : undefined;
   const holder = into && into.slot === undefined ? s?.nodes[into.parent] : undefined;
-  return holder?.type === 'box' && holder.attrs.flow === 'grid' ? stage.selectedNode : undefined;
+  return holder?.type === 'box' && holder.attrs.flow === 'grid' ? editor.selectedNode : undefined;
 });
 const number = (v: number | undefined): string => (v === undefined ? '' : String(Math.round(v * 100) / 100));
 watch(
@@ -76,10 +76,10 @@ function move(which: 'x' | 'y'): void {
     return;
   }
   problem.value = '';
-  if (Math.abs(to - was) > 0.005) exact.moveBy(which === 'x' ? to - was : 0, which === 'y' ? to - was : 0);
+  if (Math.abs(to - was) > 0.005) freeform.moveBy(which === 'x' ? to - was : 0, which === 'y' ? to - was : 0);
 }
 function cell(which: (typeof CELLS)[number]): void {
-  const s = stage.screen;
+  const s = editor.screen;
   if (!s) return;
   const text = (typed.value[which.id] ?? '').trim();
   const to = text === '' ? null : arithmetic(text, cells.value?.attrs[which.id] ?? 0);
@@ -90,7 +90,7 @@ function cell(which: (typeof CELLS)[number]): void {
   problem.value = '';
   doc.act(
     `Change ${which.name.toLowerCase()}`,
-    stage.selectedIds.map((node): Step => ({
+    editor.selectedIds.map((node): Step => ({
       do: 'set',
       tree: treeOfScreen(s),
       node,
@@ -102,7 +102,7 @@ function cell(which: (typeof CELLS)[number]): void {
 </script>
 
 <template>
-  <div v-if="exact.free" class="section">
+  <div v-if="freeform.free" class="section">
     <h3>Place</h3>
     <template v-if="one">
       <FieldRow v-for="a in AT" :key="a.id" :name="a.name" :field="`place-${a.id}`">
@@ -117,41 +117,41 @@ function cell(which: (typeof CELLS)[number]): void {
     </template>
     <FieldRow name="Align">
       <span class="choices">
-        <button v-for="a in ALIGN" :key="a.how" class="quiet-link" @click="exact.align(a.how)">{{ a.name }}</button>
+        <button v-for="a in ALIGN" :key="a.how" class="quiet-link" @click="freeform.align(a.how)">{{ a.name }}</button>
       </span>
     </FieldRow>
-    <FieldRow v-if="exact.free.things.length > 2" name="Spread">
+    <FieldRow v-if="freeform.free.things.length > 2" name="Spread">
       <span class="choices">
-        <button class="quiet-link" @click="exact.distribute('x')">across</button>
-        <button class="quiet-link" @click="exact.distribute('y')">down</button>
+        <button class="quiet-link" @click="freeform.distribute('x')">across</button>
+        <button class="quiet-link" @click="freeform.distribute('y')">down</button>
       </span>
     </FieldRow>
-    <FieldRow v-if="exact.free.things.length > 1" name="Same size" says="Same">
+    <FieldRow v-if="freeform.free.things.length > 1" name="Same size" says="Same">
       <span class="choices">
-        <button class="quiet-link" @click="exact.equalise('x')">width</button>
-        <button class="quiet-link" @click="exact.equalise('y')">height</button>
-        <button class="quiet-link" @click="exact.equalise('both')">both</button>
+        <button class="quiet-link" @click="freeform.equalise('x')">width</button>
+        <button class="quiet-link" @click="freeform.equalise('y')">height</button>
+        <button class="quiet-link" @click="freeform.equalise('both')">both</button>
       </span>
     </FieldRow>
     <FieldRow name="Order">
       <span class="choices">
-        <button class="quiet-link" @click="exact.order(true)">to the front</button>
-        <button class="quiet-link" @click="exact.order(false)">to the back</button>
+        <button class="quiet-link" @click="freeform.order(true)">to the front</button>
+        <button class="quiet-link" @click="freeform.order(false)">to the back</button>
       </span>
     </FieldRow>
-    <template v-if="one?.node.attrs.over === undefined">
+    <template v-if="one?.node.attrs.overlay === undefined">
       <h3 class="when" title="Keep: the distance stays. Share: it grows with the room. Free: it gives way.">
         When the room changes
       </h3>
       <FieldRow v-for="e in EDGES" :key="e.edge" :name="e.name" :field="`edge-${e.edge}`">
         <Select
-          :model-value="exact.free.things[0]?.node.attrs.edges?.[e.edge] ?? e.usual"
+          :model-value="freeform.free.things[0]?.node.attrs.edges?.[e.edge] ?? e.usual"
           :options="DOES"
           option-label="name"
           option-value="id"
           size="small"
           :input-id="`edge-${e.edge}`"
-          @update:model-value="(v: Edge) => exact.setEdge(e.edge, v)"
+          @update:model-value="(v: Edge) => freeform.setEdge(e.edge, v)"
         />
       </FieldRow>
     </template>

@@ -22,7 +22,7 @@ const props = defineProps<{
   idBase: string;
   /** A number that is a length: one of the kit's can be chosen. */
   length?: boolean;
-  does: RowActions;
+  actions: RowActions;
 }>();
 export interface RowActions {
   readonly choose: (prop: Prop, value: Json, merge: boolean) => void;
@@ -51,7 +51,7 @@ const hint = computed(() =>
       class="back"
       :aria-label="`yours, back to kit: ${prop.name}`"
       :title="`Back to kit${others ? `. ${others}` : ''}`"
-      @click="does.back(prop)"
+      @click="actions.back(prop)"
     >
       <span class="yours">yours</span><span class="act">Back to kit</span>
     </button>
@@ -64,7 +64,7 @@ const hint = computed(() =>
         :kit="kit"
         :several="several"
         :says="says"
-        @choose="(v: Json, m: boolean) => does.choose(prop, v, m)"
+        @choose="(v: Json, m: boolean) => actions.choose(prop, v, m)"
         @problem="(t: string) => (problem = t)"
       />
     </div>

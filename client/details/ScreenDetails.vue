@@ -26,8 +26,8 @@ import { useWidths } from '../stores/widths.js';
 /** The screen itself: how large it is, and what it is laid out by. With several screens selected, all of them. */
 const props = defineProps<{ screen: Screen }>();
 const doc = useDocument();
-const stage = useEditor();
-const exact = useFreeform();
+const editor = useEditor();
+const freeform = useFreeform();
 const modes = useModes();
 const widths = useWidths();
 const problem = ref('');
@@ -37,14 +37,14 @@ const picture = computed(() => `/api/projects/${doc.id}/screens/${props.screen.i
 /** What is seen is what is saved: through the lens, and with what lies over the screen. */
 const lens = computed(() =>
   [
-    ...(stage.lens ? [`lens=${encodeURIComponent(stage.lens)}`] : []),
+    ...(editor.lens ? [`lens=${encodeURIComponent(editor.lens)}`] : []),
     ...(modes.seen ? [`mode=${encodeURIComponent(modes.seen)}`] : []),
-    ...(stage.situation ? [`in=${encodeURIComponent(stage.situation.id)}`] : []),
-    ...(stage.over && props.screen.id === stage.screenId ? [`over=${encodeURIComponent(stage.over)}`] : []),
+    ...(editor.situation ? [`in=${encodeURIComponent(editor.situation.id)}`] : []),
+    ...(editor.overlay && props.screen.id === editor.screenId ? [`over=${encodeURIComponent(editor.overlay)}`] : []),
   ].join('&'),
 );
 /** All that are meant: those that are selected as such, or this one. */
-const screens = computed(() => (stage.placing.length > 1 ? stage.placing : [props.screen]));
+const screens = computed(() => (editor.placing.length > 1 ? editor.placing : [props.screen]));
 
 interface Row {
   readonly id: string;
@@ -61,7 +61,7 @@ interface Row {
 }
 const gridOf = (s: Screen): ScreenGrid => s.grid ?? usualGrid(s);
 /** At which width it is seen, px; and the columns that hold there. */
-const seen = (s: Screen): number => (s.id === stage.screenId ? widths.seenAt(s) : s.width);
+const seen = (s: Screen): number => (s.id === editor.screenId ? widths.seenAt(s) : s.width);
 const holds = (s: Screen): ReturnType<typeof gridAt> => gridAt(gridOf(s), seen(s));
 const inGrid = (id: 'count' | 'gutter' | 'margin' | 'width', name: string, least: number, most: number): Row => ({
   id,
@@ -178,7 +178,7 @@ const write = (label: string, list: readonly Guide[]): boolean =>
 function setGuide(g: Guide, event: Event): void {
   const field = event.target as HTMLInputElement;
   const at = arithmetic(field.value.trim(), g.at);
-  const most = g.axis === 'x' ? props.screen.width : (stage.box?.h ?? 50_000);
+  const most = g.axis === 'x' ? props.screen.width : (editor.box?.h ?? 50_000);
   if (at === null || at < 0 || at > most) {
     problem.value = `“${field.value.slice(0, 30)}” is no place on this screen; type a number from 0 to ${Math.round(most)}.`;
     field.value = String(g.at);
@@ -194,7 +194,11 @@ function setGuide(g: Guide, event: Event): void {
 const addGuide = (axis: 'x' | 'y'): boolean =>
   write('Add a guide', [
     ...(props.screen.guides ?? []),
-    { id: stage.newId(), axis, at: Math.round((axis === 'x' ? props.screen.width : (props.screen.height ?? 800)) / 2) },
+    {
+      id: editor.newId(),
+      axis,
+      at: Math.round((axis === 'x' ? props.screen.width : (props.screen.height ?? 800)) / 2),
+    },
   ]);
 const removeGuide = (g: Guide): boolean =>
   write(
@@ -218,7 +222,7 @@ function copyGuides(): void {
 }
 /** The mode of the kit that these screens always have; the kit's own when none is chosen. */
 const modeChoices = computed(() => {
-  const names = stage.mainKit ? modesToSee(stage.mainKit) : [];
+  const names = editor.mainKit ? modesToSee(editor.mainKit) : [];
   const now = props.screen.mode;
   const all = now !== undefined && !names.includes(now) ? [...names, now] : names;
   return [{ id: '', name: 'as the kit is' }, ...all.map((id) => ({ id, name: id }))];
@@ -306,7 +310,7 @@ function setMode(mode: string): void {
         </p>
         <p v-if="!fits" class="problem">These columns do not fit into {{ seen(screen) }} px.</p>
         <label class="check"
-          ><input v-model="exact.shows.columns" type="checkbox" /> Shown, and things snap to it</label
+          ><input v-model="freeform.shows.columns" type="checkbox" /> Shown, and things snap to it</label
         >
       </template>
     </div>
@@ -329,7 +333,9 @@ function setMode(mode: string): void {
             @keydown.enter="set(BASE)"
           />
         </FieldRow>
-        <label class="check"><input v-model="exact.shows.base" type="checkbox" /> Shown, and things snap to it</label>
+        <label class="check"
+          ><input v-model="freeform.shows.base" type="checkbox" /> Shown, and things snap to it</label
+        >
       </template>
     </div>
     <div class="section">
@@ -359,7 +365,7 @@ function setMode(mode: string): void {
         </button>
       </p>
       <label v-if="guides.length > 0" class="check"
-        ><input v-model="exact.shows.guides" type="checkbox" /> Shown, and things snap to them</label
+        ><input v-model="freeform.shows.guides" type="checkbox" /> Shown, and things snap to them</label
       >
     </div>
     <p v-if="problem" class="problem pad" role="alert">{{ problem }}</p>

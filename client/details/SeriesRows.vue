@@ -21,7 +21,7 @@ import { useEditor } from '../stores/editor.js';
 const props = defineProps<{ series: SeriesNode }>();
 const emit = defineEmits<{ content: [set: string] }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const commands = useCommands();
 const count = computed(() => (doc.shown ? entriesOf(doc.shown, props.series).length : 0));
 const draft = ref('');
@@ -39,13 +39,13 @@ const sets = computed(() => [
   ...Object.values(doc.shown?.contentSets ?? {}).map((s) => ({ id: s.id, name: `rows of ${s.name}` })),
 ]);
 const component = computed(() => {
-  const item = stage.screen?.nodes[props.series.item];
-  return item?.type === 'instance' && stage.world
-    ? componentAt(stage.world, shownComponent(stage.wears, item.component))
+  const item = editor.screen?.nodes[props.series.item];
+  return item?.type === 'instance' && editor.world
+    ? componentAt(editor.world, shownComponent(editor.appliedKits, item.component))
     : undefined;
 });
 const set = computed(() => (props.series.rows === undefined ? undefined : doc.shown?.contentSets[props.series.rows]));
-const item = computed(() => stage.screen?.nodes[props.series.item]);
+const item = computed(() => editor.screen?.nodes[props.series.item]);
 const columns = computed(() => [
   { id: '', name: 'nothing' },
   ...(set.value?.columns.map((c) => ({ id: c.id, name: c.name })) ?? []),
@@ -60,11 +60,11 @@ function setCount(): void {
     return;
   }
   problem.value = '';
-  if (stage.screen && n !== count.value)
-    doc.act(`Repeat ${n} times`, countItemSteps(treeOfScreen(stage.screen), props.series, n));
+  if (editor.screen && n !== count.value)
+    doc.act(`Repeat ${n} times`, countItemSteps(treeOfScreen(editor.screen), props.series, n));
 }
 function feed(id: string): void {
-  const s = stage.screen;
+  const s = editor.screen;
   const chosen = doc.shown?.contentSets[id];
   if (!s) return;
   const tree = treeOfScreen(s);
@@ -90,7 +90,7 @@ function feed(id: string): void {
   doc.act(chosen ? `Feed the series from ${chosen.name}` : 'Repeat a number of times', steps);
 }
 function bind(prop: string, column: string): void {
-  const s = stage.screen;
+  const s = editor.screen;
   if (!s) return;
   const next = { ...(item.value?.bind ?? {}) } as Record<string, string>;
   if (column === '') delete next[`props.${prop}`];
@@ -150,7 +150,7 @@ function bind(prop: string, column: string): void {
       /></template>
     </template>
     <span /><span class="links"
-      ><button class="quiet-link" @click="stage.select([series.item])">Every item</button
+      ><button class="quiet-link" @click="editor.select([series.item])">Every item</button
       ><button class="quiet-link" @click="commands.breakSeries(series.id)">Break into {{ count }} things</button></span
     >
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

@@ -7,7 +7,7 @@ import { useEditor } from '../stores/editor.js';
 
 /** The room the selection takes: one field each for width and height. */
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const typed = ref<Record<string, string>>({});
 const problem = ref('');
 const both = ['width', 'height'] as const;
@@ -15,15 +15,20 @@ const differ = computed(() =>
   both
     .filter(
       (which) =>
-        new Set(stage.targets.flatMap((t) => t.ids.map((id) => t.screen.nodes[id]?.attrs[which] ?? ''))).size > 1,
+        new Set(editor.targets.flatMap((t) => t.ids.map((id) => t.screen.nodes[id]?.attrs[which] ?? ''))).size > 1,
     )
     .join(),
 );
 const several = computed(() => new Set(differ.value.split(',')));
 watch(
-  [() => stage.selectedNode?.id, () => stage.selectedNode?.attrs.width, () => stage.selectedNode?.attrs.height, differ],
+  [
+    () => editor.selectedNode?.id,
+    () => editor.selectedNode?.attrs.width,
+    () => editor.selectedNode?.attrs.height,
+    differ,
+  ],
   () => {
-    const a = stage.selectedNode?.attrs;
+    const a = editor.selectedNode?.attrs;
     typed.value = {
       width: several.value.has('width') ? '' : String(a?.width ?? ''),
       height: several.value.has('height') ? '' : String(a?.height ?? ''),
@@ -32,7 +37,7 @@ watch(
   },
   { immediate: true },
 );
-const box = computed(() => (stage.selected ? stage.findBox(stage.selected) : null));
+const box = computed(() => (editor.selected ? editor.findBox(editor.selected) : null));
 const measured = { width: computed(() => box.value?.w), height: computed(() => box.value?.h) };
 function set(which: 'width' | 'height'): void {
   const text = (typed.value[which] ?? '').trim();
@@ -44,7 +49,7 @@ function set(which: 'width' | 'height'): void {
     return;
   }
   problem.value = '';
-  const steps = stage.targets.flatMap((t) =>
+  const steps = editor.targets.flatMap((t) =>
     t.ids.flatMap((id): Step[] =>
       (t.screen.nodes[id]?.attrs[which] ?? null) === value
         ? []

@@ -15,21 +15,21 @@ import { useEditor } from '../stores/editor.js';
 
 /** What of the selection holds at some widths or in a situation only; each can be put back. */
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const list = computed(() =>
-  stage.screen && stage.selectedNode ? onlyThere(treeOfScreen(stage.screen), stage.selectedNode) : [],
+  editor.screen && editor.selectedNode ? onlyThere(treeOfScreen(editor.screen), editor.selectedNode) : [],
 );
 const where = (range: WidthRange): string =>
   rangeWords(range, (id) => (doc.shown && situationAt(doc.shown, id)?.name) || 'a situation that is gone');
 function nameOf(o: OnlyThere): string {
   if (o.kind !== 'prop') return o.kind === 'component' ? 'Component' : attrName(o.name);
-  const node = stage.selectedNode;
-  const component = node?.type === 'instance' && stage.ground ? componentAt(stage.ground, node.component) : undefined;
+  const node = editor.selectedNode;
+  const component = node?.type === 'instance' && editor.ground ? componentAt(editor.ground, node.component) : undefined;
   return component?.contract.props.find((p) => p.id === o.name)?.name ?? o.name;
 }
 function says(o: OnlyThere): string {
   if (o.kind === 'component')
-    return (stage.ground ? componentAt(stage.ground, String(o.value))?.name : undefined) ?? String(o.value);
+    return (editor.ground ? componentAt(editor.ground, String(o.value))?.name : undefined) ?? String(o.value);
   if (typeof o.value === 'boolean') return o.value ? 'on' : 'off';
   return typeof o.value === 'object' ? 'other content' : String(o.value).slice(0, 40);
 }

@@ -89,7 +89,7 @@ export const PLAIN_PROPS: Readonly<Partial<Record<Node['type'], readonly Prop[]>
       default: '',
       description: 'In place of equal ones: 1fr 2fr, auto 120 1fr. A number alone is px.',
     },
-    number('leastColumn', 'Least column', 'As many equal columns as fit of at least so many px.'),
+    number('minColumn', 'Least column', 'As many equal columns as fit of at least so many px.'),
     GAP,
     number('padding', 'Padding', 'Around the things inside, px.'),
     ALIGN,
@@ -278,10 +278,10 @@ export const attrValue = (name: string, value: unknown): string | number | boole
   name === 'visible' && value === true ? null : value === '' ? null : (value as string | number | boolean | null);
 
 /** Attributes that are lengths: the kit's can be chosen for them. */
-export const LENGTHS: ReadonlySet<string> = new Set(['gap', 'padding', 'radius', 'strokeWidth', 'size', 'leastColumn']);
+export const LENGTHS: ReadonlySet<string> = new Set(['gap', 'padding', 'radius', 'strokeWidth', 'size', 'minColumn']);
 
 /** What only a grid has, and what only things that follow one another have. */
-const GRID: ReadonlySet<string> = new Set(['columns', 'tracks', 'leastColumn']);
+const GRID: ReadonlySet<string> = new Set(['columns', 'tracks', 'minColumn']);
 const FLOWING: ReadonlySet<string> = new Set(['gap', 'padding', 'align', 'justify', 'wrap']);
 
 /** The same with what a kit has to choose from: its text styles and its shadows. `inKit`: the part stands in the kit itself. */

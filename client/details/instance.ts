@@ -48,46 +48,46 @@ const SHOWN: Prop = { id: 'visible', name: 'Shown', kind: 'flag', default: true,
 /** The selected instance, or part of one: what it shows, what is its own, and how that is changed. */
 export function useInstance() {
   const doc = useDocument();
-  const stage = useEditor();
+  const editor = useEditor();
   const commands = useCommands();
-  const bench = useComponentEditor();
+  const componentEditor = useComponentEditor();
 
-  const place = computed(() => stage.selectedPlace);
-  const written = computed(() => (stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
+  const place = computed(() => editor.selectedPlace);
+  const written = computed(() => (editor.selectedNode?.type === 'instance' ? editor.selectedNode : undefined));
   const at = computed<readonly string[]>((was) => {
     const now = place.value?.at ?? NOWHERE;
     return was?.join('/') === now.join('/') ? was : now;
   });
   const entry = computed(() => place.value?.entry);
   const series = computed(() => {
-    const s = entry.value ? stage.screen?.nodes[entry.value.series] : undefined;
+    const s = entry.value ? editor.screen?.nodes[entry.value.series] : undefined;
     return s?.type === 'series' ? s : undefined;
   });
   /** What is chosen for this item of a series alone. */
-  const ownSettings = computed(() =>
+  const ownOverrides = computed(() =>
     written.value
-      ? (series.value?.entries.find((e) => e.key === entry.value?.key)?.settings[written.value.id] ?? [])
+      ? (series.value?.entries.find((e) => e.key === entry.value?.key)?.overrides[written.value.id] ?? [])
       : [],
   );
   /** The instance as this item of its series has it. */
   const node = computed<InstanceNode | undefined>(() => {
     const raw = written.value;
     // As it is at the width at which it is seen.
-    const n = raw && stage.current ? settledAt(stage.asSeen(raw), stage.current.width) : raw;
-    return n && ownSettings.value.length > 0 ? { ...n, settings: [...n.settings, ...ownSettings.value] } : n;
+    const n = raw && editor.current ? settledAt(editor.asSeen(raw), editor.current.width) : raw;
+    return n && ownOverrides.value.length > 0 ? { ...n, overrides: [...n.overrides, ...ownOverrides.value] } : n;
   });
   const item = computed<ItemOf | undefined>(() =>
-    entry.value && stage.screen ? { nodes: stage.screen.nodes, entry: entry.value } : undefined,
+    entry.value && editor.screen ? { nodes: editor.screen.nodes, entry: entry.value } : undefined,
   );
-  const carried = computed(() =>
-    node.value && stage.world ? transferInstance(stage.world, stage.wears, node.value) : null,
+  const transferred = computed(() =>
+    node.value && editor.world ? transferInstance(editor.world, editor.appliedKits, node.value) : null,
   );
-  /** Settings as they show here, by what they set. */
-  const settings = computed(() => new Map((carried.value?.settings ?? []).map((s) => [targetKey(s), s])));
+  /** Overrides as they show here, by what they set. */
+  const overrides = computed(() => new Map((transferred.value?.overrides ?? []).map((s) => [targetKey(s), s])));
   const mine = computed(
     () =>
       new Set(
-        (entry.value ? ownSettings.value : (carried.value?.settings.filter((c) => c.from >= 0) ?? [])).map((s) =>
+        (entry.value ? ownOverrides.value : (transferred.value?.overrides.filter((c) => c.from >= 0) ?? [])).map((s) =>
           targetKey(s),
         ),
       ),
@@ -95,25 +95,27 @@ export function useInstance() {
   const isMine = (t: Target): boolean => mine.value.has(targetKey(t));
 
   const top = computed<{ ref: ComponentRef; component: Component } | null>((was) => {
-    const w = stage.ground;
+    const w = editor.ground;
     const n = node.value;
     if (!w || !n) return null;
-    if (at.value.length > 0) return findAt(w, stage.wears, n, at.value)?.instance ?? null;
-    const ref = shownComponent(stage.wears, n.component);
+    if (at.value.length > 0) return findAt(w, editor.appliedKits, n, at.value)?.instance ?? null;
+    const ref = shownComponent(editor.appliedKits, n.component);
     const component = componentAt(w, ref);
     if (was && was.ref === ref && was.component === component) return was;
     return component ? { ref, component } : null;
   });
   const part = computed(() =>
-    stage.world && node.value && at.value.length > 0 ? findAt(stage.world, stage.wears, node.value, at.value) : null,
+    editor.world && node.value && at.value.length > 0
+      ? findAt(editor.world, editor.appliedKits, node.value, at.value)
+      : null,
   );
   const prefix = computed(() => (entry.value ? `${entry.value.series}/#${entry.value.key}/` : ''));
   const keyAt = (path: readonly string[]): string => prefix.value + [written.value?.id ?? '', ...path].join('/');
-  const boxAt = (path: readonly string[]): Box | null => (written.value ? stage.findBox(keyAt(path)) : null);
+  const boxAt = (path: readonly string[]): Box | null => (written.value ? editor.findBox(keyAt(path)) : null);
   const values = computed<Readonly<Record<string, Json>>>(() => boxAt(at.value)?.node.instance?.props ?? {});
   const kit = computed(() => {
     const ref = top.value?.ref ?? part.value?.ownerRef;
-    return (ref && stage.ground ? kitOfRef(stage.ground, ref) : undefined) ?? stage.mainKit;
+    return (ref && editor.ground ? kitOfRef(editor.ground, ref) : undefined) ?? editor.mainKit;
   });
   /** What it says, to find icons that go with it: asked for only when icons are. */
   const says = (): string => {
@@ -125,13 +127,15 @@ export function useInstance() {
   /** Of the part that is selected, or the ground of the instance: what everybody says of its attributes. */
   const looked = computed(() => (top.value ? [...at.value, top.value.component.root] : at.value));
   const layers = computed<ReadonlyMap<string, readonly Layer[]>>(() => {
-    const s = stage.screen;
-    const w = stage.world;
-    return s && w && written.value ? explainPart(w, s, keyAt(looked.value), { wears: stage.wears }) : NO_LAYERS;
+    const s = editor.screen;
+    const w = editor.world;
+    return s && w && written.value
+      ? explainPart(w, s, keyAt(looked.value), { appliedKits: editor.appliedKits })
+      : NO_LAYERS;
   });
   /** What an attribute shows, and who says so. */
   function attr(path: readonly string[], prop: Prop): { held: Held; from: string | undefined } {
-    const own = settings.value.get(targetKey({ at: path, kind: 'attr', name: prop.id }));
+    const own = overrides.value.get(targetKey({ at: path, kind: 'attr', name: prop.id }));
     const told =
       path === looked.value || path.join('/') === looked.value.join('/') ? shownBy(layers.value.get(prop.id)) : null;
     const itself =
@@ -146,24 +150,24 @@ export function useInstance() {
   // ── several at once ──
   let sharedOf: readonly unknown[] = [];
   const shared = computed<readonly SharedProp[] | null>((was) => {
-    const of = [stage.selection, stage.elsewhere];
+    const of = [editor.selection, editor.elsewhere];
     // What was just changed shows first; what all the others say of it follows in the next frame.
     if (doc.typing && was && of.every((x, i) => x === sharedOf[i])) return was;
     sharedOf = of;
-    const w = stage.world;
-    if (!w || !top.value || stage.countSelected < 2 || at.value.length > 0) return null;
-    const others = stage.targets.flatMap((t) =>
+    const w = editor.world;
+    if (!w || !top.value || editor.countSelected < 2 || at.value.length > 0) return null;
+    const others = editor.targets.flatMap((t) =>
       t.ids.flatMap((id): SelectedThing[] => {
         const n = t.screen.nodes[id];
-        return n?.type === 'instance' && !(n.id === written.value?.id && t.screen.id === stage.screenId)
+        return n?.type === 'instance' && !(n.id === written.value?.id && t.screen.id === editor.screenId)
           ? [{ screen: t.screen, node: n }]
           : [];
       }),
     );
     // Something that is no instance has no props at all.
-    return others.length + 1 < stage.countSelected
+    return others.length + 1 < editor.countSelected
       ? []
-      : sharedProps(w, stage.wearsShown, top.value.component, values.value, others);
+      : sharedProps(w, editor.appliedKitsShown, top.value.component, values.value, others);
   });
   const othersOf = (prop: Prop): SharedProp['others'] => shared.value?.find((s) => s.prop.id === prop.id)?.others ?? [];
   const several = computed(() => new Map((shared.value ?? []).map((s) => [s.prop.id, s.differs])));
@@ -187,7 +191,7 @@ export function useInstance() {
     wrap(
       `${keyAt(path)}|props.${prop.id}`,
       shownValues[prop.id],
-      settings.value.get(targetKey({ at: path, kind: 'prop', name: prop.id }))?.value,
+      overrides.value.get(targetKey({ at: path, kind: 'prop', name: prop.id }))?.value,
     );
   const acting = new Map<string, RowActions>();
   /** What the rows of one address do; the same object each time. */
@@ -219,8 +223,8 @@ export function useInstance() {
     if (target.at.length === 0 && target.kind === 'prop')
       return othersOf(prop).map((o) => ({ screen: o.screen.id, node: o.node.id, name: o.prop }));
     const lead = written.value;
-    if (stage.countSelected < 2 || !lead) return [];
-    return stage.targets.flatMap((t) =>
+    if (editor.countSelected < 2 || !lead) return [];
+    return editor.targets.flatMap((t) =>
       t.ids.flatMap((id) => {
         const n = t.screen.nodes[id];
         const takes = n?.type === 'instance' && n !== lead && n.component === lead.component;
@@ -230,25 +234,30 @@ export function useInstance() {
   }
   /** Steps for others, as they are now. */
   function stepsAlongside(list: ReturnType<typeof alongside>, target: Target, value: Json): Step[] {
-    const w = stage.world;
+    const w = editor.world;
     if (!w) return [];
     const screens = new Map(w.project.screens.map((x) => [x.id, x]));
     return list.flatMap((o) => {
       const s = screens.get(o.screen);
       const n = s?.nodes[o.node];
       if (!s || n?.type !== 'instance') return [];
-      return chooseSteps(w, stage.wearsShown(s), treeOfScreen(s), n, { ...target, name: o.name }, value);
+      return chooseSteps(w, editor.appliedKitsShown(s), treeOfScreen(s), n, { ...target, name: o.name }, value);
     });
   }
   function choose(target: Target, prop: Prop, value: Json, merge: boolean): void {
-    const s = stage.screen;
-    const w = stage.world;
+    const s = editor.screen;
+    const w = editor.world;
     const lead = written.value;
     if (!s || !w || !lead) return;
     // In an original, a nested instance can be another in some looks only: a rule says so.
-    if (bench.of !== '' && bench.applies !== 'all' && target.at.length === 0 && target.kind === 'prop') {
-      const { steps } = bench.set(lead.id, `props.${target.name}`, value);
-      doc.act(`Change ${prop.name}`, steps, merge ? `${lead.id}|${target.name}|${bench.applies}` : null);
+    if (
+      componentEditor.of !== '' &&
+      componentEditor.applies !== 'all' &&
+      target.at.length === 0 &&
+      target.kind === 'prop'
+    ) {
+      const { steps } = componentEditor.set(lead.id, `props.${target.name}`, value);
+      doc.act(`Change ${prop.name}`, steps, merge ? `${lead.id}|${target.name}|${componentEditor.applies}` : null);
       return;
     }
     const locked = lockedAt(target);
@@ -257,15 +266,15 @@ export function useInstance() {
       return;
     }
     const others = alongside(target, prop);
-    const label = `Change ${prop.name}${stage.countSelected > 1 ? ` of ${count(stage.countSelected)} things` : ''}`;
-    const own = chooseSteps(w, stage.wears, treeOfScreen(s), lead, target, value, item.value);
-    const key = `${stage.selectedIds.join()}|${targetKey(target)}|${entry.value?.key ?? ''}`;
+    const label = `Change ${prop.name}${editor.countSelected > 1 ? ` of ${count(editor.countSelected)} things` : ''}`;
+    const own = chooseSteps(w, editor.appliedKits, treeOfScreen(s), lead, target, value, item.value);
+    const key = `${editor.selectedIds.join()}|${targetKey(target)}|${entry.value?.key ?? ''}`;
     if (others.length < MANY) {
       doc.act(label, [...own, ...stepsAlongside(others, target, value)], merge ? key : null);
       return;
     }
     // What is in sight changes in this frame, everything else right behind it: one step all the same.
-    const seen = others.filter((o) => o.screen === s.id || stage.inSight.has(o.screen));
+    const seen = others.filter((o) => o.screen === s.id || editor.inSight.has(o.screen));
     const rest = others.filter((o) => !seen.includes(o));
     const one = merge ? key : `${key}|${freshId()}`;
     const steps = [...own, ...stepsAlongside(seen, target, value)];
@@ -274,29 +283,29 @@ export function useInstance() {
   }
   /** Says so when the part that is meant is locked in its original. */
   function lockedAt(target: Target): string | null {
-    const w = stage.world;
+    const w = editor.world;
     const n = written.value;
     if (!w || !n || target.at.length === 0) return null;
     for (let i = 1; i <= target.at.length; i++) {
-      const found = findAt(w, stage.wears, n, target.at.slice(0, i));
+      const found = findAt(w, editor.appliedKits, n, target.at.slice(0, i));
       if (found?.part.locked)
         return `${found.part.name ?? found.part.id} is locked in ${found.owner.name}: it is changed in the original (w).`;
     }
     return null;
   }
   function back(target: Target, name: string): void {
-    const s = stage.screen;
-    if (s && written.value && stage.world)
+    const s = editor.screen;
+    if (s && written.value && editor.world)
       doc.act(
         `Put ${name} back to kit`,
-        resetSteps(stage.world, stage.wears, treeOfScreen(s), written.value, target, item.value),
+        resetSteps(editor.world, editor.appliedKits, treeOfScreen(s), written.value, target, item.value),
       );
   }
   function allBack(): void {
-    const s = stage.screen;
+    const s = editor.screen;
     if (!s || !written.value) return;
-    if (stage.countSelected > 1) commands.back();
-    else doc.act(`Put ${stage.nameOf(written.value)} back to kit`, resetAllSteps(treeOfScreen(s), written.value));
+    if (editor.countSelected > 1) commands.back();
+    else doc.act(`Put ${editor.nameOf(written.value)} back to kit`, resetAllSteps(treeOfScreen(s), written.value));
   }
   /** Hides the selected part of an instance: parts cannot be deleted, they belong to the original. */
   commands.onHide(() => {
@@ -307,12 +316,12 @@ export function useInstance() {
   // ── what is inside ──
   /** Instances inside the shown component: their own contracts stand folded below. */
   const nested = computed(() => {
-    const w = stage.world;
+    const w = editor.world;
     const t = top.value;
     if (!w || !t) return [];
     return Object.values(t.component.nodes).flatMap((n) => {
       if (n.type !== 'instance') return [];
-      const component = componentAt(w, shownComponent(stage.wears, n.component));
+      const component = componentAt(w, shownComponent(editor.appliedKits, n.component));
       const here = [...at.value, n.id];
       const box = boxAt(here);
       const bound = new Set(Object.keys(n.bind ?? {}).map((k) => k.replace('props.', '')));
@@ -336,31 +345,31 @@ export function useInstance() {
     const path = top.value ? inside : part.value?.part.type === 'image' ? at.value : null;
     const box = path ? boxAt(path) : null;
     if (!path || !box?.node.look.asset || box.node.look.fit !== 'cover') return null;
-    return { look: box.node.look, width: box.w, height: box.h, does: actions(path, 'attr') };
+    return { look: box.node.look, width: box.w, height: box.h, actions: actions(path, 'attr') };
   });
   const slots = computed(() => {
-    const w = stage.world;
-    const s = stage.screen;
+    const w = editor.world;
+    const s = editor.screen;
     const n = written.value;
     if (!w || !s || !top.value || !n || at.value.length > 0) return [];
     return top.value.component.contract.slots.map((slot) => ({
       slot,
-      children: listAt(s.nodes, slotPlace(w, stage.wears, n, slot.id)),
-      count: listAt(s.nodes, slotPlace(w, stage.wears, n, slot.id)).length,
+      children: listAt(s.nodes, slotPlace(w, editor.appliedKits, n, slot.id)),
+      count: listAt(s.nodes, slotPlace(w, editor.appliedKits, n, slot.id)).length,
     }));
   });
 
   // ── where else ──
   const topRef = computed(() => top.value?.ref ?? '');
-  const calmScreens = computed(() => stage.calmProject?.screens ?? []);
+  const calmScreens = computed(() => editor.calmProject?.screens ?? []);
   const uses = computed(() => {
-    const all = alike(calmScreens.value, stage.wearsShown, topRef.value);
+    const all = alike(calmScreens.value, editor.appliedKitsShown, topRef.value);
     return { all, screens: new Set(all.map((a) => a.screen)).size };
   });
   /** Whose it is, and how often it is used: the count comes when it rests, and moves nothing when it does. */
   const subject = computed(() => {
-    if (!top.value || !stage.ground) return { of: '', own: false, says: '' };
-    const kit = kitOfRef(stage.ground, top.value.ref)?.name;
+    if (!top.value || !editor.ground) return { of: '', own: false, says: '' };
+    const kit = kitOfRef(editor.ground, top.value.ref)?.name;
     const n = uses.value.all.length;
     return {
       of: kit ?? 'Original in this project',
@@ -371,10 +380,10 @@ export function useInstance() {
           : `Used ${n === 1 ? 'once' : `${count(n)} times`} on ${plural(uses.value.screens, 'screen')}`,
     };
   });
-  const flow = computed(() => calmScreens.value.find((x) => x.id === stage.screenId)?.flow);
+  const flow = computed(() => calmScreens.value.find((x) => x.id === editor.screenId)?.flow);
   const alikes = computed(() => {
     if (at.value.length > 0 || topRef.value === '') return [];
-    const here = stage.screenId;
+    const here = editor.screenId;
     const inFlow = new Set(calmScreens.value.filter((x) => x.flow === flow.value).map((x) => x.id));
     const { all } = uses.value;
     const counts = [
@@ -390,17 +399,17 @@ export function useInstance() {
     if (
       prop.kind === 'text' ||
       !top.value ||
-      stage.countSelected > 1 ||
+      editor.countSelected > 1 ||
       at.value.length > 0 ||
       !isMine({ at: [], kind: 'prop', name: prop.id })
     )
       return undefined;
-    const w = stage.calmWorld;
+    const w = editor.calmWorld;
     if (!w) return undefined;
     const here = top.value.ref;
     const value = values.value[prop.id];
     return told.of(w.project, [w.kits, here, prop, typeof value === 'object' ? JSON.stringify(value) : value], () => {
-      const found = otherValues(w, w.project.screens, stage.wearsShown, here, prop.id, value, prop.default);
+      const found = otherValues(w, w.project.screens, editor.appliedKitsShown, here, prop.id, value, prop.default);
       return {
         says:
           found.values === 0
@@ -417,10 +426,10 @@ export function useInstance() {
     return e && s ? { at: all.findIndex((x) => x.key === e.key) + 1, of: all.length } : null;
   });
   const yoursCount = computed(() =>
-    entry.value ? ownSettings.value.length : (carried.value?.settings.filter((c) => c.from >= 0).length ?? 0),
+    entry.value ? ownOverrides.value.length : (transferred.value?.overrides.filter((c) => c.from >= 0).length ?? 0),
   );
-  const waiting = computed(() => carried.value?.ledger.filter((e) => e.outcome === 'parked') ?? []);
-  const held = computed(() => carried.value?.ledger.filter((e) => e.outcome === 'held') ?? []);
+  const waiting = computed(() => transferred.value?.ledger.filter((e) => e.outcome === 'parked') ?? []);
+  const held = computed(() => transferred.value?.ledger.filter((e) => e.outcome === 'held') ?? []);
 
   return {
     written,

@@ -8,16 +8,16 @@ import { CARD } from './lay.js';
 
 /** A screen in the flow: its picture, drawn by the worker while it is in sight, its name, and what is marked of it. */
 const props = defineProps<{ screen: Screen; world: World; marks: readonly string[]; chosen: boolean }>();
-const drawing = usePictures();
+const pictures = usePictures();
 const frame = ref<HTMLElement | null>(null);
 const near = ref(false);
 useIntersectionObserver(frame, ([e]) => void (near.value = e?.isIntersecting ?? false), { rootMargin: '300px' });
 const zoom = computed(() => CARD.w / props.screen.width);
-const wears = computed(() => appliedKitsOf(props.world.project, props.screen));
+const appliedKits = computed(() => appliedKitsOf(props.world.project, props.screen));
 const picture = computed(() =>
   near.value
-    ? drawing.picture(props.world, props.screen, wears.value, zoom.value * devicePixelRatio)
-    : (drawing.knownOf(props.screen, wears.value) ?? null),
+    ? pictures.picture(props.world, props.screen, appliedKits.value, zoom.value * devicePixelRatio)
+    : (pictures.knownOf(props.screen, appliedKits.value) ?? null),
 );
 </script>
 

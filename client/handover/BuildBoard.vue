@@ -35,26 +35,26 @@ const emit = defineEmits<{ mark: [thing: string, asset: boolean] }>();
 const key = ref('');
 /** What is chosen, where it is a thing of the screen and may be marked. */
 const own = computed(() => (props.project === undefined ? undefined : props.screen.nodes[key.value]));
-const over = ref('');
+const overlay = ref('');
 const inside = ref(false);
 watch(
   () => props.screen.id,
-  () => (key.value = over.value = ''),
+  () => (key.value = overlay.value = ''),
 );
-const wears = computed(() => appliedKitsOf(props.world.project, props.screen));
+const appliedKits = computed(() => appliedKitsOf(props.world.project, props.screen));
 /** In whose words a screen is said. */
 function saidIn(world: World, screen: Screen): CssScope {
   const worn = appliedKitsOf(world.project, screen);
   const first = world.project.kits[0];
   return {
     world,
-    wears: worn,
+    appliedKits: worn,
     main: first === undefined ? undefined : kitAt(world, shownKit(worn, first)),
     mode: screen.mode ?? '',
   };
 }
 const said = computed(() => saidIn(props.world, props.screen));
-const root = computed(() => boxOf(props.world, props.screen, wears.value));
+const root = computed(() => boxOf(props.world, props.screen, appliedKits.value));
 // ── since a version ──
 const versions = ref<readonly Version[]>([]);
 const since = shallowRef<Version | null>(null);
@@ -129,7 +129,7 @@ const style = (b: Box, zoom: number): Record<string, string> => ({
 /** How far what is chosen is from what is pointed at: or from what stands around it, when that is nothing else. */
 const gaps = computed(() => {
   const one = boxed(key.value);
-  const other = boxed(over.value);
+  const other = boxed(overlay.value);
   if (!one) return [];
   return measuresOf(one, other && other !== one ? [other] : [], root.value);
 });
@@ -160,16 +160,16 @@ const code = computed(() => {
     <ScreenBoard
       :world="world"
       :screen="screen"
-      :wears="wears"
+      :appliedKits="appliedKits"
       @press="(path) => (key = meant(path))"
-      @point="(path) => (over = meant(path))"
-      @leave="over = ''"
+      @point="(path) => (overlay = meant(path))"
+      @leave="overlay = ''"
     >
       <template #default="{ zoom }">
         <template v-for="[id, how] in marked" :key="id"
           ><i v-if="boxed(id)" class="other" :class="how" :style="style(boxed(id)!, zoom)"
         /></template>
-        <i v-if="boxed(over)" class="over" :style="style(boxed(over)!, zoom)" />
+        <i v-if="boxed(overlay)" class="over" :style="style(boxed(overlay)!, zoom)" />
         <i v-if="boxed(key)" class="chosen" :style="style(boxed(key)!, zoom)">
           <b>{{ round(boxed(key)!.w) }} × {{ round(boxed(key)!.h) }}</b>
         </i>
@@ -280,9 +280,9 @@ const code = computed(() => {
           <p v-for="(t, i) in sheet.texts.slice(0, 12)" :key="i" class="text">{{ t }}</p>
           <p v-if="sheet.texts.length > 12" class="note">and {{ sheet.texts.length - 12 }} more</p>
         </section>
-        <section v-if="sheet.behaviours.length + sheet.byItself.length > 0">
+        <section v-if="sheet.interactions.length + sheet.byItself.length > 0">
           <h3>What it does</h3>
-          <p v-for="b in sheet.behaviours" :key="b">{{ b }}</p>
+          <p v-for="b in sheet.interactions" :key="b">{{ b }}</p>
           <p v-for="b in sheet.byItself" :key="b" class="note">By itself: {{ b }}</p>
         </section>
         <section v-if="sheet.access">

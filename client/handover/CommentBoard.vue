@@ -33,7 +33,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ settle: [id: string, resolved: boolean] }>();
 const author = useLocalStorage('dekkor-author', '');
-const wears = computed(() => appliedKitsOf(props.world.project, props.screen));
+const appliedKits = computed(() => appliedKitsOf(props.world.project, props.screen));
 /** What is being said: anew at a place, or in answer to something. */
 const draft = ref<{ readonly node: string | null; readonly place: Comment['place']; readonly parent?: string } | null>(
   null,
@@ -68,7 +68,7 @@ const pin = (root: Box, zoom: number, c: Pick<Comment, 'node' | 'place'>): Recor
   const at = pinnedAt(c.place, c.node === null ? null : boxAt(root, c.node), root.h);
   return { left: `${at.x * zoom}px`, top: `${at.y * zoom}px` };
 };
-const nameOf = (node: string | null): string => commentTarget(props.world, props.screen, wears.value, node);
+const nameOf = (node: string | null): string => commentTarget(props.world, props.screen, appliedKits.value, node);
 async function begin(path: readonly Box[], x: number, y: number): Promise<void> {
   if (!props.may) return;
   const thing = [...path]
@@ -124,7 +124,7 @@ watch(
 
 <template>
   <div class="comments">
-    <ScreenBoard :world="world" :screen="screen" :wears="wears" :class="{ may }" @press="begin">
+    <ScreenBoard :world="world" :screen="screen" :appliedKits="appliedKits" :class="{ may }" @press="begin">
       <template #default="{ box, zoom }">
         <button
           v-for="t in threads"

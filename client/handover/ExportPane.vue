@@ -17,7 +17,7 @@ import { codeUrl, contentUrl, exportUrl, makeExport, packageUrl } from './reques
 /** Files in open formats: of screens, of the mockup as a whole, and of the project with all that it needs. */
 const doc = useDocument();
 const library = useLibrary();
-const stage = useEditor();
+const editor = useEditor();
 const modes = useModes();
 const situations = useSituations();
 const KINDS = [
@@ -47,15 +47,15 @@ const KINDS = [
 type Kind = (typeof KINDS)[number];
 const scopes = computed(() => [
   { id: 'all', name: `all ${plural(doc.shown?.screens.length ?? 0, 'screen')}` },
-  { id: 'this', name: `this screen: ${stage.screen?.name ?? ''}` },
-  ...(stage.picked.length > 1 ? [{ id: 'picked', name: `the ${stage.picked.length} screens that are picked` }] : []),
+  { id: 'this', name: `this screen: ${editor.screen?.name ?? ''}` },
+  ...(editor.picked.length > 1 ? [{ id: 'picked', name: `the ${editor.picked.length} screens that are picked` }] : []),
   ...(doc.shown?.flows ?? []).map((f) => ({ id: `flow ${f.id}`, name: `the flow ${f.name}` })),
 ]);
 const scope = ref('all');
 const screens = computed<readonly string[]>(() => {
   const all = doc.shown?.screens ?? [];
-  if (scope.value === 'this') return stage.screenId ? [stage.screenId] : [];
-  if (scope.value === 'picked') return all.filter((s) => stage.picked.includes(s.id)).map((s) => s.id);
+  if (scope.value === 'this') return editor.screenId ? [editor.screenId] : [];
+  if (scope.value === 'picked') return all.filter((s) => editor.picked.includes(s.id)).map((s) => s.id);
   if (scope.value.startsWith('flow ')) return all.filter((s) => s.flow === scope.value.slice(5)).map((s) => s.id);
   return all.map((s) => s.id);
 });
@@ -85,7 +85,7 @@ const told = ref({ done: 0, of: 0 });
 const problem = ref('');
 const ready = ref<{ readonly url: string; readonly name: string; readonly size: string } | null>(null);
 const pageOf = computed(() =>
-  screens.value.length === 1 ? screens.value[0] : stage.screenId || doc.shown?.screens[0]?.id,
+  screens.value.length === 1 ? screens.value[0] : editor.screenId || doc.shown?.screens[0]?.id,
 );
 const pageName = computed(
   () => (doc.shown && pageOf.value ? screenOf(doc.shown, pageOf.value)?.name : undefined) ?? '',
@@ -108,7 +108,7 @@ async function make(kind: Kind): Promise<void> {
       ...(pattern.value.trim() === '' || (isPieces(kind) && pattern.value === USUAL)
         ? {}
         : { pattern: pattern.value.trim() }),
-      ...(stage.lens ? { lens: stage.lens } : {}),
+      ...(editor.lens ? { lens: editor.lens } : {}),
       ...(modes.seen ? { mode: modes.seen } : {}),
       ...(situations.seen ? { in: situations.seen } : {}),
     };
@@ -140,7 +140,7 @@ onBeforeUnmount(cancel);
 /** What is worn, as files for code. */
 const worn = computed(() => {
   const p = doc.shown;
-  const ref = p ? appliedKitOf(p, stage.screen) : undefined;
+  const ref = p ? appliedKitOf(p, editor.screen) : undefined;
   return p && ref !== undefined ? kitAt({ kits: library.kits }, ref) : undefined;
 });
 const FOR_CODE = [

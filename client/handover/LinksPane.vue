@@ -11,7 +11,7 @@ import { handover } from './requests.js';
 
 /** Review links: addresses for people who have no other way in, each with what may be done there. */
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const links = ref<readonly ReviewLink[]>([]);
 const versions = ref<readonly Version[]>([]);
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
@@ -43,8 +43,8 @@ const making = ref(false);
 const scopes = computed(() => [
   { id: 'all', name: 'the whole project' },
   ...(doc.shown?.flows ?? []).map((f) => ({ id: `flow ${f.id}`, name: `the flow ${f.name}` })),
-  { id: 'this', name: `this screen: ${stage.screen?.name ?? ''}` },
-  ...(stage.picked.length > 1 ? [{ id: 'picked', name: `the ${stage.picked.length} screens that are picked` }] : []),
+  { id: 'this', name: `this screen: ${editor.screen?.name ?? ''}` },
+  ...(editor.picked.length > 1 ? [{ id: 'picked', name: `the ${editor.picked.length} screens that are picked` }] : []),
 ]);
 const states = computed(() => [
   { id: null, name: 'always current' },
@@ -55,7 +55,7 @@ const scopeOf = (): LinkScope =>
     ? { all: true }
     : scope.value.startsWith('flow ')
       ? { flow: scope.value.slice(5) }
-      : { screens: scope.value === 'picked' ? [...stage.picked] : [stage.screenId] };
+      : { screens: scope.value === 'picked' ? [...editor.picked] : [editor.screenId] };
 const today = new Date().toISOString().slice(0, 10);
 async function make(): Promise<void> {
   making.value = true;

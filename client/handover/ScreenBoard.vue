@@ -7,7 +7,7 @@ import { useLibrary } from '../stores/library.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 
 /** One screen, as large as fits in width; what lies on it stands in its own px. */
-const props = defineProps<{ world: World; screen: Screen; wears: readonly AppliedKit[] }>();
+const props = defineProps<{ world: World; screen: Screen; appliedKits: readonly AppliedKit[] }>();
 const emit = defineEmits<{
   /** Pressed, or pointed at: the boxes there, outermost first, and where, px of the screen. */
   press: [path: readonly Box[], x: number, y: number];
@@ -18,7 +18,7 @@ const library = useLibrary();
 const frame = ref<HTMLElement | null>(null);
 const sheet = ref<HTMLElement | null>(null);
 const room = useElementSize(frame);
-const box = computed(() => (void library.fontsKnown, boxOf(props.world, props.screen, props.wears)));
+const box = computed(() => (void library.fontsKnown, boxOf(props.world, props.screen, props.appliedKits)));
 const primitives = computed(() => paint(box.value));
 const zoom = computed(() => (room.width.value === 0 ? 0.5 : Math.min(1, (room.width.value - 48) / props.screen.width)));
 function at(event: MouseEvent): { path: readonly Box[]; x: number; y: number } {

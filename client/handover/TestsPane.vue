@@ -224,7 +224,7 @@ onBeforeUnmount(() => chart?.destroy());
         aria-label="Screen where people pressed"
         @update:model-value="(id: string) => (at = id)"
       />
-      <ScreenBoard :world="world" :screen="screen" :wears="appliedKitsOf(world.project, screen)">
+      <ScreenBoard :world="world" :screen="screen" :appliedKits="appliedKitsOf(world.project, screen)">
         <template #default="{ zoom }">
           <i
             v-for="(p, i) in onIt?.presses ?? []"

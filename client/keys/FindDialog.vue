@@ -13,8 +13,8 @@ import { COMMANDS, keysOf, type CommandId, type RunId } from './table.js';
 const visible = defineModel<boolean>('visible', { required: true });
 const props = defineProps<{ run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> }>();
 const doc = useDocument();
-const stage = useEditor();
-const bench = useComponentEditor();
+const editor = useEditor();
+const componentEditor = useComponentEditor();
 const commands = useCommands();
 const originals = useOriginals();
 const query = ref('');
@@ -48,7 +48,7 @@ const components = computed(() => {
     name: c.name,
     from: 'this project',
   }));
-  const kit = stage.mainKit;
+  const kit = editor.mainKit;
   const ofKit = kit
     ? Object.values(kit.components).map((c) => ({ ref: `${kitRef(kit)}/${c.id}`, name: c.name, from: kit.name }))
     : [];
@@ -64,14 +64,15 @@ const found = computed<readonly Found[]>(() => {
       group: 'Screens',
       name: s.name,
       says: flows.value.get(s.flow) ?? '',
-      take: () => (bench.of === '' ? stage.goTo(s.id) : originals.showUse(s.id, '')),
+      take: () => (componentEditor.of === '' ? editor.goTo(s.id) : originals.showUse(s.id, '')),
     })),
     ...findTexts(screens, query.value, EACH).map((f): Found => ({
       id: `said-${f.screen.id}-${f.node}`,
       group: 'On screens',
       name: f.text.length > LONGEST ? `${f.text.slice(0, LONGEST - 1)}…` : f.text,
       says: f.screen.name,
-      take: () => (bench.of === '' ? stage.goTo(f.screen.id, [f.node]) : originals.showUse(f.screen.id, f.node)),
+      take: () =>
+        componentEditor.of === '' ? editor.goTo(f.screen.id, [f.node]) : originals.showUse(f.screen.id, f.node),
     })),
     ...best(components.value, (c) => c.name).map((c): Found => ({
       id: `component-${c.ref}`,

@@ -13,7 +13,7 @@ const ownsArrows = (target: EventTarget | null): boolean =>
 
 /** Runs the commands of the keys that are pressed in a view, and copies and pastes in it. */
 export function useCommandKeys(run: Readonly<Record<RunId, (event: KeyboardEvent) => void>>): void {
-  const stage = useEditor();
+  const editor = useEditor();
   const clipboard = useClipboard();
   function onKey(event: KeyboardEvent): void {
     const id = commandOf(event, 'always', 'screen');
@@ -24,9 +24,9 @@ export function useCommandKeys(run: Readonly<Record<RunId, (event: KeyboardEvent
     // Undo and redo go on while something is chosen in a field; within a text of several lines they are the text's own.
     const anywhere = (id === 'undo' || id === 'redo') && !(typing && event.target instanceof HTMLTextAreaElement);
     if (!anywhere && (typing || event.defaultPrevented)) return;
-    if (COMMANDS[id].when === 'screen' && !stage.screen) return;
+    if (COMMANDS[id].when === 'screen' && !editor.screen) return;
     if (/^(?:Shift\+)?Arrow/u.test(chordOf(event)) && ownsArrows(event.target)) return;
-    if (id === 'write' && (!stage.selected || event.target instanceof HTMLButtonElement)) return;
+    if (id === 'write' && (!editor.selected || event.target instanceof HTMLButtonElement)) return;
     if (id !== 'out') event.preventDefault();
     run[id](event);
   }
@@ -57,7 +57,7 @@ export function useCommandKeys(run: Readonly<Record<RunId, (event: KeyboardEvent
     window.removeEventListener('copy', onCopy);
     window.removeEventListener('cut', onCopy);
     window.removeEventListener('paste', onPaste);
-    stage.ghost = null;
-    stage.trial = null;
+    editor.ghost = null;
+    editor.trial = null;
   });
 }

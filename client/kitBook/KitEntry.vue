@@ -39,7 +39,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ close: [] }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const library = useLibrary();
 const commands = useCommands();
 const router = useRouter();
@@ -66,7 +66,7 @@ const name = computed(() => {
 interface Look {
   readonly key: string;
   readonly says: string;
-  readonly settings: readonly Override[];
+  readonly overrides: readonly Override[];
 }
 /** So many looks are drawn. */
 const MOST = 24;
@@ -86,10 +86,10 @@ const looks = computed<readonly Look[]>(() => {
       .map(([value, says]) => ({
         key: `${p.id} ${String(value)}`,
         says: `${p.name}: ${says}`,
-        settings: [{ home, at: [], kind: 'prop', name: p.id, value }],
+        overrides: [{ home, at: [], kind: 'prop', name: p.id, value }],
       }));
   });
-  return [{ key: '', says: 'as it is', settings: [] }, ...all].slice(0, MOST);
+  return [{ key: '', says: 'as it is', overrides: [] }, ...all].slice(0, MOST);
 });
 const byKey = computed(() => new Map(looks.value.map((l) => [l.key, l])));
 const drawn = useSlices(
@@ -103,7 +103,7 @@ const drawn = useSlices(
       type: 'instance' as const,
       attrs: {},
       component: `${ref_.value}/${c.id}`,
-      settings: look.settings,
+      overrides: look.overrides,
       fills: [],
     };
     return sampleOf(props.world, node.component, 260, [], node, undefined, props.mode);
@@ -148,9 +148,9 @@ const docs = ref(false);
 const canPlace = computed(
   () =>
     component.value !== undefined ||
-    ((template.value !== undefined || props.entry.kind === 'icon') && props.kit === stage.mainKit),
+    ((template.value !== undefined || props.entry.kind === 'icon') && props.kit === editor.mainKit),
 );
-const onto = computed(() => stage.screen?.name ?? '');
+const onto = computed(() => editor.screen?.name ?? '');
 const projects = ref<readonly Listed[]>([]);
 if (props.project === '')
   api
@@ -166,8 +166,8 @@ function place(): void {
   })();
   if (at)
     void router.push({
-      path: `/p/${props.project}/compose/${stage.screenId}`,
-      query: { sel: stage.selection.join(',') },
+      path: `/p/${props.project}/compose/${editor.screenId}`,
+      query: { sel: editor.selection.join(',') },
     });
 }
 </script>

@@ -13,10 +13,10 @@ import DocsPage from './DocsPage.vue';
 const visible = defineModel<boolean>('visible', { required: true });
 const props = defineProps<{ readonly of: ComponentRef; readonly editable: boolean }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const originals = useOriginals();
-const component = computed(() => (stage.world ? componentAt(stage.world, props.of) : undefined));
-const kit = computed(() => (stage.world ? kitOfRef(stage.world, props.of) : undefined) ?? stage.mainKit);
+const component = computed(() => (editor.world ? componentAt(editor.world, props.of) : undefined));
+const kit = computed(() => (editor.world ? kitOfRef(editor.world, props.of) : undefined) ?? editor.mainKit);
 const writing = ref(false);
 const draft = ref('');
 watch(
@@ -65,7 +65,7 @@ function keep(): void {
         autofocus
         placeholder="Markdown. A fenced block called sample is a place line and is drawn live."
       />
-      <DocsPage :text="text" :kit="kit" :world="stage.ground">
+      <DocsPage :text="text" :kit="kit" :world="editor.ground">
         <p class="note">
           {{ component?.summary }} It has no docs page yet{{
             editable ? '' : '; open it on the Workbench to write one'

@@ -12,7 +12,7 @@ const parts = computed(() =>
     ...p,
     sample:
       p.kind === 'sample' && p.template && props.world && props.kit
-        ? templateOf(props.world, p.template, props.kit, props.world.project.wears)
+        ? templateOf(props.world, p.template, props.kit, props.world.project.appliedKits)
         : null,
   })),
 );

@@ -22,24 +22,26 @@ import { useEditor } from '../stores/editor.js';
 /** Makes components of the project of what is selected: how many, what they are called, and what each use can say for itself. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const originals = useOriginals();
 const chosen = computed<readonly Chosen[]>(() => {
-  const all = stage.targets.map((t) => ({ screen: t.screen, ids: t.ids }));
-  const own = stage.screen;
-  const id = stage.selectedIds[0];
-  return likesToo.value && own && id !== undefined && stage.countSelected === 1
+  const all = editor.targets.map((t) => ({ screen: t.screen, ids: t.ids }));
+  const own = editor.screen;
+  const id = editor.selectedIds[0];
+  return likesToo.value && own && id !== undefined && editor.countSelected === 1
     ? [{ screen: own, ids: [id, ...likes.value.map((l) => l.id)] }]
     : all;
 });
-const several = computed(() => stage.countSelected > 1);
+const several = computed(() => editor.countSelected > 1);
 /** Other things on the screen that are like the one that is selected. */
 const likes = computed(() => {
-  const id = stage.selectedIds[0];
-  return !several.value && stage.screen && id !== undefined ? similarTo(stage.screen, id) : [];
+  const id = editor.selectedIds[0];
+  return !several.value && editor.screen && id !== undefined ? similarTo(editor.screen, id) : [];
 });
 const likesToo = ref(true);
-const how = ref<HowMany>(originals.makingHow ?? suitedTo(stage.targets.map((t) => ({ screen: t.screen, ids: t.ids }))));
+const how = ref<HowMany>(
+  originals.makingHow ?? suitedTo(editor.targets.map((t) => ({ screen: t.screen, ids: t.ids }))),
+);
 originals.makingHow = null;
 const way = computed<HowMany>(() => (several.value ? how.value : 'alike'));
 const pattern = ref('');
@@ -51,10 +53,10 @@ const leave = ref<ReadonlySet<string>>(new Set());
 const take = ref<ReadonlySet<string>>(new Set());
 const unfolded = ref<string | null>(null);
 function made(preview: boolean, all = false): ManyMade {
-  const w = stage.world;
+  const w = editor.world;
   if (!w) return { problem: 'No project is open.' };
   let n = 0;
-  return makeMany(w, chosen.value, preview ? () => `preview${++n}` : stage.newId, {
+  return makeMany(w, chosen.value, preview ? () => `preview${++n}` : editor.newId, {
     how: way.value,
     pattern: pattern.value,
     find: find.value,
@@ -106,9 +108,9 @@ function make(): void {
   const what = got.made.length === 1 ? (got.made[0]?.component.name ?? '') : `${got.made.length} components`;
   if (!doc.act(`Make ${what}`, got.steps)) return;
   const all = got.made.flatMap((m) => m.instances);
-  stage.select(
-    all.filter((i) => i.screen === stage.screenId).map((i) => i.node),
-    all.filter((i) => i.screen !== stage.screenId),
+  editor.select(
+    all.filter((i) => i.screen === editor.screenId).map((i) => i.node),
+    all.filter((i) => i.screen !== editor.screenId),
   );
   visible.value = false;
   for (const text of new Set(got.left)) doc.say(text);

@@ -11,7 +11,7 @@ const ReattachDialog = defineAsyncComponent(() => import('./ReattachDialog.vue')
 
 /** The dialogs that are opened from several places: what a component is about, what linking would do, publishing. */
 const originals = useOriginals();
-const bench = useComponentEditor();
+const componentEditor = useComponentEditor();
 const docs = computed({
   get: () => originals.docsOf !== null,
   set: (on) => {
@@ -25,7 +25,7 @@ const docs = computed({
     v-if="originals.docsOf !== null"
     v-model:visible="docs"
     :of="originals.docsOf"
-    :editable="originals.docsOf === bench.of"
+    :editable="originals.docsOf === componentEditor.of"
   />
   <ReattachDialog v-if="originals.relinking" v-model:visible="originals.relinking" />
   <MakeDialog v-if="originals.making" v-model:visible="originals.making" />

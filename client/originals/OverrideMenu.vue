@@ -7,25 +7,25 @@ import { useDocument } from '../stores/document.js';
 import { useOriginals } from '../stores/originals.js';
 import { useEditor } from '../stores/editor.js';
 
-/** What can be done with one setting that is yours: put it back, write it into the original, see what others say. */
+/** What can be done with one override that is yours: put it back, write it into the original, see what others say. */
 const props = defineProps<{ readonly target: Target; readonly name: string }>();
 const emit = defineEmits<{ back: [] }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const originals = useOriginals();
 const pop = ref<InstanceType<typeof Popover> | null>(null);
 const shown = ref(false);
-const node = computed(() => (stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
+const node = computed(() => (editor.selectedNode?.type === 'instance' ? editor.selectedNode : undefined));
 const ref_ = computed(() => originals.shownRef());
 const values = computed(() =>
-  shown.value && stage.world && ref_.value !== null ? valuesInUse(stage.world, ref_.value, props.target) : [],
+  shown.value && editor.world && ref_.value !== null ? valuesInUse(editor.world, ref_.value, props.target) : [],
 );
 const promotion = computed(() =>
   shown.value && node.value ? originals.promotion(new Set([targetKey(props.target)])) : null,
 );
 const repeated = computed(() =>
-  shown.value && stage.world && node.value
-    ? repeatedOverride(stage.world, stage.wears, node.value, targetKey(props.target))
+  shown.value && editor.world && node.value
+    ? repeatedOverride(editor.world, editor.appliedKits, node.value, targetKey(props.target))
     : null,
 );
 function promote(): void {
@@ -38,16 +38,16 @@ function back(): void {
 }
 function option(): void {
   const r = repeated.value;
-  if (!r || !stage.world) return;
+  if (!r || !editor.world) return;
   pop.value?.hide();
   originals.makeOption(r, `Other ${props.name.toLowerCase()}`);
 }
 function select(uses: readonly { readonly screen: string; readonly node: string }[]): void {
   pop.value?.hide();
-  const here = uses.filter((u) => u.screen === stage.screenId).map((u) => u.node);
-  stage.select(
+  const here = uses.filter((u) => u.screen === editor.screenId).map((u) => u.node);
+  editor.select(
     here,
-    uses.filter((u) => u.screen !== stage.screenId),
+    uses.filter((u) => u.screen !== editor.screenId),
   );
   doc.say(`${plural(uses.length, 'instance')} selected.`);
 }

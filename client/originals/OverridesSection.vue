@@ -19,10 +19,12 @@ import { useEditor } from '../stores/editor.js';
 const only = defineModel<boolean>('only', { required: true });
 const emit = defineEmits<{ back: [] }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const originals = useOriginals();
-const node = computed(() => (stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined));
-const mine = computed(() => (stage.world && node.value ? overridesOf(stage.world, stage.wears, node.value) : []));
+const node = computed(() => (editor.selectedNode?.type === 'instance' ? editor.selectedNode : undefined));
+const mine = computed(() =>
+  editor.world && node.value ? overridesOf(editor.world, editor.appliedKits, node.value) : [],
+);
 const NAMES: Readonly<Record<OverrideKind, string>> = {
   content: 'what it says',
   options: 'options',
@@ -30,29 +32,30 @@ const NAMES: Readonly<Record<OverrideKind, string>> = {
   room: 'room',
 };
 const kinds = computed(() => {
-  const w = stage.world;
+  const w = editor.world;
   const ref = originals.shownRef();
   if (!w || ref === null) return [];
   const all = mine.value.map((m) => overrideKindOf(w, ref, m));
   return OVERRIDE_KINDS.map((kind) => ({ kind, n: all.filter((k) => k === kind).length })).filter((k) => k.n > 0);
 });
 function putBack(kind: OverrideKind): void {
-  const w = stage.world;
-  const s = stage.screen;
+  const w = editor.world;
+  const s = editor.screen;
   const ref = originals.shownRef();
   if (!w || !s || !node.value || ref === null) return;
   doc.act(
     `Put ${NAMES[kind]} back to kit`,
-    resetKindSteps(w, stage.wears, s, node.value, (m) => overrideKindOf(w, ref, m) === kind),
+    resetKindSteps(w, editor.appliedKits, s, node.value, (m) => overrideKindOf(w, ref, m) === kind),
   );
 }
 /** The same choice on three or more instances may want to be an option: one quiet line, while one works. */
 const advice = computed(() => {
-  const w = stage.calmWorld;
+  const w = editor.calmWorld;
   const n = node.value;
-  if (!w || !n || stage.countSelected > 1) return null;
+  if (!w || !n || editor.countSelected > 1) return null;
   for (const m of mine.value) {
-    const found = m.kind === 'setting' && m.carried.at.length > 0 ? repeatedOverride(w, stage.wears, n, m.key) : null;
+    const found =
+      m.kind === 'override' && m.transferred.at.length > 0 ? repeatedOverride(w, editor.appliedKits, n, m.key) : null;
     if (found) return found;
   }
   return null;
@@ -76,13 +79,13 @@ const promotion = computed(() =>
     </p>
     <p class="line">
       <label class="only"><input v-model="only" type="checkbox" /> Only mine</label>
-      <button class="quiet-link" :title="tip('copySettings')" @click="originals.copySettings()">Copy settings</button>
+      <button class="quiet-link" :title="tip('copyOverrides')" @click="originals.copyOverrides()">Copy settings</button>
     </p>
     <p v-if="advice" class="advice">
-      {{ plural(advice.uses.length, 'instance') }} have the same {{ attrName(advice.carried.name).toLowerCase() }}.
+      {{ plural(advice.uses.length, 'instance') }} have the same {{ attrName(advice.transferred.name).toLowerCase() }}.
       <button
         class="quiet-link"
-        @click="originals.makeOption(advice, `Other ${attrName(advice.carried.name).toLowerCase()}`)"
+        @click="originals.makeOption(advice, `Other ${attrName(advice.transferred.name).toLowerCase()}`)"
       >
         Make it an option
       </button>

@@ -28,7 +28,7 @@ import { packKit, saveFile } from './packKit.js';
 /** Makes an installed kit of the project's components: named, versioned by what changed, judged by what can be read from it. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const library = useLibrary();
 const router = useRouter();
 const name = ref(doc.shown ? `${doc.shown.name} kit` : '');
@@ -56,7 +56,7 @@ const wish = (v: string): PublishRequest => ({
   summary: `Published from ${doc.shown?.name ?? 'a project'}.`,
   starters: starters.value,
 });
-const world = computed(() => stage.calmWorld);
+const world = computed(() => editor.calmWorld);
 const made = computed<Published | null>(() =>
   world.value && !done.value ? publishKit(world.value, wish('0.0.0')) : null,
 );
@@ -80,7 +80,7 @@ const grade = computed(() => (kit.value ? gradeKit(kit.value) : null));
 const per = (x: number): string => `${Math.round(x * 100)} %`;
 const valid = computed(() => name.value.trim() !== '' && /^\d+\.\d+\.\d+$/u.test(version.value));
 async function publish(): Promise<void> {
-  const w = stage.world;
+  const w = editor.world;
   if (!w || !valid.value) return;
   const got = publishKit(w, wish(version.value));
   if ('problem' in got) {
@@ -91,7 +91,11 @@ async function publish(): Promise<void> {
   failure.value = '';
   try {
     const from = [
-      ...new Set([...(doc.shown?.wears.map((x) => x.shows) ?? []), ...(doc.shown?.kits ?? []), ...library.kits.keys()]),
+      ...new Set([
+        ...(doc.shown?.appliedKits.map((x) => x.shows) ?? []),
+        ...(doc.shown?.kits ?? []),
+        ...library.kits.keys(),
+      ]),
     ];
     const file = await packKit(got.kit, from);
     const told = await api.install(file);

@@ -9,7 +9,7 @@ import { useEditor } from '../stores/editor.js';
 
 /** Links plain parts to a component: which, how alike they are, and what becomes of every difference. */
 const visible = defineModel<boolean>('visible', { required: true });
-const stage = useEditor();
+const editor = useEditor();
 const originals = useOriginals();
 /** So many are offered, the most alike first. */
 const OFFERED = 8;
@@ -20,11 +20,11 @@ interface Offer {
   readonly was: boolean;
 }
 const offers = computed<readonly Offer[]>(() => {
-  const w = stage.world;
-  const node = stage.selectedNode;
+  const w = editor.world;
+  const node = editor.selectedNode;
   if (!w || !node) return [];
   const was = node.was?.instance?.component ?? node.was?.component;
-  const kit = stage.mainKit;
+  const kit = editor.mainKit;
   const refs = new Set<ComponentRef>([
     ...(was === undefined ? [] : [was]),
     ...Object.keys(w.project.originals).map((id) => `project/${id}`),
@@ -41,7 +41,7 @@ const offers = computed<readonly Offer[]>(() => {
 const chosen = ref<ComponentRef | null>(null);
 const now = computed(() => offers.value.find((o) => o.ref === chosen.value) ?? offers.value[0]);
 const per = (x: number): string => `${Math.round(x * 100)} %`;
-const WORDS = { setting: 'kept', content: 'into a slot', beside: 'beside it' } as const;
+const WORDS = { override: 'kept', content: 'into a slot', beside: 'beside it' } as const;
 function link(): void {
   if (!now.value) return;
   originals.link(now.value.got);

@@ -15,7 +15,7 @@ import { useWidths } from '../stores/widths.js';
 /** Many screens, small, on pages: made by the server, with its progress, and left any time. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const modes = useModes();
 const situations = useSituations();
 const widths = useWidths();
@@ -26,7 +26,7 @@ const KINDS = [
 ];
 const screens = computed(() => {
   const all = doc.shown?.screens ?? [];
-  return stage.picked.length > 1 ? all.filter((s) => stage.picked.includes(s.id)) : all;
+  return editor.picked.length > 1 ? all.filter((s) => editor.picked.includes(s.id)) : all;
 });
 const done = ref(0);
 const running = ref<AbortController | null>(null);
@@ -61,7 +61,7 @@ async function make(): Promise<void> {
       body: JSON.stringify({
         kind: kind.value,
         screens: screens.value.map((s) => s.id),
-        ...(stage.lens ? { lens: stage.lens } : {}),
+        ...(editor.lens ? { lens: editor.lens } : {}),
         ...(modes.seen ? { mode: modes.seen } : {}),
         ...(situations.seen ? { in: situations.seen } : {}),
         ...(widths.brands.length > 0
@@ -102,7 +102,7 @@ void make();
     <div class="all">
       <p>
         {{ plural(screens.length, 'screen')
-        }}{{ stage.picked.length > 1 ? ', those that are selected' : ', all of them' }}.
+        }}{{ editor.picked.length > 1 ? ', those that are selected' : ', all of them' }}.
         <template v-if="widths.brands.length > 0">
           Each also in {{ widths.brands.map((b) => b.name).join(' and ') }}, as they hang beside one another.
         </template>

@@ -8,18 +8,18 @@ import { useOriginals } from '../stores/originals.js';
 import { useEditor } from '../stores/editor.js';
 
 /** The original itself, and the way to the others. */
-const stage = useEditor();
-const bench = useComponentEditor();
+const editor = useEditor();
+const componentEditor = useComponentEditor();
 const originals = useOriginals();
 const others = ref<InstanceType<typeof Menu> | null>(null);
-const parts = computed(() => Object.keys(bench.component?.nodes ?? {}).length);
+const parts = computed(() => Object.keys(componentEditor.component?.nodes ?? {}).length);
 interface Other {
   readonly label: string;
   readonly command: () => void;
 }
 /** The same list as long as they are called the same: most edits change none of that. */
 const all = computed<Other[]>((was) => {
-  const now = Object.values(stage.ground?.project.originals ?? {}).sort((a, b) => a.name.localeCompare(b.name));
+  const now = Object.values(editor.ground?.project.originals ?? {}).sort((a, b) => a.name.localeCompare(b.name));
   if (was && was.map((o) => o.label).join('\n') === now.map((o) => o.name).join('\n')) return was;
   return now.map((o) => ({ label: o.name, command: () => originals.open(`project/${o.id}`) }));
 });
@@ -27,7 +27,7 @@ const all = computed<Other[]>((was) => {
 
 <template>
   <header>
-    <h2 class="clip">{{ bench.component?.name }}</h2>
+    <h2 class="clip">{{ componentEditor.component?.name }}</h2>
     <span class="note">{{ plural(parts, 'part') }}</span>
     <div class="tools">
       <Button
@@ -40,7 +40,7 @@ const all = computed<Other[]>((was) => {
         @click="others?.toggle($event)"
       />
       <Button
-        v-if="bench.isOwn"
+        v-if="componentEditor.isOwn"
         size="small"
         severity="secondary"
         outlined

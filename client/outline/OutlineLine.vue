@@ -42,7 +42,7 @@ defineEmits<{ press: [event: PointerEvent, line: Line]; pick: [event: MouseEvent
       :title="`${line.count} of its looks and parts are yours`"
       :data-count="line.count"
     />
-    <span v-if="line.over && !line.ghost" class="note" title="Lies over the screen">over</span>
+    <span v-if="line.overlay && !line.ghost" class="note" title="Lies over the screen">over</span>
     <span v-if="line.ghost" class="note">Enter places</span>
   </div>
 </template>

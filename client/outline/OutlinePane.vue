@@ -17,8 +17,8 @@ import ScreenTools from './ScreenTools.vue';
 
 /** What stands on the screen, line by line: selected, moved, and written here. */
 const doc = useDocument();
-const stage = useEditor();
-const bench = useComponentEditor();
+const editor = useEditor();
+const componentEditor = useComponentEditor();
 const commands = useCommands();
 const drag = useDrag();
 const list = ref<HTMLElement | null>(null);
@@ -60,11 +60,11 @@ function isInView(at: number): boolean {
   return scrollOffset !== null && !!scrollRect && top >= scrollOffset && top + LINE <= scrollOffset + scrollRect.height;
 }
 watch(
-  () => stage.selected,
+  () => editor.selected,
   async (selected) => {
     await nextTick();
-    const id = stage.selectedPlace?.node ?? selected;
-    const at = lines.value.findIndex((l) => l.screen.id === stage.screenId && l.id === id);
+    const id = editor.selectedPlace?.node ?? selected;
+    const at = lines.value.findIndex((l) => l.screen.id === editor.screenId && l.id === id);
     if (at >= 0 && !isInView(at)) virtual.value.scrollToIndex(at);
   },
 );
@@ -74,32 +74,32 @@ let anchor = '';
 function pick(event: MouseEvent, line: Line): void {
   if (drag.wasDrag()) return;
   focusList();
-  const here = line.screen.id === stage.screenId;
+  const here = line.screen.id === editor.screenId;
   const add = event.ctrlKey || event.metaKey;
   if (line.head) {
     if (here && event.detail > 1) return;
-    if (event.shiftKey || add) stage.pickScreen(line.screen.id);
-    else stage.goTo(line.screen.id);
+    if (event.shiftKey || add) editor.pickScreen(line.screen.id);
+    else editor.goTo(line.screen.id);
     return;
   }
   if (event.shiftKey && here) {
     const all = lines.value.filter((l) => l.screen.id === line.screen.id && !l.head);
-    const from = all.findIndex((l) => l.id === (anchor || stage.selection[0]));
+    const from = all.findIndex((l) => l.id === (anchor || editor.selection[0]));
     const at = all.findIndex((l) => l.id === line.id);
-    if (from >= 0) return stage.select(all.slice(Math.min(at, from), Math.max(at, from) + 1).map((l) => l.id));
+    if (from >= 0) return editor.select(all.slice(Math.min(at, from), Math.max(at, from) + 1).map((l) => l.id));
   }
   if (add && here) {
-    const ids = stage.selectedIds;
-    return stage.select(ids.includes(line.id) ? ids.filter((k) => k !== line.id) : [...ids, line.id]);
+    const ids = editor.selectedIds;
+    return editor.select(ids.includes(line.id) ? ids.filter((k) => k !== line.id) : [...ids, line.id]);
   }
   anchor = line.id;
-  if (here) stage.select([line.id]);
-  else stage.goTo(line.screen.id, [line.id]);
+  if (here) editor.select([line.id]);
+  else editor.goTo(line.screen.id, [line.id]);
 }
 const enter = (line: Line): void => (line.head ? fold(line) : openText(line));
 function treeKey(event: KeyboardEvent): void {
-  const id = stage.selectedPlace?.node;
-  const line = lines.value.find((l) => l.screen.id === stage.screenId && l.id === id && !l.head);
+  const id = editor.selectedPlace?.node;
+  const line = lines.value.find((l) => l.screen.id === editor.screenId && l.id === id && !l.head);
   const command = commandOf(event, 'outline');
   if (command === 'newLine') {
     event.preventDefault();
@@ -108,7 +108,7 @@ function treeKey(event: KeyboardEvent): void {
   } else if (command === 'writeLine' && line) {
     event.preventDefault();
     openText(line);
-  } else if ((command === 'moveIn' || command === 'moveOut') && line && stage.selectedPlace?.at.length === 0) {
+  } else if ((command === 'moveIn' || command === 'moveOut') && line && editor.selectedPlace?.at.length === 0) {
     const before = doc.undoName;
     const was = doc.shown;
     commands.nudge(command === 'moveOut' ? 'out' : 'in');
@@ -123,26 +123,26 @@ function treeKey(event: KeyboardEvent): void {
 function press(event: PointerEvent, line: Line): void {
   if (line.head || line.ghost) return;
   drag.follow(event, () => {
-    if (line.screen.id !== stage.screenId) stage.goTo(line.screen.id, [line.id]);
-    else if (!stage.selectedIds.includes(line.id)) stage.select([line.id]);
-    const ids = stage.selectedIds;
+    if (line.screen.id !== editor.screenId) editor.goTo(line.screen.id, [line.id]);
+    else if (!editor.selectedIds.includes(line.id)) editor.select([line.id]);
+    const ids = editor.selectedIds;
     return {
       kind: 'selection',
       name: commands.named(ids),
-      roles: ids.map((i) => stage.findBox(i)?.node.instance?.role ?? 'box'),
+      roles: ids.map((i) => editor.findBox(i)?.node.instance?.role ?? 'box'),
       ids,
       from: line.screen.id,
-      ...heldPicture(stage.findBox(ids.at(-1) ?? ''), 0.5),
+      ...heldPicture(editor.findBox(ids.at(-1) ?? ''), 0.5),
     };
   });
 }
 function land(x: number, y: number, held: Held): Landing | null {
   const r = list.value?.getBoundingClientRect();
-  const w = stage.world;
+  const w = editor.world;
   if (!r || !w || x < r.left || x > r.right || y < r.top || y > r.bottom || r.width === 0) return null;
   const at = (y - r.top + (list.value?.scrollTop ?? 0) - EDGE) / LINE;
   const line = lines.value[Math.min(lines.value.length - 1, Math.max(0, Math.floor(at)))];
-  const screen = line && stage.treeBy(line.screen.id);
+  const screen = line && editor.treeBy(line.screen.id);
   if (!line || !screen) return null;
   if (line.head) {
     const root = screen.nodes[screen.root];
@@ -151,7 +151,7 @@ function land(x: number, y: number, held: Held): Landing | null {
     return { screen, spot, says: screen.name, line: { id: line.key, where: 'inside' } };
   }
   if (held.kind === 'selection' && held.ids.includes(line.id) && !drag.copying) return null;
-  const drop = dropBeside(w, stage.wearsShown(screen), screen, line.id, at - Math.floor(at), held.roles);
+  const drop = dropBeside(w, editor.appliedKitsShown(screen), screen, line.id, at - Math.floor(at), held.roles);
   if (!drop) return null;
   const says = { inside: '', before: 'before ', after: 'behind ' }[drop.where] + line.kind;
   return { screen, spot: drop.spot, says, line: { id: line.key, where: drop.where } };
@@ -162,15 +162,15 @@ const isWritten = (line: Line, fresh: boolean): boolean =>
   written.value !== null &&
   (written.value.id === null) === fresh &&
   written.value.after === line.id &&
-  line.screen.id === stage.screenId;
+  line.screen.id === editor.screenId;
 </script>
 
 <template>
   <section class="pane" aria-label="Outline" role="region">
-    <OriginalTools v-if="bench.of !== ''" />
+    <OriginalTools v-if="componentEditor.of !== ''" />
     <ScreenTools v-else v-model:whole="whole" />
     <div
-      v-if="stage.screen"
+      v-if="editor.screen"
       ref="list"
       class="lines"
       role="tree"

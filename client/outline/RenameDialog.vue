@@ -11,22 +11,22 @@ import AppDialog from '../parts/AppDialog.vue';
 /** Renames several screens by a pattern, shown before it is done. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useEditor();
-const which = ref<'picked' | 'flow' | 'project'>(stage.picked.length > 1 ? 'picked' : 'flow');
+const editor = useEditor();
+const which = ref<'picked' | 'flow' | 'project'>(editor.picked.length > 1 ? 'picked' : 'flow');
 const pattern = ref('{name}');
 const find = ref('');
 const put = ref('');
 const choices = computed(() => [
-  ...(stage.picked.length > 1 ? [{ id: 'picked', name: `${stage.picked.length} selected` }] : []),
+  ...(editor.picked.length > 1 ? [{ id: 'picked', name: `${editor.picked.length} selected` }] : []),
   { id: 'flow', name: 'This flow' },
   { id: 'project', name: 'All' },
 ]);
 const screens = computed(() =>
   (doc.shown?.screens ?? []).filter((s) =>
     which.value === 'picked'
-      ? stage.picked.includes(s.id)
+      ? editor.picked.includes(s.id)
       : which.value === 'flow'
-        ? s.flow === stage.screen?.flow
+        ? s.flow === editor.screen?.flow
         : true,
   ),
 );

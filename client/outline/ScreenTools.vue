@@ -14,20 +14,20 @@ const ContactSheetDialog = defineAsyncComponent(() => import('./ContactSheetDial
 /** The screen itself: its name, and what can be done to it and its neighbours. */
 const whole = defineModel<boolean>('whole', { required: true });
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const menu = ref<InstanceType<typeof Menu> | null>(null);
 const more = ref<InstanceType<typeof Menu> | null>(null);
 const renaming = ref(false);
 const asks = (what: 'names' | 'sheet') =>
   computed({
-    get: () => stage.asked === what,
-    set: (on) => (stage.asked = on ? what : null),
+    get: () => editor.asked === what,
+    set: (on) => (editor.asked = on ? what : null),
   });
 const batch = asks('names');
 const contact = asks('sheet');
 const newName = ref('');
 const size = computed(() => {
-  const s = stage.screen;
+  const s = editor.screen;
   return s
     ? `${s.device.charAt(0).toUpperCase()}${s.device.slice(1)}, ${s.width} wide, ${s.height === null ? 'height follows content' : `at least ${s.height} high`}`
     : '';
@@ -36,15 +36,15 @@ const presets = DEVICES.map((d) => ({
   label: `${d.name}, ${d.width} × ${d.height}`,
   command: () => {
     const project = doc.shown;
-    const flow = stage.screen?.flow ?? project?.flows[0]?.id;
+    const flow = editor.screen?.flow ?? project?.flows[0]?.id;
     if (!project || !flow) return;
-    const id = stage.newId();
+    const id = editor.newId();
     const same = project.screens.filter((s) => s.name.startsWith(d.name)).length;
     const worn = appliedKitsInFlow(project, flow);
     const blank = blankScreen(id, same === 0 ? d.name : `${d.name} ${same + 1}`, flow, d.device, d.width, d.height);
-    const screen = worn ? { ...blank, wears: worn } : blank;
-    if (doc.act(`Add the screen ${screen.name}`, [{ do: 'insertScreen', screen, after: stage.screenId || null }]))
-      stage.goTo(id);
+    const screen = worn ? { ...blank, appliedKits: worn } : blank;
+    if (doc.act(`Add the screen ${screen.name}`, [{ do: 'insertScreen', screen, after: editor.screenId || null }]))
+      editor.goTo(id);
   },
 }));
 /** Screens come empty in the size of a device, or with what is drawn on a sheet. */
@@ -61,8 +61,8 @@ async function readSheet(): Promise<void> {
   if (file) await sheets.read(file);
 }
 const actions = computed(() => [
-  { label: 'Rename screens', command: () => void (stage.asked = 'names') },
-  { label: 'Contact sheet', command: () => void (stage.asked = 'sheet') },
+  { label: 'Rename screens', command: () => void (editor.asked = 'names') },
+  { label: 'Contact sheet', command: () => void (editor.asked = 'sheet') },
   { label: 'Duplicate screen', command: duplicateScreen },
   { label: 'Move screen left', command: () => shift(-1) },
   { label: 'Move screen right', command: () => shift(1) },
@@ -75,11 +75,11 @@ const actions = computed(() => [
   { label: 'Delete screen', command: remove },
 ]);
 function startRename(): void {
-  newName.value = stage.screen?.name ?? '';
+  newName.value = editor.screen?.name ?? '';
   renaming.value = true;
 }
 function rename(): void {
-  const s = stage.screen;
+  const s = editor.screen;
   if (s && renaming.value && newName.value.trim() !== '' && newName.value !== s.name)
     doc.act(`Rename ${s.name}`, [
       { do: 'setScreen', screen: s.id, field: 'name', value: newName.value.trim().slice(0, 200) },
@@ -87,21 +87,21 @@ function rename(): void {
   renaming.value = false;
 }
 function duplicateScreen(): void {
-  const s = stage.screen;
+  const s = editor.screen;
   if (!s) return;
-  const id = stage.newId();
+  const id = editor.newId();
   if (
     doc.act(`Duplicate the screen ${s.name}`, [
       { do: 'insertScreen', screen: { ...s, id, name: `${s.name} copy` }, after: s.id },
     ])
   )
-    stage.goTo(id);
+    editor.goTo(id);
 }
 function newFlow(): void {
-  const s = stage.screen;
+  const s = editor.screen;
   const project = doc.shown;
   if (!s || !project) return;
-  const id = stage.newId();
+  const id = editor.newId();
   doc.act(`New flow for ${s.name}`, [
     { do: 'flow', flow: id, value: { id, name: `${s.name} flow` }, after: project.flows.at(-1)?.id ?? null },
     {
@@ -116,7 +116,7 @@ function newFlow(): void {
   ]);
 }
 function shift(by: -1 | 1): void {
-  const s = stage.screen;
+  const s = editor.screen;
   const row = doc.shown?.screens.filter((x) => x.flow === s?.flow) ?? [];
   const at = row.findIndex((x) => x.id === s?.id);
   if (!s || !row[at + by]) return;
@@ -131,10 +131,10 @@ function shift(by: -1 | 1): void {
   ]);
 }
 function remove(): void {
-  const ids = stage.picked.length > 1 ? stage.picked : stage.screen ? [stage.screen.id] : [];
+  const ids = editor.picked.length > 1 ? editor.picked : editor.screen ? [editor.screen.id] : [];
   if (ids.length > 0)
     doc.act(
-      ids.length > 1 ? `Delete ${ids.length} screens` : `Delete the screen ${stage.screen?.name ?? ''}`,
+      ids.length > 1 ? `Delete ${ids.length} screens` : `Delete the screen ${editor.screen?.name ?? ''}`,
       ids.map((screen) => ({ do: 'removeScreen' as const, screen })),
     );
 }
@@ -142,7 +142,7 @@ function remove(): void {
 
 <template>
   <header>
-    <div v-if="stage.screen" class="top">
+    <div v-if="editor.screen" class="top">
       <InputText
         v-if="renaming"
         v-model="newName"
@@ -154,10 +154,10 @@ function remove(): void {
         @blur="rename"
       />
       <button v-else class="plain name clip" :title="'Rename'" @click="startRename">
-        <h2 class="clip">{{ stage.screen.name }}</h2>
+        <h2 class="clip">{{ editor.screen.name }}</h2>
       </button>
       <span class="note clip">{{
-        stage.picked.length > 1 ? `${stage.picked.length} screens selected; what you place goes on each` : size
+        editor.picked.length > 1 ? `${editor.picked.length} screens selected; what you place goes on each` : size
       }}</span>
     </div>
     <div class="tools">
@@ -170,7 +170,7 @@ function remove(): void {
         @click="menu?.toggle($event)"
       />
       <Button
-        v-if="stage.screen"
+        v-if="editor.screen"
         size="small"
         severity="secondary"
         outlined

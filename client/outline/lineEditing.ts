@@ -35,10 +35,10 @@ export interface Written {
  */
 export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Readonly<Ref<boolean>>, back: () => void) {
   const doc = useDocument();
-  const stage = useEditor();
+  const editor = useEditor();
   const commands = useCommands();
   const clipboard = useClipboard();
-  const writing = useTextEditing();
+  const textEditing = useTextEditing();
   const written = ref<Written | null>(null);
   const text = ref('');
   let field: HTMLInputElement | null = null;
@@ -48,29 +48,29 @@ export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
   /** The role of what a new line stands in. */
   const context = computed<PlaceContext>(() => {
     const into = written.value?.spot?.into;
-    const around = into ? stage.screen?.nodes[into.parent] : undefined;
+    const around = into ? editor.screen?.nodes[into.parent] : undefined;
     const role =
-      around?.type === 'instance' && stage.ground
-        ? componentAt(stage.ground, shownComponent(stage.wears, around.component))?.role
+      around?.type === 'instance' && editor.ground
+        ? componentAt(editor.ground, shownComponent(editor.appliedKits, around.component))?.role
         : undefined;
     return {
-      ...(stage.screen ? { device: stage.screen.device } : {}),
+      ...(editor.screen ? { device: editor.screen.device } : {}),
       ...(role === undefined ? {} : { inside: role }),
     };
   });
   const plan = computed(() =>
     readPlaceLine(
       text.value,
-      vocabulary(stage.mainKit, stage.ground?.project),
-      stage.mainKit,
-      Object.values(stage.ground?.project.contentSets ?? {}),
+      vocabulary(editor.mainKit, editor.ground?.project),
+      editor.mainKit,
+      Object.values(editor.ground?.project.contentSets ?? {}),
       context.value,
     ),
   );
   watch([plan, written], () => {
     const w = written.value;
     if (w && w.id === null && text.value.trim() !== '') commands.preview(plan.value, w.spot ?? undefined);
-    else if (w) stage.ghost = null;
+    else if (w) editor.ghost = null;
   });
 
   function begin(line: Written, end = false): void {
@@ -84,10 +84,10 @@ export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
   }
   /** A new line behind what is selected, or at the end. */
   function openNew(): void {
-    const here = lines.value.filter((l) => l.screen.id === stage.screenId && !l.head);
+    const here = lines.value.filter((l) => l.screen.id === editor.screenId && !l.head);
     const last = here.filter((l) => l.depth === (whole.value ? 1 : 0)).at(-1);
-    const id = stage.selectedPlace?.node ?? last?.id ?? '';
-    const into = stage.screen ? placesOf(stage.screen.nodes).get(id) : undefined;
+    const id = editor.selectedPlace?.node ?? last?.id ?? '';
+    const into = editor.screen ? placesOf(editor.screen.nodes).get(id) : undefined;
     text.value = '';
     begin({
       after: id,
@@ -99,27 +99,28 @@ export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
   }
   /** The text of a line that is there. */
   function openText(line: Line): void {
-    const found = line.screen.id === stage.screenId ? writing.firstText(line.id) : undefined;
+    const found = line.screen.id === editor.screenId ? textEditing.firstText(line.id) : undefined;
     if (!found) return;
     text.value = found.node.written;
     begin({ after: line.id, depth: line.depth, spot: null, id: found.node.key, before: found.node.written });
   }
   function leave(): void {
     written.value = null;
-    stage.ghost = null;
+    editor.ghost = null;
     text.value = '';
   }
   /** Does what the line says; false when it cannot, which is told. */
   function commit(): boolean {
     const w = written.value;
-    const s = stage.screen;
+    const s = editor.screen;
     if (!w || !s) return false;
     if (w.id !== null) {
       const says = text.value;
       const key = w.id;
       leave();
-      const place = stage.world ? textPlace(stage.world, stage.wears, s, key) : null;
-      if (place && says !== w.before) doc.act(`Type “${says.slice(0, 30)}”`, writing.stepsAt(s, place, says, 'text'));
+      const place = editor.world ? textPlace(editor.world, editor.appliedKits, s, key) : null;
+      if (place && says !== w.before)
+        doc.act(`Type “${says.slice(0, 30)}”`, textEditing.stepsAt(s, place, says, 'text'));
       return true;
     }
     if (text.value.trim() === '') {
@@ -130,7 +131,7 @@ export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
       doc.say(plan.value.problem, true);
       return false;
     }
-    stage.ghost = null;
+    editor.ghost = null;
     const ok = commands.placePlan(plan.value, w.spot ?? undefined);
     if (ok) leave();
     return ok;
@@ -155,8 +156,8 @@ export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
   /** A new line goes into what stands before it, or out of what it stands in. */
   function shift(way: 'in' | 'out'): void {
     const w = written.value;
-    const s = stage.screen;
-    const world = stage.world;
+    const s = editor.screen;
+    const world = editor.world;
     if (!w || !s || !world) return;
     if (w.id !== null) {
       commit();
@@ -172,9 +173,9 @@ export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
       return;
     }
     const before = w.spot.after === null ? undefined : s.nodes[w.spot.after];
-    const inside = before ? lastIn(world, stage.wears, s.nodes, before.id) : null;
+    const inside = before ? lastIn(world, editor.appliedKits, s.nodes, before.id) : null;
     if (inside) begin({ ...w, depth: w.depth + 1, spot: inside }, true);
-    else if (before?.type === 'instance') doc.say(`${stage.nameOf(before)} has no slot, so nothing can go into it.`);
+    else if (before?.type === 'instance') doc.say(`${editor.nameOf(before)} has no slot, so nothing can go into it.`);
   }
   /** Leaving keeps what was written on a text; a new line that was not entered is not placed. */
   function blur(): void {

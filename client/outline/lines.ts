@@ -30,7 +30,7 @@ export interface Line {
   readonly ghost: boolean;
   readonly head?: boolean;
   /** It lies over the screen. */
-  readonly over: boolean;
+  readonly overlay: boolean;
 }
 
 const NO_BOXES: ReadonlyMap<string, Box> = new Map();
@@ -38,8 +38,8 @@ const NO_BOXES: ReadonlyMap<string, Box> = new Map();
 /** The lines there are: of the screen, or of all screens of its flow, folded to their names but for those opened. */
 export function useLines() {
   const doc = useDocument();
-  const stage = useEditor();
-  const bench = useComponentEditor();
+  const editor = useEditor();
+  const componentEditor = useComponentEditor();
   /** Screens of the flow, one below the other; the others folded to their names. */
   const whole = ref(false);
   const unfolded = ref<ReadonlySet<string>>(new Set());
@@ -47,14 +47,23 @@ export function useLines() {
   /** Lines as they were, with all that they looked up: one that would say the same is not made again. */
   const kept = new Memo<Line>(8);
   function lineOf(world: World, screen: Screen, node: Node, depth: number, ghost: boolean, box: Box | undefined): Line {
-    const wears = stage.wearsShown(screen);
+    const appliedKits = editor.appliedKitsShown(screen);
     const line = kept.of(
       node,
-      [screen.id, depth, ghost, box?.node, wears, world.project.contentSets, bench.contract, bench.component?.rules],
+      [
+        screen.id,
+        depth,
+        ghost,
+        box?.node,
+        appliedKits,
+        world.project.contentSets,
+        componentEditor.contract,
+        componentEditor.component?.rules,
+      ],
       () => {
-        const { kind, says, own } = describeNode(world, wears, node, box?.node.instance?.props);
+        const { kind, says, own } = describeNode(world, appliedKits, node, box?.node.instance?.props);
         const part = [(node.name ?? '') || says || linked(node, box), onlyIn(node)].filter((t) => t !== '');
-        const text = bench.of === '' ? says : part.join(', ');
+        const text = componentEditor.of === '' ? says : part.join(', ');
         return {
           key: `${screen.id}/${node.id}`,
           screen,
@@ -64,7 +73,7 @@ export function useLines() {
           text,
           count: own,
           ghost,
-          over: depth === 0 && node.attrs.over !== undefined,
+          overlay: depth === 0 && node.attrs.overlay !== undefined,
         };
       },
       lookupIn(world),
@@ -73,7 +82,7 @@ export function useLines() {
   }
   /** In which looks a part of an original shows, where that is not in all. */
   function onlyIn(node: Node): string {
-    const c = bench.component;
+    const c = componentEditor.component;
     if (!c) return '';
     const flag = c.contract.props.find((p) => p.id === node.bind?.['visible']);
     if (flag) return `when ${flag.name} is on`;
@@ -87,19 +96,21 @@ export function useLines() {
   function linked(node: Node, box: Box | undefined): string {
     if (node.type === 'text' && box?.node.written) return plainText(box.node.written);
     const from = Object.values(node.bind ?? {}).map(
-      (id) => bench.component?.contract.props.find((p) => p.id === id.split('.')[0])?.name ?? id,
+      (id) => componentEditor.component?.contract.props.find((p) => p.id === id.split('.')[0])?.name ?? id,
     );
     return from.length > 0 ? `from ${from[0]}` : '';
   }
   function linesOf(world: World, screen: Screen, boxes: ReadonlyMap<string, Box>): Line[] {
     const found: Line[] = [];
-    const ghosts = new Set(screen.id === stage.screenId ? (stage.ghost?.made ?? []) : []);
+    const ghosts = new Set(screen.id === editor.screenId ? (editor.ghost?.made ?? []) : []);
     const visit = (id: string, depth: number, ghost: boolean): void => {
       const node = screen.nodes[id];
       if (!node) return;
       const isGhost = ghost || ghosts.has(id);
-      if (id !== screen.root || bench.of !== '') found.push(lineOf(world, screen, node, depth, isGhost, boxes.get(id)));
-      for (const c of childrenOf(node)) visit(c, id === screen.root && bench.of === '' ? depth : depth + 1, isGhost);
+      if (id !== screen.root || componentEditor.of !== '')
+        found.push(lineOf(world, screen, node, depth, isGhost, boxes.get(id)));
+      for (const c of childrenOf(node))
+        visit(c, id === screen.root && componentEditor.of === '' ? depth : depth + 1, isGhost);
     };
     visit(screen.root, 0, false);
     return found;
@@ -107,10 +118,10 @@ export function useLines() {
   const all = computed<readonly Line[]>((was) => {
     // What is being typed shows on the Wall first; its line follows in the next frame.
     if (doc.typing && was && was.length > 0) return was;
-    const s = stage.outlined;
-    const w = stage.world;
+    const s = editor.outlined;
+    const w = editor.world;
     if (!s || !w) return [];
-    if (!whole.value || bench.of !== '') return linesOf(w, s, stage.boxMap);
+    if (!whole.value || componentEditor.of !== '') return linesOf(w, s, editor.boxMap);
     return w.project.screens
       .filter((x) => x.flow === s.flow)
       .flatMap((x) => {
@@ -125,14 +136,14 @@ export function useLines() {
           count: 0,
           ghost: false,
           head: true,
-          over: false,
+          overlay: false,
         };
         if (x.id !== s.id && !unfolded.value.has(x.id)) return [head];
-        const boxes = x.id === s.id ? stage.boxMap : NO_BOXES;
+        const boxes = x.id === s.id ? editor.boxMap : NO_BOXES;
         return [head, ...linesOf(w, screen, boxes).map((l) => ({ ...l, depth: l.depth + 1 }))];
       });
   });
-  const isOpen = (line: Line): boolean => line.screen.id === stage.screenId || unfolded.value.has(line.screen.id);
+  const isOpen = (line: Line): boolean => line.screen.id === editor.screenId || unfolded.value.has(line.screen.id);
   function fold(line: Line): void {
     const next = new Set(unfolded.value);
     if (next.has(line.screen.id)) next.delete(line.screen.id);
@@ -140,10 +151,10 @@ export function useLines() {
     unfolded.value = next;
   }
   const isOn = (line: Line): boolean => {
-    const here = line.screen.id === stage.screenId;
-    if (line.head) return stage.picked.includes(line.screen.id) || (here && stage.countSelected === 0);
-    if (here) return stage.selectedIds.includes(line.id);
-    return stage.elsewhere.some((e) => e.screen === line.screen.id && e.node === line.id);
+    const here = line.screen.id === editor.screenId;
+    if (line.head) return editor.picked.includes(line.screen.id) || (here && editor.countSelected === 0);
+    if (here) return editor.selectedIds.includes(line.id);
+    return editor.elsewhere.some((e) => e.screen === line.screen.id && e.node === line.id);
   };
   return { whole, lines: all, isOn, isOpen, fold };
 }

@@ -20,17 +20,17 @@ const LARGEST = 16_000_000;
  */
 export function useSheets(): { read: (file: File) => Promise<void> } {
   const doc = useDocument();
-  const stage = useEditor();
+  const editor = useEditor();
   const library = useLibrary();
   async function read(file: File): Promise<void> {
     const refuse = (why: string): void => doc.say(`${file.name}: ${why} Nothing was changed.`, true);
     const project = doc.shown;
-    const kit = stage.mainKit;
-    const flow = stage.screen?.flow ?? project?.flows[0]?.id;
+    const kit = editor.mainKit;
+    const flow = editor.screen?.flow ?? project?.flows[0]?.id;
     if (!project || !kit || !flow) return;
     if (file.size > LARGEST) return refuse('A sheet has at most 16 MB; this one has more.');
     if (file.size > SLOW) doc.say(`Reading ${file.name} …`);
-    const id = stage.newId();
+    const id = editor.newId();
     const text = await file.text();
     // Whoever is quick has a file before the worker is there.
     const worker = await until(() => library.worker).toBeTruthy({ timeout: LONGEST_WAIT });
@@ -59,12 +59,12 @@ export function useSheets(): { read: (file: File) => Promise<void> } {
       height: got.height,
       root: got.root,
       nodes: got.nodes,
-      ...(worn ? { wears: worn } : {}),
+      ...(worn ? { appliedKits: worn } : {}),
     };
-    const after = stage.screenId || null;
+    const after = editor.screenId || null;
     if (!doc.act(`Read the sheet ${name}`, [{ do: 'insertScreen', screen, after }])) return;
-    stage.goTo(id);
-    stage.select(got.drawings);
+    editor.goTo(id);
+    editor.select(got.drawings);
     const left = got.left.length > 0 ? ` Left out: ${got.left.join(', ')}.` : '';
     doc.say(
       `${plural(got.drawings.length, 'drawing')} on ${name}, all selected: make them components.${left}`,

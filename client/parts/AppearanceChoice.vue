@@ -3,14 +3,14 @@ import Select from 'primevue/select';
 import { APPEARANCES, useAppearance } from '../stores/appearance.js';
 
 /** Dekkor by day, by night, or as the system says. */
-const dark = useAppearance();
+const appearance = useAppearance();
 </script>
 
 <template>
   <label class="light"
     >Dekkor
     <Select
-      v-model="dark.chosen"
+      v-model="appearance.chosen"
       size="small"
       :options="[...APPEARANCES]"
       option-label="name"

@@ -10,7 +10,7 @@ import { useComments } from '../stores/comments.js';
 /** Everything that was ever done to the project, newest first. Any state can be looked at, and gone back to. */
 const emit = defineEmits<{ looked: [] }>();
 const doc = useDocument();
-const said = useComments();
+const comments = useComments();
 const list = ref<readonly Past[]>([]);
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const failure = ref('');
@@ -55,7 +55,7 @@ const isComment = (l: Past | Comment): l is Comment => 'words' in l;
 const days = computed(() => {
   const found: Day[] = [];
   const back = whole.value ? '' : (list.value.at(-1)?.at ?? '');
-  const all = [...list.value, ...said.comments.filter((c) => c.at >= back)].sort(
+  const all = [...list.value, ...comments.comments.filter((c) => c.at >= back)].sort(
     (a, b) => b.at.localeCompare(a.at) || Number(isComment(a)) - Number(isComment(b)),
   );
   for (const l of all) {

@@ -16,7 +16,7 @@ const props = defineProps<{
   sentences: readonly string[];
   /** Said in the empty row. */
   hint: string;
-  /** Called so: `Behaviour` gives “Behaviour 1”. */
+  /** Called so: `Interaction` gives “Interaction 1”. */
   name: string;
   /** Called so when there is none yet. */
   newName: string;
@@ -27,8 +27,8 @@ const props = defineProps<{
   /** Words for what is pointed at on the Wall, where one of them may come next; absent: nothing is pointed at. */
   point?: (offers: readonly string[]) => ((screen: string, things: readonly string[]) => string | undefined) | null;
 }>();
-const aiming = usePickTarget();
-onBeforeUnmount(() => aiming.ask(null));
+const pickTarget = usePickTarget();
+onBeforeUnmount(() => pickTarget.ask(null));
 const problem = ref('');
 const offers = ref<readonly string[]>([]);
 /** Whole sentences that go on from what is typed. */
@@ -36,7 +36,7 @@ function offer(row: number, text: string): void {
   const got = props.read(text);
   const upTo = got.ok || got.at === undefined ? text.trimEnd() : text.slice(0, got.at);
   const words = got.ok ? null : (props.point?.(got.offers) ?? null);
-  aiming.ask(
+  pickTarget.ask(
     words && {
       says: 'It may be pointed at on the Wall, too',
       take: (screen, things) => {
@@ -80,7 +80,7 @@ function again(row: number, text: string): void {
   if (offers.value.length > 0) setTimeout(() => fields[row]?.show?.(), GONE);
 }
 function leave(row: number): void {
-  aiming.ask(null);
+  pickTarget.ask(null);
   commit(row);
 }
 const rows = computed(() => [...props.sentences, '']);
@@ -105,7 +105,7 @@ const rows = computed(() => [...props.sentences, '']);
       @complete="(e) => offer(i, e.query)"
       @update:model-value="(v) => write(i, v)"
       @blur="leave(i)"
-      @keydown.escape="aiming.ask(null)"
+      @keydown.escape="pickTarget.ask(null)"
       @keydown.enter="commit(i)"
     />
     <button
@@ -118,7 +118,7 @@ const rows = computed(() => [...props.sentences, '']);
       Away
     </button>
   </div>
-  <p v-if="aiming.aim" class="note" role="status">{{ aiming.aim.says }}.</p>
+  <p v-if="pickTarget.aim" class="note" role="status">{{ pickTarget.aim.says }}.</p>
   <p v-if="problem" class="bad" role="alert">{{ problem }}</p>
 </template>
 

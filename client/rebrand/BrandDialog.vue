@@ -51,7 +51,7 @@ const emit = defineEmits<{ made: [ref: KitRef] }>();
 /** As the kit has it that the brand is based on. */
 const KEPT = 'kept';
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const library = useLibrary();
 const author = useLocalStorage('dekkor-author', '');
 const name = ref('');
@@ -129,8 +129,8 @@ const GAPS = [
   { id: 1.2, name: 'wide' },
 ];
 const COLOURS = [
-  { id: 'accent', name: 'Accent', model: accent, does: 'Actions, links and what is selected.' },
-  { id: 'neutral', name: 'Neutral', model: neutral, does: 'Its tint goes into text, lines and grounds.' },
+  { id: 'accent', name: 'Accent', model: accent, interactions: 'Actions, links and what is selected.' },
+  { id: 'neutral', name: 'Neutral', model: neutral, interactions: 'Its tint goes into text, lines and grounds.' },
 ] as const;
 const bad = computed(() => COLOURS.find((c) => !isColour(c.model.value.trim()))?.name ?? '');
 const id = computed(() => propId(name.value.trim() || 'brand', []));
@@ -221,13 +221,13 @@ const pictures = computed(() => {
   const world: World = { project, kits: new Map([...library.kits, [ref, k]]) };
   const at = Math.max(
     0,
-    project.screens.findIndex((s) => s.id === stage.screenId),
+    project.screens.findIndex((s) => s.id === editor.screenId),
   );
   const screens = project.screens.slice(at, at + SHOWN);
   return screens.map((s) => {
     const now = appliedKitsOf(project, s);
-    const wears = appliedKitsAfter(world, now, planSheet(world, props.from, ref));
-    const box = layout(resolve(world, s, { wears }), fonts);
+    const appliedKits = appliedKitsAfter(world, now, planSheet(world, props.from, ref));
+    const box = layout(resolve(world, s, { appliedKits }), fonts);
     return { screen: s, primitives: paint(box), height: box.h, zoom: ROOM / s.width };
   });
 });
@@ -294,7 +294,7 @@ async function save(): Promise<void> {
         </p>
         <template v-else>
           <template v-for="c in COLOURS" :key="c.id">
-            <label :for="`brand-${c.id}`" :title="c.does">{{ c.name }}</label>
+            <label :for="`brand-${c.id}`" :title="c.interactions">{{ c.name }}</label>
             <span class="colour">
               <input
                 type="color"

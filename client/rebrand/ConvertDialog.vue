@@ -11,9 +11,9 @@ import { useEditor } from '../stores/editor.js';
 /** Rewrites everything into what is worn, once and for all; before that, its ledger: what is kept, said otherwise, held, and let go. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const library = useLibrary();
-const found = computed(() => (stage.world && visible.value ? convertProject(stage.world) : null));
+const found = computed(() => (editor.world && visible.value ? convertProject(editor.world) : null));
 const how = computed(() => (found.value && !('problem' in found.value) ? found.value : null));
 const problem = computed(() => (found.value && 'problem' in found.value ? found.value.problem : ''));
 const nameOf = (ref: string): string => {
@@ -26,7 +26,7 @@ const lines = computed(() => {
     ? [
         {
           n: c.kept + c.mapped,
-          says: `${c.kept + c.mapped === 1 ? 'setting' : 'settings'} rewritten in the terms of what is worn`,
+          says: `${c.kept + c.mapped === 1 ? 'override' : 'settings'} rewritten in the terms of what is worn`,
         },
         {
           n: c.held,

@@ -65,7 +65,7 @@ function only(c: IssueGroup): string {
   return where.has('') ? '' : `, only ${[...where].join(' and ')}`;
 }
 const ids = computed(() => props.causes.map((c) => c.id));
-const does = (f: Fix): string =>
+const effect = (f: Fix): string =>
   `${f.of === 1 ? 'mends it' : `mends ${f.mends === f.of ? 'all' : f.mends} of ${f.of}`}, nothing new to look at`;
 </script>
 
@@ -146,7 +146,7 @@ const does = (f: Fix): string =>
         </p>
         <p v-for="f in fixes.get(c.id) ?? []" :key="f.id" class="fix">
           <span
-            >{{ f.says }} <span class="note">{{ does(f) }}</span></span
+            >{{ f.says }} <span class="note">{{ effect(f) }}</span></span
           >
           <button class="quiet-link" :aria-label="`Take: ${f.says}`" @click="$emit('take', f)">Take</button>
         </p>

@@ -60,7 +60,7 @@ async function point(component: ComponentRef): Promise<void> {
   lines.get(component)?.scrollIntoView({ block: 'nearest' });
 }
 defineExpose({ point });
-const stage = useEditor();
+const editor = useEditor();
 const doc = useDocument();
 const file = ref<HTMLInputElement | null>(null);
 /** The sheet as a file for others, and theirs for this one. */
@@ -74,7 +74,7 @@ const LARGEST = 4_000_000;
 async function read(): Promise<void> {
   const chosen = file.value?.files?.[0];
   if (file.value) file.value.value = '';
-  const [w, s] = [stage.ground, props.sheet];
+  const [w, s] = [editor.ground, props.sheet];
   if (!chosen || !w || !s) return;
   let json: unknown = null;
   try {
@@ -99,7 +99,7 @@ async function read(): Promise<void> {
 }
 const library = useLibrary();
 const rows = computed(() => {
-  const w = stage.ground;
+  const w = editor.ground;
   return Object.values(w ? (props.sheet?.pairs ?? {}) : {})
     .map((p) => ({
       pair: p,
@@ -120,7 +120,7 @@ function whyOf(p: ComponentPair): string {
 }
 /** What was chosen by hand: components, and tokens. */
 const byHand = computed(() => {
-  const w = stage.ground;
+  const w = editor.ground;
   const nameOf = (ref: ComponentRef): string => (w && componentAt(w, ref)?.name) ?? splitRef(ref).id;
   const pairs = Object.values(props.sheet?.pairs ?? {})
     .filter((p) => p.chosen)
@@ -155,11 +155,11 @@ const refs = computed(() => [
 ]);
 type Fitted = Sample & { readonly zoom: number };
 const samples = useSlices<ComponentRef, Fitted>(
-  () => (void [stage.wears, stage.ground, library.fontsKnown], props.drawn ? refs.value : []),
+  () => (void [editor.appliedKits, editor.ground, library.fontsKnown], props.drawn ? refs.value : []),
   (ref) => {
     // What already stands for something else cannot be shown as it is itself.
-    if (ref.startsWith(props.sheet?.from ?? ' ') && shownComponent(stage.wears, ref) !== ref) return null;
-    const s = stage.sample(ref, 220);
+    if (ref.startsWith(props.sheet?.from ?? ' ') && shownComponent(editor.appliedKits, ref) !== ref) return null;
+    const s = editor.sample(ref, 220);
     return s && { ...s, zoom: Math.min(0.8, 86 / Math.max(1, s.width), 40 / Math.max(1, s.height)) };
   },
 );

@@ -19,7 +19,7 @@ const props = defineProps<{
 const emit = defineEmits<{ point: [node: string]; take: [node: string, component: string] }>();
 const drag = useDrag();
 const pair = ref<HTMLElement | null>(null);
-const drawing = usePictures();
+const pictures = usePictures();
 const frame = ref<HTMLElement | null>(null);
 const near = ref(false);
 useIntersectionObserver(
@@ -36,15 +36,15 @@ const zoom = computed(() => props.room / props.screen.width);
 const scale = computed(() => zoom.value * devicePixelRatio);
 const one = computed(() =>
   near.value && props.world
-    ? drawing.picture(props.world, props.screen, props.before, scale.value)
-    : (drawing.knownOf(props.screen, props.before) ?? null),
+    ? pictures.picture(props.world, props.screen, props.before, scale.value)
+    : (pictures.knownOf(props.screen, props.before) ?? null),
 );
 const two = computed(() =>
   !props.after
     ? null
     : near.value && props.world
-      ? drawing.picture(props.world, props.screen, props.after, scale.value)
-      : (drawing.knownOf(props.screen, props.after) ?? null),
+      ? pictures.picture(props.world, props.screen, props.after, scale.value)
+      : (pictures.knownOf(props.screen, props.after) ?? null),
 );
 const height = computed(() => Math.max(one.value?.height ?? 0, two.value?.height ?? 0) || (props.screen.height ?? 800));
 /** Where the pointer went down: what is not moved from there is pointed at. */

@@ -8,10 +8,10 @@ const props = defineProps<{ total: Total; screens: number }>();
 const one = (n: number, single: string, many: string): string => (n === 1 ? single : many);
 const figures = computed(() => {
   const { instances, counts } = props.total;
-  const carried = counts.kept + counts.mapped;
+  const transferred = counts.kept + counts.mapped;
   return [
     { n: instances, says: `${one(instances, 'instance', 'instances')}, ${plural(props.screens, 'screen')}` },
-    { n: carried, says: `${one(carried, 'setting', 'settings')} carried` },
+    { n: transferred, says: `${one(transferred, 'override', 'settings')} carried` },
     { n: counts.held, says: `${one(counts.held, 'meaning', 'meanings')} held` },
     { n: counts.parked, says: 'parked, kept for later' },
   ];

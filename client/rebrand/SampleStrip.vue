@@ -15,7 +15,7 @@ const props = defineProps<{
   /** What was chosen last. */ told: string;
 }>();
 const emit = defineEmits<{ pick: [ref: ComponentRef] }>();
-const stage = useEditor();
+const editor = useEditor();
 const library = useLibrary();
 const drag = useDrag();
 const words = ref('');
@@ -32,12 +32,12 @@ const FIRST = 10;
 const looked = ref(false);
 const shown = computed(() => (looked.value || words.value !== '' ? found.value : found.value.slice(0, FIRST)));
 const drawn = useSlices(
-  () => (void [stage.ground, library.fontsKnown], shown.value.map((f) => f.ref)),
-  (ref) => stage.sample(ref, 260),
+  () => (void [editor.ground, library.fontsKnown], shown.value.map((f) => f.ref)),
+  (ref) => editor.sample(ref, 260),
 );
 function press(event: PointerEvent, of: { readonly component: Component; readonly ref: ComponentRef }): void {
   drag.follow(event, () => {
-    const s = stage.sample(of.ref, 320);
+    const s = editor.sample(of.ref, 320);
     const picture = s && { primitives: s.primitives, at: { x: 0, y: 0, w: s.width, h: s.height }, zoom: 0.6 };
     const { name, role } = of.component;
     return { kind: 'sample', ref: of.ref, name, roles: [role], ...(picture ? { picture } : {}) };

@@ -12,7 +12,7 @@ import { useSlices } from '../surface/timeSlices.js';
 /** What a newer version of the kit that is worn changes: gone, split, called otherwise, looking otherwise, new. */
 const props = defineProps<{ from: Kit; to: Kit; uses: Readonly<Record<ComponentRef, number>> }>();
 defineEmits<{ later: [] }>();
-const stage = useEditor();
+const editor = useEditor();
 const library = useLibrary();
 const update = computed(() => kitUpdate(props.from, props.to));
 const refs = computed(() => ({ from: kitRef(props.from), to: kitRef(props.to) }));
@@ -45,9 +45,9 @@ const wanted = computed(() =>
   ]),
 );
 const samples = useSlices<ComponentRef, Fitted>(
-  () => (void [stage.ground, library.fontsKnown], wanted.value),
+  () => (void [editor.ground, library.fontsKnown], wanted.value),
   (ref) => {
-    const s = stage.ground && sampleOf(stage.ground, ref, 220, []);
+    const s = editor.ground && sampleOf(editor.ground, ref, 220, []);
     return s && { ...s, zoom: Math.min(0.8, 86 / Math.max(1, s.width), 44 / Math.max(1, s.height)) };
   },
 );

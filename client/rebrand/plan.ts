@@ -63,8 +63,8 @@ export function useRebrandPlan(
 ) {
   const doc = useDocument();
   const library = useLibrary();
-  const stage = useEditor();
-  const drawing = usePictures();
+  const editor = useEditor();
+  const pictures = usePictures();
   const known = useReviewCache();
   const planned = shallowRef<MatchSheet | null>(null);
   const edited = shallowRef<MatchSheet | null>(null);
@@ -91,7 +91,7 @@ export function useRebrandPlan(
       () => library.kits,
       () => doc.shown?.originals,
       () => doc.shown?.editions,
-      () => doc.shown?.sheets,
+      () => doc.shown?.matchSheets,
     ],
     async () => {
       const mine = ++asked;
@@ -119,7 +119,7 @@ export function useRebrandPlan(
       () => sheet.value?.pairs,
       () => sheet.value?.tokens,
       () => sheet.value?.from,
-      () => doc.shown?.wears,
+      () => doc.shown?.appliedKits,
       () => worn.value.length,
     ],
     async () => {
@@ -138,11 +138,11 @@ export function useRebrandPlan(
     },
     { immediate: true },
   );
-  const wearsAfterOf = (s: Screen): readonly AppliedKit[] | undefined =>
+  const appliedKitsAfterOf = (s: Screen): readonly AppliedKit[] | undefined =>
     doc.shown ? after.value.get(appliedKitsOf(doc.shown, s)) : undefined;
 
   const isMeant = (s: Screen): boolean => scope.value?.has(s.id) ?? true;
-  const uses = computed(() => (doc.shown ? countUses(doc.shown.screens.filter(isMeant), stage.wearsShown) : {}));
+  const uses = computed(() => (doc.shown ? countUses(doc.shown.screens.filter(isMeant), editor.appliedKitsShown) : {}));
 
   // ── what was taken to mend something ──
   const taken = shallowRef<readonly Fix[]>([]);
@@ -157,7 +157,7 @@ export function useRebrandPlan(
   });
   function take(fix: Fix): void {
     const { pair, option, prop } = fix;
-    if (pair && stage.world && sheet.value) correct(choosePair(stage.world, sheet.value, pair.from, pair.to));
+    if (pair && editor.world && sheet.value) correct(choosePair(editor.world, sheet.value, pair.from, pair.to));
     if (option && sheet.value) correct(chooseOption(sheet.value, option));
     taken.value = [...taken.value.filter((f) => f.cause !== fix.cause), fix];
     // The property may be one that it is given.
@@ -186,8 +186,8 @@ export function useRebrandPlan(
       if (after.value.size === 0 || !project) return;
       failure.value = '';
       const there = known.foundIn(project, how);
-      const all = project.screens.filter((s) => isMeant(s) && wearsAfterOf(s) !== undefined);
-      const found: (ScreenReview | undefined)[] = all.map((s) => there.get(s, wearsAfterOf(s)));
+      const all = project.screens.filter((s) => isMeant(s) && appliedKitsAfterOf(s) !== undefined);
+      const found: (ScreenReview | undefined)[] = all.map((s) => there.get(s, appliedKitsAfterOf(s)));
       const left = all.flatMap((_, i) => (found[i] ? [] : [i]));
       const again = new Set<number>();
       let [done, told] = [all.length - left.length, -Infinity];
@@ -208,7 +208,7 @@ export function useRebrandPlan(
         async (by) => {
           for (let i = left.shift(); i !== undefined && mine === run; i = left.shift()) {
             const screen = all[i];
-            const on = screen && wearsAfterOf(screen);
+            const on = screen && appliedKitsAfterOf(screen);
             if (!screen || !on) continue;
             const got = await by.review(project, screen, on, how).catch(() => null);
             if (mine !== run) return;
@@ -241,7 +241,7 @@ export function useRebrandPlan(
   ): Promise<void> {
     const begun = new Set<CoreWorker>();
     const join = (): Promise<void>[] => {
-      const fresh = drawing.partners().filter((p) => !begun.has(p));
+      const fresh = pictures.partners().filter((p) => !begun.has(p));
       for (const p of fresh) begun.add(p);
       return fresh.flatMap((p) => Array.from({ length: ahead }, () => goThrough(p)));
     };
@@ -256,15 +256,15 @@ export function useRebrandPlan(
   const total = computed(() => sumReviews(reviews.value));
   const found = computed(() => groupIssues(total.value.findings));
   /** What somebody looked at and leaves as it is: kept with the sheet, and not told again. */
-  const accepts = (id: string): boolean => sheet.value?.accepted?.includes(id) ?? false;
+  const accepts = (id: string): boolean => sheet.value?.dismissed?.includes(id) ?? false;
   const causes = computed(() => found.value.filter((c) => !accepts(c.id)));
   const accepted = computed(() => found.value.filter((c) => accepts(c.id)));
   /** Nothing else of the sheet changes, so what was planned and found with it still holds. */
   function accept(ids: readonly string[], yes = true): void {
     const on = sheet.value;
     if (!on) return;
-    const rest = (on.accepted ?? []).filter((id) => !ids.includes(id));
-    edited.value = { ...on, accepted: yes ? [...rest, ...ids] : rest };
+    const rest = (on.dismissed ?? []).filter((id) => !ids.includes(id));
+    edited.value = { ...on, dismissed: yes ? [...rest, ...ids] : rest };
   }
 
   // ── ways to mend them, tried one cause after the other when the review is done ──
@@ -277,7 +277,7 @@ export function useRebrandPlan(
     const on = sheet.value;
     const project = mended.value;
     const all = (project?.screens ?? []).filter(isMeant).flatMap((screen) => {
-      const worn = wearsAfterOf(screen);
+      const worn = appliedKitsAfterOf(screen);
       return worn ? [{ screen, after: worn }] : [];
     });
     if (!on || !project || all.length === 0 || (reviews.value.length < all.length && !stopped.value)) return;
@@ -312,7 +312,7 @@ export function useRebrandPlan(
     correct,
     failure,
     after,
-    wearsAfterOf,
+    appliedKitsAfterOf,
     uses,
     reviews,
     stopped,

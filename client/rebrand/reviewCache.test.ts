@@ -55,7 +55,7 @@ describe('what is known of a rebrand that may come', () => {
     const first = await known.plan(project(), PLY, SKERRY);
     expect(await known.plan({ ...project() }, PLY, SKERRY)).toBe(first);
     expect(asked('plan')).toBe(1);
-    expect([...first.after.keys()]).toEqual([project().wears]);
+    expect([...first.after.keys()]).toEqual([project().appliedKits]);
     await known.plan({ ...project(), originals: { ...project().originals } }, PLY, SKERRY);
     expect(asked('plan')).toBe(2);
   });
@@ -73,7 +73,10 @@ describe('what is known of a rebrand that may come', () => {
     expect(asked('review')).toBe(2);
     const { after } = await known.plan(project(), PLY, SKERRY);
     const found = known.foundIn(project(), NO_SITUATION);
-    expect(project().screens.map((s) => found.get(s, after.get(project().wears))?.screen)).toEqual(['one', 'two']);
+    expect(project().screens.map((s) => found.get(s, after.get(project().appliedKits))?.screen)).toEqual([
+      'one',
+      'two',
+    ]);
   });
   it('gives way to whoever wants to know, and to an edit', async () => {
     const known = useReviewCache();
@@ -91,7 +94,7 @@ describe('what is known of a rebrand that may come', () => {
   it('says nothing of a screen that was edited, nor on another ground, in another way or with other fonts', async () => {
     const known = useReviewCache();
     await known.lookAhead(project(), PLY, SKERRY);
-    const worn = (await known.plan(project(), PLY, SKERRY)).after.get(project().wears);
+    const worn = (await known.plan(project(), PLY, SKERRY)).after.get(project().appliedKits);
     const [one] = project().screens as [Screen];
     const at = (p: Project, s: Screen, how = NO_SITUATION): unknown => known.foundIn(p, how).get(s, worn);
     expect(at(project(), one)).toBeDefined();

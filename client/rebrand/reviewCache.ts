@@ -20,7 +20,7 @@ const GROUND = [
   'editions',
   'contentSets',
   'situations',
-  'wears',
+  'appliedKits',
 ] as const satisfies readonly (keyof Project)[];
 /** So many screens are looked through while nothing else is done. */
 const MOST_AHEAD = 60;
@@ -59,16 +59,16 @@ const idle = (): Promise<unknown> => new Promise((go) => requestIdleCallback(go)
 
 /** Everything that is worn somewhere: by the project, and by screens that were held back. */
 export const appliedIn = (project: Project): readonly (readonly AppliedKit[])[] => [
-  ...new Set([project.wears, ...project.screens.map((s) => appliedKitsOf(project, s))]),
+  ...new Set([project.appliedKits, ...project.screens.map((s) => appliedKitsOf(project, s))]),
 ];
 
 /**
  * What is known of a rebrand that may come: what was planned last, and what was found with it. It outlives the view, so that coming
  * back to it costs nothing, and some of it is got ready while nothing else is done.
  */
-export const useReviewCache = defineStore('known', () => {
+export const useReviewCache = defineStore('reviewCache', () => {
   const library = useLibrary();
-  const drawing = usePictures();
+  const pictures = usePictures();
   const doc = useDocument();
   const plans = new Last<Promise<Proposed>>();
   const reviews = new Last<Found>();
@@ -82,9 +82,9 @@ export const useReviewCache = defineStore('known', () => {
     if (!worker) return Promise.reject(new Error('The worker is not there yet.'));
     const now = appliedIn(project);
     const got = plans.of(
-      [from, to, worker, library.kits, project.originals, project.editions, project.sheets, ...now],
+      [from, to, worker, library.kits, project.originals, project.editions, project.matchSheets, ...now],
       async () => {
-        drawing.sync(project);
+        pictures.sync(project);
         const { sheet, after } = await worker.plan(from, to, now);
         return { sheet, after: new Map(now.map((w, i) => [w, after[i] ?? []])) };
       },
@@ -107,7 +107,7 @@ export const useReviewCache = defineStore('known', () => {
     const found = foundIn(project, NO_SITUATION);
     for (const screen of project.screens.slice(0, MOST_AHEAD)) {
       await idle();
-      const [by] = drawing.partners();
+      const [by] = pictures.partners();
       const on = after.get(appliedKitsOf(project, screen));
       if (!by || mine !== begun || wanting > 0 || doc.shown !== project) return;
       if (on && !found.get(screen, on)) found.set(screen, on, await by.review(project, screen, on, NO_SITUATION));

@@ -7,7 +7,7 @@ import SampleCard from './SampleCard.vue';
 
 /** Loose parts: what screens are roughed out with, and originals are made of. */
 const emit = defineEmits<{ place: [plain: PlainPart, name: string] }>();
-const stage = useEditor();
+const editor = useEditor();
 const drag = useDrag();
 /** Some need something in them to be seen at all. */
 const INSIDE: Readonly<Partial<Record<PlainPart, readonly PlainPart[]>>> = {
@@ -54,7 +54,7 @@ const parts: readonly Part[] = BASIC_PARTS.map((plain) => {
     },
   };
 });
-const drawn = computed(() => new Map(parts.map((p) => [p.plain, stage.templateSample(p.template)])));
+const drawn = computed(() => new Map(parts.map((p) => [p.plain, editor.templateSample(p.template)])));
 function press(event: PointerEvent, p: Part): void {
   drag.follow(event, () => {
     const s = drawn.value.get(p.plain);

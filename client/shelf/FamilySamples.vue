@@ -10,7 +10,7 @@ import SampleCard from './SampleCard.vue';
 /** The components of one family of the kit, or the project’s own: clicked they are placed, dragged they go where they are let go. */
 const props = defineProps<{ family: string; own?: boolean }>();
 const emit = defineEmits<{ place: [ref: ComponentRef, name: string] }>();
-const stage = useEditor();
+const editor = useEditor();
 const library = useLibrary();
 const drag = useDrag();
 interface Offer {
@@ -19,23 +19,26 @@ interface Offer {
 }
 const samples = computed<readonly Offer[]>(() => {
   if (props.own)
-    return Object.values(stage.ground?.project.originals ?? {}).map((component) => ({
+    return Object.values(editor.ground?.project.originals ?? {}).map((component) => ({
       ref: `project/${component.id}`,
       component,
     }));
-  const kit = stage.mainKit;
+  const kit = editor.mainKit;
   const all = kit ? componentsInOrder(kit).filter((c) => c.family === props.family) : [];
   return all.map((component) => ({ ref: `${kit ? kitRef(kit) : ''}/${component.id}`, component }));
 });
 const drawn = useSlices(
-  () => (void [stage.wears, stage.ground?.project.originals, library.fontsKnown], samples.value.map((s) => s.ref)),
-  (ref) => stage.sample(ref, 260),
+  () => (
+    void [editor.appliedKits, editor.ground?.project.originals, library.fontsKnown],
+    samples.value.map((s) => s.ref)
+  ),
+  (ref) => editor.sample(ref, 260),
 );
 /** How large what is held looks beside the pointer. */
 const HELD = 0.6;
 function press(event: PointerEvent, { ref, component }: Offer): void {
   drag.follow(event, () => {
-    const s = stage.sample(ref, 320);
+    const s = editor.sample(ref, 320);
     const picture = s && { primitives: s.primitives, at: { x: 0, y: 0, w: s.width, h: s.height }, zoom: HELD };
     return { kind: 'sample', ref, name: component.name, roles: [component.role], ...(picture ? { picture } : {}) };
   });

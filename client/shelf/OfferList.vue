@@ -8,13 +8,13 @@ import SampleCard from './SampleCard.vue';
 /** What the place line may become, as it looks; things without a look stand there by name. */
 const props = defineProps<{ offers: readonly Thing[]; chosen: number }>();
 defineEmits<{ take: [thing: Thing] }>();
-const stage = useEditor();
+const editor = useEditor();
 const library = useLibrary();
 const drawn = useSlices(
-  () => (void [stage.wears, library.fontsKnown], props.offers),
+  () => (void [editor.appliedKits, library.fontsKnown], props.offers),
   (o) => {
-    if (o.kind === 'component') return stage.sample(o.ref, 260);
-    return o.kind === 'template' ? stage.templateSample(o.template) : null;
+    if (o.kind === 'component') return editor.sample(o.ref, 260);
+    return o.kind === 'template' ? editor.templateSample(o.template) : null;
   },
 );
 const summary = (o: Thing): string => {

@@ -18,8 +18,8 @@ import { useComponentEditor } from '../stores/componentEditor.js';
 
 /** What can be placed: by the line, by the samples of the kit's families, its starters; and what the selected thing could be. */
 defineEmits<{ keys: []; content: [] }>();
-const stage = useEditor();
-const updates = useKitUpdates();
+const editor = useEditor();
+const kitUpdates = useKitUpdates();
 const commands = useCommands();
 const input = ref<HTMLTextAreaElement | null>(null);
 const { line, focused, chosen, plan, offers, take, paste, key, remember } = usePlaceLine(input, (how) => placed(how));
@@ -30,33 +30,33 @@ const STARTERS = 'Starters';
 const BASIC = 'Basic parts';
 const OWN = 'Own';
 const USES = 'Uses';
-const bench = useComponentEditor();
+const componentEditor = useComponentEditor();
 const originals = useOriginals();
 /** The tab that was chosen; empty: the first family. */
 const tab = ref('');
 const instance = computed(() =>
-  stage.selectedPlace?.at.length === 0 && stage.selectedNode?.type === 'instance' ? stage.selectedNode : undefined,
+  editor.selectedPlace?.at.length === 0 && editor.selectedNode?.type === 'instance' ? editor.selectedNode : undefined,
 );
 const isInstance = computed(() => instance.value !== undefined);
 const families = computed(() => {
-  const kit = stage.mainKit;
+  const kit = editor.mainKit;
   return kit ? kit.families.filter((f) => Object.values(kit.components).some((c) => c.family === f)) : [];
 });
-const hasOwn = computed(() => Object.keys(stage.ground?.project.originals ?? {}).length > 0);
+const hasOwn = computed(() => Object.keys(editor.ground?.project.originals ?? {}).length > 0);
 const tabs = computed<readonly string[]>((was) => {
   const now = allTabs();
   return was?.join() === now.join() ? was : now;
 });
 const allTabs = (): readonly string[] => [
-  ...(bench.of !== '' ? [USES] : []),
+  ...(componentEditor.of !== '' ? [USES] : []),
   ...(isInstance.value ? [TRY] : []),
   ...(hasOwn.value ? [OWN] : []),
   ...families.value,
   BASIC,
-  ...(stage.mainKit && stage.mainKit.templates.length > 0 ? [STARTERS] : []),
+  ...(editor.mainKit && editor.mainKit.templates.length > 0 ? [STARTERS] : []),
 ];
 const open = computed(() =>
-  tabs.value.includes(tab.value) ? tab.value : bench.of !== '' ? USES : (families.value[0] ?? ''),
+  tabs.value.includes(tab.value) ? tab.value : componentEditor.of !== '' ? USES : (families.value[0] ?? ''),
 );
 /** What was just placed from here: while more of the same follows, the family stays open. */
 let fresh = '';
@@ -73,7 +73,7 @@ watch(
 function placed(how: () => boolean): boolean {
   const was = tab.value;
   if (!how()) return false;
-  fresh = stage.selectedPlace?.node ?? '';
+  fresh = editor.selectedPlace?.node ?? '';
   tab.value = was === TRY ? '' : was;
   return true;
 }
@@ -102,12 +102,12 @@ function tryOn(): void {
   if (instance.value) tab.value = TRY;
 }
 function nextLens(): void {
-  const own = stage.mainKit && stage.lens === '' ? kitRef(stage.mainKit) : '';
-  const all = ['', ...updates.offered.map(kitRef).filter((k) => k !== own)];
-  stage.lens = all[(all.indexOf(stage.lens) + 1) % all.length] ?? '';
+  const own = editor.mainKit && editor.lens === '' ? kitRef(editor.mainKit) : '';
+  const all = ['', ...kitUpdates.offered.map(kitRef).filter((k) => k !== own)];
+  editor.lens = all[(all.indexOf(editor.lens) + 1) % all.length] ?? '';
 }
 onBeforeUnmount(() => {
-  stage.ghost = null;
+  editor.ghost = null;
 });
 defineExpose({ focusLine, tryOn, nextLens });
 </script>
@@ -154,7 +154,7 @@ defineExpose({ focusLine, tryOn, nextLens });
       <button v-if="open === OWN" class="quiet-link" @click="originals.publishing = true">Publish as kit</button>
       <button class="quiet-link" :title="tip('content')" @click="$emit('content')">Content sets</button>
       <button class="quiet-link" :title="tip('keys', 'What every key does')" @click="$emit('keys')">Keys</button>
-      <span class="note kit">Kit: {{ stage.mainKit?.name }}</span>
+      <span class="note kit">Kit: {{ editor.mainKit?.name }}</span>
     </div>
     <OfferList v-show="offers.length > 0" class="samples" :offers="offers" :chosen="chosen" @take="take" />
     <template v-if="offers.length === 0">

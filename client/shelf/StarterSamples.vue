@@ -7,18 +7,18 @@ import SampleCard from './SampleCard.vue';
 
 /** Sections and whole pages that the kit begins with. */
 defineEmits<{ place: [template: Template] }>();
-const stage = useEditor();
+const editor = useEditor();
 const library = useLibrary();
 const drawn = useSlices(
-  () => (void [stage.wears, library.fontsKnown], stage.mainKit?.templates ?? []),
-  (t) => stage.templateSample(t),
+  () => (void [editor.appliedKits, library.fontsKnown], editor.mainKit?.templates ?? []),
+  (t) => editor.templateSample(t),
 );
 </script>
 
 <template>
   <div>
     <SampleCard
-      v-for="t in stage.mainKit?.templates ?? []"
+      v-for="t in editor.mainKit?.templates ?? []"
       :key="t.id"
       :sample="drawn.get(t)"
       :name="t.name"

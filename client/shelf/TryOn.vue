@@ -11,43 +11,50 @@ import SampleCard from './SampleCard.vue';
 
 /** What the selected instance could be instead: pointed at, it shows on the Wall; clicked, it is swapped. */
 const props = defineProps<{ instance: InstanceNode }>();
-const stage = useEditor();
+const editor = useEditor();
 const library = useLibrary();
-const updates = useKitUpdates();
+const kitUpdates = useKitUpdates();
 const commands = useCommands();
-const drawing = usePictures();
+const pictures = usePictures();
 /** So many are shown, and so many are ranked. */
 const SHOWN = 14;
 const RANKED = 200;
 
 /** Typing into a prop does not draw every alternative anew at each key: they follow when it rests. */
 const calm = computed(() => {
-  const at = stage.calmScreen?.nodes[props.instance.id];
+  const at = editor.calmScreen?.nodes[props.instance.id];
   return at?.type === 'instance' ? at : props.instance;
 });
 /** Ranked by the worker: a hundred carries are too many for the page. */
 const ranked = shallowRef<readonly Alternative[]>([]);
 let asked = 0;
 watch(
-  () => `${stage.screenId}/${calm.value.id}`,
+  () => `${editor.screenId}/${calm.value.id}`,
   () => {
     ranked.value = [];
   },
 );
 watch(
-  [calm, () => stage.mainKit, () => stage.wears, () => stage.calmProject, () => library.worker, () => library.kits],
+  [
+    calm,
+    () => editor.mainKit,
+    () => editor.appliedKits,
+    () => editor.calmProject,
+    () => library.worker,
+    () => library.kits,
+  ],
   async () => {
     const mine = ++asked;
-    const w = stage.calmWorld;
+    const w = editor.calmWorld;
     const { worker } = library;
-    if (!w || !stage.mainKit || !worker) {
+    if (!w || !editor.mainKit || !worker) {
       ranked.value = [];
       return;
     }
-    drawing.sync(w.project);
-    const own = kitRef(stage.mainKit);
-    const kits = [own, ...updates.offered.map(kitRef).filter((k) => k !== own)];
-    const got = await worker.alternatives(toRaw(calm.value), drawing.wearNumber(stage.wears), kits, RANKED);
+    pictures.sync(w.project);
+    const own = kitRef(editor.mainKit);
+    const kits = [own, ...kitUpdates.offered.map(kitRef).filter((k) => k !== own)];
+    const got = await worker.alternatives(toRaw(calm.value), pictures.wearNumber(editor.appliedKits), kits, RANKED);
     if (mine === asked) ranked.value = got;
   },
   { immediate: true },
@@ -55,7 +62,7 @@ watch(
 let order: { place: string; refs: readonly ComponentRef[] } = { place: '', refs: [] };
 const alternatives = computed<readonly Alternative[]>(() => {
   // While one thing is tried on, alternatives stay where they are: nothing moves away under the pointer.
-  const place = `${stage.screenId}/${calm.value.id}/${stage.lens}`;
+  const place = `${editor.screenId}/${calm.value.id}/${editor.lens}`;
   if (order.place !== place && ranked.value.length > 0)
     order = { place, refs: ranked.value.slice(0, SHOWN).map((a) => a.ref) };
   const now = ranked.value.find((a) => a.now);
@@ -64,19 +71,22 @@ const alternatives = computed<readonly Alternative[]>(() => {
 });
 /** Drawn with what is the designer's own. */
 const drawn = useSlices(
-  () => (void [calm.value, stage.wears, stage.calmProject, library.fontsKnown], alternatives.value.map((a) => a.ref)),
-  (ref) => stage.sample(ref, 260, calm.value),
+  () => (
+    void [calm.value, editor.appliedKits, editor.calmProject, library.fontsKnown],
+    alternatives.value.map((a) => a.ref)
+  ),
+  (ref) => editor.sample(ref, 260, calm.value),
 );
 
 /** Is this what the instance shows at this very moment? What the card says may be a moment old. */
-const shows = (a: Alternative): boolean => shownComponent(stage.wears, props.instance.component) === a.ref;
+const shows = (a: Alternative): boolean => shownComponent(editor.appliedKits, props.instance.component) === a.ref;
 function swap(a: Alternative): void {
-  stage.trial = null;
+  editor.trial = null;
   if (!shows(a)) commands.swap(a.ref, a.name);
 }
 function hover(a: Alternative | null): void {
   const next = a && !shows(a) ? { node: props.instance.id, ref: a.ref } : null;
-  if (next?.ref !== stage.trial?.ref || next?.node !== stage.trial?.node) stage.trial = next;
+  if (next?.ref !== editor.trial?.ref || next?.node !== editor.trial?.node) editor.trial = next;
 }
 /** Browsers also tell of a move when the page moves under a pointer that rests; that means nothing. */
 function moved(event: MouseEvent, a: Alternative): void {

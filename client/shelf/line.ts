@@ -16,29 +16,29 @@ export function usePlaceLine(
   field: Ref<HTMLTextAreaElement | null>,
   placed: (how: () => boolean, names: readonly string[]) => boolean,
 ) {
-  const stage = useEditor();
+  const editor = useEditor();
   const commands = useCommands();
   const clipboard = useClipboard();
   const line = ref('');
   const focused = ref(false);
   const chosen = ref(-1);
   const recent = useLocalStorage<string[]>('dekkor-recent', []);
-  const sets = computed(() => Object.values(stage.ground?.project.contentSets ?? {}));
-  const things = computed(() => vocabulary(stage.mainKit, stage.ground?.project));
-  const device = computed(() => stage.screen?.device);
+  const sets = computed(() => Object.values(editor.ground?.project.contentSets ?? {}));
+  const things = computed(() => vocabulary(editor.mainKit, editor.ground?.project));
+  const device = computed(() => editor.screen?.device);
   const context = computed<PlaceContext>(() => ({ ...(device.value ? { device: device.value } : {}) }));
-  const plan = computed(() => readPlaceLine(line.value, things.value, stage.mainKit, sets.value, context.value));
+  const plan = computed(() => readPlaceLine(line.value, things.value, editor.mainKit, sets.value, context.value));
   const typing = computed(() => LAST.exec(line.value)?.[1]?.trim() ?? '');
 
   /** An empty line offers what is likely next; a word what it may become, wherever in the line it stands. */
   const offers = computed<readonly Thing[]>(() => {
     if (!focused.value) return [];
     if (line.value.trim() === '') {
-      const node = stage.selectedNode;
-      const role = stage.selected ? (stage.findBox(stage.selected)?.node.instance?.role ?? '') : '';
+      const node = editor.selectedNode;
+      const role = editor.selected ? (editor.findBox(editor.selected)?.node.instance?.role ?? '') : '';
       return suggestNext(
         things.value,
-        stage.calmProject?.screens ?? [],
+        editor.calmProject?.screens ?? [],
         node?.type === 'instance' ? node.component : '',
         role,
         recent.value,
@@ -51,14 +51,14 @@ export function usePlaceLine(
   watch(offers, () => {
     chosen.value = -1;
   });
-  watch([plan, () => stage.selected, focused], () =>
+  watch([plan, () => editor.selected, focused], () =>
     commands.preview(focused.value && line.value.trim() !== '' ? plan.value : null),
   );
 
   const remember = (names: readonly string[]): void =>
     void (recent.value = [...new Set([...names, ...recent.value])].slice(0, REMEMBERED));
   function done(how: () => boolean, names: readonly string[]): boolean {
-    stage.ghost = null;
+    editor.ghost = null;
     if (!placed(how, names)) return false;
     remember(names);
     line.value = '';
@@ -66,9 +66,9 @@ export function usePlaceLine(
   }
   function leave(): void {
     line.value = '';
-    stage.ghost = null;
+    editor.ghost = null;
     field.value?.blur();
-    stage.focusWall();
+    editor.focusWall();
   }
   function place(): void {
     const offer = offers.value[chosen.value];
@@ -88,7 +88,7 @@ export function usePlaceLine(
     chosen.value = -1;
     if (rest.trim() !== '' && line.value.trim() !== '') line.value = `${rest}${thing.name}`;
     else {
-      const p = readPlaceLine(thing.name, things.value, stage.mainKit, sets.value, context.value);
+      const p = readPlaceLine(thing.name, things.value, editor.mainKit, sets.value, context.value);
       if (p.problem === null) done(() => commands.placePlan(p), [thing.name]);
     }
     field.value?.focus();
@@ -97,7 +97,7 @@ export function usePlaceLine(
     const text = event.clipboardData?.getData('text/plain') ?? '';
     if (!text.trim().includes('\n')) return;
     event.preventDefault();
-    stage.ghost = null;
+    editor.ghost = null;
     if (clipboard.pasteOutline(text)) line.value = '';
   }
   function key(event: KeyboardEvent): void {

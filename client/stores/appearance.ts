@@ -11,7 +11,7 @@ export const APPEARANCES: readonly { readonly id: Appearance; readonly name: str
   { id: 'night', name: 'by night' },
 ];
 
-export const useAppearance = defineStore('dark', () => {
+export const useAppearance = defineStore('appearance', () => {
   const chosen = useStorage<Appearance>(APPEARANCE_KEY, 'system');
   const preferred = usePreferredDark();
   const is = computed(() => chosen.value === 'night' || (chosen.value !== 'day' && preferred.value));

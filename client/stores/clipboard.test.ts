@@ -43,7 +43,7 @@ const only = (text: string, type = 'text/plain'): Clip => {
 
 describe('copying', () => {
   it('gives data, an outline and a drawing', () => {
-    on.stage.select(['a', 'b']);
+    on.editor.select(['a', 'b']);
     const clip = copied();
     expect(JSON.parse(own(clip))).toMatchObject({ dekkor: 1, pieces: [{ root: 'a' }, { root: 'b' }] });
     expect(clip.getData('text/plain')).toMatch(/^button "Go"\nlink "More"/iu);
@@ -56,7 +56,7 @@ describe('copying', () => {
     expect(clip.types.size).toBe(0);
   });
   it('and cutting takes it away', () => {
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     copied(true);
     expect(on.top()).toEqual(['b']);
   });
@@ -64,9 +64,9 @@ describe('copying', () => {
 
 describe('pasting', () => {
   it('puts it on the screen shown, with ids of its own', () => {
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     const clip = copied();
-    on.stage.goTo('two');
+    on.editor.goTo('two');
     expect(paste(clip)).toBe(true);
     const [made] = on.top('two');
     expect(made).not.toBe('a');
@@ -75,28 +75,28 @@ describe('pasting', () => {
     expect(on.top('two')).toHaveLength(2);
   });
   it('in place of something swaps it, and its settings stay', () => {
-    on.stage.select(['b']);
+    on.editor.select(['b']);
     const clip = copied();
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     expect(paste(clip, true)).toBe(true);
     const a = on.screen().nodes['a'] as InstanceNode;
     expect(a).toMatchObject({ component: `${PLY}/link`, placed: `${PLY}/button` });
-    expect(a.settings.map((s) => s.value)).toContain('Go');
+    expect(a.overrides.map((s) => s.value)).toContain('Go');
   });
   it('knows what was copied here when only its text comes back', () => {
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     const clip = only(copied().getData('text/plain'));
-    on.stage.goTo('two');
+    on.editor.goTo('two');
     expect(paste(clip)).toBe(true);
-    expect((on.screen('two').nodes[on.top('two')[0] ?? ''] as InstanceNode).settings).toHaveLength(1);
+    expect((on.screen('two').nodes[on.top('two')[0] ?? ''] as InstanceNode).overrides).toHaveLength(1);
   });
   it('makes things of an outline, and says what a line did not mean', () => {
-    on.stage.goTo('two');
+    on.editor.goTo('two');
     expect(paste(only('top bar Trips\ncard\n  button Book'))).toBe(true);
     expect(on.top('two')).toHaveLength(2);
   });
   it('of what needs a kit that is not here pastes nothing, and names it', () => {
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     const clip = only(own(copied()).replaceAll(PLY, 'larch@9.9.9'), 'application/x-dekkor+json');
     const before = on.doc.shown;
     expect(paste(clip)).toBe(false);

@@ -41,7 +41,7 @@ function kept(text: string): ReturnType<typeof readClipboard> {
 /** Copying and pasting between screens, projects and tabs. */
 export const useClipboard = defineStore('clipboard', () => {
   const doc = useDocument();
-  const stage = useEditor();
+  const editor = useEditor();
   const commands = useCommands();
   const said = ref('');
 
@@ -53,22 +53,22 @@ export const useClipboard = defineStore('clipboard', () => {
   }
   /** Puts the selection on the clipboard event: own data, a drawing, and an outline as text. */
   function copy(event: ClipboardEvent, cut: boolean): boolean {
-    const screen = stage.screen;
-    const w = stage.world;
-    const ids = stage.selectedIds;
+    const screen = editor.screen;
+    const w = editor.world;
+    const ids = editor.selectedIds;
     if (!screen || !w || ids.length === 0 || !event.clipboardData) return false;
-    const cargo: ClipboardPiece = { dekkor: 1, from: doc.id, kits: w.project.kits, pieces: pieces(screen, ids) };
+    const cargo: ClipboardPiece = { dekkor: 2, from: doc.id, kits: w.project.kits, pieces: pieces(screen, ids) };
     event.clipboardData.setData(OWN, JSON.stringify(cargo));
     event.clipboardData.setData(
       'text/plain',
       writeOutline(
         w,
-        stage.wears,
+        editor.appliedKits,
         screen.nodes,
         cargo.pieces.map((p) => p.root),
       ),
     );
-    const box = stage.findBox(cargo.pieces[0]?.root ?? '');
+    const box = editor.findBox(cargo.pieces[0]?.root ?? '');
     if (box) {
       const laid = layoutNode(box.node, fonts, box.w, box.h);
       event.clipboardData.setData(
@@ -90,7 +90,7 @@ export const useClipboard = defineStore('clipboard', () => {
     if (cut) commands.remove();
     return true;
   }
-  /** Pastes own data, an outline, or a plain text; with `over`, onto the selection, whose settings are carried. */
+  /** Pastes own data, an outline, or a plain text; with `over`, onto the selection, whose overrides are carried. */
   function paste(data: DataTransfer, over: boolean): boolean {
     const own = readClipboard(data.getData(OWN)) ?? kept(data.getData('text/plain'));
     if (own && 'problem' in own) {
@@ -103,7 +103,7 @@ export const useClipboard = defineStore('clipboard', () => {
     return pasteOutline(text);
   }
   function pasteCargo(cargo: ClipboardPiece, over: boolean): boolean {
-    const w = stage.world;
+    const w = editor.world;
     if (!w) return false;
     const wanted = new Set(
       cargo.pieces.flatMap((p) => Object.values(p.nodes).flatMap((n) => (n.type === 'instance' ? [n.component] : []))),
@@ -133,14 +133,14 @@ export const useClipboard = defineStore('clipboard', () => {
     }
     const single = cargo.pieces.length === 1 ? cargo.pieces[0] : undefined;
     const root = single?.nodes[single.root];
-    if (over && root?.type === 'instance' && stage.countSelected > 0) {
-      const steps = stage.targets.flatMap((t) =>
+    if (over && root?.type === 'instance' && editor.countSelected > 0) {
+      const steps = editor.targets.flatMap((t) =>
         t.ids.flatMap((id): Step[] => {
           const node = t.screen.nodes[id];
           return node?.type === 'instance' ? swapSteps(treeOfScreen(t.screen), node, root.component) : [];
         }),
       );
-      return doc.act(`Paste ${stage.nameOf(root)} in place of ${commands.named()}`, steps);
+      return doc.act(`Paste ${editor.nameOf(root)} in place of ${commands.named()}`, steps);
     }
     const name = root ? commands.nameOf(root) : `${cargo.pieces.length} things`;
     return commands.placePieces(
@@ -150,7 +150,7 @@ export const useClipboard = defineStore('clipboard', () => {
   }
   /** Several indented lines become what they say. */
   function pasteOutline(text: string): boolean {
-    const kit = stage.mainKit;
+    const kit = editor.mainKit;
     const sets = Object.values(doc.shown?.contentSets ?? {});
     const plan = readOutline(text, vocabulary(kit, doc.shown ?? undefined), kit, sets);
     if (plan.problem !== null) {

@@ -26,7 +26,7 @@ const shows = (ids: readonly string[], screen?: string): readonly string[] =>
     const n = node(id, screen);
     return n?.type === 'instance' ? n.component.replace(`${PLY}/`, '') : (n?.type ?? 'gone');
   });
-const said = (id: string): unknown => (node(id) as InstanceNode).settings.find((s) => s.name === 'label')?.value;
+const said = (id: string): unknown => (node(id) as InstanceNode).overrides.find((s) => s.name === 'label')?.value;
 /** Undo brings back exactly what was. */
 async function undone(act: () => void): Promise<void> {
   const before = on.doc.shown;
@@ -39,14 +39,14 @@ async function undone(act: () => void): Promise<void> {
 const plan = (line: string) =>
   readPlaceLine(
     line,
-    vocabulary(on.stage.mainKit, on.doc.shown ?? undefined),
-    on.stage.mainKit,
+    vocabulary(on.editor.mainKit, on.doc.shown ?? undefined),
+    on.editor.mainKit,
     Object.values(on.doc.shown?.contentSets ?? {}),
   );
 
 describe('placing', () => {
   it('puts what a line says behind what is selected, selects it, and is one step', async () => {
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     await undone(() => on.commands.placePlan(plan('2 field')));
     expect(shows(on.top()).slice(0, 2)).toEqual(['button', 'field']);
     expect(on.top()).toHaveLength(5);
@@ -56,16 +56,16 @@ describe('placing', () => {
     expect(shows(on.top())[0]).toBe('top-bar');
   });
   it('puts the same on every selected screen, each with ids of its own', () => {
-    on.stage.pickScreens(['one', 'two']);
+    on.editor.pickScreens(['one', 'two']);
     on.commands.placeComponent(`${PLY}/button`);
     expect(on.top('one')).toHaveLength(4);
     expect(on.top('two')).toHaveLength(2);
     expect(on.doc.undoName).toBe('Place Button on 2 screens');
     expect(new Set([...on.top('one'), ...on.top('two')]).size).toBe(6);
-    expect(on.stage.countSelected).toBe(2);
+    expect(on.editor.countSelected).toBe(2);
   });
   it('fills an empty slot of what is selected with what belongs there', () => {
-    on.stage.select(['b']);
+    on.editor.select(['b']);
     on.commands.placeComponent(`${PLY}/button`);
     expect(on.top()).toEqual(['a', 'b', 'c']);
     expect((node('b') as InstanceNode).fills.flatMap((f) => f.children)).toHaveLength(1);
@@ -80,75 +80,75 @@ describe('placing', () => {
   it('shows before what it would do, and changes nothing by it', () => {
     const before = on.doc.shown;
     on.commands.preview(plan('3 card'));
-    expect(on.stage.ghost?.made).toHaveLength(3);
+    expect(on.editor.ghost?.made).toHaveLength(3);
     expect(on.doc.shown).toBe(before);
     on.commands.preview(null);
-    expect(on.stage.ghost).toBeNull();
+    expect(on.editor.ghost).toBeNull();
   });
 });
 
 describe('what is selected', () => {
   it('is deleted, on other screens too, and brought back', async () => {
-    on.stage.select(['a'], [{ screen: 'two', node: 'd' }]);
+    on.editor.select(['a'], [{ screen: 'two', node: 'd' }]);
     await undone(() => on.commands.remove());
     expect(on.top('one')).toEqual(['b', 'c']);
     expect(on.top('two')).toEqual([]);
   });
   it('is duplicated behind itself, and the copy selected', () => {
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     on.commands.duplicate();
     expect(on.top()[0]).toBe('a');
     expect(on.top()).toHaveLength(4);
-    expect(on.stage.selectedIds).toEqual([on.top()[1]]);
+    expect(on.editor.selectedIds).toEqual([on.top()[1]]);
     expect(said(on.top()[1] ?? '')).toBe('Go');
   });
   it('moves among its neighbours, several as one', () => {
-    on.stage.select(['c']);
+    on.editor.select(['c']);
     on.commands.nudge('up');
     expect(on.top()).toEqual(['a', 'c', 'b']);
-    on.stage.select(['a', 'c']);
+    on.editor.select(['a', 'c']);
     on.commands.nudge('down');
     expect(on.top()).toEqual(['b', 'a', 'c']);
     on.commands.nudge('down');
     expect(on.top()).toEqual(['b', 'a', 'c']);
   });
   it('goes to another screen, or a copy of it does', () => {
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     on.commands.moveTo(on.screen('two'), { into: { parent: on.screen('two').root }, after: null }, true);
-    expect(on.stage.screenId).toBe('two');
+    expect(on.editor.screenId).toBe('two');
     expect(on.top('one')).toEqual(['a', 'b', 'c']);
     expect(on.top('two')).toHaveLength(2);
-    on.stage.goTo('one', ['b']);
+    on.editor.goTo('one', ['b']);
     on.commands.moveTo(on.screen('two'), { into: { parent: on.screen('two').root }, after: 'd' }, false);
     expect(on.top('one')).toEqual(['a', 'c']);
     expect(shows(on.top('two'), 'two')).toEqual(['button', 'button', 'card']);
   });
   it('is wrapped and unwrapped without a change of order', async () => {
-    on.stage.select(['b', 'c']);
+    on.editor.select(['b', 'c']);
     await undone(() => on.commands.wrap('row'));
     const row = on.top()[1] ?? '';
     expect(on.top()).toHaveLength(2);
     expect(node(row)).toMatchObject({ type: 'box', attrs: { flow: 'row' }, children: ['b', 'c'] });
-    on.stage.select([row]);
+    on.editor.select([row]);
     on.commands.unwrap();
     expect(on.top()).toEqual(['a', 'b', 'c']);
   });
   it('is wrapped in the card of the kit, inside its slot', () => {
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     on.commands.wrap('card');
     const card = node(on.top()[0] ?? '') as InstanceNode;
     expect(card.component).toBe(`${PLY}/card`);
     expect(placesOf(on.screen().nodes).get('a')?.parent).toBe(card.id);
   });
   it('says so where there is nothing to take out', () => {
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     const before = on.doc.shown;
     on.commands.unwrap();
     expect(on.doc.shown).toBe(before);
     expect(on.doc.notices.at(-1)?.text).toBe('There is nothing inside to take out.');
   });
   it('is swapped for something else, and back to the very component it was placed as', () => {
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     on.commands.swap(`${PLY}/link`, 'Link');
     expect(node('a')).toMatchObject({ component: `${PLY}/link`, placed: `${PLY}/button` });
     on.commands.swap(`${PLY}/button`, 'Button');
@@ -156,7 +156,7 @@ describe('what is selected', () => {
     expect(said('a')).toBe('Go');
   });
   it('goes back to the kit as a whole', () => {
-    on.stage.select(['a', 'c']);
+    on.editor.select(['a', 'c']);
     on.commands.back();
     expect([said('a'), said('c')]).toEqual([undefined, undefined]);
     expect(on.doc.undoName).toBe('Put 2 things back to kit');
@@ -165,7 +165,7 @@ describe('what is selected', () => {
 
 describe('a series', () => {
   it('is made of one thing, grows, loses an item, and is broken into things again', async () => {
-    on.stage.select(['a']);
+    on.editor.select(['a']);
     on.commands.makeSeries();
     const id = on.top()[0] ?? '';
     const entries = (): number => {
@@ -177,10 +177,10 @@ describe('a series', () => {
     expect(entries()).toBe(4);
     const series = node(id);
     const second = series?.type === 'series' ? series.entries[1]?.key : '';
-    on.stage.select([`${id}/#${second}/${series?.type === 'series' ? series.item : ''}`]);
+    on.editor.select([`${id}/#${second}/${series?.type === 'series' ? series.item : ''}`]);
     await undone(() => on.commands.remove());
     expect(entries()).toBe(3);
-    on.stage.select([id]);
+    on.editor.select([id]);
     on.commands.unwrap();
     expect(shows(on.top())).toEqual(['button', 'button', 'button', 'card', 'button']);
   });
@@ -188,17 +188,17 @@ describe('a series', () => {
 
 describe('all alike', () => {
   it('are found on the screen, in the flow and in the project; what was selected leads', () => {
-    on.stage.select(['c']);
+    on.editor.select(['c']);
     on.commands.selectAlike('screen');
-    expect(on.stage.selection).toEqual(['a', 'c']);
+    expect(on.editor.selection).toEqual(['a', 'c']);
     on.commands.selectAlike('project');
-    expect(on.stage.countSelected).toBe(3);
-    expect(on.stage.selected).toBe('c');
+    expect(on.editor.countSelected).toBe(3);
+    expect(on.editor.selected).toBe('c');
   });
   it('everything on the screen first, then the screens of the flow', () => {
     on.commands.selectAll();
-    expect(on.stage.selection).toEqual(['a', 'b', 'c']);
+    expect(on.editor.selection).toEqual(['a', 'b', 'c']);
     on.commands.selectAll();
-    expect(on.stage.picked).toEqual(['one', 'two']);
+    expect(on.editor.picked).toEqual(['one', 'two']);
   });
 });

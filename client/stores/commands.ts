@@ -56,36 +56,36 @@ import { useEditor } from './editor.js';
 /** Everything a designer can do to what is selected. Each is one edit, done the same way from keys, menus, drags and panes. */
 export const useCommands = defineStore('commands', () => {
   const doc = useDocument();
-  const stage = useEditor();
-  const bench = useComponentEditor();
+  const editor = useEditor();
+  const componentEditor = useComponentEditor();
 
   /** On the Workbench, with less than all looks chosen: things are placed, swapped and hidden in those looks only. */
-  const inSomeLooks = (): boolean => bench.of !== '' && bench.applies !== 'all';
+  const inSomeLooks = (): boolean => componentEditor.of !== '' && componentEditor.applies !== 'all';
 
-  const world = (): NonNullable<typeof stage.world> => {
-    if (!stage.world) throw new Error('No project is open');
-    return stage.world;
+  const world = (): NonNullable<typeof editor.world> => {
+    if (!editor.world) throw new Error('No project is open');
+    return editor.world;
   };
   /** How the selection is called in the history. */
-  function named(ids: readonly string[] = stage.selectedIds, screen: Screen | undefined = stage.screen): string {
+  function named(ids: readonly string[] = editor.selectedIds, screen: Screen | undefined = editor.screen): string {
     const node = screen?.nodes[ids[0] ?? ''];
-    const n = Math.max(ids.length, stage.countSelected);
+    const n = Math.max(ids.length, editor.countSelected);
     if (n > 1) return `${n} things`;
     if (!node) return 'it';
     return nameOf(node);
   }
   function nameOf(node: Node): string {
-    return node.type === 'instance' ? stage.nameOf(node) : (node.name ?? plainKind(node));
+    return node.type === 'instance' ? editor.nameOf(node) : (node.name ?? plainKind(node));
   }
 
   /** Where something new goes on a screen: behind or inside the selection there, bars to their end. */
   function spot(screen: Screen, role: string, inside: boolean): Spot {
-    const here = screen.id === stage.screenId ? (stage.selectedPlace?.node ?? null) : null;
-    if (bench.of === '' && roleFacts(role).over !== undefined)
+    const here = screen.id === editor.screenId ? (editor.selectedPlace?.node ?? null) : null;
+    if (componentEditor.of === '' && roleFacts(role).overlay !== undefined)
       return { into: { parent: screen.root }, after: lastOn(screen) };
     if (here === null && (role === 'banner' || role === 'navigation'))
       return { into: { parent: screen.root }, after: null };
-    return spotFor(world(), stage.wearsShown(screen), screen, here, inside);
+    return spotFor(world(), editor.appliedKitsShown(screen), screen, here, inside);
   }
 
   const lastOn = (screen: Screen): string | null => {
@@ -102,19 +102,19 @@ export const useCommands = defineStore('commands', () => {
   ): { steps: Step[]; made: { screen: string; ids: string[] }[]; added: string | null } {
     const steps: Step[] = [];
     const made: { screen: string; ids: string[] }[] = [];
-    let screens = stage.placing;
+    let screens = editor.placing;
     let added: string | null = null;
     if (screens.length === 0) {
       const flow = doc.shown?.flows[0]?.id;
       if (!flow) return { steps, made, added };
-      const fresh = blankScreen(stage.newId(), 'Phone', flow, 'phone', 390, 844);
+      const fresh = blankScreen(editor.newId(), 'Phone', flow, 'phone', 390, 844);
       steps.push({ do: 'insertScreen', screen: fresh, after: doc.shown?.screens.at(-1)?.id ?? null });
       screens = [fresh];
       added = fresh.id;
     }
     for (const screen of screens) {
       const tree = treeOfScreen(screen);
-      const where = at && screen.id === stage.screenId ? at : spot(screen, role, inside);
+      const where = at && screen.id === editor.screenId ? at : spot(screen, role, inside);
       const pieces = asOverlay(world(), screen, make(screen), where);
       steps.push(...placeSteps(tree, pieces, where), ...overlaySteps(tree, rootsOf(pieces), where));
       made.push({ screen: screen.id, ids: pieces.map((p) => p.root) });
@@ -131,12 +131,12 @@ export const useCommands = defineStore('commands', () => {
     const { steps, made, added } = placingSteps(make, role, inside, at);
     const n = made.length;
     if (!doc.act(n > 1 ? `${label} on ${n} screens` : label, steps)) return false;
-    if (added !== null) stage.screenId = added;
-    const here = made.find((m) => m.screen === stage.screenId);
-    stage.select(
+    if (added !== null) editor.screenId = added;
+    const here = made.find((m) => m.screen === editor.screenId);
+    editor.select(
       here?.ids.slice(-1) ?? [],
       made
-        .filter((m) => m.screen !== stage.screenId)
+        .filter((m) => m.screen !== editor.screenId)
         .flatMap((m) => m.ids.slice(-1).map((node) => ({ screen: m.screen, node }))),
     );
     return true;
@@ -145,7 +145,7 @@ export const useCommands = defineStore('commands', () => {
   const placePlan = (plan: PlacePlan, at?: Spot): boolean =>
     place(
       plan.says.replace(/^places/u, 'Place'),
-      () => buildPieces(plan, stage.newId, stage.behind),
+      () => buildPieces(plan, editor.newId, editor.behind),
       roleOf(plan),
       false,
       at,
@@ -159,14 +159,20 @@ export const useCommands = defineStore('commands', () => {
       offers: [],
       problem: null,
     };
-    const into = stage.selectedPlace?.at.length === 0 && stage.selectedNode?.type === 'box';
-    return place(`Place ${thing.name.toLowerCase()}`, () => buildPieces(plan, stage.newId, stage.behind), '', into, at);
+    const into = editor.selectedPlace?.at.length === 0 && editor.selectedNode?.type === 'box';
+    return place(
+      `Place ${thing.name.toLowerCase()}`,
+      () => buildPieces(plan, editor.newId, editor.behind),
+      '',
+      into,
+      at,
+    );
   }
   /** What a plan would do, shown before it is done. */
   function preview(plan: PlacePlan | null, at?: Spot): void {
-    const screen = stage.screen;
+    const screen = editor.screen;
     if (!plan || plan.problem !== null || plan.items.length === 0 || !screen) {
-      stage.ghost = null;
+      editor.ghost = null;
       return;
     }
     let n = 0;
@@ -174,10 +180,10 @@ export const useCommands = defineStore('commands', () => {
     const pieces = asOverlay(
       world(),
       screen,
-      buildPieces(plan, () => `ghost-${++n}`, stage.behind),
+      buildPieces(plan, () => `ghost-${++n}`, editor.behind),
       where,
     );
-    stage.ghost = {
+    editor.ghost = {
       screen: screen.id,
       steps: placeSteps(treeOfScreen(screen), pieces, where),
       made: pieces.map((p) => p.root),
@@ -187,19 +193,19 @@ export const useCommands = defineStore('commands', () => {
   function placeComponent(ref: ComponentRef, at?: Spot): boolean {
     const w = world();
     const component = componentAt(w, ref);
-    const selected = stage.selectedNode;
+    const selected = editor.selectedNode;
     const role = component?.role ?? '';
     const inside =
       !at &&
-      stage.selectedPlace?.at.length === 0 &&
+      editor.selectedPlace?.at.length === 0 &&
       selected?.type === 'instance' &&
       selected.fills.length === 0 &&
-      belongsIn(role, componentAt(w, shownComponent(stage.wears, selected.component)));
+      belongsIn(role, componentAt(w, shownComponent(editor.appliedKits, selected.component)));
     return place(
       `Place ${component?.name ?? 'it'}`,
       () => {
-        const id = stage.newId();
-        return [{ root: id, nodes: { [id]: newInstance(id, stage.behind(ref), defaultRoom(role)) } }];
+        const id = editor.newId();
+        return [{ root: id, nodes: { [id]: newInstance(id, editor.behind(ref), defaultRoom(role)) } }];
       },
       role,
       inside,
@@ -219,7 +225,7 @@ export const useCommands = defineStore('commands', () => {
     place(
       `Place ${name}`,
       () => {
-        const id = stage.newId();
+        const id = editor.newId();
         const node: Node = { id, type: 'icon', attrs: { icon, width: 24, height: 24, color: '{means:ink}' } };
         return [{ root: id, nodes: { [id]: node } }];
       },
@@ -227,7 +233,7 @@ export const useCommands = defineStore('commands', () => {
     );
   /** A section or a page starter of the kit that is worn. */
   function placeStarter(t: Template): boolean {
-    const thing = vocabulary(stage.mainKit, stage.ground?.project).find(
+    const thing = vocabulary(editor.mainKit, editor.ground?.project).find(
       (x) => x.kind === 'template' && x.template.id === t.id,
     );
     if (!thing) return false;
@@ -235,17 +241,17 @@ export const useCommands = defineStore('commands', () => {
     return placePlan({ items: [item], says: `places ${t.name}`, offers: [], problem: null });
   }
   const placePieces = (label: string, pieces: readonly Piece[], at?: Spot): boolean =>
-    place(label, () => pieces.map((p) => copyPiece(p.nodes, p.root, stage.newId)), '', false, at);
+    place(label, () => pieces.map((p) => copyPiece(p.nodes, p.root, editor.newId)), '', false, at);
 
   function remove(): void {
-    const s = stage.screen;
-    const p = stage.selectedPlace;
+    const s = editor.screen;
+    const p = editor.selectedPlace;
     if (!s || !p) return;
     // An item of a series goes by itself; a part inside an instance cannot go, so it is hidden.
     const series = p.entry ? s.nodes[p.entry.series] : undefined;
     if (p.entry && p.at.length === 0 && series?.type === 'series') {
       if (series.rows !== undefined) doc.say('This item is a row of a content set; take the row out there.', true);
-      else if (doc.act('Take an item out', removeItemSteps(treeOfScreen(s), series, p.entry.key))) stage.select([]);
+      else if (doc.act('Take an item out', removeItemSteps(treeOfScreen(s), series, p.entry.key))) editor.select([]);
       return;
     }
     if (p.at.length > 0) {
@@ -253,20 +259,20 @@ export const useCommands = defineStore('commands', () => {
       return;
     }
     if (inSomeLooks()) {
-      const hidden = stage.selectedIds.flatMap((id) => bench.set(id, 'visible', false).steps);
+      const hidden = editor.selectedIds.flatMap((id) => componentEditor.set(id, 'visible', false).steps);
       doc.act(`Hide ${named()} in some looks`, hidden);
       return;
     }
-    const steps = stage.targets.flatMap((t) => removeSteps(treeOfScreen(t.screen), t.screen, t.ids));
-    if (doc.act(`Delete ${named()}`, steps)) stage.select([]);
+    const steps = editor.targets.flatMap((t) => removeSteps(treeOfScreen(t.screen), t.screen, t.ids));
+    if (doc.act(`Delete ${named()}`, steps)) editor.select([]);
   }
   /** Chosen by Details, which knows targets; set there. */
   let hide: () => void = () => undefined;
   const onHide = (how: () => void): void => void (hide = how);
 
   function duplicate(): void {
-    const s = stage.screen;
-    const p = stage.selectedPlace;
+    const s = editor.screen;
+    const p = editor.selectedPlace;
     if (!s) return;
     const series = p?.entry ? s.nodes[p.entry.series] : undefined;
     if (p?.entry && series?.type === 'series') {
@@ -274,21 +280,21 @@ export const useCommands = defineStore('commands', () => {
       return;
     }
     const made: { screen: string; ids: string[] }[] = [];
-    const steps = stage.targets.flatMap((t) => {
-      const got = duplicateSteps(treeOfScreen(t.screen), t.screen, t.ids, stage.newId);
+    const steps = editor.targets.flatMap((t) => {
+      const got = duplicateSteps(treeOfScreen(t.screen), t.screen, t.ids, editor.newId);
       made.push({ screen: t.screen.id, ids: got.made });
       return got.steps;
     });
     if (doc.act(`Duplicate ${named()}`, steps))
-      stage.select(
+      editor.select(
         made.find((m) => m.screen === s.id)?.ids ?? [],
         made.filter((m) => m.screen !== s.id).flatMap((m) => m.ids.map((node) => ({ screen: m.screen, node }))),
       );
   }
   /** One place up or down among neighbours, or into and out of containers; items of a series likewise. */
   function nudge(way: 'up' | 'down' | 'in' | 'out'): void {
-    const s = stage.screen;
-    const p = stage.selectedPlace;
+    const s = editor.screen;
+    const p = editor.selectedPlace;
     if (!s || !p) return;
     const tree = treeOfScreen(s);
     const series = p.entry ? s.nodes[p.entry.series] : undefined;
@@ -296,7 +302,7 @@ export const useCommands = defineStore('commands', () => {
       doc.act('Move an item', moveItemSteps(tree, series, p.entry.key, way === 'up' ? -1 : 1));
       return;
     }
-    const ids = stage.selectedIds;
+    const ids = editor.selectedIds;
     if (inSomeLooks() && (way === 'up' || way === 'down')) {
       const [step] = nudgeSteps(tree, s, p.node, way === 'up' ? -1 : 1);
       if (step?.do === 'move') placeInLooks([p.node], { into: step.into, after: step.after });
@@ -320,19 +326,19 @@ export const useCommands = defineStore('commands', () => {
     const steps =
       way === 'up' || way === 'down'
         ? nudgeSteps(tree, s, p.node, way === 'up' ? -1 : 1)
-        : indentSteps(world(), stage.wears, tree, s, p.node, way);
+        : indentSteps(world(), editor.appliedKits, tree, s, p.node, way);
     doc.act(`Move ${named()}`, steps);
   }
   /** Moves what is selected to a spot, on this screen or another; with `copy` it stays where it was too. */
   function moveTo(screen: Screen, to: Spot, copy: boolean): void {
-    const from = stage.screen;
-    const ids = stage.selectedIds;
+    const from = editor.screen;
+    const ids = editor.selectedIds;
     if (!from || ids.length === 0) return;
     if (copy) {
       const pieces = asOverlay(
         world(),
         screen,
-        ids.map((id) => copyPiece(from.nodes, id, stage.newId)),
+        ids.map((id) => copyPiece(from.nodes, id, editor.newId)),
         to,
       );
       if (
@@ -341,7 +347,7 @@ export const useCommands = defineStore('commands', () => {
           ...overlaySteps(treeOfScreen(screen), rootsOf(pieces), to),
         ])
       )
-        stage.goTo(
+        editor.goTo(
           screen.id,
           pieces.map((p) => p.root),
         );
@@ -355,11 +361,11 @@ export const useCommands = defineStore('commands', () => {
         ...backgroundSteps(tree, screen, things, to),
       ]);
     } else {
-      const got = transferSteps(from, screen, ids, to, stage.newId);
+      const got = transferSteps(from, screen, ids, to, editor.newId);
       const things = got.made.map((id, i) => ({ id, attrs: from.nodes[ids[i] ?? '']?.attrs ?? {} }));
       const tree = treeOfScreen(screen);
       const steps = [...got.steps, ...overlaySteps(tree, things, to), ...backgroundSteps(tree, screen, things, to)];
-      if (doc.act(`Move ${named()} to ${screen.name}`, steps)) stage.goTo(screen.id, got.made);
+      if (doc.act(`Move ${named()} to ${screen.name}`, steps)) editor.goTo(screen.id, got.made);
     }
   }
 
@@ -367,7 +373,7 @@ export const useCommands = defineStore('commands', () => {
   function placeInLooks(ids: readonly string[], to: Spot): void {
     let { after } = to;
     const steps = ids.flatMap((id) => {
-      const made = bench.set(id, 'place', { parent: to.into.parent, after }).steps;
+      const made = componentEditor.set(id, 'place', { parent: to.into.parent, after }).steps;
       after = id;
       return made;
     });
@@ -375,17 +381,17 @@ export const useCommands = defineStore('commands', () => {
   }
 
   function wrap(kind: 'row' | 'column' | 'card'): void {
-    const s = stage.screen;
-    const ids = stage.selectedIds;
+    const s = editor.screen;
+    const ids = editor.selectedIds;
     if (!s || ids.length === 0) return;
-    const id = stage.newId();
-    const kit = stage.mainKit;
+    const id = editor.newId();
+    const kit = editor.mainKit;
     const card = kind === 'card' && kit ? Object.values(kit.components).find((c) => c.role === 'card') : undefined;
     if (kind === 'card' && (!card || !kit)) {
       doc.say('The kit has no card to wrap this in.', true);
       return;
     }
-    const ref = card && kit ? stage.behind(`${kit.id}@${kit.version}/${card.id}`) : '';
+    const ref = card && kit ? editor.behind(`${kit.id}@${kit.version}/${card.id}`) : '';
     const container: Node = card
       ? newInstance(id, ref, { width: 'stretch' })
       : {
@@ -401,13 +407,15 @@ export const useCommands = defineStore('commands', () => {
         };
     const slot = card?.contract.slots[0];
     const into =
-      slot && container.type === 'instance' ? slotPlace(world(), stage.wears, container, slot.id).slot : undefined;
+      slot && container.type === 'instance'
+        ? slotPlace(world(), editor.appliedKits, container, slot.id).slot
+        : undefined;
     const steps = wrapSteps(treeOfScreen(s), s, ids, container, into);
-    if (doc.act(`Wrap ${named()} in a ${card?.name.toLowerCase() ?? kind}`, steps)) stage.select([id]);
+    if (doc.act(`Wrap ${named()} in a ${card?.name.toLowerCase() ?? kind}`, steps)) editor.select([id]);
   }
   function unwrap(): void {
-    const s = stage.screen;
-    const id = stage.selectedIds[0];
+    const s = editor.screen;
+    const id = editor.selectedIds[0];
     if (!s || id === undefined) return;
     const node = s.nodes[id];
     if (node?.type === 'series') {
@@ -416,23 +424,23 @@ export const useCommands = defineStore('commands', () => {
     }
     const got = unwrapSteps(treeOfScreen(s), s, id);
     if (got.steps.length === 0) doc.say('There is nothing inside to take out.');
-    else if (doc.act(`Take ${named()} away, keep what is inside`, got.steps)) stage.select(got.left);
+    else if (doc.act(`Take ${named()} away, keep what is inside`, got.steps)) editor.select(got.left);
   }
 
   function makeSeries(count = 3): void {
-    const s = stage.screen;
-    const id = stage.selectedIds[0];
+    const s = editor.screen;
+    const id = editor.selectedIds[0];
     if (!s || id === undefined) return;
-    if (s.nodes[id]?.type === 'series' || stage.selectedPlace?.entry) {
-      const series = stage.selectedPlace?.entry?.series ?? id;
+    if (s.nodes[id]?.type === 'series' || editor.selectedPlace?.entry) {
+      const series = editor.selectedPlace?.entry?.series ?? id;
       addItem(series);
       return;
     }
-    const got = seriesSteps(treeOfScreen(s), s, id, count, stage.newId);
-    if (got && doc.act(`Repeat ${named()}`, got.steps)) stage.select([got.made]);
+    const got = seriesSteps(treeOfScreen(s), s, id, count, editor.newId);
+    if (got && doc.act(`Repeat ${named()}`, got.steps)) editor.select([got.made]);
   }
   function addItem(seriesId: string, after?: string): void {
-    const s = stage.screen;
+    const s = editor.screen;
     const series = s?.nodes[seriesId];
     if (!s || series?.type !== 'series') return;
     if (series.rows !== undefined)
@@ -440,12 +448,13 @@ export const useCommands = defineStore('commands', () => {
     else doc.act('Add an item', addItemSteps(treeOfScreen(s), series, after));
   }
   function breakSeries(id: string): void {
-    const s = stage.screen;
+    const s = editor.screen;
     const project = doc.shown;
     const series = s?.nodes[id];
     if (!s || !project || series?.type !== 'series') return;
-    const got = breakSeriesSteps(project, treeOfScreen(s), s, id, stage.newId);
-    if (doc.act(`Break the series into ${entriesOf(project, series).length} things`, got.steps)) stage.select(got.made);
+    const got = breakSeriesSteps(project, treeOfScreen(s), s, id, editor.newId);
+    if (doc.act(`Break the series into ${entriesOf(project, series).length} things`, got.steps))
+      editor.select(got.made);
   }
 
   /** Everything that shows the same component: on this screen, in this flow, or everywhere. */
@@ -453,43 +462,43 @@ export const useCommands = defineStore('commands', () => {
     scope: 'screen' | 'flow' | 'project',
     project = doc.shown,
   ): readonly { screen: string; node: string }[] {
-    const node = stage.selectedNode;
-    const s = project?.screens.find((x) => x.id === stage.screenId);
+    const node = editor.selectedNode;
+    const s = project?.screens.find((x) => x.id === editor.screenId);
     if (!s || !project || node?.type !== 'instance') return [];
     const screens =
       scope === 'screen' ? [s] : scope === 'flow' ? project.screens.filter((x) => x.flow === s.flow) : project.screens;
-    return alike(screens, stage.wearsShown, shownComponent(stage.wears, node.component));
+    return alike(screens, editor.appliedKitsShown, shownComponent(editor.appliedKits, node.component));
   }
   function selectAlike(scope: 'screen' | 'flow' | 'project'): void {
     const all = alikeOf(scope);
-    const own = stage.selectedPlace?.node;
-    const here = all.filter((a) => a.screen === stage.screenId).map((a) => a.node);
-    stage.select(
+    const own = editor.selectedPlace?.node;
+    const here = all.filter((a) => a.screen === editor.screenId).map((a) => a.node);
+    editor.select(
       [...here.filter((n) => n !== own), ...(own !== undefined && here.includes(own) ? [own] : [])],
-      all.filter((a) => a.screen !== stage.screenId),
+      all.filter((a) => a.screen !== editor.screenId),
     );
   }
-  /** Shows everything selected as another component; settings are carried. */
+  /** Shows everything selected as another component; overrides are carried. */
   function swap(ref: ComponentRef, name: string): void {
-    const steps = stage.targets.flatMap((t) =>
+    const steps = editor.targets.flatMap((t) =>
       t.ids.flatMap((id): Step[] => {
         const node = t.screen.nodes[id];
         if (node?.type !== 'instance') return [];
-        if (inSomeLooks()) return [...bench.set(id, 'component', stage.behind(ref)).steps];
-        const wears = stage.wearsShown(t.screen);
+        if (inSomeLooks()) return [...componentEditor.set(id, 'component', editor.behind(ref)).steps];
+        const appliedKits = editor.appliedKitsShown(t.screen);
         // Going back to what the instance was placed as is going back to that very component.
-        const own = node.placed && shownComponent(wears, node.placed) === ref ? node.placed : stage.behind(ref);
+        const own = node.placed && shownComponent(appliedKits, node.placed) === ref ? node.placed : editor.behind(ref);
         return swapSteps(treeOfScreen(t.screen), node, own);
       }),
     );
-    const from = stage.selectedNode?.type === 'instance' ? stage.nameOf(stage.selectedNode) : 'it';
+    const from = editor.selectedNode?.type === 'instance' ? editor.nameOf(editor.selectedNode) : 'it';
     doc.act(
-      stage.countSelected > 1 ? `Replace ${stage.countSelected} ${from} by ${name}` : `Swap ${from} for ${name}`,
+      editor.countSelected > 1 ? `Replace ${editor.countSelected} ${from} by ${name}` : `Swap ${from} for ${name}`,
       steps,
     );
   }
   function back(): void {
-    const steps = stage.targets.flatMap((t) =>
+    const steps = editor.targets.flatMap((t) =>
       t.ids.flatMap((id) => {
         const n = t.screen.nodes[id];
         return n?.type === 'instance' ? resetAllSteps(treeOfScreen(t.screen), n) : [];
@@ -498,13 +507,16 @@ export const useCommands = defineStore('commands', () => {
     doc.act(`Put ${named()} back to kit`, steps);
   }
   function selectAll(): void {
-    const s = stage.screen;
+    const s = editor.screen;
     const root = s?.nodes[s.root];
     const all = root?.type === 'box' ? root.children : [];
     // A second time selects the screens of the flow.
-    if (all.length === 0 || (stage.selection.length === all.length && all.every((id) => stage.selection.includes(id))))
-      stage.pickScreens((doc.shown?.screens ?? []).filter((x) => x.flow === s?.flow).map((x) => x.id));
-    else stage.select(all);
+    if (
+      all.length === 0 ||
+      (editor.selection.length === all.length && all.every((id) => editor.selection.includes(id)))
+    )
+      editor.pickScreens((doc.shown?.screens ?? []).filter((x) => x.flow === s?.flow).map((x) => x.id));
+    else editor.select(all);
   }
 
   return {

@@ -6,7 +6,7 @@ import { handover } from '../handover/requests.js';
 import { useDocument } from './document.js';
 
 /** What was said about the open project: asked for anew whenever the server tells that there is more. */
-export const useComments = defineStore('said', () => {
+export const useComments = defineStore('comments', () => {
   const doc = useDocument();
   const comments = shallowRef<readonly Comment[]>([]);
   let asked = 0;

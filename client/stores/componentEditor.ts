@@ -44,7 +44,7 @@ export type EditScope = 'all' | 'row' | 'column' | 'look';
 const NO_AXES: readonly Axis[] = [];
 
 /** The original on the Workbench: as a tree that is worked on like a screen, and in all its looks. */
-export const useComponentEditor = defineStore('bench', () => {
+export const useComponentEditor = defineStore('componentEditor', () => {
   const doc = useDocument();
   const library = useLibrary();
   const modes = useModes();
@@ -98,18 +98,18 @@ export const useComponentEditor = defineStore('bench', () => {
 
   const laid = new Memo<Box>(120);
   /** An original in one of its looks, laid out. `nodes`: with these in place of its own, for what is only tried. */
-  function boxIn(which: LookChoice, wears: readonly AppliedKit[], nodes?: Screen['nodes']): Box | null {
+  function boxIn(which: LookChoice, appliedKits: readonly AppliedKit[], nodes?: Screen['nodes']): Box | null {
     const w = world.value;
     const c = component.value;
     if (!w || !c) return null;
     const shown = nodes && nodes !== c.nodes ? { ...c, nodes } : c;
     return laid.of(
       shown,
-      [JSON.stringify(which), wears, room.value, of.value, modes.seen, fonts.version],
+      [JSON.stringify(which), appliedKits, room.value, of.value, modes.seen, fonts.version],
       () => {
         const seen = seenIn(axes.value, which, of.value);
-        const made = resolveSample(w, of.value, seen.settings, {
-          wears,
+        const made = resolveSample(w, of.value, seen.overrides, {
+          appliedKits,
           width: seen.width ?? room.value,
           mode: modes.seen,
           open: true,
@@ -186,7 +186,11 @@ export const useComponentEditor = defineStore('bench', () => {
     if (of.value !== '' && !isOwn.value && tree.value === edition) return of.value;
     const [kit = '', id = ''] = edition.slice('edition:'.length).split('/');
     const project = doc.shown;
-    const used = [...(project?.wears.map((x) => x.shows) ?? []), ...(project?.kits ?? []), ...library.kits.keys()];
+    const used = [
+      ...(project?.appliedKits.map((x) => x.shows) ?? []),
+      ...(project?.kits ?? []),
+      ...library.kits.keys(),
+    ];
     const ref = used.find((r) => r.startsWith(`${kit}@`) && library.kits.get(r)?.components[id]);
     return ref === undefined ? null : `${ref}/${id}`;
   }

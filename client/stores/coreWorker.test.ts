@@ -40,16 +40,16 @@ describe('what a worker is told', () => {
     const by = new CoreWorker(worker, new Numbers());
     const [one, two] = screens(2) as [Screen, Screen];
     const p = project([one, two]);
-    await by.review(p, one, p.wears, AS);
+    await by.review(p, one, p.appliedKits, AS);
     expect(told.map(([what]) => what)).toEqual(['shell', 'screen', 'wear', 'review']);
     told.length = 0;
-    await by.review(p, one, p.wears, AS);
+    await by.review(p, one, p.appliedKits, AS);
     expect(told.map(([what]) => what)).toEqual(['review']);
     told.length = 0;
     // Somebody else had it draw another state of the project meanwhile: it is told before anything is asked.
     const other = { ...p, name: 'Q' };
     by.sync(other);
-    await by.review(p, two, p.wears, AS);
+    await by.review(p, two, p.appliedKits, AS);
     expect(told.map(([what]) => what)).toEqual(['shell', 'shell', 'screen', 'review']);
     expect(told[0]?.[1]).toEqual({ name: 'Q' });
     expect(told[1]?.[1]).toEqual({ name: 'P' });
@@ -78,7 +78,7 @@ describe('what a worker is told', () => {
     expect(gone).toEqual(all.slice(0, 50).map((s) => s.id));
     told.length = 0;
     const p = project(all);
-    const on = all.map((screen) => ({ screen, after: p.wears }));
+    const on = all.map((screen) => ({ screen, after: p.appliedKits }));
     await by.fixes(p, {} as IssueGroup, {} as MatchSheet, on, AS);
     expect(told.filter(([what]) => what === 'forget')).toEqual([]);
     expect(told.filter(([what]) => what === 'screen')).toHaveLength(50);
@@ -90,7 +90,7 @@ describe('what a worker is told', () => {
     const { worker, told } = pretend();
     const by = new CoreWorker(worker, new Numbers());
     const p = project(screens(30));
-    const on = p.screens.map((screen) => ({ screen, after: p.wears }));
+    const on = p.screens.map((screen) => ({ screen, after: p.appliedKits }));
     let turns = 0;
     const clock = setInterval(() => turns++, 0);
     const most: number[] = [];

@@ -18,13 +18,13 @@ const SHELL: readonly (keyof Project)[] = [
   'id',
   'name',
   'kits',
-  'wears',
+  'appliedKits',
   'flows',
   'originals',
   'editions',
   'contentSets',
   'situations',
-  'sheets',
+  'matchSheets',
 ];
 
 /** Numbers by which workers know versions of screens, and what is worn: the same for all of them. */
@@ -45,7 +45,7 @@ export class Numbers {
 /** A worker, and what it has been told: only what is new to it is sent. */
 export class CoreWorker {
   private sent: Partial<Record<keyof Project, unknown>> = {};
-  private readonly wears = new Set<number>();
+  private readonly appliedKits = new Set<number>();
   /** Which version of a screen it has, the one used last at the end. */
   private readonly latest = new Map<string, number>();
   private most = MOST_HELD;
@@ -65,8 +65,8 @@ export class CoreWorker {
   /** The number by which it knows what screens wear. */
   wear(on: readonly AppliedKit[]): number {
     const n = this.numbers.of(on);
-    if (!this.wears.has(n)) {
-      this.wears.add(n);
+    if (!this.appliedKits.has(n)) {
+      this.appliedKits.add(n);
       void this.worker.wear(n, on);
     }
     return n;

@@ -47,10 +47,10 @@ export function useDeviceView(
       scroll.value = null;
     },
   );
-  const overs = computed<readonly string[]>(() => (shown.value ? overlaysOf(shown.value) : []));
+  const overlays = computed<readonly string[]>(() => (shown.value ? overlaysOf(shown.value) : []));
   const among = (s: Screen, key: string): string => {
     const ground = groundOf(s, placeOfKey(s, key)?.node ?? '');
-    return ground !== undefined && overs.value.includes(ground) ? ground : '';
+    return ground !== undefined && overlays.value.includes(ground) ? ground : '';
   };
   // Working on it shows it, working on something else puts it away.
   watch(selection, (keys) => {
@@ -59,12 +59,12 @@ export function useDeviceView(
     if (s && last !== undefined) opened.value = among(s, last);
   });
   /** What lies over the screen now; empty: nothing. */
-  const over = computed(() => {
-    const placed = made().find((id) => overs.value.includes(id));
+  const overlay = computed(() => {
+    const placed = made().find((id) => overlays.value.includes(id));
     const s = screen.value;
     const last = selection.value.at(-1);
     const chosen = s && last !== undefined ? among(s, last) : opened.value;
-    return placed ?? (overs.value.includes(chosen) ? chosen : '');
+    return placed ?? (overlays.value.includes(chosen) ? chosen : '');
   });
 
   /** A laid out screen as it is seen. */
@@ -88,9 +88,9 @@ export function useDeviceView(
     const ground = groundOf(s, placeOfKey(s, key)?.node ?? '');
     const { attrs } = s.nodes[ground ?? ''] ?? {};
     const box = boxesByKey(whole).get(key);
-    if (!box || attrs?.pin !== undefined || attrs?.over !== undefined) return;
+    if (!box || attrs?.pin !== undefined || attrs?.overlay !== undefined) return;
     if (box.y < scroll.value || Math.min(box.y + box.h, box.y + high / 2) > scroll.value + high)
       scroll.value = Math.min(scrollRoom(whole, high), Math.max(0, box.y - high * ABOVE));
   }
-  return { bringIn, overs, over, opened, scroll, seenOf, scrollBy };
+  return { bringIn, overlays, overlay, opened, scroll, seenOf, scrollBy };
 }

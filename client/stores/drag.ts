@@ -125,14 +125,14 @@ export const useDrag = defineStore('drag', () => {
 
   function put(h: Held, l: Landing, copy: boolean): void {
     const commands = useCommands();
-    const stage = useEditor();
+    const editor = useEditor();
     if (l.take) l.take();
     if (!l.spot) return;
     if (h.kind === 'selection') {
       commands.moveTo(l.screen, l.spot, copy);
       return;
     }
-    if (l.screen.id !== stage.screenId) stage.goTo(l.screen.id);
+    if (l.screen.id !== editor.screenId) editor.goTo(l.screen.id);
     if (h.kind === 'plain') commands.placePlain(h.plain, l.spot);
     else commands.placeComponent(h.ref, l.spot);
   }

@@ -18,92 +18,92 @@ afterEach(() => {
 
 describe('the selection', () => {
   it('knows what it is of: the thing, its place, its box', () => {
-    on.stage.select(['a']);
-    expect(on.stage.selectedNode).toMatchObject({ id: 'a', type: 'instance' });
-    expect(on.stage.selectedPlace).toMatchObject({ node: 'a', at: [] });
-    expect(on.stage.findBox('a')?.w).toBeGreaterThan(300);
-    expect(on.stage.nameOf(on.screen().nodes['a'] as never)).toBe('Button');
+    on.editor.select(['a']);
+    expect(on.editor.selectedNode).toMatchObject({ id: 'a', type: 'instance' });
+    expect(on.editor.selectedPlace).toMatchObject({ node: 'a', at: [] });
+    expect(on.editor.findBox('a')?.w).toBeGreaterThan(300);
+    expect(on.editor.nameOf(on.screen().nodes['a'] as never)).toBe('Button');
   });
   it('goes with the screen', () => {
-    on.stage.select(['a']);
-    on.stage.goTo('two');
-    expect(on.stage.selection).toEqual([]);
-    on.stage.goTo('one', ['b']);
-    expect(on.stage.selectedIds).toEqual(['b']);
+    on.editor.select(['a']);
+    on.editor.goTo('two');
+    expect(on.editor.selection).toEqual([]);
+    on.editor.goTo('one', ['b']);
+    expect(on.editor.selectedIds).toEqual(['b']);
   });
   it('counts what is selected on other screens too, and lists it screen by screen', () => {
-    on.stage.select(
+    on.editor.select(
       ['a'],
       [
         { screen: 'two', node: 'c' },
         { screen: 'two', node: 'gone' },
       ],
     );
-    expect(on.stage.countSelected).toBe(2);
-    expect(on.stage.targets.map((t) => [t.screen.id, t.ids])).toEqual([
+    expect(on.editor.countSelected).toBe(2);
+    expect(on.editor.targets.map((t) => [t.screen.id, t.ids])).toEqual([
       ['one', ['a']],
       ['two', ['c']],
     ]);
   });
   it('climbs out of a part to its instance, then to nothing', () => {
-    const part = [...on.stage.boxMap.keys()].find((k) => k.startsWith('a/'));
+    const part = [...on.editor.boxMap.keys()].find((k) => k.startsWith('a/'));
     expect(part).toBeDefined();
-    on.stage.select([part as string]);
+    on.editor.select([part as string]);
     let steps = 0;
-    while (on.stage.selected !== null && steps++ < 9) {
-      const before = on.stage.selected;
-      on.stage.climb();
-      expect(on.stage.selected).not.toBe(before);
-      if (steps === 1 && part?.split('/').length === 2) expect(on.stage.selected).toBe('a');
+    while (on.editor.selected !== null && steps++ < 9) {
+      const before = on.editor.selected;
+      on.editor.climb();
+      expect(on.editor.selected).not.toBe(before);
+      if (steps === 1 && part?.split('/').length === 2) expect(on.editor.selected).toBe('a');
     }
-    expect(on.stage.selection).toEqual([]);
+    expect(on.editor.selection).toEqual([]);
   });
   it('loses what somebody takes away, and nothing else', async () => {
-    on.stage.select(['b', 'a']);
+    on.editor.select(['b', 'a']);
     on.doc.act('Delete it', [{ do: 'remove', tree: 'screen:one', node: 'b' }]);
-    await vi.waitFor(() => expect(on.stage.selection).toEqual(['a']));
+    await vi.waitFor(() => expect(on.editor.selection).toEqual(['a']));
   });
   it('comes back with an undo', async () => {
-    on.stage.select(['b']);
+    on.editor.select(['b']);
     on.doc.act('Delete it', [{ do: 'remove', tree: 'screen:one', node: 'b' }]);
-    on.stage.goTo('two');
+    on.editor.goTo('two');
     await on.doc.undo();
-    expect(on.stage.screenId).toBe('one');
-    expect(on.stage.selection).toEqual(['b']);
+    expect(on.editor.screenId).toBe('one');
+    expect(on.editor.selection).toEqual(['b']);
   });
 });
 
 describe('screens', () => {
   it('are picked one by one; with several, things are placed on each', () => {
-    on.stage.pickScreen('two');
-    expect(on.stage.picked).toEqual(['one', 'two']);
-    expect(on.stage.placing.map((s) => s.id)).toEqual(['one', 'two']);
-    on.stage.pickScreen('one');
-    expect(on.stage.picked).toEqual([]);
-    expect(on.stage.screenId).toBe('two');
+    on.editor.pickScreen('two');
+    expect(on.editor.picked).toEqual(['one', 'two']);
+    expect(on.editor.placing.map((s) => s.id)).toEqual(['one', 'two']);
+    on.editor.pickScreen('one');
+    expect(on.editor.picked).toEqual([]);
+    expect(on.editor.screenId).toBe('two');
   });
   it('say how tall they are', () => {
-    expect(on.stage.heights(on.screen('one'))).toBe(844);
+    expect(on.editor.heights(on.screen('one'))).toBe(844);
   });
 });
 
 describe('the lens', () => {
   it('shows another kit without changing the project, and knows what stands behind it', () => {
     const before = on.doc.shown;
-    const height = on.stage.findBox('a')?.h;
-    on.stage.lens = 'skerry-line@2.1.0';
-    expect(on.stage.mainKit?.id).toBe('skerry-line');
-    expect(on.stage.findBox('a')?.h).not.toBe(height);
-    expect(on.stage.behind('skerry-line@2.1.0/action')).toBe(`${PLY}/button`);
+    const height = on.editor.findBox('a')?.h;
+    on.editor.lens = 'skerry-line@2.1.0';
+    expect(on.editor.mainKit?.id).toBe('skerry-line');
+    expect(on.editor.findBox('a')?.h).not.toBe(height);
+    expect(on.editor.behind('skerry-line@2.1.0/action')).toBe(`${PLY}/button`);
     expect(on.doc.shown).toBe(before);
-    on.stage.lens = '';
-    expect(on.stage.findBox('a')?.h).toBe(height);
+    on.editor.lens = '';
+    expect(on.editor.findBox('a')?.h).toBe(height);
   });
 });
 
 describe('what is about to be', () => {
   it('is shown on the screen and in what the Outline lists, and is no part of the project', () => {
-    on.stage.ghost = {
+    on.editor.ghost = {
       screen: 'one',
       steps: [
         {
@@ -117,16 +117,16 @@ describe('what is about to be', () => {
       ],
       made: ['x'],
     };
-    expect(on.stage.outlined?.nodes['x']).toBeDefined();
-    expect(on.stage.findBox('x')).not.toBeNull();
+    expect(on.editor.outlined?.nodes['x']).toBeDefined();
+    expect(on.editor.findBox('x')).not.toBeNull();
     expect(on.screen().nodes['x']).toBeUndefined();
   });
   it('tries an alternative on, while what is known of the thing stays true', () => {
-    const name = on.stage.findBox('a')?.node.instance?.name;
-    on.stage.trial = { node: 'a', ref: `${PLY}/link` };
-    expect(on.stage.box?.children.some((b) => b.node.instance?.shown === `${PLY}/link`)).toBe(true);
-    expect(on.stage.findBox('a')?.node.instance?.name).toBe(name);
-    on.stage.select(['a']);
-    expect(on.stage.trial).toBeNull();
+    const name = on.editor.findBox('a')?.node.instance?.name;
+    on.editor.trial = { node: 'a', ref: `${PLY}/link` };
+    expect(on.editor.box?.children.some((b) => b.node.instance?.shown === `${PLY}/link`)).toBe(true);
+    expect(on.editor.findBox('a')?.node.instance?.name).toBe(name);
+    on.editor.select(['a']);
+    expect(on.editor.trial).toBeNull();
   });
 });

@@ -52,21 +52,21 @@ const NOTHING_WRONG: readonly Fit[] = [];
 const GROUND: readonly (keyof Project)[] = [
   'id',
   'kits',
-  'wears',
+  'appliedKits',
   'flows',
   'originals',
   'editions',
   'contentSets',
   'situations',
-  'sheets',
+  'matchSheets',
 ];
 
 /** What is looked at: the screen, the selection, the lens; and pictures of screens and samples. */
-export const useEditor = defineStore('stage', () => {
+export const useEditor = defineStore('editor', () => {
   const doc = useDocument();
   const library = useLibrary();
-  const drawing = usePictures();
-  const bench = useComponentEditor();
+  const pictures = usePictures();
+  const componentEditor = useComponentEditor();
   const widths = useWidths();
   const modes = useModes();
   const situations = useSituations();
@@ -74,9 +74,9 @@ export const useEditor = defineStore('stage', () => {
   watch(here, () => widths.leave());
   /** What is worked on: a screen, or the original on the Workbench as if it were one. */
   const screenId = computed({
-    get: () => bench.surface?.id ?? here.value,
+    get: () => componentEditor.surface?.id ?? here.value,
     set: (id) => {
-      if (bench.of === '') here.value = id;
+      if (componentEditor.of === '') here.value = id;
     },
   });
   /** Keys of the selected parts, the leading one last. */
@@ -91,9 +91,9 @@ export const useEditor = defineStore('stage', () => {
   /** Screens that can be seen on the Wall now; set by it. */
   const inSight = shallowRef<ReadonlySet<string>>(new Set());
   /** An alternative shown on the Wall while the pointer rests on it. */
-  const trial = shallowRef<{ readonly node: string; readonly ref: ComponentRef } | null>(null);
+  const swapPreview = shallowRef<{ readonly node: string; readonly ref: ComponentRef } | null>(null);
   /** Steps shown as if done: what Enter will place. `made` are the new things. */
-  const ghost = shallowRef<{
+  const dropPreview = shallowRef<{
     readonly screen: string;
     readonly steps: readonly Step[];
     readonly made: readonly string[];
@@ -101,11 +101,15 @@ export const useEditor = defineStore('stage', () => {
 
   const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
   const screen = computed<Screen | undefined>(() =>
-    bench.of !== '' ? bench.surface : doc.shown ? screenOf(doc.shown, here.value) : undefined,
+    componentEditor.of !== '' ? componentEditor.surface : doc.shown ? screenOf(doc.shown, here.value) : undefined,
   );
   /** A screen by its id, or what is on the Workbench by its own. */
   const treeBy = (id: string): Screen | undefined =>
-    bench.of !== '' && id === bench.surface?.id ? bench.surface : doc.shown ? screenOf(doc.shown, id) : undefined;
+    componentEditor.of !== '' && id === componentEditor.surface?.id
+      ? componentEditor.surface
+      : doc.shown
+        ? screenOf(doc.shown, id)
+        : undefined;
 
   /** The world but for its screens: the same object as long as nothing is worn, drawn or installed anew, however much is typed. */
   const ground = computed<World | null>((was) => {
@@ -147,53 +151,54 @@ export const useEditor = defineStore('stage', () => {
     return all.flatMap((s) => (s.id === here.value ? widths.hung(s, (kit) => worn(s, kit)) : [s]));
   });
   /** What a screen is shown wearing: through the lens when one is on. */
-  function wearsShown(of: Screen | undefined): readonly AppliedKit[] {
+  function appliedKitsShown(of: Screen | undefined): readonly AppliedKit[] {
     const w = ground.value;
     if (!w) return [];
     // An installed original is looked at as itself.
-    if (bench.of !== '' && of?.id === bench.surface?.id) {
-      if (!bench.isOwn) return NOTHING_WORN;
-      return lens.value && w.kits.has(lens.value) ? lensKits(w, undefined, lens.value) : w.project.wears;
+    if (componentEditor.of !== '' && of?.id === componentEditor.surface?.id) {
+      if (!componentEditor.isOwn) return NOTHING_WORN;
+      return lens.value && w.kits.has(lens.value) ? lensKits(w, undefined, lens.value) : w.project.appliedKits;
     }
     // What hangs beside itself in a brand is seen in that, whatever the lens.
-    if (of && widths.hangs(of.id)?.brand) return of.wears ?? [];
+    if (of && widths.hangs(of.id)?.brand) return of.appliedKits ?? [];
     return lens.value && w.kits.has(lens.value) ? lensKits(w, of, lens.value) : appliedKitsOf(w.project, of);
   }
-  const wears = computed(() => wearsShown(screen.value));
+  const appliedKits = computed(() => appliedKitsShown(screen.value));
   const mainKit = computed(() => {
     const first = doc.shown?.kits[0];
-    return first === undefined ? undefined : library.kits.get(shownKit(wears.value, first));
+    return first === undefined ? undefined : library.kits.get(shownKit(appliedKits.value, first));
   });
   const behind = (r: ComponentRef): ComponentRef =>
-    ground.value ? behindLens(appliedKitsOf(ground.value.project, screen.value), wears.value, r) : r;
+    ground.value ? behindLens(appliedKitsOf(ground.value.project, screen.value), appliedKits.value, r) : r;
 
   /** A screen laid out here, at once. */
   function boxOf(of: Screen): Box | null {
     const w = world.value;
-    if (bench.of !== '' && of.id === bench.surface?.id) return bench.boxIn(bench.look, wearsShown(of), of.nodes);
-    return w ? layOut(w, of, wearsShown(of), of.id === screenId.value ? seen.over.value : '') : null;
+    if (componentEditor.of !== '' && of.id === componentEditor.surface?.id)
+      return componentEditor.boxIn(componentEditor.look, appliedKitsShown(of), of.nodes);
+    return w ? layOut(w, of, appliedKitsShown(of), of.id === screenId.value ? deviceView.overlay.value : '') : null;
   }
   /** The screen with what is about to be placed on it. */
   const outlined = computed<Screen | undefined>(() => {
     const plain = withGhost.value;
-    const s = plain && bench.of === '' ? asLookedAt(plain, workedIn.value) : plain;
-    return s && bench.of === '' ? widths.atAnother(s, widths.seenAt(s)) : s;
+    const s = plain && componentEditor.of === '' ? asLookedAt(plain, workedIn.value) : plain;
+    return s && componentEditor.of === '' ? widths.atAnother(s, widths.seenAt(s)) : s;
   });
   const withGhost = computed<Screen | undefined>(() => {
     const s = screen.value;
-    const g = ghost.value;
+    const g = dropPreview.value;
     if (s && g?.screen === s.id && doc.shown) {
       const ready = doc.prepare(g.steps);
       const got = ready.ok ? applyEdit(doc.shown, { id: 'ghost', label: 'ghost', steps: ready.steps }) : ready;
       if (!got.ok || !('project' in got)) return s;
-      return (bench.of === '' ? screenOf(got.project, s.id) : bench.surfaceIn(got.project)) ?? s;
+      return (componentEditor.of === '' ? screenOf(got.project, s.id) : componentEditor.surfaceIn(got.project)) ?? s;
     }
     return s;
   });
   /** What the Wall shows of it: an alternative too, while it is tried on. */
   const current = computed<Screen | undefined>(() => {
     const s = outlined.value;
-    const t = trial.value;
+    const t = swapPreview.value;
     const node = t ? s?.nodes[t.node] : undefined;
     if (!s || !t || node?.type !== 'instance') return s;
     return {
@@ -201,19 +206,19 @@ export const useEditor = defineStore('stage', () => {
       nodes: { ...s.nodes, [node.id]: { ...node, component: t.ref, placed: node.placed ?? node.component } },
     };
   });
-  const seen = useDeviceView(screen, outlined, selection, () => ghost.value?.made ?? []);
+  const deviceView = useDeviceView(screen, outlined, selection, () => dropPreview.value?.made ?? []);
   /** All of it, laid out. */
   const whole = computed(() => (current.value ? boxOf(current.value) : null));
   watch(selection, (keys) => {
     const last = keys.at(-1);
-    if (last !== undefined) seen.bringIn(whole.value, last);
+    if (last !== undefined) deviceView.bringIn(whole.value, last);
   });
   /** The same as it is seen: scrolled on its device, when it is looked at so. */
-  const box = computed(() => (current.value && whole.value ? seen.seenOf(whole.value, current.value) : null));
+  const box = computed(() => (current.value && whole.value ? deviceView.seenOf(whole.value, current.value) : null));
 
   /** What does not fit at the width at which it is seen, while widths are looked at. */
   const wrong = computed<readonly Fit[]>(() =>
-    widths.isOn && bench.of === '' && whole.value ? misfits(whole.value) : NOTHING_WRONG,
+    widths.isOn && componentEditor.of === '' && whole.value ? misfits(whole.value) : NOTHING_WRONG,
   );
 
   /** The picture of the current screen, drawn on the page at once. */
@@ -221,18 +226,18 @@ export const useEditor = defineStore('stage', () => {
   /** Pictures of other screens, drawn by the worker for a scale (device px per px; null: only the height). To be asked of many at once. */
   function bitmapsAt(): (of: Screen, scale: number | null) => Bitmap | null {
     const w = ground.value;
-    const { picture } = drawing;
-    const own = bench.of === '' && lens.value === '';
-    return (of, scale) => (w ? picture(w, of, own ? appliedKitsOf(w.project, of) : wearsShown(of), scale) : null);
+    const { picture } = pictures;
+    const own = componentEditor.of === '' && lens.value === '';
+    return (of, scale) => (w ? picture(w, of, own ? appliedKitsOf(w.project, of) : appliedKitsShown(of), scale) : null);
   }
   /** How tall screens are as far as is known, without drawing them: px. To be asked of many at once. */
   const heights = computed<(of: Screen) => number>(() => {
     const here = screenId.value;
     const own = box.value?.h;
-    const known = drawing.heights;
+    const known = pictures.heights;
     const w = ground.value;
     const worn = (of: Screen): readonly AppliedKit[] =>
-      w && lens.value === '' ? appliedKitsOf(w.project, of) : wearsShown(of);
+      w && lens.value === '' ? appliedKitsOf(w.project, of) : appliedKitsShown(of);
     return (of) => (of.id === here && own !== undefined ? own : known(of, worn(of)));
   });
 
@@ -243,13 +248,13 @@ export const useEditor = defineStore('stage', () => {
     const w = world.value;
     void library.fontsKnown;
     const nodes = node && node.fills.length > 0 ? screen.value?.nodes : undefined;
-    return w ? sampleOf(w, ref, width, wears.value, node, nodes, modeSeen.value) : null;
+    return w ? sampleOf(w, ref, width, appliedKits.value, node, nodes, modeSeen.value) : null;
   }
   /** A section or page starter drawn by itself. */
   function templateSample(t: Template): Sample | null {
     const w = world.value;
     const kit = mainKit.value;
-    return w && kit ? templateOf(w, t, kit, wears.value, modeSeen.value) : null;
+    return w && kit ? templateOf(w, t, kit, appliedKits.value, modeSeen.value) : null;
   }
 
   /** The project as it was when it last rested: for whatever need not follow every key. */
@@ -277,9 +282,9 @@ export const useEditor = defineStore('stage', () => {
   const calmScreen = computed(() => (calmWorld.value ? screenOf(calmWorld.value.project, screenId.value) : undefined));
   /** Every box of the current screen by its key: as it is, whatever is being tried on. */
   const truth = computed(() =>
-    trial.value && outlined.value ? onDevice(boxOf(outlined.value), outlined.value) : box.value,
+    swapPreview.value && outlined.value ? onDevice(boxOf(outlined.value), outlined.value) : box.value,
   );
-  const onDevice = (laid: Box | null, of: Screen): Box | null => (laid ? seen.seenOf(laid, of) : null);
+  const onDevice = (laid: Box | null, of: Screen): Box | null => (laid ? deviceView.seenOf(laid, of) : null);
   const boxMap = computed<ReadonlyMap<string, Box>>(() => (truth.value ? boxesByKey(truth.value) : new Map()));
 
   const selected = computed(() => selection.value.at(-1) ?? null);
@@ -329,8 +334,8 @@ export const useEditor = defineStore('stage', () => {
   function select(keys: readonly string[], others: readonly UsePlace[] = []): void {
     selection.value = keys;
     elsewhere.value = others;
-    trial.value = null;
-    ghost.value = null;
+    swapPreview.value = null;
+    dropPreview.value = null;
   }
   /** Goes to a screen, nothing selected on it. */
   function goTo(asked: string, keys: readonly string[] = []): void {
@@ -406,7 +411,7 @@ export const useEditor = defineStore('stage', () => {
   /** The shown name of the component of an instance. */
   function nameOf(node: InstanceNode): string {
     const w = world.value;
-    return w ? (componentAt(w, shownComponent(wears.value, node.component))?.name ?? node.component) : '';
+    return w ? (componentAt(w, shownComponent(appliedKits.value, node.component))?.name ?? node.component) : '';
   }
   /** Gives the keyboard to the Wall; set by it. */
   const focusWall = shallowRef<() => void>(() => undefined);
@@ -415,11 +420,11 @@ export const useEditor = defineStore('stage', () => {
   // What is done is meant at the width at which it is seen.
   const prepare = doc.prepare;
   doc.prepare = (steps) =>
-    prepare(bench.of === '' && screen.value ? widths.meant(screen.value, steps, situation.value) : steps);
+    prepare(componentEditor.of === '' && screen.value ? widths.meant(screen.value, steps, situation.value) : steps);
 
   doc.whereNow = () => (screenId.value === '' ? null : { screen: screenId.value, keys: selection.value });
   doc.goBack = (where) => {
-    if (bench.of !== '' && where.screen !== screenId.value) return;
+    if (componentEditor.of !== '' && where.screen !== screenId.value) return;
     const there = treeBy(where.screen);
     if (there)
       goTo(
@@ -440,8 +445,8 @@ export const useEditor = defineStore('stage', () => {
     asked,
     inSight,
     lens,
-    trial,
-    ghost,
+    trial: swapPreview,
+    ghost: dropPreview,
     targets,
     countSelected,
     placing,
@@ -458,8 +463,8 @@ export const useEditor = defineStore('stage', () => {
     world,
     ground,
     screen,
-    wears,
-    wearsShown: untracked(wearsShown),
+    appliedKits,
+    appliedKitsShown: untracked(appliedKitsShown),
     mainKit,
     behind: untracked(behind),
     boxOf: untracked(boxOf),
@@ -467,11 +472,11 @@ export const useEditor = defineStore('stage', () => {
     box,
     whole,
     /** Things that lie over the screen, and the one that is shown. */
-    overs: seen.overs,
-    over: seen.over,
-    opened: seen.opened,
-    scroll: seen.scroll,
-    scrollBy: (by: number) => seen.scrollBy(whole.value, by),
+    overlays: deviceView.overlays,
+    overlay: deviceView.overlay,
+    opened: deviceView.opened,
+    scroll: deviceView.scroll,
+    scrollBy: (by: number) => deviceView.scrollBy(whole.value, by),
     wrong,
     picture,
     bitmapsAt: untracked(bitmapsAt),

@@ -45,18 +45,18 @@ const NO_MEASURES: readonly Measure[] = [];
 
 /** What the edges of a thing do so that it stays aligned with its box. */
 const STAYS = {
-  left: { left: 'keep', right: 'free' },
-  centre: { left: 'free', right: 'free' },
-  right: { left: 'free', right: 'keep' },
-  top: { top: 'keep', bottom: 'free' },
-  middle: { top: 'free', bottom: 'free' },
-  bottom: { top: 'free', bottom: 'keep' },
+  left: { left: 'pin', right: 'float' },
+  centre: { left: 'float', right: 'float' },
+  right: { left: 'float', right: 'pin' },
+  top: { top: 'pin', bottom: 'float' },
+  middle: { top: 'float', bottom: 'float' },
+  bottom: { top: 'float', bottom: 'pin' },
 } as const;
 
 /** Placing to the px: in free boxes by pointer and keys, with what is near to be in line with; sizes of everything else. */
-export const useFreeform = defineStore('exact', () => {
+export const useFreeform = defineStore('freeform', () => {
   const doc = useDocument();
-  const stage = useEditor();
+  const editor = useEditor();
   const commands = useCommands();
   /** What is drawn over screens, and so snapped to. */
   const shows = useLocalStorage('dekkor-ruled', { columns: true, base: false, guides: true });
@@ -69,56 +69,62 @@ export const useFreeform = defineStore('exact', () => {
   const active = ref(false);
 
   const holderOf = (id: string): string | undefined => {
-    const s = stage.screen;
+    const s = editor.screen;
     const into = s ? placesOf(s.nodes).get(id) : undefined;
     return into && into.slot === undefined ? into.parent : undefined;
   };
   /** What is selected, when all of it lies in one free box; with that. */
   const free = computed<{ readonly holder: Box; readonly things: readonly Lying[] } | null>(() => {
-    const s = stage.screen;
-    const keys = stage.selection;
+    const s = editor.screen;
+    const keys = editor.selection;
     if (!s || keys.length === 0) return null;
     const parent = holderOf(keys[0] ?? '');
     const node = parent === undefined ? undefined : s.nodes[parent];
     const [first] = keys;
-    const lies = first === undefined ? null : stage.findBox(first);
-    if (lies?.node.look.over === 'free' && keys.length === 1 && first !== undefined && s.nodes[first] && stage.box) {
+    const lies = first === undefined ? null : editor.findBox(first);
+    if (
+      lies?.node.look.overlay === 'free' &&
+      keys.length === 1 &&
+      first !== undefined &&
+      s.nodes[first] &&
+      editor.box
+    ) {
       // Over the screen, where it is put: what it lies in is what is seen of the screen.
-      const room = { ...stage.box, h: s.height ?? stage.box.h, children: [] };
+      const room = { ...editor.box, h: s.height ?? editor.box.h, children: [] };
       return { holder: room, things: [{ node: s.nodes[first], box: lies }] };
     }
-    const holder = parent === undefined ? null : stage.findBox(parent);
+    const holder = parent === undefined ? null : editor.findBox(parent);
     if (node?.type !== 'box' || holder?.node.look.flow !== 'free') return null;
     const things = keys.flatMap((id): Lying[] => {
       const n = s.nodes[id];
-      const box = stage.findBox(id);
+      const box = editor.findBox(id);
       return n && box && holderOf(id) === parent ? [{ node: n, box }] : [];
     });
     return things.length === keys.length ? { holder, things } : null;
   });
   /** The one thing that is selected and can be made another size. */
   const sizable = computed<Lying | null>(() => {
-    const s = stage.screen;
-    const key = stage.selected;
-    if (!s || key === null || stage.selection.length !== 1 || stage.countSelected > 1) return null;
+    const s = editor.screen;
+    const key = editor.selected;
+    if (!s || key === null || editor.selection.length !== 1 || editor.countSelected > 1) return null;
     const node = s.nodes[key];
-    const box = stage.findBox(key);
+    const box = editor.findBox(key);
     return node && box && node.type !== 'series' && key !== s.root && !node.locked ? { node, box } : null;
   });
 
   /** Everything on a screen that something in a box can be in line with. */
   function fieldFor(holder: Box, without: ReadonlySet<string>): SnapField {
-    const s = stage.screen;
-    const top = stage.box;
+    const s = editor.screen;
+    const top = editor.box;
     const boxes = holder.children.filter((b) => !without.has(b.node.key)).map((b): Rect => b);
     const on = shows.value;
     return snapField({
       boxes,
       within: holder,
       // Lines across lie on the screen, not on the device: what is scrolled has moved away from them.
-      guides: on.guides ? (s?.guides ?? []).filter((g) => g.axis === 'x' || stage.scroll === null) : [],
+      guides: on.guides ? (s?.guides ?? []).filter((g) => g.axis === 'x' || editor.scroll === null) : [],
       columns: on.columns ? columnsOf(s?.grid, top?.w ?? s?.width ?? 0) : [],
-      base: on.base && stage.scroll === null ? (s?.base ?? 0) : 0,
+      base: on.base && editor.scroll === null ? (s?.base ?? 0) : 0,
     });
   }
   function show(field: SnapField, r: Rect, snapped: { lines: readonly SnapLine[]; gaps: readonly Measure[] }): void {
@@ -131,11 +137,11 @@ export const useFreeform = defineStore('exact', () => {
     lines.value = NO_LINES;
     gaps.value = NO_MEASURES;
     distances.value = NO_MEASURES;
-    stage.ghost = null;
+    editor.ghost = null;
   }
   const put = putIn;
   const preview = (screen: Screen, steps: readonly Step[]): void => {
-    stage.ghost = { screen: screen.id, steps, made: [] };
+    editor.ghost = { screen: screen.id, steps, made: [] };
   };
   const around = (list: readonly Rect[]): Rect => {
     const x = Math.min(...list.map((r) => r.x));
@@ -155,7 +161,7 @@ export const useFreeform = defineStore('exact', () => {
     moved: (dx: number, dy: number, e: PointerEvent) => readonly Step[] | null,
     label: string,
   ): void {
-    const s = stage.screen;
+    const s = editor.screen;
     if (!s) return;
     let steps: readonly Step[] = [];
     let away = false;
@@ -215,7 +221,7 @@ export const useFreeform = defineStore('exact', () => {
    */
   function drag(event: PointerEvent, zoom: number, out: (e: PointerEvent) => void): void {
     const f = free.value;
-    const s = stage.screen;
+    const s = editor.screen;
     if (!f || !s) return;
     const field = fieldFor(f.holder, new Set(f.things.map((t) => t.node.id)));
     const from = around(f.things.map((t) => t.box));
@@ -271,13 +277,13 @@ export const useFreeform = defineStore('exact', () => {
   /** Moves what is selected by keys: a step of the base grid, one px with Alt, ten steps with Shift. False: it lies in no free box. */
   function nudge(x: -1 | 0 | 1, y: -1 | 0 | 1, event: Pick<KeyboardEvent, 'altKey' | 'shiftKey'>): boolean {
     const f = free.value;
-    const s = stage.screen;
+    const s = editor.screen;
     if (!f || !s) return false;
     const step = event.altKey ? 1 : (s.base ?? STEP) * (event.shiftKey ? STEPS : 1);
     const steps = f.things.flatMap((t) =>
       put(s, f.holder, t, { ...t.box, x: t.box.x + x * step, y: t.box.y + y * step }),
     );
-    doc.act(`Move ${commands.named()}`, steps, `nudge ${stage.selection.join()}`);
+    doc.act(`Move ${commands.named()}`, steps, `nudge ${editor.selection.join()}`);
     return true;
   }
 
@@ -287,7 +293,7 @@ export const useFreeform = defineStore('exact', () => {
   }
   function rearrange(label: string, to: (list: readonly Rect[], within: Rect) => readonly Rect[]): void {
     const f = free.value;
-    const s = stage.screen;
+    const s = editor.screen;
     if (!f || !s) return;
     const made = to(
       f.things.map((t) => t.box),
@@ -301,7 +307,7 @@ export const useFreeform = defineStore('exact', () => {
   /** One thing alone is aligned with its box, and stays so when that changes size: its edges do what keeps it there. */
   function align(how: AlignTo): void {
     const f = free.value;
-    const s = stage.screen;
+    const s = editor.screen;
     const [t] = f?.things ?? [];
     if (!f || !s || !t || f.things.length > 1) {
       rearrange(`Align ${commands.named()}`, (l, w) => aligned(l, how, w));
@@ -315,8 +321,8 @@ export const useFreeform = defineStore('exact', () => {
     ]);
   }
   /** Says what an edge of what is selected does when the room changes; it goes by where it is now. */
-  function setEdge(which: 'left' | 'right' | 'top' | 'bottom', does: Edge): void {
-    const s = stage.screen;
+  function setEdge(which: 'left' | 'right' | 'top' | 'bottom', edge: Edge): void {
+    const s = editor.screen;
     const f = free.value;
     if (!s || !f) return;
     const names = { left: 'left edge', right: 'right edge', top: 'upper edge', bottom: 'lower edge' };
@@ -330,7 +336,7 @@ export const useFreeform = defineStore('exact', () => {
             ? []
             : [{ do: 'set', tree, node: node.id, field: `attrs.${name}`, value: now[name] }],
         ),
-        { do: 'set', tree, node: node.id, field: 'attrs.edges', value: { ...node.attrs.edges, [which]: does } },
+        { do: 'set', tree, node: node.id, field: 'attrs.edges', value: { ...node.attrs.edges, [which]: edge } },
       ];
     });
     doc.act(`Change the ${names[which]}`, steps);
@@ -341,7 +347,7 @@ export const useFreeform = defineStore('exact', () => {
   /** Puts what is selected in front of the others in its box, or behind them. */
   function order(front: boolean): void {
     const f = free.value;
-    const s = stage.screen;
+    const s = editor.screen;
     const parent = f?.holder.node.key;
     const holder = parent === undefined ? undefined : s?.nodes[parent];
     if (!f || !s || !parent || holder?.type !== 'box') return;
@@ -358,14 +364,14 @@ export const useFreeform = defineStore('exact', () => {
 
   /** Lets what is in a box run another way, as nearly as it was; says what could not stay where it was. */
   function turn(id: string, to: 'row' | 'column' | 'grid' | 'free'): void {
-    const s = stage.screen;
+    const s = editor.screen;
     const node = s?.nodes[id];
-    const root = stage.box;
+    const root = editor.box;
     if (!s || !root || node?.type !== 'box') return;
-    const before = stage.boxMap;
+    const before = editor.boxMap;
     const names: Readonly<Record<string, string>> = { row: 'across', column: 'down', grid: 'as a grid', free: 'free' };
     if (!doc.act(`Lay out ${names[to] ?? to}`, turnSteps(treeOfScreen(s), s.nodes, id, to, before))) return;
-    const after = stage.box ? boxesByKey(stage.box) : before;
+    const after = editor.box ? boxesByKey(editor.box) : before;
     const moved = movedBy(before, after, node.children);
     const most = Math.max(0, ...moved.map((m) => m.by));
     if (moved.length > 0)
@@ -374,10 +380,10 @@ export const useFreeform = defineStore('exact', () => {
 
   /** Distances of what is selected from what is beside it, for as long as `d` is held. */
   const held = computed<readonly Measure[]>(() => {
-    const key = stage.selected;
+    const key = editor.selected;
     if (!measuring.value || key === null) return NO_MEASURES;
-    const box = stage.findBox(key);
-    const root = stage.box;
+    const box = editor.findBox(key);
+    const root = editor.box;
     if (!box || !root) return NO_MEASURES;
     const find = (b: Box): Box | null => {
       if (b.children.includes(box)) return b;

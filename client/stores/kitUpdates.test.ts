@@ -53,16 +53,16 @@ describe('a newer version of what is in use', () => {
     const project = on.doc.shown;
     if (!project) throw new Error('No project is open');
     const { sheet } = planRebrand({ project, kits: library.kits }, PLY, SKERRY);
-    on.doc.act('Put Skerry Line on', [{ do: 'wears', value: [{ kit: PLY, shows: SKERRY, sheet }] }]);
+    on.doc.act('Put Skerry Line on', [{ do: 'appliedKits', value: [{ kit: PLY, shows: SKERRY, sheet }] }]);
     return value;
   }
   it('is told of until it is put off, and is there all the same', () => {
     const newer = wearOlder();
-    const updates = useKitUpdates();
-    expect(updates.newer.map(kitRef)).toEqual([kitRef(newer)]);
-    expect(updates.next && kitRef(updates.next)).toBe(kitRef(newer));
-    updates.putOff(newer);
-    expect(updates.next).toBeUndefined();
-    expect(updates.newer.map(kitRef)).toEqual([kitRef(newer)]);
+    const kitUpdates = useKitUpdates();
+    expect(kitUpdates.newer.map(kitRef)).toEqual([kitRef(newer)]);
+    expect(kitUpdates.next && kitRef(kitUpdates.next)).toBe(kitRef(newer));
+    kitUpdates.putOff(newer);
+    expect(kitUpdates.next).toBeUndefined();
+    expect(kitUpdates.newer.map(kitRef)).toEqual([kitRef(newer)]);
   });
 });

@@ -7,18 +7,18 @@ import { useLibrary } from './library.js';
 import { useEditor } from './editor.js';
 
 /** Kits that the project shows, which others there are to choose from, and newer versions of those in use. */
-export const useKitUpdates = defineStore('updates', () => {
+export const useKitUpdates = defineStore('kitUpdates', () => {
   const doc = useDocument();
   const library = useLibrary();
-  const stage = useEditor();
+  const editor = useEditor();
   /** `project|kit`: newer versions that were put off. They are still there to be put on. */
   const later = useLocalStorage<readonly string[]>('dekkor-not-now', []);
 
   const inUse = computed<ReadonlySet<KitRef>>(() => {
-    const project = stage.ground?.project;
+    const project = editor.ground?.project;
     const first = project?.kits[0];
     if (!project || first === undefined) return new Set();
-    const all = [project.wears, ...(doc.shown?.screens ?? []).map((s) => appliedKitsOf(project, s))];
+    const all = [project.appliedKits, ...(doc.shown?.screens ?? []).map((s) => appliedKitsOf(project, s))];
     return new Set([...new Set(all)].map((w) => shownKit(w, first)));
   });
   /** Kits that nobody hid, and those in use. */

@@ -27,8 +27,8 @@ const said = (): string => on.doc.notices.at(-1)?.text ?? '';
 
 describe('unlinking', () => {
   it('says what the thing did by itself, which plain parts do not, and how it comes back', () => {
-    on.stage.select(['tick']);
-    useOriginals().unlink();
+    on.editor.select(['tick']);
+    useOriginals().detach();
     expect(on.screen().nodes['tick']).toMatchObject({ type: 'box', was: { component: `${PLY}/switch` } });
     expect(said()).toMatch(
       /^Plain parts now\. What it did by itself has ended: “when pressed, set .+ to the opposite”/u,
@@ -36,24 +36,24 @@ describe('unlinking', () => {
     expect(said()).toMatch(/“Link again” makes it Switch again/u);
   });
   it('says nothing of that where there was nothing', () => {
-    on.stage.select(['rule']);
-    useOriginals().unlink();
+    on.editor.select(['rule']);
+    useOriginals().detach();
     expect(said()).toBe('Plain parts now. “Link again” makes it Divider again, with what you change kept.');
   });
   it('is one step, and brings back exactly what was', async () => {
     const before = on.doc.shown;
-    on.stage.select(['tick', 'card']);
-    useOriginals().unlink();
+    on.editor.select(['tick', 'card']);
+    useOriginals().detach();
     expect(['tick', 'card'].map((id) => on.screen().nodes[id]?.type)).toEqual(['box', 'box']);
     await on.doc.undo();
     expect(on.doc.shown).toEqual(before);
   });
   it('of what is plain already, or of nothing, says so and changes nothing', () => {
     const originals = useOriginals();
-    on.stage.select(['tick']);
-    originals.unlink();
+    on.editor.select(['tick']);
+    originals.detach();
     const plain = on.doc.shown;
-    originals.unlink();
+    originals.detach();
     expect(on.doc.shown).toBe(plain);
     expect(said()).toContain('plain already');
   });
@@ -63,10 +63,10 @@ describe('linking again', () => {
   it('makes it the instance that it was', () => {
     const originals = useOriginals();
     const was = on.screen().nodes['card'] as InstanceNode;
-    on.stage.select(['card']);
-    originals.unlink();
-    on.stage.select(['card']);
-    originals.relink();
+    on.editor.select(['card']);
+    originals.detach();
+    on.editor.select(['card']);
+    originals.reattach();
     expect(on.screen().nodes['card']).toEqual(was);
   });
 });

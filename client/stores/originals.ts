@@ -8,10 +8,10 @@ import {
   componentWords,
   pasteOverridesSteps,
   updateOriginal as promoted,
-  reattach as relinked,
+  reattach as reattached,
   shownComponent,
   treeOfOriginal,
-  detach as unlinked,
+  detach as detached,
   type ComponentRef,
   type HowMany,
   type UpdatedOriginal,
@@ -31,20 +31,20 @@ const PAGES = 20;
 /** From things to the originals they follow, and back. */
 export const useOriginals = defineStore('originals', () => {
   const doc = useDocument();
-  const stage = useEditor();
-  const bench = useComponentEditor();
+  const editor = useEditor();
+  const componentEditor = useComponentEditor();
   const router = useRouter();
 
   /** The original that the selection follows: of the nearest instance around a part. */
   function selectedOriginal(): ComponentRef | null {
-    const w = stage.world;
-    const node = stage.selectedNode;
-    const at = stage.selectedPlace?.at ?? [];
+    const w = editor.world;
+    const node = editor.selectedNode;
+    const at = editor.selectedPlace?.at ?? [];
     if (!w || node?.type !== 'instance') return null;
-    const shown = shownComponent(stage.wears, node.component);
+    const shown = shownComponent(editor.appliedKits, node.component);
     if (at.length === 0) return componentAt(w, shown) ? shown : null;
     for (let n = at.length; n > 0; n--) {
-      const found = findAt(w, stage.wears, node, at.slice(0, n));
+      const found = findAt(w, editor.appliedKits, node, at.slice(0, n));
       if (n === at.length && found?.instance) return found.instance.ref;
       if (found) return found.ownerRef;
     }
@@ -59,7 +59,7 @@ export const useOriginals = defineStore('originals', () => {
   }
   function openSelected(): void {
     const ref = selectedOriginal();
-    if (ref === null || ref === bench.of)
+    if (ref === null || ref === componentEditor.of)
       doc.say(
         ref === null
           ? 'Select an instance first: the Workbench opens its original.'
@@ -67,7 +67,7 @@ export const useOriginals = defineStore('originals', () => {
       );
     else {
       // A part of the instance is selected in its original too.
-      const at = stage.selectedPlace?.at ?? [];
+      const at = editor.selectedPlace?.at ?? [];
       open(ref, at.length === 1 ? (at[0] ?? '') : '');
     }
   }
@@ -79,15 +79,15 @@ export const useOriginals = defineStore('originals', () => {
   // ── instances and what they follow ──
   /** The component that the selected instance shows. */
   function shownRef(): ComponentRef | null {
-    const node = stage.selectedNode;
-    return node?.type === 'instance' ? shownComponent(stage.wears, node.component) : null;
+    const node = editor.selectedNode;
+    return node?.type === 'instance' ? shownComponent(editor.appliedKits, node.component) : null;
   }
   /** What promoting would do; nothing is done yet. */
   function promotion(keys?: ReadonlySet<string>): UpdatedOriginal | null {
-    const { world, screen } = stage;
-    const node = stage.selectedNode;
-    return world && screen && node?.type === 'instance' && !stage.selectedPlace?.entry
-      ? promoted(world, stage.wears, screen, node, keys)
+    const { world, screen } = editor;
+    const node = editor.selectedNode;
+    return world && screen && node?.type === 'instance' && !editor.selectedPlace?.entry
+      ? promoted(world, editor.appliedKits, screen, node, keys)
       : null;
   }
   function promote(keys?: ReadonlySet<string>): void {
@@ -102,7 +102,7 @@ export const useOriginals = defineStore('originals', () => {
     }
   }
   function makeOption(repeated: Repeated, name: string): void {
-    const w = stage.world;
+    const w = editor.world;
     if (!w) return;
     const { steps, choice } = optionSteps(w, repeated, name);
     if (doc.act(`Make ${name} an option`, steps))
@@ -110,31 +110,31 @@ export const useOriginals = defineStore('originals', () => {
         `“${name}” is an option of ${choice} now, and ${plural(repeated.uses.length, 'instance')} have it. Name it on the Workbench.`,
       );
   }
-  /** Settings to be given to other instances. */
-  const copied = shallowRef<{ readonly name: string; readonly settings: readonly Override[] } | null>(null);
-  function copySettings(): void {
-    const node = stage.selectedNode;
-    if (node?.type !== 'instance' || node.settings.length === 0) {
+  /** Overrides to be given to other instances. */
+  const copied = shallowRef<{ readonly name: string; readonly overrides: readonly Override[] } | null>(null);
+  function copyOverrides(): void {
+    const node = editor.selectedNode;
+    if (node?.type !== 'instance' || node.overrides.length === 0) {
       doc.say('Nothing on the selection is yours, so there are no settings to copy.');
       return;
     }
-    copied.value = { name: stage.nameOf(node), settings: node.settings };
+    copied.value = { name: editor.nameOf(node), overrides: node.overrides };
     doc.say(
-      `${plural(node.settings.length, 'setting')} of ${stage.nameOf(node)} copied. Select others and paste settings (Shift+Y).`,
+      `${plural(node.overrides.length, 'override')} of ${editor.nameOf(node)} copied. Select others and paste settings (Shift+Y).`,
     );
   }
-  function pasteSettings(): void {
-    const w = stage.world;
+  function pasteOverrides(): void {
+    const w = editor.world;
     const from = copied.value;
     if (!w || !from) {
       doc.say('Copy the settings of an instance first (Y).');
       return;
     }
-    const steps = stage.targets.flatMap((t) =>
+    const steps = editor.targets.flatMap((t) =>
       t.ids.flatMap((id) => {
         const n = t.screen.nodes[id];
         return n?.type === 'instance'
-          ? pasteOverridesSteps(w, stage.wearsShown(t.screen), t.screen, n, from.settings)
+          ? pasteOverridesSteps(w, editor.appliedKitsShown(t.screen), t.screen, n, from.overrides)
           : [];
       }),
     );
@@ -142,11 +142,11 @@ export const useOriginals = defineStore('originals', () => {
     else doc.act(`Paste the settings of ${from.name}`, steps);
   }
   /** Turns the selected instances into plain parts. */
-  function unlink(): void {
-    const w = stage.world;
-    const node = stage.selectedNode;
-    if (!w || stage.countSelected === 0) return;
-    if (stage.selectedPlace?.entry) {
+  function detach(): void {
+    const w = editor.world;
+    const node = editor.selectedNode;
+    if (!w || editor.countSelected === 0) return;
+    if (editor.selectedPlace?.entry) {
       doc.say('This is one item of a series; break the series first, then unlink what you want.', true);
       return;
     }
@@ -154,23 +154,24 @@ export const useOriginals = defineStore('originals', () => {
     /** What plain parts do not do by themselves, as their original did. */
     const ended = new Set<string>();
     let name = '';
-    const steps = stage.targets.flatMap((t) =>
+    const steps = editor.targets.flatMap((t) =>
       t.ids.flatMap((id) => {
-        const got = unlinked(w, stage.wearsShown(t.screen), t.screen, id, stage.newId);
+        const got = detached(w, editor.appliedKitsShown(t.screen), t.screen, id, editor.newId);
         if ('problem' in got) {
           problems.push(got.problem);
           return [];
         }
         name = got.name;
         const is = t.screen.nodes[id];
-        const of = is?.type === 'instance' && componentAt(w, shownComponent(stage.wearsShown(t.screen), is.component));
+        const of =
+          is?.type === 'instance' && componentAt(w, shownComponent(editor.appliedKitsShown(t.screen), is.component));
         if (of) for (const words of componentWords(of)) ended.add(words);
         return got.steps;
       }),
     );
     if (steps.length === 0) doc.say(problems[0] ?? 'Select an instance to unlink it.', true);
-    else if (doc.act(`Unlink ${stage.countSelected > 1 ? plural(stage.countSelected, 'thing') : name}`, steps)) {
-      if (node) stage.select([node.id]);
+    else if (doc.act(`Unlink ${editor.countSelected > 1 ? plural(editor.countSelected, 'thing') : name}`, steps)) {
+      if (node) editor.select([node.id]);
       const [first] = ended;
       const ends =
         first === undefined ? '' : ` What it did by itself has ended: “${first}”${ended.size > 1 ? ' and more' : ''}.`;
@@ -179,14 +180,16 @@ export const useOriginals = defineStore('originals', () => {
   }
   /** What linking the selection to a component would do; the one it was when none is named. */
   function linking(ref?: ComponentRef): Reattached | null {
-    const { world, screen } = stage;
-    const id = stage.selectedPlace?.node;
-    return world && screen && id !== undefined ? relinked(world, stage.wears, screen, id, stage.newId, ref) : null;
+    const { world, screen } = editor;
+    const id = editor.selectedPlace?.node;
+    return world && screen && id !== undefined
+      ? reattached(world, editor.appliedKits, screen, id, editor.newId, ref)
+      : null;
   }
   /** The dialog that shows what linking would do. */
   const relinking = shallowRef(false);
-  function relink(): void {
-    const node = stage.selectedNode;
+  function reattach(): void {
+    const node = editor.selectedNode;
     if (!node || node.type === 'instance') {
       doc.say(node ? 'This is an instance already.' : 'Select something plain first: it can be linked to a component.');
       return;
@@ -199,8 +202,8 @@ export const useOriginals = defineStore('originals', () => {
   function link(got: Reattached): void {
     if ('problem' in got) doc.say(got.problem, true);
     else if (doc.act(`Link to ${got.name}`, got.steps)) {
-      stage.select([got.node.id]);
-      const kept = got.ledger.filter((e) => e.outcome === 'setting').length;
+      editor.select([got.node.id]);
+      const kept = got.ledger.filter((e) => e.outcome === 'override').length;
       doc.say(kept > 0 ? `${got.name} again; ${plural(kept, 'difference')} kept as settings.` : `${got.name} again.`);
     }
   }
@@ -213,7 +216,7 @@ export const useOriginals = defineStore('originals', () => {
   const makingHow = shallowRef<HowMany | null>(null);
   /** What is in a slot becomes one component. */
   function makeOfContent(children: readonly string[]): void {
-    stage.select(children);
+    editor.select(children);
     makingHow.value = children.length > 1 ? 'one' : null;
     making.value = true;
   }
@@ -259,12 +262,12 @@ export const useOriginals = defineStore('originals', () => {
     promote,
     makeOption,
     copied,
-    copySettings,
-    pasteSettings,
-    unlink,
+    copyOverrides,
+    pasteOverrides,
+    detach,
     linking,
     relinking,
-    relink,
+    reattach,
     link,
   };
 });

@@ -1,5 +1,5 @@
 import { openDB, type IDBPDatabase } from 'idb';
-import type { Edit } from '../../core/index.js';
+import { upgradeEdit, type Edit } from '../../core/index.js';
 
 /** What was done and is not confirmed yet, kept in the browser until it is. */
 export interface OutboxEntry {
@@ -32,7 +32,10 @@ export async function saveOutbox(project: string, kept: OutboxEntry): Promise<vo
 /** Everything unconfirmed of a project, from this tab and from tabs that were closed before they could send. */
 export async function readOutbox(project: string): Promise<readonly OutboxEntry[]> {
   const db = await database();
-  return (await keysOf(db, project)).flatMap(({ kept }) => kept ?? []);
+  return (await keysOf(db, project)).flatMap(({ kept }) =>
+    // A page of an earlier version may have left them.
+    kept ? [{ ...kept, edits: kept.edits.map(upgradeEdit) }] : [],
+  );
 }
 
 /** Forgets what other tabs kept: it is in this one's list now. */

@@ -10,7 +10,7 @@ export interface PickTarget {
 }
 
 /** While a sentence asks for a thing, pointing at it on the Wall says its name, and the keyboard stays where it is. */
-export const usePickTarget = defineStore('aiming', () => {
+export const usePickTarget = defineStore('pickTarget', () => {
   const aim = shallowRef<PickTarget | null>(null);
   const keepFocus = (event: MouseEvent): void => {
     if ((event.target as HTMLElement).closest('.screen')) event.preventDefault();

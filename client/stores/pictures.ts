@@ -54,7 +54,7 @@ export interface Bitmap {
 interface Wish {
   readonly key: string;
   readonly screen: Screen;
-  readonly wears: readonly AppliedKit[];
+  readonly appliedKits: readonly AppliedKit[];
   readonly world: World;
   /** Device px per px; null: only how tall it is, and where things stand. */
   readonly scale: number | null;
@@ -85,14 +85,14 @@ const painted = new Memo<Picture>(1);
 /** What a laid out screen looks like; painted once. */
 export const pictureOf = (box: Box): Picture => painted.of(box, [], () => ({ primitives: paint(box), height: box.h }));
 /** A screen laid out on the page. What did not change is remembered by the core. */
-export const boxOf = (world: World, screen: Screen, wears: readonly AppliedKit[], over = ''): Box =>
-  layout(resolve(world, screen, { wears, over }), fonts);
+export const boxOf = (world: World, screen: Screen, appliedKits: readonly AppliedKit[], overlay = ''): Box =>
+  layout(resolve(world, screen, { appliedKits, overlay }), fonts);
 
 /**
  * Pictures of screens, drawn by the worker and kept for as long as nothing they depend on is another. Which that is, each
  * picture says itself: originals, content sets and kits that were looked up for it.
  */
-export const usePictures = defineStore('drawing', () => {
+export const usePictures = defineStore('pictures', () => {
   const library = useLibrary();
   const pictures = shallowRef(new Map<string, Bitmap>());
   const wishes = new Map<string, Wish>();
@@ -120,9 +120,11 @@ export const usePictures = defineStore('drawing', () => {
     return [...(one ? [one] : []), ...(other && second ? [second] : [])];
   }
   const sync = (project: Project): void => partner()?.sync(project);
-  const wearNumber = (wears: readonly AppliedKit[]): number => partner()?.wear(wears) ?? numbers.of(wears);
+  const wearNumber = (appliedKits: readonly AppliedKit[]): number =>
+    partner()?.wear(appliedKits) ?? numbers.of(appliedKits);
 
-  const keyOf = (screen: Screen, wears: readonly AppliedKit[]): string => `${screen.id}|${numbers.of(wears)}`;
+  const keyOf = (screen: Screen, appliedKits: readonly AppliedKit[]): string =>
+    `${screen.id}|${numbers.of(appliedKits)}`;
   function holds(k: Bitmap, of: Screen, world: World): boolean {
     if (k.of !== of || k.fonts !== library.fontsKnown) return false;
     if (k.note.sure === world) return true;
@@ -142,8 +144,13 @@ export const usePictures = defineStore('drawing', () => {
    * The picture of a screen: what is known of it, and asked for anew when that is old or drawn for another scale.
    * @param scale device px per px; null: only how tall it is
    */
-  function picture(world: World, screen: Screen, wears: readonly AppliedKit[], scale: number | null): Bitmap | null {
-    const key = keyOf(screen, wears);
+  function picture(
+    world: World,
+    screen: Screen,
+    appliedKits: readonly AppliedKit[],
+    scale: number | null,
+  ): Bitmap | null {
+    const key = keyOf(screen, appliedKits);
     const known = pictures.value.get(key) ?? null;
     if (known && scale !== null) known.note.shown = performance.now();
     if (!library.worker) return known;
@@ -151,23 +158,23 @@ export const usePictures = defineStore('drawing', () => {
       if (wishes.size > 0) wishes.delete(key);
       return known;
     }
-    wishes.set(key, { key, screen, wears, world, scale: scale === null ? null : drawnAt(scale) });
+    wishes.set(key, { key, screen, appliedKits, world, scale: scale === null ? null : drawnAt(scale) });
     void run();
     return known;
   }
   /** How many pictures are asked for and not there yet. */
   const wanted = (): number => running + [...wishes.values()].reduce((n, w) => n + (w.scale === null ? 0 : 1), 0);
-  const knownOf = (screen: Screen, wears: readonly AppliedKit[]): Bitmap | undefined =>
-    pictures.value.get(`${screen.id}|${numbers.knownOf(wears)}`);
+  const knownOf = (screen: Screen, appliedKits: readonly AppliedKit[]): Bitmap | undefined =>
+    pictures.value.get(`${screen.id}|${numbers.knownOf(appliedKits)}`);
   /** What is known of how tall screens are: px. To be asked of many at once. */
   const heights = computed(() => {
     const known = pictures.value;
-    return (screen: Screen, wears: readonly AppliedKit[]): number =>
-      known.get(`${screen.id}|${numbers.knownOf(wears)}`)?.height ?? screen.height ?? 800;
+    return (screen: Screen, appliedKits: readonly AppliedKit[]): number =>
+      known.get(`${screen.id}|${numbers.knownOf(appliedKits)}`)?.height ?? screen.height ?? 800;
   });
   /** Where a thing of a screen stands in its picture, every item of a series for itself. */
-  function rectsOf(screen: Screen, wears: readonly AppliedKit[], node: string): readonly Place[] {
-    const known = knownOf(screen, wears);
+  function rectsOf(screen: Screen, appliedKits: readonly AppliedKit[], node: string): readonly Place[] {
+    const known = knownOf(screen, appliedKits);
     if (!known) return [];
     const at = (i: number): Place => {
       const [x = 0, y = 0, w = 0, h = 0] = known.rects.subarray(i * 4, i * 4 + 4);
@@ -205,7 +212,7 @@ export const usePictures = defineStore('drawing', () => {
       else
         keep(
           next,
-          await by.worker.draw(next.screen.id, by.screen(next.screen), by.wear(next.wears), next.scale),
+          await by.worker.draw(next.screen.id, by.screen(next.screen), by.wear(next.appliedKits), next.scale),
           look,
           known,
         );

@@ -58,16 +58,16 @@ export const putIn = (screen: Screen, holder: Box, t: Lying, to: Rect): readonly
 
 /** Making things larger and smaller by their edges; padding and gaps by what lies in them. */
 export function useResize({ free, sizable, lines, distances, holderOf, fieldFor, show, follow }: Dragging) {
-  const stage = useEditor();
+  const editor = useEditor();
   const commands = useCommands();
 
   /** Makes what is selected larger or smaller by one of its edges or corners. */
   function resize(event: PointerEvent, zoom: number, side: Side): void {
     const t = sizable.value;
-    const s = stage.screen;
+    const s = editor.screen;
     if (!t || !s) return;
     const holder = holderOf(t.node.id);
-    const around = holder === undefined ? null : stage.findBox(holder);
+    const around = holder === undefined ? null : editor.findBox(holder);
     const isFree = free.value !== null && around !== null;
     const field = around ? fieldFor(around, new Set([t.node.id])) : null;
     const parts = (way: -1 | 0 | 1): Parts => (way === 0 ? [] : way < 0 ? ['near'] : ['far']);
@@ -115,11 +115,11 @@ export function useResize({ free, sizable, lines, distances, holderOf, fieldFor,
 
   /** The one row, column or grid that is selected: its padding and gaps can be dragged. */
   const roomy = computed<Lying | null>(() => {
-    const s = stage.screen;
-    const key = stage.selected;
-    if (!s || key === null || stage.selection.length !== 1 || stage.countSelected > 1) return null;
+    const s = editor.screen;
+    const key = editor.selected;
+    if (!s || key === null || editor.selection.length !== 1 || editor.countSelected > 1) return null;
     const node = s.nodes[key];
-    const box = stage.findBox(key);
+    const box = editor.findBox(key);
     return node?.type === 'box' && !node.locked && box && box.node.look.flow !== 'free' && box.children.length > 0
       ? { node, box }
       : null;
@@ -134,7 +134,7 @@ export function useResize({ free, sizable, lines, distances, holderOf, fieldFor,
   /** Makes the padding on one side larger or smaller; with Shift on the other side too. */
   function pad(event: PointerEvent, zoom: number, side: PadSide): void {
     const t = roomy.value;
-    const s = stage.screen;
+    const s = editor.screen;
     if (!t || !s) return;
     const { look } = t.box.node;
     const { name, other, from, way, axis } = {
@@ -163,7 +163,7 @@ export function useResize({ free, sizable, lines, distances, holderOf, fieldFor,
   /** Makes the gaps of a row or column larger or smaller by the one before its nth thing. */
   function gap(event: PointerEvent, zoom: number, nth: number): void {
     const t = roomy.value;
-    const s = stage.screen;
+    const s = editor.screen;
     if (!t || !s) return;
     const { look } = t.box.node;
     const row = look.flow === 'row';
@@ -197,7 +197,7 @@ export function useResize({ free, sizable, lines, distances, holderOf, fieldFor,
     r: Rect,
     side: Side,
   ): { readonly steps: readonly Step[]; readonly lines: readonly SnapLine[] } | null {
-    const s = stage.screen;
+    const s = editor.screen;
     const grid = holder?.lines;
     const cell = grid?.cells[holder?.children.indexOf(t.box) ?? -1];
     if (!s || !holder || !grid || !cell || (side.x <= 0 && side.y <= 0)) return null;

@@ -34,7 +34,7 @@ export interface Sample {
   readonly background: string;
 }
 
-const NO_SETTINGS: readonly Override[] = [];
+const NO_OVERRIDES: readonly Override[] = [];
 const drawn = new Memo<Sample>(300);
 const starters = new Memo<Sample>(4);
 /** What samples of a kit itself are remembered for. */
@@ -45,7 +45,7 @@ export function sampleOf(
   world: World,
   ref: ComponentRef,
   width: number,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   node?: InstanceNode,
   nodes?: Nodes,
   mode = '',
@@ -53,10 +53,10 @@ export function sampleOf(
   const inside = node && node.fills.length > 0 ? nodes : undefined;
   return drawn.of(
     node ?? ITSELF,
-    [ref, width, wears, inside, mode, fonts.version],
+    [ref, width, appliedKits, inside, mode, fonts.version],
     () => {
-      const made = resolveSample(world, ref, node?.settings ?? NO_SETTINGS, {
-        wears,
+      const made = resolveSample(world, ref, node?.overrides ?? NO_OVERRIDES, {
+        appliedKits,
         width,
         mode,
         ...(node ? { placed: node.placed ?? node.component, fills: node.fills } : {}),
@@ -74,10 +74,10 @@ export function sampleOf(
 const WIDTHS = { phone: 390, tablet: 834, desktop: 1280 } as const;
 
 /** A section or page starter drawn by itself. */
-export function templateOf(world: World, t: Template, kit: Kit, wears: readonly AppliedKit[], mode = ''): Sample {
+export function templateOf(world: World, t: Template, kit: Kit, appliedKits: readonly AppliedKit[], mode = ''): Sample {
   return starters.of(
     t,
-    [kit, wears, mode, fonts.version],
+    [kit, appliedKits, mode, fonts.version],
     () => {
       const width = t.kind === 'page' ? WIDTHS[t.device ?? 'phone'] : WIDTHS.phone;
       const height = t.kind === 'page' ? Math.round(width * (width < 500 ? 2 : 0.65)) : null;
@@ -86,7 +86,7 @@ export function templateOf(world: World, t: Template, kit: Kit, wears: readonly 
         resolve(
           world,
           { id: 'sample', name: t.name, flow: '', device: 'custom', width, height, root: t.root, nodes },
-          { wears, mode },
+          { appliedKits, mode },
         ),
         fonts,
       );

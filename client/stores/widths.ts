@@ -71,13 +71,13 @@ export const useWidths = defineStore('widths', () => {
   }
   const branded = new WeakMap<Screen, Map<string, Screen>>();
   /** A screen in another brand: the same object as long as it wears the same there. */
-  function inBrand(s: Screen, b: BrandBeside, wears: readonly AppliedKit[]): Screen {
+  function inBrand(s: Screen, b: BrandBeside, appliedKits: readonly AppliedKit[]): Screen {
     const id = `${s.id}${BESIDE}${b.kit.replaceAll(BESIDE, '~')}|${b.mode}${BESIDE}${s.width}`;
     let by = branded.get(s);
     if (!by) branded.set(s, (by = new Map()));
     const known = by.get(id);
-    if (known?.wears === wears) return known;
-    const made: Screen = { ...s, id, name: b.name, wears, ...(b.mode === '' ? {} : { mode: b.mode }) };
+    if (known?.appliedKits === appliedKits) return known;
+    const made: Screen = { ...s, id, name: b.name, appliedKits, ...(b.mode === '' ? {} : { mode: b.mode }) };
     by.set(id, made);
     return made;
   }

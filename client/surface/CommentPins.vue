@@ -19,11 +19,11 @@ const props = defineProps<{
   /** Where things stand, px of the screen; null: not known, or gone. */
   at: (node: string) => Rect | null;
 }>();
-const said = useComments();
-const stage = useEditor();
+const comments = useComments();
+const editor = useEditor();
 const doc = useDocument();
 const author = useLocalStorage('dekkor-author', '');
-const threads = computed(() => (said.threads.get(props.screen.id) ?? []).filter((t) => t.resolvedAt === null));
+const threads = computed(() => (comments.threads.get(props.screen.id) ?? []).filter((t) => t.resolvedAt === null));
 const open = ref('');
 /** What is half written stays, each by the comment it answers. */
 const drafts = ref<Record<string, string>>({});
@@ -41,7 +41,7 @@ const style = (t: Thread): Record<string, string> => {
   return { left: `${at.x * props.zoom}px`, top: `${at.y * props.zoom}px` };
 };
 const about = (t: Thread): string =>
-  stage.world ? commentTarget(stage.world, props.screen, stage.wearsShown(props.screen), t.node) : '';
+  editor.world ? commentTarget(editor.world, props.screen, editor.appliedKitsShown(props.screen), t.node) : '';
 async function look(event: MouseEvent, t: Thread): Promise<void> {
   const on = event.currentTarget;
   if (t.id === open.value && shown.value) return pop.value?.hide();
@@ -57,7 +57,7 @@ async function answer(): Promise<void> {
   const t = opened.value;
   if (!t || words.value.trim() === '' || sending.value) return;
   sending.value = true;
-  const taken = await said.say({
+  const taken = await comments.say({
     screen: props.screen.id,
     ...(t.node === null ? {} : { node: t.node }),
     parent: t.id,
@@ -69,7 +69,7 @@ async function answer(): Promise<void> {
   if (taken) words.value = '';
 }
 async function settle(t: Thread): Promise<void> {
-  await said.settle(t.id, true);
+  await comments.settle(t.id, true);
   doc.say(`Comment ${t.n} by ${t.author} is settled.`);
 }
 </script>

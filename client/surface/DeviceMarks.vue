@@ -10,32 +10,32 @@ import { useEditor } from '../stores/editor.js';
  * the screen, not on it.
  */
 const props = defineProps<{ screen: Screen; zoom: number; height: number }>();
-const stage = useEditor();
+const editor = useEditor();
 /** Smaller than this only pictures are seen. */
 const SEEN = 0.2;
 const high = computed(() => props.screen.height);
-const room = computed(() => (stage.whole && high.value !== null ? scrollRoom(stage.whole, high.value) : 0));
+const room = computed(() => (editor.whole && high.value !== null ? scrollRoom(editor.whole, high.value) : 0));
 const fold = computed(() =>
-  stage.scroll === null && high.value !== null && props.height > high.value + 1 && props.zoom > SEEN
+  editor.scroll === null && high.value !== null && props.height > high.value + 1 && props.zoom > SEEN
     ? high.value
     : null,
 );
 const thumb = computed(() => {
   const h = high.value;
-  const whole = stage.whole?.h ?? 0;
-  if (stage.scroll === null || h === null || room.value === 0) return null;
+  const whole = editor.whole?.h ?? 0;
+  if (editor.scroll === null || h === null || room.value === 0) return null;
   const z = props.zoom;
   const size = Math.max(24, (h / whole) * h * z);
-  return { size, top: (stage.scroll / room.value) * (h * z - size), way: h * z - size };
+  return { size, top: (editor.scroll / room.value) * (h * z - size), way: h * z - size };
 });
 function drag(event: PointerEvent): void {
   const t = thumb.value;
-  const from = stage.scroll;
+  const from = editor.scroll;
   if (event.button !== 0 || !t || from === null || t.way <= 0) return;
   event.preventDefault();
   followPointer((e) => {
     const to = from + ((e.clientY - event.clientY) / t.way) * room.value;
-    stage.scrollBy(to - (stage.scroll ?? 0));
+    editor.scrollBy(to - (editor.scroll ?? 0));
   });
 }
 function key(event: KeyboardEvent): void {
@@ -44,27 +44,27 @@ function key(event: KeyboardEvent): void {
   if (by === undefined) return;
   event.preventDefault();
   event.stopPropagation();
-  stage.scrollBy(by);
+  editor.scrollBy(by);
 }
-const overs = computed(() =>
-  stage.overs.flatMap((id) => {
-    const node = stage.outlined?.nodes[id];
-    if (!node || !stage.world) return [];
-    const told = describeNode(stage.world, stage.wears, node);
+const overlays = computed(() =>
+  editor.overlays.flatMap((id) => {
+    const node = editor.outlined?.nodes[id];
+    if (!node || !editor.world) return [];
+    const told = describeNode(editor.world, editor.appliedKits, node);
     return [{ id, name: node.name ?? told.kind, says: told.says }];
   }),
 );
 function show(id: string): void {
-  if (stage.over === id) {
-    stage.select([]);
-    stage.opened = '';
-  } else stage.select([id]);
+  if (editor.overlay === id) {
+    editor.select([]);
+    editor.opened = '';
+  } else editor.select([id]);
 }
 </script>
 
 <template>
   <div
-    v-if="overs.length > 0 && zoom > SEEN"
+    v-if="overlays.length > 0 && zoom > SEEN"
     class="overs"
     role="group"
     aria-label="Over the screen"
@@ -73,18 +73,18 @@ function show(id: string): void {
     @dblclick.stop
   >
     <button
-      v-for="o in overs"
+      v-for="o in overlays"
       :key="o.id"
       class="plain clip"
-      :aria-pressed="stage.over === o.id"
-      :title="`${tip('nextOver', stage.over === o.id ? 'Put it away' : 'Show it over the screen')}${o.says ? `: ${o.says}` : ''}`"
+      :aria-pressed="editor.overlay === o.id"
+      :title="`${tip('nextOver', editor.overlay === o.id ? 'Put it away' : 'Show it over the screen')}${o.says ? `: ${o.says}` : ''}`"
       @click="show(o.id)"
     >
       {{ o.name }}
     </button>
   </div>
   <div v-if="fold !== null" class="fold" :style="{ top: `${fold * zoom}px` }">
-    <button class="plain" :title="tip('fold')" @pointerdown.stop @click.stop="stage.scroll = 0">fold</button>
+    <button class="plain" :title="tip('fold')" @pointerdown.stop @click.stop="editor.scroll = 0">fold</button>
   </div>
   <div v-if="thumb" class="way" @pointerdown.stop @click.stop @dblclick.stop>
     <button
@@ -94,12 +94,12 @@ function show(id: string): void {
       aria-orientation="vertical"
       :aria-valuemin="0"
       :aria-valuemax="Math.round(room)"
-      :aria-valuenow="Math.round(stage.scroll ?? 0)"
+      :aria-valuenow="Math.round(editor.scroll ?? 0)"
       :style="{ top: `${thumb.top}px`, height: `${thumb.size}px` }"
       @pointerdown="drag"
       @keydown="key"
     />
-    <button class="plain all" :title="tip('fold', 'See all of it')" @click="stage.scroll = null">all</button>
+    <button class="plain all" :title="tip('fold', 'See all of it')" @click="editor.scroll = null">all</button>
   </div>
 </template>
 

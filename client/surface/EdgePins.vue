@@ -4,19 +4,19 @@ import type { Box, Edge } from '../../core/index.js';
 import { useFreeform } from '../stores/freeform.js';
 
 /**
- * What the edges of things in a free box do, drawn from each edge to the box: kept, shared or free. On what is selected they are
+ * What the edges of things in a free box do, drawn from each edge to the box: pinned, scaled or floating. On what is selected they are
  * pressed to be another; while the box changes size, those of all that lie in it are seen at work.
  */
 const props = defineProps<{ zoom: number }>();
-const exact = useFreeform();
+const freeform = useFreeform();
 type Name = 'left' | 'right' | 'top' | 'bottom';
 const EDGES: readonly { readonly edge: Name; readonly says: string; readonly usual: Edge }[] = [
-  { edge: 'left', says: 'Left edge', usual: 'keep' },
-  { edge: 'right', says: 'Right edge', usual: 'free' },
-  { edge: 'top', says: 'Upper edge', usual: 'keep' },
-  { edge: 'bottom', says: 'Lower edge', usual: 'free' },
+  { edge: 'left', says: 'Left edge', usual: 'pin' },
+  { edge: 'right', says: 'Right edge', usual: 'float' },
+  { edge: 'top', says: 'Upper edge', usual: 'pin' },
+  { edge: 'bottom', says: 'Lower edge', usual: 'float' },
 ];
-const NEXT: Readonly<Record<Edge, Edge>> = { keep: 'share', share: 'free', free: 'keep' };
+const NEXT: Readonly<Record<Edge, Edge>> = { pin: 'scale', scale: 'float', float: 'pin' };
 /** Of so many things in a box the edges are drawn; a knob's size, and how large a thing must be to have some: px on the glass. */
 const MOST = 40;
 const KNOB = 12;
@@ -24,7 +24,7 @@ const LEAST = 26;
 interface Tie {
   readonly id: string;
   readonly edge: Name;
-  readonly does: Edge;
+  readonly mode: Edge;
   readonly says: string;
   readonly line: Readonly<Record<string, string>>;
   readonly knob: Readonly<Record<string, string>> | null;
@@ -34,7 +34,7 @@ function tiesOf(b: Box, holder: Box, pressed: boolean): readonly Tie[] {
   const z = props.zoom;
   const [cx, cy] = [(b.x + b.w / 2) * z, (b.y + b.h / 2) * z];
   return EDGES.map(({ edge, says, usual }): Tie => {
-    const does = b.node.look.edges?.[edge] ?? usual;
+    const mode = b.node.look.edges?.[edge] ?? usual;
     const [from, to] = {
       left: [holder.x, b.x],
       right: [b.x + b.w, holder.x + holder.w],
@@ -52,36 +52,36 @@ function tiesOf(b: Box, holder: Box, pressed: boolean): readonly Tie[] {
     const knob = across
       ? { left: px(middle - KNOB / 2), top: px(cy - KNOB / 2) }
       : { top: px(middle - KNOB / 2), left: px(cx - KNOB / 2) };
-    return { id: `${b.node.key} ${edge}`, edge, does, says, line, knob: pressed ? knob : null };
+    return { id: `${b.node.key} ${edge}`, edge, mode, says, line, knob: pressed ? knob : null };
   });
 }
 const ties = computed<readonly Tie[]>(() => {
   const z = props.zoom;
-  if (exact.active) {
-    const b = exact.sizable?.box;
+  if (freeform.active) {
+    const b = freeform.sizable?.box;
     if (b?.node.look.flow !== 'free') return [];
-    return b.children.slice(0, MOST).flatMap((c) => tiesOf(c, b, false).filter((t) => t.does !== 'free'));
+    return b.children.slice(0, MOST).flatMap((c) => tiesOf(c, b, false).filter((t) => t.mode !== 'float'));
   }
-  const f = exact.free;
+  const f = freeform.free;
   const t = f?.things.length === 1 ? f.things[0] : undefined;
-  if (!f || !t || t.node.attrs.over !== undefined || t.box.w * z < LEAST || t.box.h * z < LEAST) return [];
+  if (!f || !t || t.node.attrs.overlay !== undefined || t.box.w * z < LEAST || t.box.h * z < LEAST) return [];
   return tiesOf(t.box, f.holder, true);
 });
 </script>
 
 <template>
   <template v-for="t in ties" :key="t.id">
-    <i class="tie" :class="[t.does, t.edge === 'left' || t.edge === 'right' ? 'x' : 'y']" :style="t.line" />
+    <i class="tie" :class="[t.mode, t.edge === 'left' || t.edge === 'right' ? 'x' : 'y']" :style="t.line" />
     <button
       v-if="t.knob"
       class="plain knob"
-      :class="t.does"
+      :class="t.mode"
       :data-tie="t.edge"
       :style="t.knob"
-      :aria-label="`${t.says}: ${t.does}`"
-      :title="`${t.says}: ${t.does}. Press for ${NEXT[t.does]}.`"
+      :aria-label="`${t.says}: ${t.mode}`"
+      :title="`${t.says}: ${t.mode}. Press for ${NEXT[t.mode]}.`"
       @pointerdown.stop
-      @click.stop="exact.setEdge(t.edge, NEXT[t.does])"
+      @click.stop="freeform.setEdge(t.edge, NEXT[t.mode])"
       @dblclick.stop
     />
   </template>
@@ -99,7 +99,7 @@ const ties = computed<readonly Tie[]>(() => {
 .tie.y {
   border-left: 1px solid var(--tape-ink);
 }
-.tie.share {
+.tie.scale {
   border-style: dashed;
 }
 .tie.free {
@@ -121,10 +121,10 @@ const ties = computed<readonly Tie[]>(() => {
   cursor: pointer;
   padding: 0;
 }
-.knob.keep {
+.knob.pin {
   background: var(--tape-ink);
 }
-.knob.share {
+.knob.scale {
   background: linear-gradient(135deg, var(--tape-ink) 50%, var(--raised) 50%);
 }
 .knob.free {

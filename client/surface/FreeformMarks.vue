@@ -6,10 +6,10 @@ import { useEditor } from '../stores/editor.js';
 
 /** What a screen is laid out by: its column grid, base grid and guides; what is in line while something is moved, and how far apart. */
 const props = defineProps<{ screen: Screen; zoom: number; height: number; current: boolean }>();
-const exact = useFreeform();
-const stage = useEditor();
-const columns = computed(() => (exact.shows.columns ? columnsOf(props.screen.grid, props.screen.width) : []));
-const base = computed(() => (exact.shows.base ? (props.screen.base ?? 0) : 0));
+const freeform = useFreeform();
+const editor = useEditor();
+const columns = computed(() => (freeform.shows.columns ? columnsOf(props.screen.grid, props.screen.width) : []));
+const base = computed(() => (freeform.shows.base ? (props.screen.base ?? 0) : 0));
 /** Lines nearer than this on the glass are not drawn: they would be a grey field. */
 const APART = 4;
 const px = (v: number): string => `${v * props.zoom}px`;
@@ -29,7 +29,7 @@ const says = (m: Measure): string => String(Math.round((m.to - m.from) * 10) / 1
   <div v-if="base * zoom >= APART" class="base" :style="{ backgroundSize: `100% ${base * zoom}px` }" />
   <template v-if="current">
     <div
-      v-for="f in stage.wrong"
+      v-for="f in editor.wrong"
       :key="`${f.key} ${f.what}`"
       class="wrong"
       :data-misfit="f.what"
@@ -39,9 +39,9 @@ const says = (m: Measure): string => String(Math.round((m.to - m.from) * 10) / 1
     </div>
   </template>
   <template v-if="current">
-    <div v-for="(l, i) in exact.lines" :key="`l${i}`" class="line" :class="l.kind" :style="line(l)" />
-    <div v-for="(m, i) in exact.gaps" :key="`g${i}`" class="gap" :class="m.axis" :style="span(m)" />
-    <div v-for="(m, i) in exact.distances" :key="`m${i}`" class="measure" :class="m.axis" :style="span(m)">
+    <div v-for="(l, i) in freeform.lines" :key="`l${i}`" class="line" :class="l.kind" :style="line(l)" />
+    <div v-for="(m, i) in freeform.gaps" :key="`g${i}`" class="gap" :class="m.axis" :style="span(m)" />
+    <div v-for="(m, i) in freeform.distances" :key="`m${i}`" class="measure" :class="m.axis" :style="span(m)">
       <span class="tabular">{{ says(m) }}</span>
     </div>
   </template>

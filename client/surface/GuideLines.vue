@@ -9,8 +9,8 @@ import { useEditor } from '../stores/editor.js';
 /** Guides over a screen, and the measuring tapes along its left and lower edge that new ones are pulled out of. */
 const props = defineProps<{ screen: Screen; zoom: number; height: number }>();
 const doc = useDocument();
-const stage = useEditor();
-const exact = useFreeform();
+const editor = useEditor();
+const freeform = useFreeform();
 const frame = shallowRef<HTMLElement | null>(null);
 /** The guide that is moved now, where it is (px of the screen); `gone`: off the screen, so let go it is taken away. */
 const moving = shallowRef<{
@@ -43,7 +43,7 @@ function write(label: string, value: readonly Guide[]): void {
 /** Follows a guide that is pulled out of a tape, or moved. */
 function follow(event: PointerEvent, axis: 'x' | 'y', known?: Guide): void {
   if (event.button !== 0) return;
-  const id = known?.id ?? stage.newId();
+  const id = known?.id ?? editor.newId();
   const place = (e: PointerEvent): { readonly at: number; readonly gone: boolean } => {
     const r = frame.value?.getBoundingClientRect();
     const raw = (axis === 'x' ? e.clientX - (r?.left ?? 0) : e.clientY - (r?.top ?? 0)) / props.zoom;
@@ -54,14 +54,14 @@ function follow(event: PointerEvent, axis: 'x' | 'y', known?: Guide): void {
   followPointer(
     (e) => {
       away = true;
-      exact.active = true;
+      freeform.active = true;
       moving.value = { id, axis, ...place(e) };
     },
     (up) => {
       const m = moving.value;
       moving.value = null;
-      exact.active = false;
-      if (away) exact.ended();
+      freeform.active = false;
+      if (away) freeform.ended();
       if (!up || !away || !m) return;
       const rest = (props.screen.guides ?? []).filter((g) => g.id !== id);
       if (m.gone) {

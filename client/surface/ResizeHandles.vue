@@ -5,7 +5,7 @@ import type { Side } from '../stores/resize.js';
 
 /** The edges of what is selected: nothing is seen of them until the pointer is near; dragged, they make it larger or smaller. */
 const props = defineProps<{ zoom: number }>();
-const exact = useFreeform();
+const freeform = useFreeform();
 /** How thick an edge is for the pointer, and how large a thing must be for it to have one: px on the glass. */
 const THICK = 8;
 const LEAST = 18;
@@ -19,12 +19,12 @@ const SIDES: readonly (Side & { readonly name: string })[] = [
   { x: -1, y: 1, name: 'Lower left corner' },
   { x: 1, y: 1, name: 'Lower right corner' },
 ];
-const box = computed(() => exact.sizable?.box ?? null);
+const box = computed(() => freeform.sizable?.box ?? null);
 /** What follows its neighbours grows to the right and down; only what lies free has all of its edges. */
 const sides = computed(() => {
   const b = box.value;
   if (!b) return [];
-  const free = exact.free !== null;
+  const free = freeform.free !== null;
   return SIDES.filter(
     (s) =>
       (free || (s.x >= 0 && s.y >= 0)) &&
@@ -49,7 +49,7 @@ function style(s: Side): Record<string, string> {
 const cursor = (s: Side): string =>
   s.x === 0 ? 'ns-resize' : s.y === 0 ? 'ew-resize' : s.x === s.y ? 'nwse-resize' : 'nesw-resize';
 function press(event: PointerEvent, side: Side): void {
-  if (event.button === 0) exact.resize(event, props.zoom, side);
+  if (event.button === 0) freeform.resize(event, props.zoom, side);
 }
 </script>
 

@@ -15,7 +15,7 @@ import { useEditor } from '../stores/editor.js';
 const visible = defineModel<boolean>('visible', { required: true });
 const emit = defineEmits<{ see: [id: string] }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const situations = useSituations();
 const own = computed(() => Object.values(doc.shown?.situations ?? {}));
 const sets = computed(() => Object.values(doc.shown?.contentSets ?? {}).map((s) => ({ id: s.id, name: s.name })));
@@ -28,7 +28,7 @@ const said = computed(() => {
   for (const screen of doc.shown?.screens ?? [])
     for (const node of Object.values(screen.nodes)) {
       for (const w of node.widths ?? []) count(w.situation);
-      if (node.type === 'instance') for (const s of node.settings) count(s.when?.situation);
+      if (node.type === 'instance') for (const s of node.overrides) count(s.when?.situation);
     }
   return by;
 });
@@ -43,7 +43,7 @@ function free(text: string, but?: string): string | null {
 function make(): void {
   const wanted = free(name.value);
   if (wanted === null) return;
-  const id = stage.newId();
+  const id = editor.newId();
   if (!doc.act(`Add the situation ${wanted}`, [{ do: 'situation', situation: id, value: { id, name: wanted } }]))
     return;
   name.value = '';

@@ -5,7 +5,7 @@ import type { PadSide } from '../stores/resize.js';
 
 /** Small bars in the padding and between the things of a selected row, column or grid: dragged, they make that room larger or smaller. */
 const props = defineProps<{ zoom: number }>();
-const exact = useFreeform();
+const freeform = useFreeform();
 /** A bar, and what it takes for the pointer; px on the glass. Smaller boxes have none. */
 const LONG = 18;
 const LEAST = 56;
@@ -18,7 +18,7 @@ interface Grip {
   readonly press: (event: PointerEvent) => void;
 }
 const grips = computed<readonly Grip[]>(() => {
-  const t = exact.roomy;
+  const t = freeform.roomy;
   if (!t) return [];
   const { box } = t;
   const z = props.zoom;
@@ -37,7 +37,7 @@ const grips = computed<readonly Grip[]>(() => {
     x: x * z,
     y: y * z,
     across: side === 'left' || side === 'right',
-    press: (e) => exact.pad(e, z, side),
+    press: (e) => freeform.pad(e, z, side),
   }));
   const row = look.flow === 'row';
   if (look.flow !== 'grid' && !look.wrap)
@@ -52,7 +52,7 @@ const grips = computed<readonly Grip[]>(() => {
         x: (row ? at : box.x + box.w / 2) * z,
         y: (row ? box.y + box.h / 2 : at) * z,
         across: row,
-        press: (e) => exact.gap(e, z, i),
+        press: (e) => freeform.gap(e, z, i),
       });
     }
   return found;

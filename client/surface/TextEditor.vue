@@ -22,8 +22,8 @@ import { useTextEditing } from '../stores/textEditing.js';
  * what is selected, and an unseen field that takes what is typed.
  */
 const props = defineProps<{ zoom: number }>();
-const stage = useEditor();
-const writing = useTextEditing();
+const editor = useEditor();
+const textEditing = useTextEditing();
 const root = ref<HTMLElement | null>(null);
 const field = ref<HTMLTextAreaElement | null>(null);
 /** What is selected in the field: UTF-16 units. */
@@ -31,13 +31,13 @@ const range = ref({ from: 0, to: 0, back: false });
 /** The address that is typed for a link; null: none is asked for. */
 const address = ref<string | null>(null);
 /** Which text this field is for: the next one has a field of its own. */
-const own = writing.open?.key;
+const own = textEditing.open?.key;
 const problem = ref('');
 /** Smaller than this on the glass, or drawn as bars, a text is written on paper of its own: px. */
 const LEAST = 5;
 const PAPER = 12;
 
-const box = computed(() => writing.box);
+const box = computed(() => textEditing.box);
 const style = computed(() => box.value?.node.look.textStyle);
 const para = computed<Paragraph | null>(() => box.value?.para ?? null);
 const onPaper = computed(
@@ -103,10 +103,10 @@ const chosen = computed(() => {
 const cut = computed(() => {
   const b = box.value;
   const p = para.value;
-  const whole = stage.whole;
+  const whole = editor.whole;
   if (!b || !p || !whole) return '';
   if (p.cut) {
-    const hidden = writing.draft.plain.slice(p.lines.at(-1)?.to ?? 0).trim();
+    const hidden = textEditing.draft.plain.slice(p.lines.at(-1)?.to ?? 0).trim();
     return `Cut after ${p.lines.length === 1 ? 'one line' : `${p.lines.length} lines`}: …${hidden.length > 60 ? `${hidden.slice(0, 60)}…` : hidden}`;
   }
   const owner = b.node.owner;
@@ -124,7 +124,7 @@ function sync(): void {
 function typed(): void {
   const f = field.value;
   if (!f) return;
-  writing.change(retyped(writing.draft, f.value));
+  textEditing.change(retyped(textEditing.draft, f.value));
   sync();
 }
 function choose(from: number, to: number): void {
@@ -135,7 +135,7 @@ function choose(from: number, to: number): void {
   sync();
 }
 onMounted(() => {
-  choose(0, writing.draft.plain.length);
+  choose(0, textEditing.draft.plain.length);
 });
 /** The caret one line up or down, or at an end of its line: by the lines that are seen. */
 function along(event: KeyboardEvent): boolean {
@@ -145,12 +145,12 @@ function along(event: KeyboardEvent): boolean {
   const c = caretAt(fonts, p, text.value, s, head.value);
   const line = p.lines[c.line];
   let to: number;
-  if (event.key === 'Home') to = line?.from ?? writing.draft.plain.length;
-  else if (event.key === 'End') to = line?.to ?? writing.draft.plain.length;
+  if (event.key === 'Home') to = line?.from ?? textEditing.draft.plain.length;
+  else if (event.key === 'End') to = line?.to ?? textEditing.draft.plain.length;
   else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
     const n = c.line + (event.key === 'ArrowUp' ? -1 : 1);
     const x = c.x + startOf(line?.width ?? 0) - startOf(p.lines[n]?.width ?? 0);
-    to = n < 0 ? 0 : n >= p.lines.length ? writing.draft.plain.length : unitAt(fonts, p, text.value, s, n, x);
+    to = n < 0 ? 0 : n >= p.lines.length ? textEditing.draft.plain.length : unitAt(fonts, p, text.value, s, n, x);
   } else return false;
   const anchor = range.value.back ? range.value.to : range.value.from;
   choose(event.shiftKey ? anchor : to, to);
@@ -158,27 +158,27 @@ function along(event: KeyboardEvent): boolean {
 }
 function key(event: KeyboardEvent): void {
   if (event.isComposing) return;
-  if (event.key === 'Enter' && !event.shiftKey) writing.commit();
-  else if (event.key === 'Tab') writing.next(event.shiftKey ? -1 : 1);
-  else if (event.key === 'Escape') writing.leave();
+  if (event.key === 'Enter' && !event.shiftKey) textEditing.commit();
+  else if (event.key === 'Tab') textEditing.next(event.shiftKey ? -1 : 1);
+  else if (event.key === 'Escape') textEditing.leave();
   else if (event.key === 'b' && (event.ctrlKey || event.metaKey)) bold();
   else if (!along(event)) return;
   event.preventDefault();
   event.stopPropagation();
-  if (!writing.open) stage.focusWall();
+  if (!textEditing.open) editor.focusWall();
 }
 function blur(event: FocusEvent): void {
   if (event.relatedTarget instanceof Node && root.value?.contains(event.relatedTarget)) return;
-  if (writing.open?.key === own) writing.commit();
+  if (textEditing.open?.key === own) textEditing.commit();
 }
 
 // ── strong words, and words that lead somewhere ──
-const isBold = computed(() => isStrong(writing.draft, range.value.from, range.value.to));
-const link = computed(() => linkAt(writing.draft, head.value));
+const isBold = computed(() => isStrong(textEditing.draft, range.value.from, range.value.to));
+const link = computed(() => linkAt(textEditing.draft, head.value));
 function bold(): void {
   const { from, to } = range.value;
   if (from === to) return;
-  writing.change(marked(writing.draft, from, to, { strong: !isBold.value }));
+  textEditing.change(marked(textEditing.draft, from, to, { strong: !isBold.value }));
 }
 function askLink(): void {
   address.value = link.value?.link ?? '';
@@ -192,7 +192,7 @@ function setLink(): void {
     problem.value = 'An address has no spaces and no brackets.';
     return;
   }
-  writing.change(marked(writing.draft, from, end, { link: to === '' ? null : to }));
+  textEditing.change(marked(textEditing.draft, from, end, { link: to === '' ? null : to }));
   back();
 }
 function back(): void {
@@ -217,7 +217,7 @@ function press(event: PointerEvent): void {
   if (onPaper.value || event.button !== 0) return;
   event.preventDefault();
   const at = unitUnder(event);
-  const { plain } = writing.draft;
+  const { plain } = textEditing.draft;
   // The clicks of a pointer event count from the mouse event that follows; two in one place mean the word, three all of it.
   const now = performance.now();
   clicks = now - lastPress < 400 ? clicks + 1 : 1;
@@ -267,7 +267,7 @@ const paperStyle = computed(() => ({
     </template>
     <textarea
       ref="field"
-      :value="writing.draft.plain"
+      :value="textEditing.draft.plain"
       aria-label="Edit text"
       spellcheck="false"
       :style="onPaper ? paperStyle : {}"

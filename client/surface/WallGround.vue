@@ -24,14 +24,14 @@ const props = defineProps<{
   view: { readonly w: number; readonly h: number };
 }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const library = useLibrary();
-const drawing = usePictures();
-const dark = useAppearance();
+const pictures = usePictures();
+const appearance = useAppearance();
 const canvas = ref<HTMLCanvasElement | null>(null);
 const TAPE = '#f5b301';
-const EDGE = computed(() => (dark.is ? '#00000066' : '#25211a1f'));
-const SOFT = computed(() => (dark.is ? '#cfc6b5' : '#5c5548'));
+const EDGE = computed(() => (appearance.is ? '#00000066' : '#25211a1f'));
+const SOFT = computed(() => (appearance.is ? '#cfc6b5' : '#5c5548'));
 /** From this width on a screen that is not drawn yet says so; from this zoom on its edge is seen. */
 const SAYS = 60;
 /** So many screens take most of a frame. */
@@ -48,14 +48,14 @@ const ABOVE = 26;
 /** Things selected on screens that do not stand in the page. */
 const marked = computed(() => {
   const by = new Map<string, string[]>();
-  for (const e of stage.elsewhere) {
+  for (const e of editor.elsewhere) {
     const list = by.get(e.screen);
     if (list) list.push(e.node);
     else by.set(e.screen, [e.node]);
   }
   return by;
 });
-const picked = computed(() => new Set(stage.picked));
+const picked = computed(() => new Set(editor.picked));
 
 /** What a screen is called, above it: as its label says it. */
 function name(ctx: CanvasRenderingContext2D, r: WallSlot, x: number, y: number, dpr: number): void {
@@ -83,7 +83,7 @@ function corners(ctx: CanvasRenderingContext2D, x: number, y: number, w: number,
 
 /** The screens but for the one that is worked on, and where they hang: the same list for as long as nothing of that is another. */
 const others = computed<readonly unknown[]>((was) => {
-  const here = stage.screenId;
+  const here = editor.screenId;
   const now: unknown[] = [];
   for (const r of props.hung) now.push(r.screen.id === here ? null : r.screen, r.x, r.y, r.tall);
   return was?.length === now.length && now.every((v, i) => v === was[i]) ? was : now;
@@ -139,14 +139,14 @@ function paintGround(): void {
   const scale = props.sharp * dpr;
   // While the zoom moves, many screens are drawn as quickly as can be; they are smooth again when it rests.
   const rests = props.sharp === zoom || props.visible.length < MANY;
-  const here = stage.screenId;
-  const bitmapOf = stage.bitmapsAt();
+  const here = editor.screenId;
+  const bitmapOf = editor.bitmapsAt();
   // All that what is painted depends on, but for where the Wall was moved to: a key pressed on the screen that is worked on
   // changes nothing here.
   const state = [
     ...[zoom, scale, here, w, h, props.near, others.value],
     // The worker too: what is painted before it stands has asked for nothing.
-    ...[drawing.serial, stage.ground, stage.lens, stage.picked, stage.elsewhere, doc.missing, library.worker],
+    ...[pictures.serial, editor.ground, editor.lens, editor.picked, editor.elsewhere, doc.missing, library.worker],
   ];
   const bare = shift(el, ctx, state, dpr);
   if (bare?.length === 0) return;
@@ -190,16 +190,16 @@ function paintGround(): void {
     if (r.w >= NUMBERED) name(ctx, r, x, y, dpr);
     ctx.fillStyle = TAPE;
     if (picked.value.has(r.screen.id)) corners(ctx, x, y, wide, high);
-    const wears = marked.value.size > 0 ? stage.wearsShown(r.screen) : [];
+    const appliedKits = marked.value.size > 0 ? editor.appliedKitsShown(r.screen) : [];
     for (const node of marked.value.get(r.screen.id) ?? [])
-      for (const p of drawing.rectsOf(r.screen, wears, node)) {
+      for (const p of pictures.rectsOf(r.screen, appliedKits, node)) {
         const k = zoom * dpr;
         corners(ctx, x + p.x * k, y + p.y * k, p.w * k, p.h * k);
       }
   }
   ctx.restore();
   // For whoever waits until everything is drawn.
-  const waiting = String(drawing.wanted());
+  const waiting = String(pictures.wanted());
   if (el.dataset['waiting'] !== waiting) el.dataset['waiting'] = waiting;
 }
 watchPostEffect(paintGround);

@@ -20,8 +20,8 @@ import WallScreen from './WallScreen.vue';
 import WidthBar from './WidthBar.vue';
 import ZoomBar from './ZoomBar.vue';
 
-const stage = useEditor();
-const said = useComments();
+const editor = useEditor();
+const comments = useComments();
 const drag = useDrag();
 const widths = useWidths();
 const frame = ref<HTMLElement | null>(null);
@@ -47,7 +47,7 @@ function onWall(x: number, y: number): { x: number; y: number } {
 const sharpZoom = refDebounced(zoom, RESTS);
 /** All that are in sight stand in the page while they are few; of many only those that something is done with. */
 const near = computed(() => {
-  const here = stage.screenId;
+  const here = editor.screenId;
   const landing = drag.landing?.screen.id;
   if (visible.value.length <= FEW) return visible.value;
   return visible.value.filter(({ screen: { id } }) => id === here || id === pointed.value || id === landing);
@@ -72,7 +72,7 @@ const named = computed(() => {
   const r = visible.value.find((x) => x.screen.id === pointed.value) ?? null;
   return r && !drag.held && (r.w < NAMED || r.screen.name.length * 7 > r.w) ? r : null;
 });
-const here = computed(() => hanging.value.hung.find((r) => r.screen.id === stage.screenId));
+const here = computed(() => hanging.value.hung.find((r) => r.screen.id === editor.screenId));
 
 function onWheel(event: WheelEvent): void {
   if (event.ctrlKey || event.metaKey) {
@@ -88,8 +88,8 @@ function down(event: PointerEvent): void {
   const ground = event.target === frame.value;
   if (event.button !== 1 && !(event.button === 0 && (ground || space.value))) return;
   if (event.button === 0 && ground && !space.value && !event.shiftKey) {
-    stage.select([]);
-    stage.picked = [];
+    editor.select([]);
+    editor.picked = [];
   }
   event.preventDefault();
   frame.value?.focus({ preventScroll: true });
@@ -112,25 +112,25 @@ const spaceKey = (e: KeyboardEvent): void => {
 /** From the screen that is worked on to another, both with everything between; what was picked before stays so. */
 function upTo(id: string): readonly string[] {
   const all = hanging.value.hung.flatMap((r) => (widths.hangs(r.screen.id) ? [] : [r.screen.id]));
-  const [from, to] = [all.indexOf(stage.screenId), all.indexOf(id)];
-  return [...new Set([...stage.picked, ...all.slice(Math.min(from, to), Math.max(from, to) + 1)])];
+  const [from, to] = [all.indexOf(editor.screenId), all.indexOf(id)];
+  return [...new Set([...editor.picked, ...all.slice(Math.min(from, to), Math.max(from, to) + 1)])];
 }
 
 // ── screens are dragged by their labels, within a row and to another ──
 function label(event: MouseEvent, id: string): void {
   if (wasLift()) return;
-  if (event.shiftKey) stage.pickScreens(upTo(id));
-  else if (event.ctrlKey || event.metaKey) stage.pickScreen(id);
+  if (event.shiftKey) editor.pickScreens(upTo(id));
+  else if (event.ctrlKey || event.metaKey) editor.pickScreen(id);
   else {
-    stage.picked = [];
-    stage.goTo(id);
+    editor.picked = [];
+    editor.goTo(id);
   }
   frame.value?.focus({ preventScroll: true });
 }
 /** From label to label by arrow keys; Space adds a screen to the selected ones, Enter goes to it. */
 function labelKey(event: KeyboardEvent, r: WallSlot): void {
   const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-  if (event.key === ' ') stage.pickScreen(r.screen.id);
+  if (event.key === ' ') editor.pickScreen(r.screen.id);
   else if (by !== 0) {
     const next = hanging.value.hung[hanging.value.hung.indexOf(r) + by];
     if (!next) return;
@@ -165,10 +165,10 @@ useAutoScroll(frame, pan);
 const { pressed } = useScrollIntoView(zoom, here, reveal, showWhole);
 watch(
   () => widths.beside.length,
-  (n, was) => n > was && void nextTick(() => showWhole(stage.screenId)),
+  (n, was) => n > was && void nextTick(() => showWhole(editor.screenId)),
 );
 onMounted(() => {
-  stage.focusWall = () => frame.value?.focus({ preventScroll: true });
+  editor.focusWall = () => frame.value?.focus({ preventScroll: true });
   void nextTick(() => {
     if (!frame.value) return;
     view.value = { w: frame.value.clientWidth, h: frame.value.clientHeight };
@@ -176,7 +176,7 @@ onMounted(() => {
     if (!r) return;
     reveal({ ...r, y: r.y - 24 }, false);
     // What is selected from the beginning, by its address, is brought into view like anything else.
-    const box = stage.selected === null ? null : stage.findBox(stage.selected);
+    const box = editor.selected === null ? null : editor.findBox(editor.selected);
     const z = zoom.value;
     if (box) reveal({ x: r.x + box.x * z, y: r.y + box.y * z, w: box.w * z, h: box.h * z }, true);
   });
@@ -225,8 +225,8 @@ function scrolled(): void {
         v-for="r in near"
         :key="`label ${r.screen.id}`"
         :hung="r"
-        :on="r.screen.id === stage.screenId"
-        :picked="stage.picked.includes(r.screen.id)"
+        :on="r.screen.id === editor.screenId"
+        :picked="editor.picked.includes(r.screen.id)"
         @press="(e, h) => widths.hangs(h.screen.id) === null && pressLabel(e, h)"
         @choose="label"
         @walk="labelKey"
@@ -270,11 +270,11 @@ function scrolled(): void {
     <WidthBar v-if="hanging.hung.length > 0" @unfolded="unfolded = $event" />
     <ZoomBar
       :zoom="zoom"
-      :said="unfolded ? 0 : said.open"
-      :pins="said.onWall"
+      :said="unfolded ? 0 : comments.open"
+      :pins="comments.onWall"
       @by="zoomBy"
       @whole="fit(false)"
-      @pins="said.onWall = $event"
+      @pins="comments.onWall = $event"
     />
     <DragPreview />
   </section>

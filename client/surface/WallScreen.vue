@@ -29,19 +29,19 @@ import TextEditor from './TextEditor.vue';
  * written and dropped on it.
  */
 const props = defineProps<{ screen: Screen; height: number; zoom: number }>();
-const stage = useEditor();
+const editor = useEditor();
 const commands = useCommands();
 const drag = useDrag();
-const drawing = usePictures();
-const exact = useFreeform();
-const bench = useComponentEditor();
-const writing = useTextEditing();
-const said = useComments();
+const pictures = usePictures();
+const freeform = useFreeform();
+const componentEditor = useComponentEditor();
+const textEditing = useTextEditing();
+const comments = useComments();
 const frame = ref<HTMLElement | null>(null);
 
 // ── what is seen ──
-const current = computed(() => props.screen.id === stage.screenId);
-const picture = computed(() => (current.value ? stage.picture : null));
+const current = computed(() => props.screen.id === editor.screenId);
+const picture = computed(() => (current.value ? editor.picture : null));
 /** The last picture that was drawn here on the page: shown until the worker has one that is as new. */
 const left = shallowRef<{ screen: Screen; picture: Picture } | null>(null);
 watch([picture, () => props.screen], ([p], [was, screen]) => {
@@ -51,26 +51,28 @@ const page = computed(() => {
   if (picture.value) return picture.value;
   const kept = left.value;
   if (kept?.screen !== props.screen) return null;
-  const known = drawing.knownOf(props.screen, stage.wearsShown(props.screen));
+  const known = pictures.knownOf(props.screen, editor.appliedKitsShown(props.screen));
   return known?.drawn && known.of === props.screen ? null : kept.picture;
 });
 /** Laid out here only when the pointer asks for it: what is seen comes from the worker. */
-const root = computed<Box | null>(() => (current.value ? stage.box : stage.boxOf(props.screen)));
+const root = computed<Box | null>(() => (current.value ? editor.box : editor.boxOf(props.screen)));
 const NOTHING: ReadonlyMap<string, Box> = new Map();
 const boxes = computed(() => {
   if (!current.value) return NOTHING;
-  return stage.trial && root.value ? boxesByKey(root.value) : stage.boxMap;
+  return editor.trial && root.value ? boxesByKey(root.value) : editor.boxMap;
 });
 const { hover, list, pathUnder, press, click, deeper, move } = usePointerInput(props, frame, root, boxes, current);
 
 // ── what is marked ──
 const marked = computed<readonly string[]>(() =>
-  current.value ? stage.selection : stage.elsewhere.filter((e) => e.screen === props.screen.id).map((e) => e.node),
+  current.value ? editor.selection : editor.elsewhere.filter((e) => e.screen === props.screen.id).map((e) => e.node),
 );
 const marks = computed(() =>
   marked.value.flatMap((k) => {
     if (!current.value)
-      return drawing.rectsOf(props.screen, stage.wearsShown(props.screen), k).map((at, i) => ({ key: `${k}${i}`, at }));
+      return pictures
+        .rectsOf(props.screen, editor.appliedKitsShown(props.screen), k)
+        .map((at, i) => ({ key: `${k}${i}`, at }));
     const b = boxes.value.get(k);
     if (b) return [{ key: k, at: b }];
     // An item of a series that is selected as such is marked wherever it shows.
@@ -79,19 +81,21 @@ const marks = computed(() =>
 );
 /** Where the first that is shown of a thing stands. */
 function standing(node: string): Rect | null {
-  if (!current.value) return drawing.rectsOf(props.screen, stage.wearsShown(props.screen), node)[0] ?? null;
+  if (!current.value) return pictures.rectsOf(props.screen, editor.appliedKitsShown(props.screen), node)[0] ?? null;
   const own = boxes.value.get(node);
   if (own) return own;
   for (const [key, at] of boxes.value) if (key.endsWith(`/${node}`)) return at;
   return null;
 }
-const pinned = computed(() => said.onWall && said.openOn.has(props.screen.id) && bench.of === '' && props.zoom > 0.15);
+const pinned = computed(
+  () => comments.onWall && comments.openOn.has(props.screen.id) && componentEditor.of === '' && props.zoom > 0.15,
+);
 const pointedAt = computed(() => {
   const b = hover.value;
   return b && !marks.value.some((m) => m.key === b.node.key) ? { at: b, name: b.node.name } : null;
 });
 const ghosts = computed(() =>
-  (current.value ? (stage.ghost?.made ?? []) : []).flatMap((key) => {
+  (current.value ? (editor.ghost?.made ?? []) : []).flatMap((key) => {
     const at = boxes.value.get(key);
     return at ? [{ key, at }] : [];
   }),
@@ -100,15 +104,15 @@ const landing = computed(() =>
   drag.landing?.drop && drag.landing.screen.id === props.screen.id ? drag.landing : null,
 );
 const whole = computed(() =>
-  stage.picked.includes(props.screen.id) ? { x: 0, y: 0, w: props.screen.width, h: props.height } : null,
+  editor.picked.includes(props.screen.id) ? { x: 0, y: 0, w: props.screen.width, h: props.height } : null,
 );
 /** How large the sign is that adds one more: px on the glass. */
 const SIGN = 22;
 /** Behind the last item of the selected series: one more. */
 const plus = computed(() => {
   if (!current.value) return null;
-  const node = stage.selectedNode;
-  const id = stage.selectedPlace?.entry?.series ?? (node?.type === 'series' ? node.id : undefined);
+  const node = editor.selectedNode;
+  const id = editor.selectedPlace?.entry?.series ?? (node?.type === 'series' ? node.id : undefined);
   const series = id === undefined ? undefined : props.screen.nodes[id];
   const box = id === undefined ? undefined : boxes.value.get(id);
   const last = box?.children.at(-1);
@@ -118,8 +122,8 @@ const plus = computed(() => {
     ? { id, x: last.x + last.w + 4, y: last.y + last.h / 2 - half }
     : { id, x: last.x + last.w / 2 - half, y: last.y + last.h + 4 };
 });
-const open = computed(() => (writing.open?.screen === props.screen.id ? writing.open : null));
-const picking = computed(() => (writing.picking?.screen === props.screen.id ? writing.picking : null));
+const open = computed(() => (textEditing.open?.screen === props.screen.id ? textEditing.open : null));
+const picking = computed(() => (textEditing.picking?.screen === props.screen.id ? textEditing.picking : null));
 const isEmpty = computed(() => {
   const r = props.screen.nodes[props.screen.root];
   return r !== undefined && childrenOf(r).length === 0 && ghosts.value.length === 0;
@@ -130,15 +134,24 @@ const isEmpty = computed(() => {
 function landAt(x: number, y: number): ReturnType<typeof dropAt> {
   const r = frame.value?.getBoundingClientRect();
   const h = drag.held;
-  if (!r || !h || !stage.world || !root.value) return null;
+  if (!r || !h || !editor.world || !root.value) return null;
   const at = { x: (x - r.left) / props.zoom, y: (y - r.top) / props.zoom };
   if (at.x < 0 || at.y < 0 || at.x > props.screen.width || at.y > props.height) return null;
   const without = h.kind === 'selection' && h.from === props.screen.id && !drag.copying ? h.ids : [];
-  return dropAt(stage.world, stage.wearsShown(props.screen), props.screen, root.value, at.x, at.y, h.roles, without);
+  return dropAt(
+    editor.world,
+    editor.appliedKitsShown(props.screen),
+    props.screen,
+    root.value,
+    at.x,
+    at.y,
+    h.roles,
+    without,
+  );
 }
 /** Scrolled on its device, the wheel moves the screen, and the Wall where that ends. */
 function wheel(event: WheelEvent): void {
-  if (!current.value || event.ctrlKey || event.metaKey || event.shiftKey || !stage.scrollBy(event.deltaY / props.zoom))
+  if (!current.value || event.ctrlKey || event.metaKey || event.shiftKey || !editor.scrollBy(event.deltaY / props.zoom))
     return;
   event.preventDefault();
   event.stopPropagation();
@@ -149,7 +162,7 @@ function bringFile(event: DragEvent): void {
   if (file) void bring(file, props.screen, pathUnder(event));
 }
 function choose(key: string): void {
-  stage.select([key]);
+  editor.select([key]);
   list.value = null;
 }
 defineExpose({ landAt, screen: props.screen });
@@ -189,16 +202,16 @@ defineExpose({ landAt, screen: props.screen });
       :current="current"
     />
     <ScreenMarks :zoom="zoom" :marks="marks" :whole="whole" :hover="pointedAt" :ghosts="ghosts" :landing="landing" />
-    <DeviceMarks v-if="current && bench.of === ''" :screen="screen" :zoom="zoom" :height="height" />
+    <DeviceMarks v-if="current && componentEditor.of === ''" :screen="screen" :zoom="zoom" :height="height" />
     <GuideLines
-      v-if="current && exact.shows.guides && stage.scroll === null && bench.of === '' && zoom > 0.15"
+      v-if="current && freeform.shows.guides && editor.scroll === null && componentEditor.of === '' && zoom > 0.15"
       :screen="screen"
       :zoom="zoom"
       :height="height"
     />
     <!-- Distances stand where edges are pressed. -->
-    <EdgePins v-if="current && !drag.held && !exact.measuring && !open" :zoom="zoom" />
-    <template v-if="current && !drag.held && !exact.active && !open">
+    <EdgePins v-if="current && !drag.held && !freeform.measuring && !open" :zoom="zoom" />
+    <template v-if="current && !drag.held && !freeform.active && !open">
       <SpacingHandles :zoom="zoom" />
       <ResizeHandles :zoom="zoom" />
     </template>
@@ -217,11 +230,11 @@ defineExpose({ landAt, screen: props.screen });
     <IconPicker
       v-if="picking"
       class="icons"
-      :kit="stage.mainKit"
+      :kit="editor.mainKit"
       :value="picking.box.node.look.icon?.id"
       :style="{ left: `${picking.box.x * zoom}px`, top: `${(picking.box.y + picking.box.h) * zoom + 8}px` }"
-      @choose="writing.setIcon"
-      @leave="writing.leave"
+      @choose="textEditing.setIcon"
+      @leave="textEditing.leave"
     />
     <LayerList v-if="list" :boxes="list.boxes" :x="list.x" :y="list.y" @choose="choose" />
   </div>

@@ -15,10 +15,10 @@ const SituationsDialog = defineAsyncComponent(() => import('./SituationsDialog.v
 /** The width at which the screen is seen, some side by side; in which situation; and where changes hold. */
 const doc = useDocument();
 const situations = useSituations();
-const stage = useEditor();
+const editor = useEditor();
 const widths = useWidths();
-const updates = useKitUpdates();
-const screen = computed(() => stage.screen);
+const kitUpdates = useKitUpdates();
+const screen = computed(() => editor.screen);
 const here = computed(() => (screen.value ? widths.seenAt(screen.value) : 0));
 const open = ref(false);
 const unfolded = computed(() => open.value || widths.isOn);
@@ -60,8 +60,8 @@ function toggle(w: number): void {
 }
 /** Brands to be seen beside it, and the modes of the one it wears. */
 const brands = computed<readonly BrandBeside[]>(() => [
-  ...updates.offered.filter((k) => k !== stage.mainKit).map((k) => ({ kit: kitRef(k), mode: '', name: k.name })),
-  ...(stage.mainKit ? modesOf(stage.mainKit) : []).map((mode) => ({
+  ...kitUpdates.offered.filter((k) => k !== editor.mainKit).map((k) => ({ kit: kitRef(k), mode: '', name: k.name })),
+  ...(editor.mainKit ? modesOf(editor.mainKit) : []).map((mode) => ({
     kit: '',
     mode,
     name: mode.charAt(0).toUpperCase() + mode.slice(1),
@@ -89,13 +89,13 @@ function seeIn(id: string): void {
   situations.seen = id;
 }
 const REACHES: readonly { readonly id: Reach; readonly name: () => string }[] = [
-  { id: 'all', name: () => (stage.situation ? 'everywhere' : 'at every width') },
+  { id: 'all', name: () => (editor.situation ? 'everywhere' : 'at every width') },
   { id: 'up', name: () => `only from ${here.value} px up` },
   { id: 'down', name: () => `only up to ${here.value} px` },
   { id: 'between', name: () => 'only between two widths' },
 ];
 const options = computed(() => [
-  ...(stage.situation ? [{ id: 'situation' as Reach, name: `only in ${stage.situation.name}` }] : []),
+  ...(editor.situation ? [{ id: 'situation' as Reach, name: `only in ${editor.situation.name}` }] : []),
   ...REACHES.map((r) => ({ id: r.id, name: r.name() })),
 ]);
 function choose(to: Reach): void {
@@ -114,21 +114,21 @@ function setOther(): void {
   widths.other = Math.round(w);
 }
 const told = computed(() => {
-  const range = screen.value ? widths.range(screen.value, stage.situation) : null;
-  return range ? `Changes hold ${rangeWords(range, () => stage.situation?.name ?? '')}.` : '';
+  const range = screen.value ? widths.range(screen.value, editor.situation) : null;
+  return range ? `Changes hold ${rangeWords(range, () => editor.situation?.name ?? '')}.` : '';
 });
 /** What does not fit at this width. */
-const wrong = computed(() => stage.wrong);
+const wrong = computed(() => editor.wrong);
 const next = ref(0);
 function showNext(): void {
   const f = wrong.value[next.value % wrong.value.length];
   next.value++;
-  if (f) stage.select([f.key]);
+  if (f) editor.select([f.key]);
 }
 </script>
 
 <template>
-  <button v-if="screen && !unfolded && !stage.situation" class="plain widths tabular" :title="lead" @click="unfold">
+  <button v-if="screen && !unfolded && !editor.situation" class="plain widths tabular" :title="lead" @click="unfold">
     {{ here }} px wide
   </button>
   <div v-else-if="screen" class="widths" role="group" aria-label="Width of the screen" @pointerdown.stop @wheel.stop>
@@ -181,7 +181,7 @@ function showNext(): void {
       </span>
     </template>
     <Select
-      v-if="stage.screen"
+      v-if="editor.screen"
       :model-value="situations.seen"
       :options="seenIn"
       option-label="name"
@@ -190,7 +190,7 @@ function showNext(): void {
       placeholder="as they are"
       aria-label="Situation"
       class="reach"
-      :class="{ only: stage.situation }"
+      :class="{ only: editor.situation }"
       @update:model-value="seeIn"
     />
     <Select

@@ -8,21 +8,21 @@ import { useTextEditing } from '../stores/textEditing.js';
 /** Picture files let go over a screen: into the picture they lie on, else as pictures of their own. */
 export function useFileDrop(): (file: File, screen: Screen, path: readonly Box[]) => Promise<void> {
   const doc = useDocument();
-  const stage = useEditor();
+  const editor = useEditor();
   const commands = useCommands();
-  const writing = useTextEditing();
+  const textEditing = useTextEditing();
   return async (file, screen, path) => {
     const over = [...path].reverse().find((b) => b.node.type === 'image');
     try {
       const added = await api.addPicture(file);
-      const w = stage.world;
-      const place = over && w ? textPlace(w, stage.wearsShown(screen), screen, over.node.key, 'asset') : null;
+      const w = editor.world;
+      const place = over && w ? textPlace(w, editor.appliedKitsShown(screen), screen, over.node.key, 'asset') : null;
       if (place) {
-        doc.act(`Show ${added.name}`, writing.stepsAt(screen, place, added.id, 'asset'));
+        doc.act(`Show ${added.name}`, textEditing.stepsAt(screen, place, added.id, 'asset'));
         return;
       }
-      if (screen.id !== stage.screenId) stage.goTo(screen.id);
-      const id = stage.newId();
+      if (screen.id !== editor.screenId) editor.goTo(screen.id);
+      const id = editor.newId();
       const aspect = Math.round((added.width / added.height) * 100) / 100;
       const attrs = { asset: added.id, width: 'stretch', aspect, fit: 'cover' } as const;
       commands.placePieces(`Place ${added.name}`, [

@@ -16,20 +16,20 @@ export function useLasso(
   hanging: Readonly<Ref<WallLayout>>,
   at: (e: PointerEvent) => { x: number; y: number },
 ): { readonly area: ShallowRef<Caught | null>; readonly start: (event: PointerEvent) => void } {
-  const stage = useEditor();
+  const editor = useEditor();
   const area = shallowRef<Caught | null>(null);
   function start(event: PointerEvent): void {
     const from = at(event);
-    const before = stage.picked;
+    const before = editor.picked;
     const pick = (a: Caught): void => {
       const caught = hanging.value.hung.filter(
         (r) =>
           !r.screen.id.includes(BESIDE) && r.x < a.x + a.w && r.x + r.w > a.x && r.y < a.y + a.h && r.y + r.h > a.y,
       );
       const ids = [...new Set([...before, ...caught.map((r) => r.screen.id)])];
-      stage.pickScreens(ids);
+      editor.pickScreens(ids);
       const [first] = ids;
-      if (first !== undefined && !ids.includes(stage.screenId)) stage.screenId = first;
+      if (first !== undefined && !ids.includes(editor.screenId)) editor.screenId = first;
     };
     followPointer(
       (e) => {

@@ -30,13 +30,13 @@ export function usePointerInput(
   boxes: Readonly<Ref<ReadonlyMap<string, Box>>>,
   current: Readonly<Ref<boolean>>,
 ) {
-  const stage = useEditor();
-  const aiming = usePickTarget();
+  const editor = useEditor();
+  const pickTarget = usePickTarget();
   const commands = useCommands();
   const drag = useDrag();
-  const writing = useTextEditing();
-  const bench = useComponentEditor();
-  const exact = useFreeform();
+  const textEditing = useTextEditing();
+  const componentEditor = useComponentEditor();
+  const freeform = useFreeform();
   const widths = useWidths();
   const hover = shallowRef<Box | null>(null);
   /** Everything under the pointer, to choose from; px on the glass. */
@@ -55,28 +55,30 @@ export function usePointerInput(
   const stops = (event: MouseEvent): Box[] =>
     pathUnder(event).filter(
       // The ground of a screen is the screen itself; that of an original is a part like others.
-      (b, i) => (i > 0 || bench.of !== '') && (b.node.key === b.node.owner || b.node.instance || b.node.type !== 'box'),
+      (b, i) =>
+        (i > 0 || componentEditor.of !== '') &&
+        (b.node.key === b.node.owner || b.node.instance || b.node.type !== 'box'),
     );
   const isPlain = (b: Box): boolean => at.screen.nodes[b.node.key]?.type === 'box' || b.node.series;
   /** What a click means: the nearest around it that is not the ground of the screen, or what is selected already. */
   function meant(event: MouseEvent): Box | undefined {
     const path = stops(event);
-    const selected = path.find((b) => stage.selection.includes(b.node.key) && !b.node.series);
+    const selected = path.find((b) => editor.selection.includes(b.node.key) && !b.node.series);
     if (selected && current.value) return selected;
     // A plain row or column is what is meant only where nothing stands in it.
     return path.find((b) => !isPlain(b) || path.at(-1) === b) ?? path[0];
   }
 
   function press(event: PointerEvent): void {
-    if (event.button !== 0 || isOwn(event) || widths.hangs(at.screen.id) || aiming.aim) return;
-    writing.picking = null;
+    if (event.button !== 0 || isOwn(event) || widths.hangs(at.screen.id) || pickTarget.aim) return;
+    textEditing.picking = null;
     list.value = null;
     const box = meant(event);
     // In a free box a thing is moved to the px; dragged out of it, it is held like anything else.
     if (box && current.value && !event.altKey && !event.shiftKey && box.node.key in at.screen.nodes) {
-      if (!stage.selection.includes(box.node.key) && isFree(box.node.key)) stage.select([box.node.key]);
-      if (stage.selection.includes(box.node.key) && exact.free) {
-        exact.drag(event, at.zoom, (e) => drag.follow(e, () => hold(box), true));
+      if (!editor.selection.includes(box.node.key) && isFree(box.node.key)) editor.select([box.node.key]);
+      if (editor.selection.includes(box.node.key) && freeform.free) {
+        freeform.drag(event, at.zoom, (e) => drag.follow(e, () => hold(box), true));
         return;
       }
     }
@@ -84,18 +86,18 @@ export function usePointerInput(
   }
   /** Does it lie in a free box? */
   function isFree(id: string): boolean {
-    const parent = exact.holderOf(id);
-    if (boxes.value.get(id)?.node.look.over === 'free') return true;
+    const parent = freeform.holderOf(id);
+    if (boxes.value.get(id)?.node.look.overlay === 'free') return true;
     return parent !== undefined && boxes.value.get(parent)?.node.look.flow === 'free';
   }
   /** What the pointer holds when something is dragged. */
   function hold(box: Box | undefined): Held | null {
     if (!box) return null;
-    if (!current.value) stage.goTo(at.screen.id);
-    if (!stage.selection.includes(box.node.key)) stage.select([box.node.key]);
-    const ids = stage.selectedIds;
+    if (!current.value) editor.goTo(at.screen.id);
+    if (!editor.selection.includes(box.node.key)) editor.select([box.node.key]);
+    const ids = editor.selectedIds;
     // Parts inside an instance stay where their original has them.
-    if (stage.selectedPlace && (stage.selectedPlace.at.length > 0 || stage.selectedPlace.entry)) return null;
+    if (editor.selectedPlace && (editor.selectedPlace.at.length > 0 || editor.selectedPlace.entry)) return null;
     return {
       kind: 'selection',
       name: commands.named(ids),
@@ -104,20 +106,20 @@ export function usePointerInput(
         .map((n) => boxes.value.get(n.id)?.node.instance?.role ?? n.type),
       ids,
       from: at.screen.id,
-      ...heldPicture(stage.findBox(ids.at(-1) ?? ''), at.zoom),
+      ...heldPicture(editor.findBox(ids.at(-1) ?? ''), at.zoom),
     };
   }
   function click(event: MouseEvent): void {
-    if (drag.wasDrag() || exact.wasDrag() || isOwn(event)) return;
-    if (aiming.aim) {
+    if (drag.wasDrag() || freeform.wasDrag() || isOwn(event)) return;
+    if (pickTarget.aim) {
       const things = [meant(event), ...[...pathUnder(event)].reverse()].flatMap((b) => (b ? [b.node.key] : []));
-      if (aiming.aim.take(at.screen.id, things)) return;
+      if (pickTarget.aim.take(at.screen.id, things)) return;
     }
     if (!current.value) {
       const path = stops(event);
-      stage.goTo(at.screen.id);
+      editor.goTo(at.screen.id);
       const first = path.find((b) => !isPlain(b)) ?? path[0];
-      if (first && !event.shiftKey) stage.select([first.node.key]);
+      if (first && !event.shiftKey) editor.select([first.node.key]);
       return;
     }
     if (event.ctrlKey || event.metaKey) {
@@ -126,27 +128,27 @@ export function usePointerInput(
       return;
     }
     // Pressed beside what lies over the screen, that is put away.
-    if (pathUnder(event).at(-1)?.node.key === SCRIM) stage.opened = '';
+    if (pathUnder(event).at(-1)?.node.key === SCRIM) editor.opened = '';
     const key = meant(event)?.node.key;
-    if (!event.shiftKey || key === undefined) stage.select(key === undefined ? [] : [key]);
-    else if (stage.selection.includes(key)) stage.select(stage.selection.filter((k) => k !== key));
-    else stage.select([...stage.selection, key]);
+    if (!event.shiftKey || key === undefined) editor.select(key === undefined ? [] : [key]);
+    else if (editor.selection.includes(key)) editor.select(editor.selection.filter((k) => k !== key));
+    else editor.select([...editor.selection, key]);
   }
   function deeper(event: MouseEvent): void {
     if (isOwn(event)) return;
     const path = stops(event);
     const last = path.at(-1);
-    if (last?.node.type === 'text' && writing.write(last.node.key)) return;
+    if (last?.node.type === 'text' && textEditing.write(last.node.key)) return;
     if (last?.node.type === 'icon') {
-      stage.select([last.node.key]);
-      if (writing.pickIcon(last.node.key)) return;
+      editor.select([last.node.key]);
+      if (textEditing.pickIcon(last.node.key)) return;
     }
-    const selected = path.findIndex((b) => b.node.key === stage.selected);
+    const selected = path.findIndex((b) => b.node.key === editor.selected);
     const next = path[selected + 1] ?? path[selected];
-    if (next) stage.select([next.node.key]);
+    if (next) editor.select([next.node.key]);
   }
   function move(event: MouseEvent): void {
-    hover.value = drag.held || exact.active ? null : (meant(event) ?? null);
+    hover.value = drag.held || freeform.active ? null : (meant(event) ?? null);
   }
   return { hover, list, pathUnder, press, click, deeper, move };
 }

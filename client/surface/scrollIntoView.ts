@@ -22,12 +22,12 @@ export function useScrollIntoView(
   showWhole: (screen: string) => void,
 ): { readonly pressed: () => void } {
   const doc = useDocument();
-  const stage = useEditor();
+  const editor = useEditor();
   const drag = useDrag();
   const ids = (): Set<string> => new Set(doc.shown?.screens.map((s) => s.id));
   let known = ids();
   let pressedAt = -Infinity;
-  watch([() => stage.screenId, () => stage.selected, () => doc.shown?.screens.length], async ([id, key], [was]) => {
+  watch([() => editor.screenId, () => editor.selected, () => doc.shown?.screens.length], async ([id, key], [was]) => {
     const fresh = id !== was && id !== '' && !known.has(id);
     known = ids();
     await nextTick();
@@ -35,7 +35,7 @@ export function useScrollIntoView(
     if (drag.held) return;
     if (fresh) showWhole(id);
     const r = here.value;
-    const box = key === null ? null : stage.findBox(key);
+    const box = key === null ? null : editor.findBox(key);
     if (!r) return;
     const z = zoom.value;
     if (box) reveal({ x: r.x + box.x * z, y: r.y + box.y * z, w: box.w * z, h: box.h * z }, !byPointer);

@@ -46,7 +46,7 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   readonly showWhole: (id: string) => void;
 } {
   const doc = useDocument();
-  const stage = useEditor();
+  const editor = useEditor();
   const id = doc.shown?.id ?? '';
   const store = useLocalStorage<Record<string, { zoom: number; x: number; y: number }>>('dekkor-wall', {});
   const was = store.value[id];
@@ -58,13 +58,13 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
     debounce: 300,
   });
 
-  const sizes = computed(() => measured(doc.shown?.flows ?? NO_FLOWS, stage.hung, stage.heights));
+  const sizes = computed(() => measured(doc.shown?.flows ?? NO_FLOWS, editor.hung, editor.heights));
   const at = (z: number): WallLayout => wallLayoutAt(sizes.value, z);
   let made = { zoom: 0, flows: NO_FLOWS, screens: NO_SCREENS };
   const hanging = computed<WallLayout>((was) => {
     const flows = doc.shown?.flows ?? NO_FLOWS;
-    const screens = stage.hung;
-    const alike = was && made.zoom === zoom.value ? sameWallLayout(was, made, flows, screens, stage.heights) : null;
+    const screens = editor.hung;
+    const alike = was && made.zoom === zoom.value ? sameWallLayout(was, made, flows, screens, editor.heights) : null;
     made = { zoom: zoom.value, flows, screens };
     return alike ?? at(zoom.value);
   });
@@ -78,7 +78,7 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   watch(
     visible,
     (list) => {
-      stage.inSight = new Set(list.map((r) => r.screen.id));
+      editor.inSight = new Set(list.map((r) => r.screen.id));
     },
     { immediate: true },
   );
@@ -108,7 +108,7 @@ export function useWallView(frame: Ref<HTMLElement | null>): {
   /** Shows everything, or the current screen, as large as it fits. */
   function fit(one: boolean): void {
     const pick = (list: readonly WallSlot[]): readonly WallSlot[] =>
-      one ? list.filter((r) => r.screen.id === stage.screenId) : list;
+      one ? list.filter((r) => r.screen.id === editor.screenId) : list;
     if (pick(hanging.value.hung).length === 0) return;
     zoom.value = fitting((z) => pick(all(z)), !one, ...room(), one ? 1.5 : 1);
     const e = extent(pick(hanging.value.hung), !one);

@@ -96,7 +96,7 @@ function take(went: Navigation): void {
     hover.value = [];
     focused.value = '';
     stopAll();
-  } else if (was.over !== went.trying.over) focused.value = '';
+  } else if (was.overlay !== went.trying.overlay) focused.value = '';
   for (const l of effects.later) wait(l);
   for (const a of effects.opens) window.open(a, '_blank', 'noopener');
   if (effects.scroll) {
@@ -149,8 +149,8 @@ const whole = computed<Box | null>(() => {
   return made ? layout(made, fonts) : null;
 });
 const screen = computed(() => seen.value?.screen);
-const stage = ref<HTMLElement | null>(null);
-const room = useElementSize(stage);
+const editor = ref<HTMLElement | null>(null);
+const room = useElementSize(editor);
 /** As its device shows it: the height of that, or what there is room for. */
 const high = computed(() => {
   const s = screen.value;
@@ -169,22 +169,24 @@ const most = computed(() => (whole.value ? scrollRoom(whole.value, high.value) :
 const box = computed(() => (whole.value ? scrolledTo(whole.value, high.value, scroll.value) : null));
 const seenAs = computed(() => {
   const t = trying.value;
-  return t ? { screen: t.screen, over: t.over, done: t.done.length, states: states.value } : null;
+  return t ? { screen: t.screen, overlay: t.overlay, done: t.done.length, states: states.value } : null;
 });
 const primitives = useTransitions(box, seenAs, () =>
   props.world && trying.value ? resolveTried(props.world, trying.value)?.mainKit : undefined,
 );
 /** Does a part do something, as it is said of it or of its thing? */
-function does(n: RNode): boolean {
+function isInteractive(n: RNode): boolean {
   const id = n.owner.split('/').at(-1) ?? '';
-  const said = screen.value?.nodes[id]?.does ?? [];
+  const said = screen.value?.nodes[id]?.interactions ?? [];
   if (said.length === 0) return false;
   const cut = n.key.lastIndexOf(id);
   const at = n.key.slice(cut + id.length + 1);
   const whole = cut >= 0 && at === '';
   const shown = whole ? n.instance?.shown : shownOf(n.key.slice(0, cut + id.length));
   return said.some((b) =>
-    b.part ? at !== '' && partAddress(seen.value?.wears ?? [], b, shown ?? '')?.join('/') === at : whole && isDoneTo(b),
+    b.part
+      ? at !== '' && partAddress(seen.value?.appliedKits ?? [], b, shown ?? '')?.join('/') === at
+      : whole && isDoneTo(b),
   );
 }
 const shownOf = (key: string): string | undefined => pathTo(key).at(-1)?.node.instance?.shown;
@@ -193,9 +195,9 @@ const spots = computed<readonly HotSpot[]>(() => {
   const b = box.value;
   const s = seen.value;
   if (!b || !s) return [];
-  const over = trying.value?.over ?? '';
-  const from = over === '' ? b : (b.children.find((c) => c.node.key === over) ?? b);
-  return spotsOf(s.world, from, does, s.screen.order);
+  const overlay = trying.value?.overlay ?? '';
+  const from = overlay === '' ? b : (b.children.find((c) => c.node.key === overlay) ?? b);
+  return spotsOf(s.world, from, isInteractive, s.screen.order);
 });
 function glide(to: number): void {
   const end = Math.min(most.value, Math.max(0, to));
@@ -234,7 +236,7 @@ function move(event: PointerEvent): void {
   const { path } = at(event);
   const keys = keysOf(path);
   const met = spots.value.filter((s) => keys.includes(s.key));
-  acting.value = !met.some((s) => s.disabled) && (met.some((s) => s.acts) || path.some((b) => does(b.node)));
+  acting.value = !met.some((s) => s.disabled) && (met.some((s) => s.acts) || path.some((b) => isInteractive(b.node)));
   if (keys.join() === hover.value.join()) return;
   const fresh = keys.some((k) => !hover.value.includes(k));
   hover.value = keys;
@@ -264,7 +266,7 @@ watch([scroll, () => trying.value?.screen], ([by, on], [, before]) => {
   const s = screen.value;
   if (!w || !s || !whole.value || by <= 0) return;
   for (const n of Object.values(s.nodes)) {
-    if (reached.has(n.id) || !n.does?.some((b) => b.when.on === 'reach')) continue;
+    if (reached.has(n.id) || !n.interactions?.some((b) => b.when.on === 'reach')) continue;
     const b = find(whole.value, n.id);
     if (!b || b.y < by || b.y + Math.min(b.h, 40) > by + high.value) continue;
     reached.add(n.id);
@@ -312,8 +314,8 @@ function pressAt(path: readonly Box[], along: number): boolean {
   const t = trying.value;
   if (!w || !t) return false;
   said.value = [];
-  const over = t.over;
-  if (over !== '' && (path.at(-1)?.node.key === SCRIM || !path.some((b) => b.node.key === over))) {
+  const overlay = t.overlay;
+  if (overlay !== '' && (path.at(-1)?.node.key === SCRIM || !path.some((b) => b.node.key === overlay))) {
     take(pressBackdrop(w, t));
     return true;
   }
@@ -416,7 +418,7 @@ function back(): void {
   const before = t?.history.at(-1);
   if (!t || before === undefined) return;
   take({
-    trying: { ...t, screen: before, over: '', history: t.history.slice(0, -1) },
+    trying: { ...t, screen: before, overlay: '', history: t.history.slice(0, -1) },
     effects: { later: [], opens: [], said: [] },
   });
 }

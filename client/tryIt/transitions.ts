@@ -15,7 +15,7 @@ import {
 /** What is seen of a mockup: of one screen, with what lies over it and what was done. A change of it is shown as a movement. */
 export interface SeenAs {
   readonly screen: string;
-  readonly over: string;
+  readonly overlay: string;
   readonly done: number;
   readonly states: unknown;
 }
@@ -50,7 +50,7 @@ export function useTransitions(
       if (now !== was) stop();
       return;
     }
-    const turned = is.screen !== before.screen || is.over !== before.over;
+    const turned = is.screen !== before.screen || is.overlay !== before.overlay;
     // What changes while something moves is where it moves to.
     if (!run || turned) {
       const { screen: long, look, curve } = motionOf(kit());

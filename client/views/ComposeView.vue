@@ -11,7 +11,7 @@ import EditorFrame from './EditorFrame.vue';
 
 /** Screens, composed: all of them hang on the Wall, one is worked on. */
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const commands = useCommands();
 const wall = ref<InstanceType<typeof WallPane> | null>(null);
 // The Workbench is left before anything is taken from the address: what is worked on is a screen again.
@@ -23,59 +23,59 @@ useAddress(
   (asked) => {
     const project = doc.shown;
     if (!project) return;
-    stage.screenId = screenOf(project, asked)
+    editor.screenId = screenOf(project, asked)
       ? asked
-      : (screenOf(project, stage.screenId)?.id ?? project.screens[0]?.id ?? '');
+      : (screenOf(project, editor.screenId)?.id ?? project.screens[0]?.id ?? '');
   },
-  () => stage.screenId,
+  () => editor.screenId,
 );
 watch(
   () => doc.shown?.screens,
   (screens) => {
-    if (screens && !screens.some((s) => s.id === stage.screenId)) {
-      stage.select([]);
-      stage.screenId = screens[0]?.id ?? '';
+    if (screens && !screens.some((s) => s.id === editor.screenId)) {
+      editor.select([]);
+      editor.screenId = screens[0]?.id ?? '';
     }
   },
 );
 function goBy(by: 1 | -1): void {
   const all = doc.shown?.screens ?? [];
-  const to = all[all.findIndex((x) => x.id === stage.screenId) + by];
+  const to = all[all.findIndex((x) => x.id === editor.screenId) + by];
   if (!to) return;
   // What is selected on several screens stays so; the next of them leads.
-  const there = stage.elsewhere.filter((e) => e.screen === to.id).map((e) => e.node);
-  if (there.length === 0) stage.goTo(to.id);
+  const there = editor.elsewhere.filter((e) => e.screen === to.id).map((e) => e.node);
+  if (there.length === 0) editor.goTo(to.id);
   else {
     const rest = [
-      ...stage.elsewhere.filter((e) => e.screen !== to.id),
-      ...stage.selectedIds.map((node) => ({ screen: stage.screenId, node })),
+      ...editor.elsewhere.filter((e) => e.screen !== to.id),
+      ...editor.selectedIds.map((node) => ({ screen: editor.screenId, node })),
     ];
-    stage.screenId = to.id;
-    stage.select(there, rest);
+    editor.screenId = to.id;
+    editor.select(there, rest);
   }
 }
 const own: OwnCommands = {
   out: () => {
-    if (stage.picked.length > 0) stage.picked = [];
-    else if (stage.selection.length === 0 && stage.opened !== '') stage.opened = '';
-    else stage.climb();
+    if (editor.picked.length > 0) editor.picked = [];
+    else if (editor.selection.length === 0 && editor.opened !== '') editor.opened = '';
+    else editor.climb();
   },
   nextOver: () => {
     // One after the other; behind the last one none.
-    const next = stage.overs[stage.overs.indexOf(stage.over) + 1];
-    stage.select(next === undefined ? [] : [next]);
-    if (next === undefined) stage.opened = '';
-    if (stage.overs.length === 0)
+    const next = editor.overlays[editor.overlays.indexOf(editor.overlay) + 1];
+    editor.select(next === undefined ? [] : [next]);
+    if (next === undefined) editor.opened = '';
+    if (editor.overlays.length === 0)
       doc.say('Nothing lies over this screen. Place a dialog, or choose for a thing on its ground that it lies over.');
   },
   fold: () => {
-    const s = stage.screen;
-    if (!s || !stage.whole) return;
-    if (stage.scroll !== null) stage.scroll = null;
+    const s = editor.screen;
+    if (!s || !editor.whole) return;
+    if (editor.scroll !== null) editor.scroll = null;
     else if (s.height === null) doc.say('This screen is as tall as its content. Give it a height, and it has a fold.');
-    else if (stage.whole.h <= s.height + 1)
+    else if (editor.whole.h <= s.height + 1)
       doc.say('All of this screen fits on its device: there is nothing to scroll.');
-    else stage.scroll = 0;
+    else editor.scroll = 0;
   },
   alikeHere: () => commands.selectAlike('screen'),
   alikeAnywhere: () => commands.selectAlike('project'),

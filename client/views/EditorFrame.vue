@@ -28,12 +28,12 @@ const ContentDialog = defineAsyncComponent(() => import('../content/ContentDialo
 /** What is around a place of work: Outline at the left, Details at the right, Shelf below, the dialogs, and every key. */
 const props = defineProps<{ own: OwnCommands }>();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const commands = useCommands();
-const exact = useFreeform();
+const freeform = useFreeform();
 const router = useRouter();
-const dark = useAppearance();
-const writing = useTextEditing();
+const appearance = useAppearance();
+const textEditing = useTextEditing();
 const originals = useOriginals();
 const keys = ref(false);
 const finding = ref(false);
@@ -53,44 +53,44 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
   make: () => (originals.making = true),
   workbench: () => originals.openSelected(),
   promote: () => originals.promote(),
-  unlink: () => originals.unlink(),
-  relink: () => originals.relink(),
-  copySettings: () => originals.copySettings(),
-  pasteSettings: () => originals.pasteSettings(),
+  detach: () => originals.detach(),
+  reattach: () => originals.reattach(),
+  copyOverrides: () => originals.copyOverrides(),
+  pasteOverrides: () => originals.pasteOverrides(),
   content: () => openContent(),
-  previous: (e) => exact.nudge(0, -1, e) || nextThing(-1, false),
-  next: (e) => exact.nudge(0, 1, e) || nextThing(1, false),
-  previousToo: (e) => exact.nudge(0, -1, e) || nextThing(-1, true),
-  nextToo: (e) => exact.nudge(0, 1, e) || nextThing(1, true),
-  leftwards: (e) => void exact.nudge(-1, 0, e),
-  rightwards: (e) => void exact.nudge(1, 0, e),
-  distances: () => (exact.measuring = true),
+  previous: (e) => freeform.nudge(0, -1, e) || nextThing(-1, false),
+  next: (e) => freeform.nudge(0, 1, e) || nextThing(1, false),
+  previousToo: (e) => freeform.nudge(0, -1, e) || nextThing(-1, true),
+  nextToo: (e) => freeform.nudge(0, 1, e) || nextThing(1, true),
+  leftwards: (e) => void freeform.nudge(-1, 0, e),
+  rightwards: (e) => void freeform.nudge(1, 0, e),
+  distances: () => (freeform.measuring = true),
   all: () => commands.selectAll(),
   write: () => {
-    if (stage.selected) writing.write(stage.selected);
+    if (editor.selected) textEditing.write(editor.selected);
   },
-  nudgeUp: (e) => exact.nudge(0, -1, e) || commands.nudge('up'),
-  nudgeDown: (e) => exact.nudge(0, 1, e) || commands.nudge('down'),
-  nudgeIn: (e) => exact.nudge(1, 0, e) || commands.nudge('in'),
-  nudgeOut: (e) => exact.nudge(-1, 0, e) || commands.nudge('out'),
+  nudgeUp: (e) => freeform.nudge(0, -1, e) || commands.nudge('up'),
+  nudgeDown: (e) => freeform.nudge(0, 1, e) || commands.nudge('down'),
+  nudgeIn: (e) => freeform.nudge(1, 0, e) || commands.nudge('in'),
+  nudgeOut: (e) => freeform.nudge(-1, 0, e) || commands.nudge('out'),
   duplicate: () => commands.duplicate(),
   wrap: () => commands.wrap('column'),
   unwrap: () => commands.unwrap(),
   remove: () => {
-    if (stage.countSelected > 0) commands.remove();
+    if (editor.countSelected > 0) commands.remove();
   },
   back: () => {
-    if (stage.countSelected > 0) commands.back();
+    if (editor.countSelected > 0) commands.back();
   },
   tryOn: () => shelf.value?.tryOn(),
   undo: () => doc.undo(),
   redo: () => doc.redo(),
   find: () => (finding.value = true),
-  nameScreens: () => (stage.asked = 'names'),
-  sheet: () => (stage.asked = 'sheet'),
+  nameScreens: () => (editor.asked = 'names'),
+  sheet: () => (editor.asked = 'sheet'),
   lens: () => shelf.value?.nextLens(),
-  night: () => dark.next(),
-  tryIt: () => void router.push(`/p/${doc.id}/try/${stage.screenId}`),
+  night: () => appearance.next(),
+  tryIt: () => void router.push(`/p/${doc.id}/try/${editor.screenId}`),
   foldOutline: () => fold('outline'),
   foldDetails: () => fold('details'),
   foldShelf: () => fold('shelf'),
@@ -101,9 +101,9 @@ const run: Readonly<Record<RunId, (event: KeyboardEvent) => void>> = {
 };
 useCommandKeys(run);
 useEventListener('keyup', (e: KeyboardEvent) => {
-  if (e.key.toLowerCase() === 'd') exact.measuring = false;
+  if (e.key.toLowerCase() === 'd') freeform.measuring = false;
 });
-useEventListener('blur', () => (exact.measuring = false));
+useEventListener('blur', () => (freeform.measuring = false));
 </script>
 
 <template>

@@ -28,7 +28,7 @@ import { useEditor } from '../stores/editor.js';
 /** The screens as a flow: joined by what their things do, with what leads nowhere marked; lines are drawn from card to card. */
 const doc = useDocument();
 const library = useLibrary();
-const stage = useEditor();
+const editor = useEditor();
 const router = useRouter();
 const flow = ref('');
 const flows = computed(() => [
@@ -61,7 +61,7 @@ const short = (text: string): string => {
 function openThing(e: LaidEdge): void {
   const first = e.ways[0];
   if (!first) return;
-  stage.screenId = first.from;
+  editor.screenId = first.from;
   void router.push({ path: `/p/${doc.id}/compose/${first.from}`, query: { sel: first.thing } });
 }
 
@@ -106,7 +106,7 @@ const led = ref<{ readonly from: string; readonly to: string; readonly thing: st
 function lead(from: string, to: string): void {
   const s = world.value && screenOf(world.value.project, from);
   const all = things(from);
-  const thing = (all.find((t) => (s?.nodes[t.id]?.does ?? []).length === 0) ?? all[0])?.id;
+  const thing = (all.find((t) => (s?.nodes[t.id]?.interactions ?? []).length === 0) ?? all[0])?.id;
   if (!s || thing === undefined) {
     doc.say(
       `There is nothing on ${s?.name ?? 'this screen'} yet that could lead on. Place something there first.`,
@@ -114,30 +114,32 @@ function lead(from: string, to: string): void {
     );
     return;
   }
-  const id = stage.newId();
+  const id = editor.newId();
   const steps = leading(s, thing, to, id);
   if (doc.act(`Lead to ${nameOf(to)}`, steps)) led.value = { from, to, thing, id };
 }
 const nameOf = (id: string): string => (doc.shown && screenOf(doc.shown, id)?.name) || 'a screen that is gone';
 const leading = (s: Screen, thing: string, to: string, id: string): readonly Step[] => {
-  const does = [
-    ...(s.nodes[thing]?.does ?? []),
+  const interactions = [
+    ...(s.nodes[thing]?.interactions ?? []),
     { id, when: { on: 'press' as const }, then: [{ do: 'go' as const, screen: to }] },
   ];
-  return [{ do: 'set', tree: treeOfScreen(s), node: thing, field: 'does', value: does as unknown as Json }];
+  return [
+    { do: 'set', tree: treeOfScreen(s), node: thing, field: 'interactions', value: interactions as unknown as Json },
+  ];
 };
 /** Another thing leads there instead. */
 function leadBy(thing: string): void {
   const was = led.value;
   const s = was && world.value && screenOf(world.value.project, was.from);
   if (!was || !s || thing === was.thing) return;
-  const rest = (s.nodes[was.thing]?.does ?? []).filter((b) => b.id !== was.id);
+  const rest = (s.nodes[was.thing]?.interactions ?? []).filter((b) => b.id !== was.id);
   const steps: Step[] = [
     {
       do: 'set',
       tree: treeOfScreen(s),
       node: was.thing,
-      field: 'does',
+      field: 'interactions',
       value: (rest.length > 0 ? rest : null) as unknown as Json,
     },
     ...leading(s, thing, was.to, was.id),
@@ -148,7 +150,7 @@ function leadBy(thing: string): void {
 const leads = computed(() => {
   const l = led.value;
   const s = l && doc.shown && screenOf(doc.shown, l.from);
-  return l && (s?.nodes[l.thing]?.does ?? []).some((b) => b.id === l.id) ? l : null;
+  return l && (s?.nodes[l.thing]?.interactions ?? []).some((b) => b.id === l.id) ? l : null;
 });
 function join(from: string, to = ''): void {
   const first = things(from)[0]?.id ?? '';
@@ -173,7 +175,7 @@ function take(): void {
   const s = j && w && screenOf(w.project, j.from);
   const n = s?.nodes[j?.thing ?? ''];
   if (!j || !s || !n || j.to === '') return;
-  if (doc.act(`Lead to ${nameOf(j.to)}`, leading(s, n.id, j.to, stage.newId()))) joining.value = null;
+  if (doc.act(`Lead to ${nameOf(j.to)}`, leading(s, n.id, j.to, editor.newId()))) joining.value = null;
 }
 
 // ── out ──

@@ -2,7 +2,7 @@
 import Select from 'primevue/select';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { screenOf, treeOfScreen, type Comment, type World } from '../../core/index.js';
+import { screenOf, treeOfScreen, type World } from '../../core/index.js';
 import ExportPane from '../handover/ExportPane.vue';
 import LinksPane from '../handover/LinksPane.vue';
 import VersionsPane from '../handover/VersionsPane.vue';
@@ -18,8 +18,8 @@ const TestsPane = defineAsyncComponent(() => import('../handover/TestsPane.vue')
 /** Hand over: what leaves the workshop, to be judged, tried and built. */
 const doc = useDocument();
 const library = useLibrary();
-const stage = useEditor();
-const said = useComments();
+const editor = useEditor();
+const comments = useComments();
 const route = useRoute();
 const router = useRouter();
 const TABS = [
@@ -34,11 +34,11 @@ type Tab = (typeof TABS)[number]['id'];
 const tab = computed<Tab>(() => TABS.find((t) => t.id === route.params['part'])?.id ?? 'export');
 const screen = computed(() => {
   const p = doc.shown;
-  return p ? (screenOf(p, String(route.query['screen'] ?? stage.screenId)) ?? p.screens[0]) : undefined;
+  return p ? (screenOf(p, String(route.query['screen'] ?? editor.screenId)) ?? p.screens[0]) : undefined;
 });
 const screens = computed(() =>
   (doc.shown?.screens ?? []).map((s) => {
-    const n = said.openOn.get(s.id) ?? 0;
+    const n = comments.openOn.get(s.id) ?? 0;
     return { id: s.id, name: n > 0 && tab.value === 'comments' ? `${s.name}, ${n} open` : s.name };
   }),
 );
@@ -51,14 +51,14 @@ function mark(node: string, asset: boolean): void {
 }
 const lookAt = (id: string): void => void router.replace({ query: { ...route.query, screen: id } });
 const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
-const comments = computed<readonly Comment[]>(() => said.comments);
+
 const bySelf = ref(false);
 // Where something was said comes first, once, when comments are opened without a screen.
 watch(
-  [tab, comments],
+  [tab, () => comments.comments],
   () => {
     if (tab.value !== 'comments' || bySelf.value || route.query['screen'] !== undefined) return;
-    const first = comments.value.find((c) => c.resolvedAt === null && c.parent === null);
+    const first = comments.comments.find((c) => c.resolvedAt === null && c.parent === null);
     if (!first) return;
     bySelf.value = true;
     lookAt(first.screen);
@@ -79,7 +79,7 @@ watch(
           :aria-current="tab === t.id ? 'page' : undefined"
           @click="goTo(t.id)"
         >
-          {{ t.name }}<b v-if="t.id === 'comments' && said.open > 0" class="count">{{ said.open }}</b>
+          {{ t.name }}<b v-if="t.id === 'comments' && comments.open > 0" class="count">{{ comments.open }}</b>
         </button>
       </nav>
       <Select
@@ -100,12 +100,12 @@ watch(
       v-else-if="tab === 'comments'"
       :world="world"
       :screen="screen"
-      :comments="comments"
+      :comments="comments.comments"
       :may="true"
       :settles="true"
-      :say="said.say"
+      :say="comments.say"
       :answering="String(route.query['answer'] ?? '')"
-      @settle="said.settle"
+      @settle="comments.settle"
     />
     <BuildBoard v-else-if="tab === 'build'" :world="world" :screen="screen" :project="doc.id" @mark="mark" />
     <TestsPane v-else-if="tab === 'tests'" :world="world" />

@@ -18,7 +18,7 @@ import { pageStands } from '../workers/startWorker.js';
 /** Every installed kit as a book of samples, by itself or inside a project: what is in it, where it is used, what can be said of it. */
 const library = useLibrary();
 const doc = useDocument();
-const stage = useEditor();
+const editor = useEditor();
 const route = useRoute();
 const router = useRouter();
 const failure = ref('');
@@ -42,7 +42,7 @@ const asked = computed(() => String(route.params['kit'] ?? ''));
 /** What the project shows first: what it wears. */
 const worn = computed(() => {
   const p = project.value === '' ? null : doc.shown;
-  return p?.wears[0]?.shows ?? p?.kits[0] ?? '';
+  return p?.appliedKits[0]?.shows ?? p?.kits[0] ?? '';
 });
 const kit = computed<Kit | undefined>(
   () => library.kits.get(asked.value) ?? library.kits.get(worn.value) ?? kits.value[0]?.kit,
@@ -58,7 +58,7 @@ const mode = ref('');
 watch(
   () => (project.value === '' ? null : doc.shown?.screens),
   (screens) => {
-    if (screens && !screens.some((s) => s.id === stage.screenId)) stage.screenId = screens[0]?.id ?? '';
+    if (screens && !screens.some((s) => s.id === editor.screenId)) editor.screenId = screens[0]?.id ?? '';
   },
   { immediate: true },
 );

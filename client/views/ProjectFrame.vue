@@ -25,8 +25,8 @@ const props = defineProps<{ project: string }>();
 const doc = useDocument();
 const library = useLibrary();
 const known = useReviewCache();
-const updates = useKitUpdates();
-const stage = useEditor();
+const kitUpdates = useKitUpdates();
+const editor = useEditor();
 const route = useRoute();
 const failure = ref('');
 const history = ref<InstanceType<typeof Popover> | null>(null);
@@ -52,7 +52,7 @@ watch(
 const title = computed(() => doc.shown?.name ?? ' ');
 const count = computed(() => doc.shown?.screens.length ?? 0);
 const isOpen = computed(() => doc.shown !== null && library.kits.size > 0);
-const toCompose = computed(() => ({ path: `/p/${props.project}/compose/${stage.screenId}`, query: route.query }));
+const toCompose = computed(() => ({ path: `/p/${props.project}/compose/${editor.screenId}`, query: route.query }));
 /** How long a view takes to write its address after it stands: ms. */
 const WRITTEN = 60;
 watch(isOpen, (on) => on && void nextTick(() => setTimeout(pageStands, WRITTEN)), { immediate: true });
@@ -69,7 +69,7 @@ watch(
         const project = doc.shown;
         const from = project ? appliedKitOf(project) : undefined;
         const to =
-          from === undefined ? undefined : firstToApply(new Map(updates.offered.map((k) => [kitRef(k), k])), from);
+          from === undefined ? undefined : firstToApply(new Map(kitUpdates.offered.map((k) => [kitRef(k), k])), from);
         if (!project || from === undefined || to === undefined || !library.worker) return;
         if (project.screens.length <= MANY) {
           void known.plan(project, from, to).catch(() => undefined);
@@ -84,24 +84,24 @@ watch(
 );
 
 const worn = computed(() => {
-  const project = stage.ground?.project;
+  const project = editor.ground?.project;
   const first = project?.kits[0];
-  return first && project ? library.kits.get(shownKit(project.wears, first)) : undefined;
+  return first && project ? library.kits.get(shownKit(project.appliedKits, first)) : undefined;
 });
-const said = useComments();
+const comments = useComments();
 /** To what was said last, to be answered. */
 const toSaid = computed(() => ({
   path: `/p/${props.project}/hand-over/comments`,
-  query: said.latest ? { screen: said.latest.screen, answer: said.latest.id } : {},
+  query: comments.latest ? { screen: comments.latest.screen, answer: comments.latest.id } : {},
 }));
 const modes = useModes();
 const lenses = computed(() => [
   { ref: '', name: 'no lens' },
-  ...updates.offered.filter((k) => k !== worn.value).map((k) => ({ ref: kitRef(k), name: k.name })),
+  ...kitUpdates.offered.filter((k) => k !== worn.value).map((k) => ({ ref: kitRef(k), name: k.name })),
 ]);
 /** Modes of what is seen, for looking: whatever each screen says. */
 const modeChoices = computed(() => {
-  const kit = (stage.lens ? library.kits.get(stage.lens) : undefined) ?? worn.value;
+  const kit = (editor.lens ? library.kits.get(editor.lens) : undefined) ?? worn.value;
   const names = kit ? modesToSee(kit) : [];
   return [{ id: '', name: 'own mode' }, ...names.map((id) => ({ id, name: id }))];
 });
@@ -125,12 +125,12 @@ const modeChoices = computed(() => {
         <RouterLink :to="`/p/${project}/rebrand`" :class="{ on: route.name === 'rebrand' }">Rebrand</RouterLink>
         <RouterLink :to="`/p/${project}/hand-over`" :class="{ on: route.name === 'hand-over' }">Hand over</RouterLink
         ><RouterLink
-          v-if="said.open > 0"
+          v-if="comments.open > 0"
           class="said"
           :to="toSaid"
-          :title="`${said.open} open comments: answer the last`"
-          :aria-label="`${said.open} open comments`"
-          >{{ said.open }}</RouterLink
+          :title="`${comments.open} open comments: answer the last`"
+          :aria-label="`${comments.open} open comments`"
+          >{{ comments.open }}</RouterLink
         >
       </nav>
       <span class="gap" />
@@ -168,16 +168,16 @@ const modeChoices = computed(() => {
         ><span class="clip">Wears {{ worn?.name }}</span></span
       >
       <RouterLink
-        v-if="updates.next"
+        v-if="kitUpdates.next"
         class="newer"
-        :to="`/p/${project}/rebrand?to=${kitRef(updates.next)}`"
-        :title="`${updates.next.name} ${updates.next.version} is there: see what it would change`"
-        >{{ updates.next.version }} is there</RouterLink
+        :to="`/p/${project}/rebrand?to=${kitRef(kitUpdates.next)}`"
+        :title="`${kitUpdates.next.name} ${kitUpdates.next.version} is there: see what it would change`"
+        >{{ kitUpdates.next.version }} is there</RouterLink
       >
       <label class="lens"
         ><span>Lens</span>
         <Select
-          v-model="stage.lens"
+          v-model="editor.lens"
           size="small"
           :options="lenses"
           option-label="name"
@@ -196,7 +196,10 @@ const modeChoices = computed(() => {
         placeholder="own mode"
         aria-label="Mode"
       />
-      <RouterLink class="tries" :to="`/p/${project}/try/${stage.screenId}`" :title="tip('tryIt', 'As somebody uses it')"
+      <RouterLink
+        class="tries"
+        :to="`/p/${project}/try/${editor.screenId}`"
+        :title="tip('tryIt', 'As somebody uses it')"
         >Try it</RouterLink
       >
     </header>

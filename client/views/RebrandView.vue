@@ -47,16 +47,16 @@ import { useGrowing } from '../surface/timeSlices.js';
 /** Puts another brand's kit on all screens: what stands for what, before and after, and what there is to look at. */
 const doc = useDocument();
 const library = useLibrary();
-const stage = useEditor();
+const editor = useEditor();
 const router = useRouter();
 const route = useRoute();
-const updates = useKitUpdates();
+const kitUpdates = useKitUpdates();
 const widths = useWidths();
 const PICKED = 'picked';
 const flows = computed(() => (doc.shown?.flows ?? []).map((f) => ({ id: f.id, name: f.name })));
 const choices = computed(() => [
   ...flows.value,
-  ...(stage.picked.length > 1 ? [{ id: PICKED, name: `the ${stage.picked.length} screens that are picked` }] : []),
+  ...(editor.picked.length > 1 ? [{ id: PICKED, name: `the ${editor.picked.length} screens that are picked` }] : []),
 ]);
 /** Those that are meant; null: all. */
 const on = ref<readonly string[] | null>(null);
@@ -84,7 +84,7 @@ const scope = computed<ReadonlySet<string> | null>((was) => {
   const chosen = on.value;
   if (chosen === null) return null;
   const ids = chosen.includes(PICKED)
-    ? stage.picked
+    ? editor.picked
     : (doc.shown?.screens ?? []).filter((s) => chosen.includes(s.flow)).map((s) => s.id);
   return was && was.size === ids.length && ids.every((id) => was.has(id)) ? was : new Set(ids);
 });
@@ -96,7 +96,7 @@ const from = computed(() => {
 /** What the address asks for is there to be put on, if it is not offered otherwise: an older version, say. */
 const wantedKit = computed(() => library.kits.get(String(route.query['to'] ?? '')));
 const kits = computed(() =>
-  [...new Set([...updates.newer, ...updates.offered, ...(wantedKit.value ? [wantedKit.value] : [])])]
+  [...new Set([...kitUpdates.newer, ...kitUpdates.offered, ...(wantedKit.value ? [wantedKit.value] : [])])]
     .filter((k) => kitRef(k) !== from.value)
     .map((k) => ({ ref: kitRef(k), name: `${k.name} ${k.version}` })),
 );
@@ -109,7 +109,7 @@ watch(
   kits,
   (all) => {
     if (!all.some((k) => k.ref === to.value))
-      to.value = firstToApply(new Map(updates.offered.map((k) => [kitRef(k), k])), from.value) ?? '';
+      to.value = firstToApply(new Map(kitUpdates.offered.map((k) => [kitRef(k), k])), from.value) ?? '';
   },
   { immediate: true },
 );
@@ -131,8 +131,8 @@ const update = computed(() => {
   return a && b && a.id === b.id ? { from: a, to: b } : null;
 });
 function later(): void {
-  if (update.value) updates.putOff(update.value.to);
-  void router.push(`/p/${doc.id}/compose/${stage.screenId}`);
+  if (update.value) kitUpdates.putOff(update.value.to);
+  void router.push(`/p/${doc.id}/compose/${editor.screenId}`);
 }
 const screens = computed(() => (mended.value?.screens ?? []).filter((s) => scope.value?.has(s.id) ?? true));
 /** What is taken to mend something is seen, in both. */
@@ -169,7 +169,7 @@ const {
   correct,
   failure,
   after,
-  wearsAfterOf,
+  appliedKitsAfterOf,
   uses,
   reviews,
   stopped,
@@ -187,17 +187,17 @@ const {
   mended,
 } = useRebrandPlan(from, to, scope, seenIn);
 function choose(component: ComponentRef, target: string): void {
-  if (stage.world && sheet.value)
-    correct(choosePair(stage.world, sheet.value, component, target === '' ? null : target));
+  if (editor.world && sheet.value)
+    correct(choosePair(editor.world, sheet.value, component, target === '' ? null : target));
 }
 /** What was chosen by hand for a component, or for a token, is as it was found. */
 function takeBack(what: { readonly pair: ComponentRef } | { readonly token: string }): void {
-  const [w, s] = [stage.world, sheet.value];
+  const [w, s] = [editor.world, sheet.value];
   if (w && s) correct('pair' in what ? resetPair(w, s, what.pair) : resetToken(w, s, what.token));
 }
 type At<F extends (...all: never[]) => unknown> = Parameters<F>;
 function chooseOne(at: At<typeof chooseProp>[2]): void {
-  if (stage.world && sheet.value) correct(chooseProp(stage.world, sheet.value, at));
+  if (editor.world && sheet.value) correct(chooseProp(editor.world, sheet.value, at));
 }
 function chooseOther(at: At<typeof chooseOption>[1]): void {
   if (sheet.value) correct(chooseOption(sheet.value, at));
@@ -221,7 +221,7 @@ async function pointAt(screen: Screen, id: string): Promise<void> {
 }
 /** By example: what stands for one thing stands for all that show the same. */
 function takeFor(shown: ComponentRef | null, sample: ComponentRef): void {
-  const w = stage.world;
+  const w = editor.world;
   if (shown === null || !w) return;
   const [a, b] = [componentAt(w, shown)?.name ?? 'This', componentAt(w, sample)?.name ?? 'that'];
   if (!sheet.value?.pairs[shown]) {
@@ -236,7 +236,7 @@ function takeFor(shown: ComponentRef | null, sample: ComponentRef): void {
 /** What was last chosen by example. */
 const told = ref('');
 watch([from, to], () => (told.value = ''));
-const pointedName = computed(() => (stage.world && componentAt(stage.world, pointed.value)?.name) ?? '');
+const pointedName = computed(() => (editor.world && componentAt(editor.world, pointed.value)?.name) ?? '');
 /** Pictures wait until there is something to look at, or it takes long: the worker has its hands free for that first. */
 const begun = ref(false);
 const LONGEST_WAIT = 600;
@@ -255,7 +255,7 @@ const split = ref(50);
 const ROOM = 176;
 const many = computed(() => `${n.value} ${n.value === 1 ? 'screen' : 'screens'}`);
 function rebrand(): void {
-  const w = stage.world;
+  const w = editor.world;
   const on = sheet.value;
   if (!w || !on || after.value.size === 0) return;
   const name = library.kits.get(to.value)?.name ?? to.value;
@@ -277,8 +277,8 @@ function rebrand(): void {
   }
 }
 function show(f: Issue): void {
-  stage.screenId = f.screen;
-  stage.select([f.node]);
+  editor.screenId = f.screen;
+  editor.select([f.node]);
   void router.push({
     path: `/p/${doc.id}/compose/${f.screen}`,
     query: {
@@ -319,7 +319,7 @@ const title = (ref: string): string => {
         <span class="between"
           ><span class="note">They wear</span
           ><button
-            v-if="(doc.shown?.wears.length ?? 0) > 0"
+            v-if="(doc.shown?.appliedKits.length ?? 0) > 0"
             class="quiet-link"
             title="Rewrite all settings into what is worn"
             @click="settling = true"
@@ -386,7 +386,7 @@ const title = (ref: string): string => {
           :screen="s"
           :world="world"
           :before="appliedKitsOf(doc.shown!, s)"
-          :after="wearsAfterOf(s)"
+          :after="appliedKitsAfterOf(s)"
           :split="split"
           :room="ROOM"
           :findings="counts.get(s.id) ?? 0"

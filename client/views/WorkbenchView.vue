@@ -11,8 +11,8 @@ import EditorFrame from './EditorFrame.vue';
 
 /** One original, edited as a screen is: its parts at the left, all its looks in the middle, its contract at the right, its uses below. */
 const doc = useDocument();
-const stage = useEditor();
-const bench = useComponentEditor();
+const editor = useEditor();
+const componentEditor = useComponentEditor();
 const originals = useOriginals();
 const route = useRoute();
 const router = useRouter();
@@ -21,14 +21,14 @@ const sheet = ref<InstanceType<typeof LookSheet> | null>(null);
 useAddress(
   'workbench',
   'original',
-  (asked) => bench.open(asked),
-  () => bench.of,
+  (asked) => componentEditor.open(asked),
+  () => componentEditor.of,
 );
 onBeforeUnmount(() => {
   // The view that follows may have left it already, and selected something of its own.
-  if (bench.of === '') return;
-  stage.select([]);
-  bench.leave();
+  if (componentEditor.of === '') return;
+  editor.select([]);
+  componentEditor.leave();
 });
 function leave(): void {
   void router.push(`/p/${String(route.params['project'])}/compose`);
@@ -36,11 +36,11 @@ function leave(): void {
 /** The next original of the project on the Workbench. */
 function goBy(by: 1 | -1): void {
   const all = Object.keys(doc.shown?.originals ?? {}).map((id) => `project/${id}`);
-  const to = all[all.indexOf(bench.of) + by];
+  const to = all[all.indexOf(componentEditor.of) + by];
   if (to) originals.open(to);
 }
 const own: OwnCommands = {
-  out: () => (stage.selection.length > 0 ? stage.climb() : leave()),
+  out: () => (editor.selection.length > 0 ? editor.climb() : leave()),
   alikeHere: () => undefined,
   alikeAnywhere: () => undefined,
   previousScreen: () => goBy(-1),
@@ -55,13 +55,13 @@ const own: OwnCommands = {
 </script>
 
 <template>
-  <EditorFrame v-if="bench.component" :own="own">
+  <EditorFrame v-if="componentEditor.component" :own="own">
     <LookSheet ref="sheet" @leave="leave" />
   </EditorFrame>
   <section v-else class="gone">
     <p>
-      There is no original {{ bench.of }} here: it was deleted or renamed, or its kit is not installed. Undo brings a
-      deleted one back.
+      There is no original {{ componentEditor.of }} here: it was deleted or renamed, or its kit is not installed. Undo
+      brings a deleted one back.
     </p>
     <RouterLink class="quiet-link" :to="`/p/${doc.id}/compose`">Back to the screens</RouterLink>
   </section>

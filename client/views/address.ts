@@ -31,7 +31,7 @@ export type OwnCommands = Readonly<Record<OwnId, () => void>>;
  */
 export function useAddress(name: string, param: string, open: (asked: string) => void, now: () => string): void {
   const doc = useDocument();
-  const stage = useEditor();
+  const editor = useEditor();
   const modes = useModes();
   const situations = useSituations();
   const route = useRoute();
@@ -51,17 +51,17 @@ export function useAddress(name: string, param: string, open: (asked: string) =>
       // What was written here says how it was then: what was chosen meanwhile stays.
       if (told(route.params[param], route.query) === wrote) return;
       open(String(route.params[param] ?? ''));
-      stage.lens = String(route.query['lens'] ?? '');
+      editor.lens = String(route.query['lens'] ?? '');
       modes.seen = String(route.query['mode'] ?? '');
       situations.seen = String(route.query['in'] ?? '');
       const sel = String(route.query['sel'] ?? '');
-      if (sel !== stage.selection.join(',')) stage.select(sel === '' ? [] : sel.split(','));
+      if (sel !== editor.selection.join(',')) editor.select(sel === '' ? [] : sel.split(','));
     },
     { immediate: true },
   );
   let later: ReturnType<typeof setTimeout> | undefined;
   // What was chosen is shown first.
-  watch([now, () => stage.selection.join(','), () => stage.lens, () => modes.seen, () => situations.seen], () => {
+  watch([now, () => editor.selection.join(','), () => editor.lens, () => modes.seen, () => situations.seen], () => {
     clearTimeout(later);
     later = setTimeout(write, SHOWN_FIRST);
   });
@@ -69,8 +69,8 @@ export function useAddress(name: string, param: string, open: (asked: string) =>
   function wanted(): { readonly path: string; readonly query: Record<string, string> } | null {
     if (route.name !== name || now() === '') return null;
     const query = {
-      ...(stage.selection.length > 0 ? { sel: stage.selection.join(',') } : {}),
-      ...(stage.lens ? { lens: stage.lens } : {}),
+      ...(editor.selection.length > 0 ? { sel: editor.selection.join(',') } : {}),
+      ...(editor.lens ? { lens: editor.lens } : {}),
       ...(modes.seen ? { mode: modes.seen } : {}),
       ...(situations.seen ? { in: situations.seen } : {}),
     };

@@ -4,8 +4,8 @@ import { useEditor } from '../stores/editor.js';
 
 /** The next or previous thing of what is worked on, in the order of the Outline. */
 export function nextThing(by: 1 | -1, extend: boolean): void {
-  const stage = useEditor();
-  const s = stage.screen;
+  const editor = useEditor();
+  const s = editor.screen;
   if (!s) return;
   // The ground of an original is a part like others.
   const isOriginal = useComponentEditor().of !== '';
@@ -18,7 +18,7 @@ export function nextThing(by: 1 | -1, extend: boolean): void {
   };
   visit(s.root);
   if (all.length === 0) return;
-  const at = all.indexOf(stage.selectedPlace?.node ?? '');
+  const at = all.indexOf(editor.selectedPlace?.node ?? '');
   const next = all[Math.max(0, Math.min(all.length - 1, at < 0 ? 0 : at + by))] ?? '';
-  stage.select(extend ? [...stage.selection.filter((k) => k !== next), next] : [next]);
+  editor.select(extend ? [...editor.selection.filter((k) => k !== next), next] : [next]);
 }

@@ -13,14 +13,14 @@ import { useDocument } from '../stores/document.js';
 
 /** What an original does by itself wherever it is used, as sentences: said here, or as is usual for its role. */
 const doc = useDocument();
-const bench = useComponentEditor();
-const c = computed(() => bench.component);
-const usual = computed(() => (c.value && !c.value.does ? componentWords(c.value) : []));
-const said = computed(() => (c.value?.does ? componentWords(c.value) : []));
+const componentEditor = useComponentEditor();
+const c = computed(() => componentEditor.component);
+const usual = computed(() => (c.value && !c.value.interactions ? componentWords(c.value) : []));
+const said = computed(() => (c.value?.interactions ? componentWords(c.value) : []));
 const read = (text: string): ReturnType<typeof readComponentSentence> =>
   c.value ? readComponentSentence(c.value, text) : { ok: false, problem: '', at: 0, offers: [] };
 const set = (label: string, value: readonly ComponentInteraction[] | null): boolean =>
-  doc.act(label, [{ do: 'about', tree: bench.tree, field: 'does', value: value as unknown as Json }]);
+  doc.act(label, [{ do: 'about', tree: componentEditor.tree, field: 'interactions', value: value as unknown as Json }]);
 /** Puts a sentence in its row, or at the end; empty takes it away. Says what is wrong where it cannot be read. */
 function put(row: number, text: string): string {
   const original = c.value;
@@ -28,9 +28,9 @@ function put(row: number, text: string): string {
   const got = text.trim() === '' ? null : readComponentSentence(original, text);
   if (got && !got.ok) return got.problem;
   // What is said first goes with what is usual, which is written out by that.
-  const all = original.does ?? (got ? componentInteractionsOf(original) : []);
-  const at = original.does ? row : all.length;
-  const next = [...all.slice(0, at), ...(got?.ok ? [got.behaviour] : []), ...all.slice(at + 1)];
+  const all = original.interactions ?? (got ? componentInteractionsOf(original) : []);
+  const at = original.interactions ? row : all.length;
+  const next = [...all.slice(0, at), ...(got?.ok ? [got.interaction] : []), ...all.slice(at + 1)];
   return set(got ? `Say what ${original.name} does` : 'Take a behaviour away', next)
     ? ''
     : 'It could not be said here.';
@@ -42,7 +42,7 @@ function put(row: number, text: string): string {
     <div class="between">
       <h3>What it does by itself</h3>
       <button
-        v-if="c.does"
+        v-if="c.interactions"
         class="quiet-link"
         :title="`What is usual for the role ${c.role}`"
         @click="set('Do what is usual', null)"
@@ -59,9 +59,9 @@ function put(row: number, text: string): string {
       </button>
     </div>
     <p v-for="s in usual" :key="s" class="note">As is usual for its role: {{ s }}.</p>
-    <p v-if="c.does?.length === 0" class="note">Nothing by itself.</p>
+    <p v-if="c.interactions?.length === 0" class="note">Nothing by itself.</p>
     <SentenceRows
-      :of="bench.of"
+      :of="componentEditor.of"
       :sentences="said"
       hint="when pressed, set … to the opposite"
       name="Own behaviour"

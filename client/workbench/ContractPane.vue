@@ -31,25 +31,27 @@ import SlotEditor from './SlotEditor.vue';
 
 /** What an original says of itself: what each use of it can choose, what it takes in, in which states it can be, and its rules. */
 const doc = useDocument();
-const stage = useEditor();
-const bench = useComponentEditor();
+const editor = useEditor();
+const componentEditor = useComponentEditor();
 const originals = useOriginals();
 const removing = ref(false);
-const c = computed(() => bench.component);
+const c = computed(() => componentEditor.component);
 const contract = computed(() => c.value?.contract);
 const list = ref<HTMLElement | null>(null);
-/** A change that would make settings wait is shown before it is done. */
+/** A change that would make overrides wait is shown before it is done. */
 const asked = shallowRef<{ readonly label: string; readonly steps: readonly Step[]; readonly impact: Impact } | null>(
   null,
 );
 
 function about(field: 'name' | 'role' | 'family' | 'summary', value: string): void {
   if (c.value && value !== c.value[field] && (field !== 'name' || value.trim() !== ''))
-    doc.act(`Change the ${field} of ${c.value.name}`, [{ do: 'about', tree: bench.tree, field, value: value.trim() }]);
+    doc.act(`Change the ${field} of ${c.value.name}`, [
+      { do: 'about', tree: componentEditor.tree, field, value: value.trim() },
+    ]);
 }
 /** Does it at once when nothing is lost to sight by it; else asks, with what it would do. */
 function careful(label: string, steps: readonly Step[]): void {
-  const w = stage.world;
+  const w = editor.world;
   const ready = doc.prepare(steps);
   const got = w && ready.ok ? applyEdit(w.project, { id: 'try', label, steps: ready.steps }) : null;
   const impact = w && got?.ok ? impactOf(w, { project: got.project, kits: w.kits }) : null;
@@ -62,7 +64,7 @@ function goOn(): void {
 }
 const entry = (which: 'props' | 'slots', id: string, value: Prop | Slot | null, after?: string | null): Step => ({
   do: 'entry',
-  tree: bench.tree,
+  tree: componentEditor.tree,
   list: which,
   id,
   value,
@@ -79,18 +81,18 @@ function drop(p: Prop): void {
     if (Object.keys(left).length === Object.keys(n.bind ?? {}).length) continue;
     steps.push({
       do: 'set',
-      tree: bench.tree,
+      tree: componentEditor.tree,
       node: n.id,
       field: 'bind',
       value: Object.keys(left).length > 0 ? left : null,
     });
     for (const [name] of gone)
       if (!name.startsWith('props.'))
-        steps.push({ do: 'set', tree: bench.tree, node: n.id, field: `attrs.${name}`, value: p.default });
+        steps.push({ do: 'set', tree: componentEditor.tree, node: n.id, field: `attrs.${name}`, value: p.default });
   }
   for (const r of c.value?.rules ?? [])
     if (r.when.props && p.id in r.when.props && r.id)
-      steps.push({ do: 'entry', tree: bench.tree, list: 'rules', id: r.id, value: null });
+      steps.push({ do: 'entry', tree: componentEditor.tree, list: 'rules', id: r.id, value: null });
   careful(`Remove the property ${p.name}`, [...steps, entry('props', p.id, null)]);
 }
 const adding = ref('');
@@ -113,12 +115,12 @@ function addSlot(): void {
   const s = c.value;
   if (!s) return;
   const id = propId('content', s.contract.slots);
-  const at = stage.newId();
+  const at = editor.newId();
   doc.act('Add a slot', [
     entry('slots', id, { id, name: 'Content', description: '', accepts: [], placeholder: 'Put something here' }),
     {
       do: 'insert',
-      tree: bench.tree,
+      tree: componentEditor.tree,
       root: at,
       nodes: { [at]: { id: at, type: 'slot', slot: id, attrs: { width: 'stretch' } } },
       into: { parent: s.root },
@@ -129,7 +131,7 @@ function addSlot(): void {
 function dropSlot(s: Slot): void {
   const holes = Object.values(c.value?.nodes ?? {}).filter((n) => n.type === 'slot' && n.slot === s.id);
   careful(`Remove the slot ${s.name}`, [
-    ...holes.map((n): Step => ({ do: 'remove', tree: bench.tree, node: n.id })),
+    ...holes.map((n): Step => ({ do: 'remove', tree: componentEditor.tree, node: n.id })),
     entry('slots', s.id, null),
   ]);
 }
@@ -137,7 +139,7 @@ function state(s: StateName, on: boolean): void {
   const states = contract.value?.states ?? [];
   const next = STATES.filter((x) => (x === s ? on : states.includes(x)));
   doc.act(`${on ? 'Add' : 'Take away'} the state ${s}`, [
-    { do: 'about', tree: bench.tree, field: 'states', value: [...next] },
+    { do: 'about', tree: componentEditor.tree, field: 'states', value: [...next] },
   ]);
 }
 const events = computed(() => (contract.value?.events ?? []).join(', '));
@@ -151,7 +153,7 @@ function setEvents(text: string): void {
     ),
   ];
   if (next.join() !== (contract.value?.events ?? []).join())
-    doc.act('Change the events', [{ do: 'about', tree: bench.tree, field: 'events', value: next }]);
+    doc.act('Change the events', [{ do: 'about', tree: componentEditor.tree, field: 'events', value: next }]);
 }
 const roles = Object.keys(ROLES).map((id) => ({ id, name: id }));
 const value = (e: Event): string => (e.target as HTMLInputElement).value;
@@ -167,20 +169,24 @@ const value = (e: Event): string => (e.target as HTMLInputElement).value;
       @change="about('name', value($event))"
     />
     <p class="note">
-      {{ bench.isOwn ? 'Original in this project' : 'Installed original; what you change is this project’s edition' }}
+      {{
+        componentEditor.isOwn
+          ? 'Original in this project'
+          : 'Installed original; what you change is this project’s edition'
+      }}
     </p>
     <p class="links">
-      <button class="quiet-link" @click="originals.docsOf = bench.of">About {{ c.name }}</button>
-      <button class="quiet-link" @click="removing = true">{{ bench.isOwn ? 'Delete' : 'Changes' }}</button>
+      <button class="quiet-link" @click="originals.docsOf = componentEditor.of">About {{ c.name }}</button>
+      <button class="quiet-link" @click="removing = true">{{ componentEditor.isOwn ? 'Delete' : 'Changes' }}</button>
     </p>
-    <DeleteDialog v-if="removing && bench.isOwn" v-model:visible="removing" />
+    <DeleteDialog v-if="removing && componentEditor.isOwn" v-model:visible="removing" />
     <EditionDialog v-else-if="removing" v-model:visible="removing" />
   </header>
   <div v-if="c && contract" class="body">
     <div v-if="asked" class="asked" role="alertdialog" aria-label="Before this is done">
       <p>
         <strong>{{ asked.label }}.</strong>
-        {{ plural(asked.impact.parked, 'setting') }} on {{ plural(asked.impact.screens, 'screen') }} would wait, and
+        {{ plural(asked.impact.parked, 'override') }} on {{ plural(asked.impact.screens, 'screen') }} would wait, and
         show again when it comes back{{
           asked.impact.content > 0 ? `; ${plural(asked.impact.content, 'thing')} in a slot would not show` : ''
         }}.

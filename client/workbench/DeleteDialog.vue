@@ -22,19 +22,19 @@ import { useEditor } from '../stores/editor.js';
 const visible = defineModel<boolean>('visible', { required: true });
 const emit = defineEmits<{ gone: [] }>();
 const doc = useDocument();
-const stage = useEditor();
-const bench = useComponentEditor();
-const name = bench.component?.name ?? '';
-const ref_ = bench.of;
-const uses = computed(() => (stage.world ? usesOf(stage.world, ref_) : { screens: [], instead: [], inside: [] }));
+const editor = useEditor();
+const componentEditor = useComponentEditor();
+const name = componentEditor.component?.name ?? '';
+const ref_ = componentEditor.of;
+const uses = computed(() => (editor.world ? usesOf(editor.world, ref_) : { screens: [], instead: [], inside: [] }));
 const screens = computed(() => new Set(uses.value.screens.map((u) => u.screen)).size);
 const inside = computed(() =>
-  uses.value.inside.map((r) => (stage.world ? (componentAt(stage.world, r)?.name ?? r) : r)),
+  uses.value.inside.map((r) => (editor.world ? (componentAt(editor.world, r)?.name ?? r) : r)),
 );
-const what = ref<'replace' | 'unlink' | 'leave'>('unlink');
+const what = ref<'replace' | 'detach' | 'leave'>('detach');
 const other = ref('');
 const others = computed(() => {
-  const kit = stage.mainKit;
+  const kit = editor.mainKit;
   return [
     ...Object.values(doc.shown?.originals ?? {}).flatMap((o) =>
       `project/${o.id}` === ref_ ? [] : [{ ref: `project/${o.id}`, name: o.name }],
@@ -56,7 +56,7 @@ const says = computed(() => {
 });
 /** Own components and editions that name it in a rule, or for some widths, are not rewritten; nor are things at some widths. */
 const stays = computed(() => {
-  const w = stage.world;
+  const w = editor.world;
   const parts = uses.value.inside.filter((r) => {
     const c = w && componentAt(w, r);
     const ruled = c?.rules.some(({ set }) => Object.values(set).some((of) => Object.values(of).includes(ref_)));
@@ -66,7 +66,7 @@ const stays = computed(() => {
   return uses.value.instead.length + parts.length > 0;
 });
 function stepsFor(): Step[] {
-  const w = stage.world;
+  const w = editor.world;
   if (!w || what.value === 'leave') return [];
   const steps: Step[] = [];
   const trees = [
@@ -97,7 +97,7 @@ function stepsFor(): Step[] {
       if (n.type !== 'instance' || n.component !== ref_) continue;
       if (what.value === 'replace') steps.push(...swapSteps(tree, n, other.value));
       else {
-        const got = detach(w, stage.wearsShown(screen), screen, n.id, stage.newId);
+        const got = detach(w, editor.appliedKitsShown(screen), screen, n.id, editor.newId);
         if (!('problem' in got)) steps.push(...got.steps);
       }
     }
@@ -110,7 +110,7 @@ function remove(): void {
   emit('gone');
 }
 const CHOICES = [
-  { id: 'unlink', name: 'Unlink them: plain parts that look the same' },
+  { id: 'detach', name: 'Unlink them: plain parts that look the same' },
   { id: 'replace', name: 'Replace them by another component' },
   { id: 'leave', name: 'Leave them: they show a mark until it is brought back' },
 ] as const;

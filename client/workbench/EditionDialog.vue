@@ -11,18 +11,21 @@ import { useEditor } from '../stores/editor.js';
 /** What this project changed of an installed original: each change can be dropped; those that no longer fit say why. */
 const visible = defineModel<boolean>('visible', { required: true });
 const doc = useDocument();
-const stage = useEditor();
-const bench = useComponentEditor();
+const editor = useEditor();
+const componentEditor = useComponentEditor();
 const key = computed(() => {
-  const { kit, id } = splitRef(bench.of);
+  const { kit, id } = splitRef(componentEditor.of);
   return editionKey(kit, id);
 });
 const edition = computed(() => doc.shown?.editions?.[key.value]);
 const failed = computed(
-  () => new Map((stage.world ? failedChanges(stage.world, bench.of) : []).map((f) => [f.id, f.refusal.message])),
+  () =>
+    new Map(
+      (editor.world ? failedChanges(editor.world, componentEditor.of) : []).map((f) => [f.id, f.refusal.message]),
+    ),
 );
 const changes = computed(() => {
-  const c = bench.component ?? (stage.world ? installedAt(stage.world, bench.of) : undefined);
+  const c = componentEditor.component ?? (editor.world ? installedAt(editor.world, componentEditor.of) : undefined);
   return (edition.value?.steps ?? []).map((s) => ({
     id: s.id,
     says: c ? changeWords(c, s.step) : s.id,
@@ -30,7 +33,7 @@ const changes = computed(() => {
   }));
 });
 function drop(ids: readonly string[]): void {
-  const from = edition.value?.from ?? bench.of;
+  const from = edition.value?.from ?? componentEditor.of;
   doc.act(
     ids.length === 1 ? 'Drop a change' : `Drop ${plural(ids.length, 'change')}`,
     ids.map((id) => ({ do: 'edition', edition: key.value, from, id, value: null })),
@@ -39,7 +42,7 @@ function drop(ids: readonly string[]): void {
 </script>
 
 <template>
-  <AppDialog v-model:visible="visible" :header="`Changes of ${bench.component?.name ?? 'it'}`" :width="520">
+  <AppDialog v-model:visible="visible" :header="`Changes of ${componentEditor.component?.name ?? 'it'}`" :width="520">
     <p v-if="changes.length === 0" class="note">
       It is as its kit brings it. What you change on the Workbench, or promote into it, is this project’s edition and
       stands here; the kit itself never changes.

@@ -20,22 +20,22 @@ const props = defineProps<{
   readonly like?: Prop;
 }>();
 const doc = useDocument();
-const bench = useComponentEditor();
+const componentEditor = useComponentEditor();
 const pop = ref<InstanceType<typeof Popover> | null>(null);
 const fresh = ref('');
 const bound = computed(() => {
   const id = props.node.bind?.[props.name];
   if (id === undefined) return null;
-  return { id, name: bench.contract?.props.find((p) => p.id === id.split('.')[0])?.name ?? id };
+  return { id, name: componentEditor.contract?.props.find((p) => p.id === id.split('.')[0])?.name ?? id };
 });
-const fitting = computed(() => (bench.contract?.props ?? []).filter((p) => p.kind === props.kind));
+const fitting = computed(() => (componentEditor.contract?.props ?? []).filter((p) => p.kind === props.kind));
 function bindStep(prop: string | null): Step {
   const bind: Record<string, string> = { ...props.node.bind };
   if (prop === null) delete bind[props.name];
   else bind[props.name] = prop;
   return {
     do: 'set',
-    tree: bench.tree,
+    tree: componentEditor.tree,
     node: props.node.id,
     field: 'bind',
     value: Object.keys(bind).length > 0 ? bind : null,
@@ -46,7 +46,7 @@ function link(prop: Prop): void {
   pop.value?.hide();
 }
 function make(): void {
-  const c = bench.component;
+  const c = componentEditor.component;
   const name = fresh.value.trim();
   if (!c || name === '') return;
   const id = propId(name, c.contract.props);
@@ -56,17 +56,23 @@ function make(): void {
     ? ({ ...like, ...base, default: props.value() ?? like.default } as Prop)
     : ({ ...base, kind: props.kind } as Prop);
   doc.act(`Link ${props.label} to the new property ${name}`, [
-    { do: 'entry', tree: bench.tree, list: 'props', id, value: prop },
+    { do: 'entry', tree: componentEditor.tree, list: 'props', id, value: prop },
     bindStep(id),
   ]);
   pop.value?.hide();
 }
 /** What the prop said by itself stays; it only says it for itself now. */
-function unlink(): void {
-  const prop = bench.component?.contract.props.find((p) => p.id === bound.value?.id);
+function detach(): void {
+  const prop = componentEditor.component?.contract.props.find((p) => p.id === bound.value?.id);
   const steps: Step[] = [bindStep(null)];
   if (prop && !props.name.startsWith('props.'))
-    steps.push({ do: 'set', tree: bench.tree, node: props.node.id, field: `attrs.${props.name}`, value: prop.default });
+    steps.push({
+      do: 'set',
+      tree: componentEditor.tree,
+      node: props.node.id,
+      field: `attrs.${props.name}`,
+      value: prop.default,
+    });
   doc.act(`Unlink ${props.label}`, steps);
   pop.value?.hide();
 }
@@ -91,7 +97,7 @@ function open(event: Event): void {
     <div class="menu">
       <template v-if="bound">
         <p class="note">{{ label }} comes from the property {{ bound.name }}.</p>
-        <button class="quiet-link" @click="unlink">Unlink it</button>
+        <button class="quiet-link" @click="detach">Unlink it</button>
       </template>
       <template v-else>
         <button v-for="p in fitting" :key="p.id" class="plain prop" @click="link(p)">

@@ -16,22 +16,24 @@ import TextEditor from '../surface/TextEditor.vue';
 /** One look of the original: pointed at, selected in, written in and dropped on like a screen. */
 const props = defineProps<{ screen: Screen; look: LookChoice; name: string; current: boolean; zoom: number }>();
 const emit = defineEmits<{ choose: [] }>();
-const stage = useEditor();
-const bench = useComponentEditor();
+const editor = useEditor();
+const componentEditor = useComponentEditor();
 const drag = useDrag();
-const writing = useTextEditing();
+const textEditing = useTextEditing();
 const frame = ref<HTMLElement | null>(null);
 const current = computed(() => props.current);
 const root = computed<Box | null>(() =>
-  props.current ? stage.box : bench.boxIn(props.look, stage.wearsShown(props.screen), stage.outlined?.nodes),
+  props.current
+    ? editor.box
+    : componentEditor.boxIn(props.look, editor.appliedKitsShown(props.screen), editor.outlined?.nodes),
 );
 const picture = computed(() => (root.value ? pictureOf(root.value) : null));
 const NOTHING: ReadonlyMap<string, Box> = new Map();
-const boxes = computed(() => (!root.value ? NOTHING : props.current ? stage.boxMap : boxesByKey(root.value)));
+const boxes = computed(() => (!root.value ? NOTHING : props.current ? editor.boxMap : boxesByKey(root.value)));
 const { hover, list, press, click, deeper, move } = usePointerInput(props, frame, root, boxes, current);
 /** What is selected is marked in the look that is worked in; elsewhere a line says where it is. */
 const marks = computed(() =>
-  stage.selection.flatMap((key) => {
+  editor.selection.flatMap((key) => {
     const at = boxes.value.get(key);
     return at ? [{ key, at }] : [];
   }),
@@ -41,7 +43,7 @@ const pointedAt = computed(() => {
   return b && !marks.value.some((m) => m.key === b.node.key) ? { at: b, name: b.node.name } : null;
 });
 const ghosts = computed(() =>
-  (stage.ghost?.made ?? []).flatMap((key) => {
+  (editor.ghost?.made ?? []).flatMap((key) => {
     const at = boxes.value.get(key);
     return at ? [{ key, at }] : [];
   }),
@@ -49,24 +51,35 @@ const ghosts = computed(() =>
 const landing = computed(() =>
   props.current && drag.landing?.drop && drag.landing.screen.id === props.screen.id ? drag.landing : null,
 );
-const open = computed(() => (props.current && writing.open?.screen === props.screen.id ? writing.open : null));
-const picking = computed(() => (props.current && writing.picking?.screen === props.screen.id ? writing.picking : null));
+const open = computed(() => (props.current && textEditing.open?.screen === props.screen.id ? textEditing.open : null));
+const picking = computed(() =>
+  props.current && textEditing.picking?.screen === props.screen.id ? textEditing.picking : null,
+);
 function chooseFirst(): void {
   if (!props.current) emit('choose');
 }
 function choose(key: string): void {
-  stage.select([key]);
+  editor.select([key]);
   list.value = null;
 }
 /** Where something held over this look would land; px on the page. */
 function landAt(x: number, y: number): ReturnType<typeof dropAt> {
   const r = frame.value?.getBoundingClientRect();
   const h = drag.held;
-  if (!r || !h || !stage.world || !root.value) return null;
+  if (!r || !h || !editor.world || !root.value) return null;
   const at = { x: (x - r.left) / props.zoom, y: (y - r.top) / props.zoom };
   if (at.x < 0 || at.y < 0 || at.x > root.value.w || at.y > root.value.h) return null;
   const without = h.kind === 'selection' && h.from === props.screen.id && !drag.copying ? h.ids : [];
-  return dropAt(stage.world, stage.wearsShown(props.screen), props.screen, root.value, at.x, at.y, h.roles, without);
+  return dropAt(
+    editor.world,
+    editor.appliedKitsShown(props.screen),
+    props.screen,
+    root.value,
+    at.x,
+    at.y,
+    h.roles,
+    without,
+  );
 }
 defineExpose({ landAt });
 </script>
@@ -115,11 +128,11 @@ defineExpose({ landAt });
     <IconPicker
       v-if="picking"
       class="icons"
-      :kit="stage.mainKit"
+      :kit="editor.mainKit"
       :value="picking.box.node.look.icon?.id"
       :style="{ left: `${picking.box.x * zoom}px`, top: `${(picking.box.y + picking.box.h) * zoom + 8}px` }"
-      @choose="writing.setIcon"
-      @leave="writing.leave"
+      @choose="textEditing.setIcon"
+      @leave="textEditing.leave"
     />
     <LayerList v-if="list" :boxes="list.boxes" :x="list.x" :y="list.y" @choose="choose" />
   </div>

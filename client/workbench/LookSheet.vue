@@ -12,8 +12,8 @@ import LookCell from './LookCell.vue';
 
 /** All looks of the original at once: one choice down, another across, what remains switched above. */
 defineEmits<{ leave: [] }>();
-const stage = useEditor();
-const bench = useComponentEditor();
+const editor = useEditor();
+const componentEditor = useComponentEditor();
 const drag = useDrag();
 const frame = ref<HTMLElement | null>(null);
 const zoom = ref(1);
@@ -23,10 +23,14 @@ const alone = ref(false);
 const MOST = 80;
 
 const NONE = { id: '', name: 'none' };
-const choices = computed(() => [...bench.axes.map((a) => ({ id: a.id, name: a.name })), NONE]);
-const rest = computed(() => bench.axes.filter((a) => alone.value || (a.id !== bench.rows && a.id !== bench.columns)));
-const across = computed<Axis | undefined>(() => bench.axes.find((a) => a.id === bench.columns));
-const down = computed<Axis | undefined>(() => bench.axes.find((a) => a.id === bench.rows));
+const choices = computed(() => [...componentEditor.axes.map((a) => ({ id: a.id, name: a.name })), NONE]);
+const rest = computed(() =>
+  componentEditor.axes.filter(
+    (a) => alone.value || (a.id !== componentEditor.rows && a.id !== componentEditor.columns),
+  ),
+);
+const across = computed<Axis | undefined>(() => componentEditor.axes.find((a) => a.id === componentEditor.columns));
+const down = computed<Axis | undefined>(() => componentEditor.axes.find((a) => a.id === componentEditor.rows));
 interface Cell {
   readonly key: string;
   readonly look: LookChoice;
@@ -35,31 +39,33 @@ interface Cell {
   readonly lit: boolean;
 }
 const cellOf = (look: LookChoice): Cell => ({
-  key: bench.axes.map((a) => valueIn(a, look)?.key).join('|'),
+  key: componentEditor.axes.map((a) => valueIn(a, look)?.key).join('|'),
   look,
   name:
-    bench.axes
-      .filter((a) => a.id === bench.rows || a.id === bench.columns)
+    componentEditor.axes
+      .filter((a) => a.id === componentEditor.rows || a.id === componentEditor.columns)
       .map((a) => `${a.name} ${valueIn(a, look)?.name ?? ''}`)
       .join(', ') || 'As it comes',
-  current: bench.axes.every((a) => valueIn(a, look)?.key === valueIn(a, bench.look)?.key),
-  lit: bench.lit(look),
+  current: componentEditor.axes.every((a) => valueIn(a, look)?.key === valueIn(a, componentEditor.look)?.key),
+  lit: componentEditor.lit(look),
 });
 const rows = computed<readonly { readonly key: string; readonly name: string; readonly cells: readonly Cell[] }[]>(
   () => {
-    if (alone.value) return [{ key: 'one', name: '', cells: [cellOf(bench.look)] }];
+    if (alone.value) return [{ key: 'one', name: '', cells: [cellOf(componentEditor.look)] }];
     let left = MOST;
-    return sheetOf(bench.axes, bench.rows, bench.columns, bench.look).flatMap((looks, i) => {
-      left -= looks.length;
-      if (left < 0) return [];
-      return [
-        {
-          key: down.value?.values[i]?.key ?? 'only',
-          name: down.value?.values[i]?.name ?? '',
-          cells: looks.map(cellOf),
-        },
-      ];
-    });
+    return sheetOf(componentEditor.axes, componentEditor.rows, componentEditor.columns, componentEditor.look).flatMap(
+      (looks, i) => {
+        left -= looks.length;
+        if (left < 0) return [];
+        return [
+          {
+            key: down.value?.values[i]?.key ?? 'only',
+            name: down.value?.values[i]?.name ?? '',
+            cells: looks.map(cellOf),
+          },
+        ];
+      },
+    );
   },
 );
 const many = computed(() => rows.value.reduce((n, r) => n + r.cells.length, 0));
@@ -70,43 +76,45 @@ const APPLIES = computed<readonly { readonly id: EditScope; readonly name: strin
         {
           id: 'row' as const,
           name: 'Its row',
-          says: `Only where ${down.value.name} is ${bench.look[down.value.id] ?? ''}`,
+          says: `Only where ${down.value.name} is ${componentEditor.look[down.value.id] ?? ''}`,
         },
       ]
     : []),
   ...(across.value && !alone.value
     ? [{ id: 'column' as const, name: 'Its column', says: `Only where ${across.value.name} is the same` }]
     : []),
-  ...(bench.axes.length > 0 ? [{ id: 'look' as const, name: 'This look', says: 'In this one look only' }] : []),
+  ...(componentEditor.axes.length > 0
+    ? [{ id: 'look' as const, name: 'This look', says: 'In this one look only' }]
+    : []),
 ]);
 function pick(which: 'rows' | 'columns', id: string): void {
   const other = which === 'rows' ? 'columns' : 'rows';
-  if (id !== '' && bench[other] === id) bench[other] = bench[which];
-  bench[which] = id;
+  if (id !== '' && componentEditor[other] === id) componentEditor[other] = componentEditor[which];
+  componentEditor[which] = id;
 }
 
 // ── things held over the sheet ──
 const cells = new Map<string, InstanceType<typeof LookCell>>();
 const unland = drag.lands((x, y) => {
   const f = frame.value?.getBoundingClientRect();
-  const screen = stage.screen;
+  const screen = editor.screen;
   if (!f || !screen || x < f.left || x > f.right || y < f.top || y > f.bottom) return null;
   for (const row of rows.value)
     for (const cell of row.cells) {
       const drop = cells.get(cell.key)?.landAt(x, y);
       if (drop) {
-        if (!cell.current) bench.look = cell.look;
+        if (!cell.current) componentEditor.look = cell.look;
         return { screen, spot: drop.spot, says: drop.says, drop };
       }
     }
   return null;
 });
 onMounted(() => {
-  stage.focusWall = () => frame.value?.focus({ preventScroll: true });
+  editor.focusWall = () => frame.value?.focus({ preventScroll: true });
 });
 onBeforeUnmount(unland);
 function ground(event: MouseEvent): void {
-  if (!(event.target as HTMLElement).closest('.look, button, input, [role="combobox"]')) stage.select([]);
+  if (!(event.target as HTMLElement).closest('.look, button, input, [role="combobox"]')) editor.select([]);
 }
 const zoomBy = (by: number): void => void (zoom.value = Math.min(4, Math.max(0.25, zoom.value * by)));
 function onWheel(event: WheelEvent): void {
@@ -128,7 +136,9 @@ defineExpose({
 /** What all looks stand on: the page of the kit they are of, or of the one that is worn. */
 const library = useLibrary();
 const modes = useModes();
-const paper = computed(() => groundOf(library.kits.get(splitRef(bench.of).kit) ?? stage.mainKit, modes.seen));
+const paper = computed(() =>
+  groundOf(library.kits.get(splitRef(componentEditor.of).kit) ?? editor.mainKit, modes.seen),
+);
 </script>
 
 <template>
@@ -144,24 +154,24 @@ const paper = computed(() => groundOf(library.kits.get(splitRef(bench.of).kit) ?
     <header class="head">
       <div class="line">
         <button class="quiet-link" title="Back to the screens (Escape)" @click="$emit('leave')">Screens</button>
-        <strong class="clip">{{ bench.component?.name }}</strong>
+        <strong class="clip">{{ componentEditor.component?.name }}</strong>
         <span class="gap" />
-        <label v-if="bench.axes.length > 0" class="pick"
+        <label v-if="componentEditor.axes.length > 0" class="pick"
           >Down
           <Select
             size="small"
-            :model-value="bench.rows"
+            :model-value="componentEditor.rows"
             :options="choices"
             option-label="name"
             option-value="id"
             aria-label="Down"
             @update:model-value="(v: string) => pick('rows', v)"
         /></label>
-        <label v-if="bench.axes.length > 1" class="pick"
+        <label v-if="componentEditor.axes.length > 1" class="pick"
           >Across
           <Select
             size="small"
-            :model-value="bench.columns"
+            :model-value="componentEditor.columns"
             :options="choices"
             option-label="name"
             option-value="id"
@@ -170,16 +180,20 @@ const paper = computed(() => groundOf(library.kits.get(splitRef(bench.of).kit) ?
         /></label>
         <label class="pick room"
           >Room
-          <input v-model.number="bench.room" type="range" min="120" max="1280" step="8" aria-label="Room, px" /><span
-            class="note tabular"
-            >{{ bench.room }} px</span
-          ></label
+          <input
+            v-model.number="componentEditor.room"
+            type="range"
+            min="120"
+            max="1280"
+            step="8"
+            aria-label="Room, px"
+          /><span class="note tabular">{{ componentEditor.room }} px</span></label
         >
-        <button v-if="bench.axes.length > 0" class="quiet-link" :aria-pressed="alone" @click="alone = !alone">
+        <button v-if="componentEditor.axes.length > 0" class="quiet-link" :aria-pressed="alone" @click="alone = !alone">
           {{ alone ? 'All looks' : 'One look' }}
         </button>
       </div>
-      <div v-if="bench.axes.length > 0" class="line">
+      <div v-if="componentEditor.axes.length > 0" class="line">
         <div v-if="APPLIES.length > 1" role="radiogroup" aria-label="Changes apply to" class="applies">
           <span class="note">Changes apply to</span>
           <button
@@ -187,10 +201,10 @@ const paper = computed(() => groundOf(library.kits.get(splitRef(bench.of).kit) ?
             :key="a.id"
             role="radio"
             class="plain choice"
-            :aria-checked="bench.applies === a.id"
-            :class="{ on: bench.applies === a.id }"
+            :aria-checked="componentEditor.applies === a.id"
+            :class="{ on: componentEditor.applies === a.id }"
             :title="a.says"
-            @click="bench.applies = a.id"
+            @click="componentEditor.applies = a.id"
           >
             {{ a.name }}
           </button>
@@ -200,12 +214,12 @@ const paper = computed(() => groundOf(library.kits.get(splitRef(bench.of).kit) ?
           >{{ a.name }}
           <Select
             size="small"
-            :model-value="bench.valueOf(a)"
+            :model-value="componentEditor.valueOf(a)"
             :options="[...a.values]"
             option-label="name"
             option-value="key"
             :aria-label="a.name"
-            @update:model-value="(v: string) => bench.choose(a.id, v)"
+            @update:model-value="(v: string) => componentEditor.choose(a.id, v)"
         /></label>
       </div>
     </header>
@@ -229,14 +243,14 @@ const paper = computed(() => groundOf(library.kits.get(splitRef(bench.of).kit) ?
             >
               <span v-if="c.lit" class="says">changes</span>
               <LookCell
-                v-if="stage.screen"
+                v-if="editor.screen"
                 :ref="(el) => (el ? cells.set(c.key, el as InstanceType<typeof LookCell>) : cells.delete(c.key))"
-                :screen="stage.screen"
+                :screen="editor.screen"
                 :look="c.look"
                 :name="c.name"
                 :current="c.current"
                 :zoom="zoom"
-                @choose="bench.look = c.look"
+                @choose="componentEditor.look = c.look"
               />
             </td>
           </tr>

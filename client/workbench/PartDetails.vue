@@ -28,15 +28,17 @@ import LinkMenu from './LinkMenu.vue';
 /** A part of the original: what it is like in the looks that are worked on, and what it is linked to. */
 const props = defineProps<{ node: Node }>();
 const doc = useDocument();
-const stage = useEditor();
-const exact = useFreeform();
-const bench = useComponentEditor();
+const editor = useEditor();
+const freeform = useFreeform();
+const componentEditor = useComponentEditor();
 const commands = useCommands();
-const kit = computed(() => stage.mainKit);
-const box = computed(() => (stage.selected ? stage.findBox(stage.selected)?.node : undefined));
-const rows = computed(() => plainProps(props.node, kit.value, !bench.isOwn));
+const kit = computed(() => editor.mainKit);
+const box = computed(() => (editor.selected ? editor.findBox(editor.selected)?.node : undefined));
+const rows = computed(() => plainProps(props.node, kit.value, !componentEditor.isOwn));
 const said = (p: Prop): Json | undefined =>
-  bench.component ? setIn(bench.component, bench.axes, bench.look, props.node.id, p.id).value : undefined;
+  componentEditor.component
+    ? setIn(componentEditor.component, componentEditor.axes, componentEditor.look, props.node.id, p.id).value
+    : undefined;
 function held(p: Prop): Held {
   const written = said(p);
   return {
@@ -44,38 +46,47 @@ function held(p: Prop): Held {
     ...(LENGTHS.has(p.id) && written !== undefined ? { written } : {}),
   };
 }
-const does: RowActions = {
+const actions: RowActions = {
   choose(p, value, merge) {
-    if (p.id === 'flow' && props.node.type === 'box' && bench.applies === 'all') {
-      exact.turn(props.node.id, value as 'row' | 'column' | 'grid' | 'free');
+    if (p.id === 'flow' && props.node.type === 'box' && componentEditor.applies === 'all') {
+      freeform.turn(props.node.id, value as 'row' | 'column' | 'grid' | 'free');
       return;
     }
     // What is linked says the same everywhere: its property's default is changed.
-    const linked = bench.component?.contract.props.find((x) => x.id === props.node.bind?.[p.id]);
-    const to = qualified(attrValue(p.id, value), kit.value, !bench.isOwn);
+    const linked = componentEditor.component?.contract.props.find((x) => x.id === props.node.bind?.[p.id]);
+    const to = qualified(attrValue(p.id, value), kit.value, !componentEditor.isOwn);
     const steps = linked
       ? [
           {
             do: 'entry' as const,
-            tree: bench.tree,
+            tree: componentEditor.tree,
             list: 'props' as const,
             id: linked.id,
             value: { ...linked, default: to ?? (linked.kind === 'flag' ? true : '') } as Prop,
           },
         ]
-      : stage.selectedIds.flatMap((id): readonly Step[] =>
-          stage.screen?.nodes[id]?.type === props.node.type
-            ? bench.set(id, p.id, p.id === 'visible' && value === true && bench.applies !== 'all' ? true : to).steps
+      : editor.selectedIds.flatMap((id): readonly Step[] =>
+          editor.screen?.nodes[id]?.type === props.node.type
+            ? componentEditor.set(
+                id,
+                p.id,
+                p.id === 'visible' && value === true && componentEditor.applies !== 'all' ? true : to,
+              ).steps
             : [],
         );
-    doc.act(`Change ${p.name}`, steps, merge ? `${stage.selectedIds.join()}|${p.id}|${bench.applies}` : null);
+    doc.act(
+      `Change ${p.name}`,
+      steps,
+      merge ? `${editor.selectedIds.join()}|${p.id}|${componentEditor.applies}` : null,
+    );
   },
   back(p) {
-    does.choose(p, null, false);
+    actions.choose(p, null, false);
   },
 };
 /** What it says in some looks only. */
-const differs = (p: Prop): readonly Rule[] => (bench.component ? rulesOn(bench.component, props.node.id, p.id) : []);
+const differs = (p: Prop): readonly Rule[] =>
+  componentEditor.component ? rulesOn(componentEditor.component, props.node.id, p.id) : [];
 const words = (p: Prop, r: Rule): string => {
   const value = r.set[props.node.id]?.[p.id];
   const path = typeof value === 'string' ? aliasPath(value) : null;
@@ -83,9 +94,10 @@ const words = (p: Prop, r: Rule): string => {
   return p.options?.find((o) => o.id === value)?.name ?? (value === true ? 'on' : value === false ? 'off' : plain);
 };
 function same(p: Prop, r: Rule): void {
-  doc.act(`The same ${p.name.toLowerCase()} ${bench.component ? whenSentence(bench.component, r.when) : ''}`, [
-    ...takeAlongSteps(bench.tree, [r], props.node.id, p.id),
-  ]);
+  doc.act(
+    `The same ${p.name.toLowerCase()} ${componentEditor.component ? whenSentence(componentEditor.component, r.when) : ''}`,
+    [...takeAlongSteps(componentEditor.tree, [r], props.node.id, p.id)],
+  );
 }
 const LINKED: Readonly<Record<string, PropKind>> = {
   text: 'text',
@@ -111,18 +123,18 @@ const linkValue = (p: Prop): Json | undefined =>
 function lock(event: Event): void {
   const on = (event.target as HTMLInputElement).checked;
   doc.act(`${on ? 'Lock' : 'Unlock'} ${props.node.name ?? props.node.type}`, [
-    { do: 'set', tree: bench.tree, node: props.node.id, field: 'locked', value: on ? true : null },
+    { do: 'set', tree: componentEditor.tree, node: props.node.id, field: 'locked', value: on ? true : null },
   ]);
 }
-const isRoot = computed(() => props.node.id === stage.screen?.root);
+const isRoot = computed(() => props.node.id === editor.screen?.root);
 </script>
 
 <template>
   <header>
     <h2>{{ commands.nameOf(node) }}</h2>
     <p class="note">
-      {{ isRoot ? 'The ground of' : 'Part of' }} {{ bench.component?.name
-      }}{{ stage.countSelected > 1 ? `. ${stage.countSelected} selected` : '' }}
+      {{ isRoot ? 'The ground of' : 'Part of' }} {{ componentEditor.component?.name
+      }}{{ editor.countSelected > 1 ? `. ${editor.countSelected} selected` : '' }}
     </p>
   </header>
   <div class="body">
@@ -131,7 +143,14 @@ const isRoot = computed(() => props.node.id === stage.screen?.root);
     <div
       v-for="p in rows"
       :key="`${node.id}${p.id}`"
-      v-memo="[p.name, p.options?.length, JSON.stringify(held(p)), node.bind, bench.component?.rules, bench.applies]"
+      v-memo="[
+        p.name,
+        p.options?.length,
+        JSON.stringify(held(p)),
+        node.bind,
+        componentEditor.component?.rules,
+        componentEditor.applies,
+      ]"
     >
       <PropRow
         :prop="p"
@@ -140,10 +159,10 @@ const isRoot = computed(() => props.node.id === stage.screen?.root);
         :yours="false"
         :kit="kit"
         :length="LENGTHS.has(p.id)"
-        :does="does"
-        @focusin="bench.about = { node: node.id, name: p.id }"
-        @mouseenter="bench.about = { node: node.id, name: p.id }"
-        @mouseleave="bench.about = null"
+        :actions="actions"
+        @focusin="componentEditor.about = { node: node.id, name: p.id }"
+        @mouseenter="componentEditor.about = { node: node.id, name: p.id }"
+        @mouseleave="componentEditor.about = null"
       >
         <template v-if="LINKED[p.id]" #end
           ><LinkMenu
@@ -156,7 +175,10 @@ const isRoot = computed(() => props.node.id === stage.screen?.root);
       </PropRow>
       <ul v-if="differs(p).length > 0" class="differs" :aria-label="`${p.name} in other looks`">
         <li v-for="(r, i) in differs(p)" :key="i" class="note">
-          <span>{{ words(p, r) }} {{ bench.component ? whenSentence(bench.component, r.when) : '' }}</span>
+          <span
+            >{{ words(p, r) }}
+            {{ componentEditor.component ? whenSentence(componentEditor.component, r.when) : '' }}</span
+          >
           <button class="quiet-link" :title="`${p.name} is the same there as everywhere`" @click="same(p, r)">
             Same
           </button>

@@ -19,7 +19,7 @@ const emit = defineEmits<{
   drop: [];
   move: [event: KeyboardEvent];
 }>();
-const stage = useEditor();
+const editor = useEditor();
 const kinds = PROP_KIND_NAMES.map((id) => ({ id, name: KIND_NAMES[id] }));
 const value = (e: Event): string => (e.target as HTMLInputElement).value;
 const put = (more: Partial<Prop>): void => emit('put', { ...props.prop, ...more } as Prop);
@@ -117,7 +117,7 @@ function added(event: Event): void {
         :id="`default-${prop.id}`"
         :prop="prop"
         :held="{ value: prop.default }"
-        :kit="stage.mainKit"
+        :kit="editor.mainKit"
         @choose="(v: Json) => put({ default: v })"
       />
       <template v-if="prop.kind === 'choice'">

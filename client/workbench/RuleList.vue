@@ -7,9 +7,9 @@ import { useEditor } from '../stores/editor.js';
 
 /** The rules of an original as sentences, read and edited. */
 const doc = useDocument();
-const bench = useComponentEditor();
-const stage = useEditor();
-const c = computed(() => bench.component);
+const componentEditor = useComponentEditor();
+const editor = useEditor();
+const c = computed(() => componentEditor.component);
 const rules = computed(() =>
   (c.value?.rules ?? []).map((rule) => ({
     key: ruleKey(rule),
@@ -49,25 +49,27 @@ function take(was: Rule | null): void {
   if (was && sameWhen(was.when, got.when))
     steps.push({
       do: 'entry',
-      tree: bench.tree,
+      tree: componentEditor.tree,
       list: 'rules',
       id: ruleKey(was),
       value: { ...was, id: ruleKey(was), set: got.set },
     });
   else {
-    if (was) steps.push({ do: 'entry', tree: bench.tree, list: 'rules', id: ruleKey(was), value: null });
+    if (was) steps.push({ do: 'entry', tree: componentEditor.tree, list: 'rules', id: ruleKey(was), value: null });
     for (const [node, set] of Object.entries(got.set))
       for (const [name, value] of Object.entries(set))
-        steps.push({ do: 'rule', tree: bench.tree, when: got.when, node, name, value });
+        steps.push({ do: 'rule', tree: componentEditor.tree, when: got.when, node, name, value });
   }
   if (doc.act(was ? 'Change a rule' : 'Add a rule', steps)) leave();
 }
 function drop(rule: Rule): void {
-  doc.act('Remove a rule', [{ do: 'entry', tree: bench.tree, list: 'rules', id: ruleKey(rule), value: null }]);
+  doc.act('Remove a rule', [
+    { do: 'entry', tree: componentEditor.tree, list: 'rules', id: ruleKey(rule), value: null },
+  ]);
 }
 const point = (rule: Rule): void => {
   const first = Object.keys(rule.set)[0];
-  if (first && first in (stage.screen?.nodes ?? {})) stage.select([first]);
+  if (first && first in (editor.screen?.nodes ?? {})) editor.select([first]);
 };
 </script>
 

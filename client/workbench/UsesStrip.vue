@@ -18,9 +18,9 @@ import { useSlices } from '../surface/timeSlices.js';
 import { useLibrary } from '../stores/library.js';
 import { sampleOf } from '../stores/samples.js';
 
-/** Where the original is used: live, with the settings of each use. A click goes there. */
-const stage = useEditor();
-const bench = useComponentEditor();
+/** Where the original is used: live, with the overrides of each use. A click goes there. */
+const editor = useEditor();
+const componentEditor = useComponentEditor();
 const library = useLibrary();
 const originals = useOriginals();
 /** So many are listed; the rest is counted. */
@@ -37,14 +37,14 @@ const inSight = computed(() => {
   return shown.value.slice(from, from + Math.ceil((width.value || 1100) / CARD) + 2);
 });
 const uses = computed(() =>
-  stage.calmWorld ? usesOf(stage.calmWorld, bench.of) : { screens: [], instead: [], inside: [] },
+  editor.calmWorld ? usesOf(editor.calmWorld, componentEditor.of) : { screens: [], instead: [], inside: [] },
 );
-const screens = computed(() => (stage.calmWorld ? screensShowing(stage.calmWorld, bench.of).length : 0));
+const screens = computed(() => (editor.calmWorld ? screensShowing(editor.calmWorld, componentEditor.of).length : 0));
 const own = computed(() => {
-  const about = bench.about;
-  return about && stage.calmWorld
+  const about = componentEditor.about;
+  return about && editor.calmWorld
     ? new Set(
-        keepsItsOwn(stage.calmWorld, uses.value.screens, bench.of, about.node, about.name).map(
+        keepsItsOwn(editor.calmWorld, uses.value.screens, componentEditor.of, about.node, about.name).map(
           (u) => `${u.screen}/${u.node}`,
         ),
       )
@@ -57,7 +57,7 @@ interface Use {
   readonly name: string;
 }
 const shown = computed<readonly Use[]>(() => {
-  const by = new Map((stage.world?.project.screens ?? []).map((s) => [s.id, s]));
+  const by = new Map((editor.world?.project.screens ?? []).map((s) => [s.id, s]));
   return uses.value.screens.slice(0, MOST).flatMap((u) => {
     const screen = by.get(u.screen);
     const node = screen?.nodes[u.node];
@@ -68,18 +68,18 @@ const shown = computed<readonly Use[]>(() => {
 });
 const byKey = computed(() => new Map(shown.value.map((u) => [u.key, u])));
 const drawn = useSlices(
-  () => (void [stage.world, library.fontsKnown], inSight.value.map((u) => u.key)),
+  () => (void [editor.world, library.fontsKnown], inSight.value.map((u) => u.key)),
   (key) => {
     const use = byKey.value.get(key);
-    const w = stage.world;
+    const w = editor.world;
     const screen = w?.project.screens.find((s) => s.id === use?.screen);
     return use && w && screen
-      ? sampleOf(w, use.node.component, 300, stage.wearsShown(screen), use.node, screen.nodes)
+      ? sampleOf(w, use.node.component, 300, editor.appliedKitsShown(screen), use.node, screen.nodes)
       : null;
   },
   true,
 );
-const nameOf = (ref: ComponentRef): string => (stage.world && componentAt(stage.world, ref)?.name) ?? ref;
+const nameOf = (ref: ComponentRef): string => (editor.world && componentAt(editor.world, ref)?.name) ?? ref;
 const says = computed(() => {
   const n = uses.value.screens.length;
   const instead = uses.value.instead.length;

@@ -153,7 +153,7 @@ function world(): World {
   if (!shell) throw new Error('The worker has no project yet');
   return { project: shell, kits };
 }
-function wears(number: number | null, screen: Screen): readonly AppliedKit[] {
+function appliedKits(number: number | null, screen: Screen): readonly AppliedKit[] {
   const known = number === null ? undefined : worn.get(number);
   return known ?? appliedKitsOf(world().project, screen);
 }
@@ -285,7 +285,9 @@ const service = {
   /** Lays a screen out, and draws it when a scale is given. */
   async draw(id: string, version: number, on: number | null, scale: number | null): Promise<Drawn> {
     const screen = screenAt(id, version);
-    const { made, reads } = recordReads(() => layout(resolve(world(), screen, { wears: wears(on, screen) }), fonts));
+    const { made, reads } = recordReads(() =>
+      layout(resolve(world(), screen, { appliedKits: appliedKits(on, screen) }), fonts),
+    );
     const keys: string[] = [];
     const at: number[] = [];
     const walk = (b: Box): void => {
@@ -319,7 +321,7 @@ const service = {
   /** What there is to look at when a screen would wear something else. */
   review(id: string, version: number, after: number, seenIn: ReviewIn): ScreenReview {
     const screen = screenAt(id, version);
-    return reviewOnce(world(), screen, wears(after, screen), seenIn);
+    return reviewOnce(world(), screen, appliedKits(after, screen), seenIn);
   },
   /**
    * Ways that were proven to mend a cause: tried on these screens, each with what it would wear by its number. All of the cause's

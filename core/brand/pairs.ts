@@ -65,15 +65,15 @@ function find(kit: Kit): readonly ColourPair[] {
   for (const component of Object.values(kit.components)) {
     const home = `${ref}/${component.id}`;
     const choose = (name: string, value: Override['value']): Override => ({ home, at: [], kind: 'prop', name, value });
-    const looks: { settings: readonly Override[]; states: readonly StateName[] }[] = [{ settings: [], states: [] }];
+    const looks: { overrides: readonly Override[]; states: readonly StateName[] }[] = [{ overrides: [], states: [] }];
     for (const p of component.contract.props) {
       if (p.kind === 'choice')
-        for (const o of p.options ?? []) looks.push({ settings: [choose(p.id, o.id)], states: [] });
-      if (p.kind === 'flag') looks.push({ settings: [choose(p.id, p.default !== true)], states: [] });
+        for (const o of p.options ?? []) looks.push({ overrides: [choose(p.id, o.id)], states: [] });
+      if (p.kind === 'flag') looks.push({ overrides: [choose(p.id, p.default !== true)], states: [] });
     }
-    for (const state of component.contract.states) looks.push({ settings: [], states: [state as StateName] });
-    for (const { settings, states } of looks) {
-      const root = resolveSample(world, home, settings, states.length > 0 ? { states: { [SAMPLE]: states } } : {});
+    for (const state of component.contract.states) looks.push({ overrides: [], states: [state as StateName] });
+    for (const { overrides, states } of looks) {
+      const root = resolveSample(world, home, overrides, states.length > 0 ? { states: { [SAMPLE]: states } } : {});
       walk(root, page, component.name);
     }
   }

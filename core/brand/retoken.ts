@@ -137,7 +137,7 @@ export function kitOfTokens(
     return typeof v === 'string' && v.startsWith('#') ? [v] : [];
   });
   const json: Json = {
-    format: 'dekkor-kit/1',
+    format: 'dekkor-kit/2',
     id: wish.id,
     name: wish.name,
     version: wish.version,

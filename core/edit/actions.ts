@@ -53,12 +53,12 @@ export function newInstance(
   id: NodeId,
   component: ComponentRef,
   attrs: InstanceNode['attrs'] = {},
-  settings: readonly Override[] = [],
+  overrides: readonly Override[] = [],
 ): InstanceNode {
-  return { id, type: 'instance', component, attrs, settings, fills: [] };
+  return { id, type: 'instance', component, attrs, overrides, fills: [] };
 }
 
-/** A copy with new ids throughout. Slot contents, series items and settings go along. */
+/** A copy with new ids throughout. Slot contents, series items and overrides go along. */
 export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
   const ids = subtree(nodes, root);
   const renamed = new Map(ids.map((id) => [id, newId()]));
@@ -67,7 +67,11 @@ export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
   for (const id of ids) {
     const node = nodes[id];
     if (!node) continue;
-    const base = { ...node, id: to(id), ...(node.does ? { does: readdressed(node.does, to) } : {}) };
+    const base = {
+      ...node,
+      id: to(id),
+      ...(node.interactions ? { interactions: readdressed(node.interactions, to) } : {}),
+    };
     if (base.type === 'box') made[base.id] = { ...base, children: base.children.map(to) };
     else if (base.type === 'instance')
       made[base.id] = { ...base, fills: base.fills.map((f) => ({ ...f, children: f.children.map(to) })) };
@@ -77,7 +81,7 @@ export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
         item: to(base.item),
         entries: base.entries.map((e) => ({
           ...e,
-          settings: Object.fromEntries(Object.entries(e.settings).map(([n, list]) => [to(n), list])),
+          overrides: Object.fromEntries(Object.entries(e.overrides).map(([n, list]) => [to(n), list])),
         })),
       };
     else made[base.id] = base;
@@ -91,7 +95,7 @@ export function copyPiece(nodes: Nodes, root: NodeId, newId: NewId): Piece {
  */
 function boundariesOf(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   shown: ComponentRef,
   at: readonly string[],
   boundaries: number,
@@ -106,7 +110,7 @@ function boundariesOf(
       continue;
     }
     if (node?.type !== 'instance') return undefined;
-    ref = shownComponent(wears, node.component);
+    ref = shownComponent(appliedKits, node.component);
     passed.push(ref);
   }
   return passed;
@@ -117,25 +121,25 @@ function inEntry(nodes: Nodes, node: InstanceNode, entry: EntryRef | undefined):
   if (!entry) return node;
   const series = nodes[entry.series];
   const own =
-    series?.type === 'series' ? series.entries.find((e) => e.key === entry.key)?.settings[node.id] : undefined;
-  return { ...node, settings: own ?? [] };
+    series?.type === 'series' ? series.entries.find((e) => e.key === entry.key)?.overrides[node.id] : undefined;
+  return { ...node, overrides: own ?? [] };
 }
 
-/** The settings that show in a target now, superseded ones included. */
+/** The overrides that show in a target now, superseded ones included. */
 export function overridesBehind(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   node: InstanceNode,
   target: Target,
 ): readonly Override[] {
   const key = targetKey(target);
-  const shown = transferInstance(world, wears, node);
-  const direct = shown.settings
+  const shown = transferInstance(world, appliedKits, node);
+  const direct = shown.overrides
     .filter((c: Transferred) => targetKey(c) === key && c.from >= 0)
-    .map((c) => node.settings[c.from]);
+    .map((c) => node.overrides[c.from]);
   // A choice that waits behind a later one in the same place goes with it, or it would come back unasked.
-  const behind = node.settings.filter((s) =>
-    transferInstance(world, wears, { ...node, settings: [s], fills: node.fills }).settings.some(
+  const behind = node.overrides.filter((s) =>
+    transferInstance(world, appliedKits, { ...node, overrides: [s], fills: node.fills }).overrides.some(
       (c) => c.from >= 0 && targetKey(c) === key,
     ),
   );
@@ -148,16 +152,16 @@ export interface ItemOf {
   readonly entry?: EntryRef;
 }
 
-/** The component whose prop a setting is about, as it stood when the setting was made. */
+/** The component whose prop a override is about, as it stood when the override was made. */
 function ownerOf(world: World, s: Override): ComponentRef | undefined {
   if (s.at.length === 0) return s.home;
   return (s.through ?? boundariesOf(world, [], s.home, s.at, s.at.length))?.filter((r) => r !== '').at(-1) ?? s.leaf;
 }
 
-/** Chooses a value on an instance, in the terms of what is shown. Replaces the setting it came from. */
+/** Chooses a value on an instance, in the terms of what is shown. Replaces the override it came from. */
 export function chooseSteps(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   tree: TreeRef,
   written: InstanceNode,
   target: Target,
@@ -166,13 +170,13 @@ export function chooseSteps(
 ): Step[] {
   const node = item ? inEntry(item.nodes, written, item.entry) : written;
   const within = item?.entry ? { entry: item.entry } : {};
-  const shown = shownComponent(wears, node.component);
+  const shown = shownComponent(appliedKits, node.component);
   const boundaries = target.kind === 'attr' ? target.at.length - 1 : target.at.length;
-  const passed = boundariesOf(world, wears, shown, target.at, boundaries);
+  const passed = boundariesOf(world, appliedKits, shown, target.at, boundaries);
   const plain = boundariesOf(world, [], shown, target.at, boundaries);
-  const earlier = overridesBehind(world, wears, node, target);
+  const earlier = overridesBehind(world, appliedKits, node, target);
   const owner = passed?.filter((r) => r !== '').at(-1) ?? shown;
-  const setting: Override = {
+  const override: Override = {
     home: shown,
     at: target.at,
     kind: target.kind,
@@ -181,27 +185,27 @@ export function chooseSteps(
       target.kind === 'prop'
         ? withParked(
             world,
-            wears,
+            appliedKits,
             owner,
             target.name,
             value,
-            earlier.map((s) => ({ setting: s, home: ownerOf(world, s) })),
+            earlier.map((s) => ({ override: s, home: ownerOf(world, s) })),
           )
         : value,
     ...(target.when ? { when: target.when } : {}),
     ...(passed !== undefined && !sameJson(passed, plain) ? { through: passed } : {}),
   };
-  const key = overrideKey(setting);
+  const key = overrideKey(override);
   const steps: Step[] = earlier
     .filter((s) => overrideKey(s) !== key)
-    .map((s): Step => ({ do: 'setting', tree, node: node.id, key: overrideKey(s), value: null, ...within }));
-  return [...steps, { do: 'setting', tree, node: node.id, key, value: setting, ...within }];
+    .map((s): Step => ({ do: 'override', tree, node: node.id, key: overrideKey(s), value: null, ...within }));
+  return [...steps, { do: 'override', tree, node: node.id, key, value: override, ...within }];
 }
 
 /** Drops what was chosen in a target: the original's value shows again. */
 export function resetSteps(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   tree: TreeRef,
   written: InstanceNode,
   target: Target,
@@ -209,8 +213,8 @@ export function resetSteps(
 ): Step[] {
   const node = item ? inEntry(item.nodes, written, item.entry) : written;
   const within = item?.entry ? { entry: item.entry } : {};
-  return overridesBehind(world, wears, node, target).map((s): Step => ({
-    do: 'setting',
+  return overridesBehind(world, appliedKits, node, target).map((s): Step => ({
+    do: 'override',
     tree,
     node: node.id,
     key: overrideKey(s),
@@ -224,8 +228,8 @@ export const PLACE_FIELDS = ['width', 'height', 'minWidth', 'maxWidth', 'visible
 
 /** Drops everything chosen on an instance, its room included; what is in its slots stays. */
 export function resetAllSteps(tree: TreeRef, node: InstanceNode): Step[] {
-  const steps: Step[] = node.settings.map((s): Step => ({
-    do: 'setting',
+  const steps: Step[] = node.overrides.map((s): Step => ({
+    do: 'override',
     tree,
     node: node.id,
     key: overrideKey(s),
@@ -236,7 +240,7 @@ export function resetAllSteps(tree: TreeRef, node: InstanceNode): Step[] {
   return steps;
 }
 
-/** Shows an instance as another component. Settings stay as they are; only the choice of component changes. */
+/** Shows an instance as another component. Overrides stay as they are; only the choice of component changes. */
 export function swapSteps(tree: TreeRef, node: InstanceNode, to: ComponentRef): Step[] {
   if (to === node.component) return [];
   const first = node.placed ?? node.component;
@@ -247,10 +251,15 @@ export function swapSteps(tree: TreeRef, node: InstanceNode, to: ComponentRef): 
 }
 
 /** The place in an instance's slot, as it is shown: an existing fill that shows there, or a new one in shown terms. */
-export function slotPlace(world: World, wears: readonly AppliedKit[], node: InstanceNode, slot: string): ParentRef {
-  const shown = shownComponent(wears, node.component);
+export function slotPlace(
+  world: World,
+  appliedKits: readonly AppliedKit[],
+  node: InstanceNode,
+  slot: string,
+): ParentRef {
+  const shown = shownComponent(appliedKits, node.component);
   for (const f of node.fills) {
-    const to = f.home === shown ? f.slot : pairFor(world, wears, f.home, shown)?.slots[f.slot];
+    const to = f.home === shown ? f.slot : pairFor(world, appliedKits, f.home, shown)?.slots[f.slot];
     if (to === slot && f.children.length > 0) return { parent: node.id, slot: { home: f.home, slot: f.slot } };
   }
   return { parent: node.id, slot: { home: shown, slot } };
@@ -308,12 +317,15 @@ export function asOverlay(
     const node = p.nodes[p.root];
     if (!node) return p;
     const role = node.type === 'instance' ? componentAt(world, node.component)?.role : undefined;
-    const over = ground ? (node.attrs.over ?? roleFacts(role ?? '').over) : undefined;
-    if (over === node.attrs.over) return p;
-    const { over: _, ...attrs } = node.attrs;
+    const overlay = ground ? (node.attrs.overlay ?? roleFacts(role ?? '').overlay) : undefined;
+    if (overlay === node.attrs.overlay) return p;
+    const { overlay: _, ...attrs } = node.attrs;
     return {
       ...p,
-      nodes: { ...p.nodes, [p.root]: { ...node, attrs: over === undefined ? attrs : { ...attrs, over } } },
+      nodes: {
+        ...p.nodes,
+        [p.root]: { ...node, attrs: overlay === undefined ? attrs : { ...attrs, overlay: overlay } },
+      },
     };
   });
 }
@@ -327,7 +339,7 @@ export const backgroundSteps = (
   spot.into.parent === screen.root && spot.into.slot === undefined
     ? []
     : things.flatMap(({ id, attrs }): Step[] =>
-        attrs.over === undefined ? [] : [{ do: 'set', tree, node: id, field: 'attrs.over', value: null }],
+        attrs.overlay === undefined ? [] : [{ do: 'set', tree, node: id, field: 'attrs.over', value: null }],
       );
 
 /**
@@ -336,7 +348,7 @@ export const backgroundSteps = (
  */
 export function spotFor(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   selected: NodeId | null,
   inside = false,
@@ -346,9 +358,9 @@ export function spotFor(
   if (node && (inside || node.id === root)) {
     if (node.type === 'box') return { into: { parent: node.id }, after: lastFree(nodes, node.children) };
     if (node.type === 'instance') {
-      const slot = componentAt(world, shownComponent(wears, node.component))?.contract.slots[0];
+      const slot = componentAt(world, shownComponent(appliedKits, node.component))?.contract.slots[0];
       if (slot) {
-        const into = slotPlace(world, wears, node, slot.id);
+        const into = slotPlace(world, appliedKits, node, slot.id);
         return { into, after: listAt(nodes, into).at(-1) ?? null };
       }
     }
@@ -450,7 +462,7 @@ export function nudgeSteps(tree: TreeRef, screen: Pick<Screen, 'nodes'>, id: Nod
 /** Into the container before it (in), or behind its own container (out). */
 export function indentSteps(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   tree: TreeRef,
   screen: Screen,
   id: NodeId,
@@ -466,17 +478,17 @@ export function indentSteps(
       : [];
   }
   const list = listAt(screen.nodes, into);
-  const spot = lastIn(world, wears, screen.nodes, list[list.indexOf(id) - 1] ?? '');
+  const spot = lastIn(world, appliedKits, screen.nodes, list[list.indexOf(id) - 1] ?? '');
   return spot ? [{ do: 'move', tree, node: id, ...spot }] : [];
 }
 
 /** The last place inside a node: of a row or column, or of the first slot of an instance. Null where nothing can be put. */
-export function lastIn(world: World, wears: readonly AppliedKit[], nodes: Nodes, id: NodeId): Spot | null {
+export function lastIn(world: World, appliedKits: readonly AppliedKit[], nodes: Nodes, id: NodeId): Spot | null {
   const node = nodes[id];
   if (node?.type === 'box') return { into: { parent: id }, after: node.children.at(-1) ?? null };
   if (node?.type !== 'instance') return null;
-  const slot = componentAt(world, shownComponent(wears, node.component))?.contract.slots[0];
+  const slot = componentAt(world, shownComponent(appliedKits, node.component))?.contract.slots[0];
   if (!slot) return null;
-  const into = slotPlace(world, wears, node, slot.id);
+  const into = slotPlace(world, appliedKits, node, slot.id);
   return { into, after: listAt(nodes, into).at(-1) ?? null };
 }

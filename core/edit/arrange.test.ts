@@ -88,7 +88,7 @@ describe('moving', () => {
     const got = transferSteps(screen(p), screen(p, 1), ['a'], { into: { parent: 'root' }, after: null }, newId);
     const next = act(p, got.steps);
     expect(top(next)).toEqual(['b']);
-    expect((screen(next, 1).nodes[got.made[0] ?? ''] as InstanceNode).settings).toEqual([label('a')]);
+    expect((screen(next, 1).nodes[got.made[0] ?? ''] as InstanceNode).overrides).toEqual([label('a')]);
   });
 });
 
@@ -118,7 +118,7 @@ describe('series', () => {
     const item = of(p, id).item;
     return act(p, [
       {
-        do: 'setting',
+        do: 'override',
         tree: 'screen:s',
         node: item,
         key: `${PLY}/button||prop.label|`,
@@ -171,7 +171,7 @@ describe('series', () => {
     const broken = breakSeriesSteps(next, 'screen:s', screen(next), id, newId);
     const done = act(next, broken.steps);
     expect(
-      broken.made.map((m) => (screen(done).nodes[m] as InstanceNode).settings.find((s) => s.name === 'label')?.value),
+      broken.made.map((m) => (screen(done).nodes[m] as InstanceNode).overrides.find((s) => s.name === 'label')?.value),
     ).toEqual(sailings.rows.map((r) => r.values['c1']));
   });
 });

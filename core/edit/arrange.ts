@@ -147,7 +147,7 @@ export function seriesSteps(
   const row = around?.type === 'box' && around.attrs.flow === 'row';
   const piece = copyPiece(screen.nodes, id, newId);
   const made = newId();
-  const entries: SeriesEntry[] = Array.from({ length: count }, (_, i) => ({ key: `k${i + 1}`, settings: {} }));
+  const entries: SeriesEntry[] = Array.from({ length: count }, (_, i) => ({ key: `k${i + 1}`, overrides: {} }));
   const gap = around?.type === 'box' ? (around.attrs.gap ?? 0) : 0;
   const series: SeriesNode = {
     id: made,
@@ -169,7 +169,7 @@ export function seriesSteps(
 export function entriesOf(project: Project, series: SeriesNode): readonly SeriesEntry[] {
   if (series.rows === undefined) return series.entries;
   return (project.contentSets[series.rows]?.rows ?? []).map(
-    (r) => series.entries.find((e) => e.key === r.key) ?? { key: r.key, settings: {} },
+    (r) => series.entries.find((e) => e.key === r.key) ?? { key: r.key, overrides: {} },
   );
 }
 
@@ -183,7 +183,7 @@ export function addItemSteps(tree: TreeRef, series: SeriesNode, after?: string):
   let n = series.entries.length + 1;
   while (series.entries.some((e) => e.key === `k${n}`)) n++;
   const at = after === undefined ? -1 : series.entries.findIndex((e) => e.key === after);
-  const made: SeriesEntry = { key: `k${n}`, settings: {} };
+  const made: SeriesEntry = { key: `k${n}`, overrides: {} };
   return [
     setEntries(
       tree,
@@ -224,15 +224,15 @@ export function countItemSteps(tree: TreeRef, series: SeriesNode, count: number)
   const more: SeriesEntry[] = [];
   for (let n = 1; kept.length + more.length < count; n++) {
     if (keys.has(`k${n}`)) continue;
-    more.push({ key: `k${n}`, settings: {} });
+    more.push({ key: `k${n}`, overrides: {} });
   }
   return [setEntries(tree, series, [...kept, ...more])];
 }
 
-/** A setting put on top of others: the one it replaces goes. */
-function over(settings: readonly Override[], more: readonly Override[]): readonly Override[] {
+/** A override put on top of others: the one it replaces goes. */
+function overlay(overrides: readonly Override[], more: readonly Override[]): readonly Override[] {
   const keys = new Set(more.map(overrideKey));
-  return [...settings.filter((s) => !keys.has(overrideKey(s))), ...more];
+  return [...overrides.filter((s) => !keys.has(overrideKey(s))), ...more];
 }
 
 /** Breaks a series into separate things, each with what was its own. Values from rows become plain ones. */
@@ -250,7 +250,7 @@ export function breakSeriesSteps(
   const pieces = entriesOf(project, series).map((entry): Piece => {
     const own: Record<NodeId, Node> = {};
     for (const [nodeId, node] of Object.entries(screen.nodes)) {
-      const set = entry.settings[nodeId] ?? [];
+      const set = entry.overrides[nodeId] ?? [];
       const row = rows?.find((r) => r.key === entry.key);
       own[nodeId] = free(node, set, row?.values);
     }
@@ -265,7 +265,7 @@ export function breakSeriesSteps(
   return { steps: [...steps, { do: 'remove', tree, node: id }], made: pieces.map((p) => p.root) };
 }
 
-/** A node of an item by itself: its row's values as settings or attributes, its own differences on top. */
+/** A node of an item by itself: its row's values as overrides or attributes, its own differences on top. */
 function free(
   node: Node,
   own: readonly Override[],
@@ -285,7 +285,7 @@ function free(
         ? []
         : [{ home: bare.component, at: [], kind: 'prop', name: to.slice(6), value }];
     });
-    return { ...bare, settings: over(over(bare.settings, filled), own) } satisfies InstanceNode;
+    return { ...bare, overrides: overlay(overlay(bare.overrides, filled), own) } satisfies InstanceNode;
   }
   const attrs: Record<string, unknown> = { ...bare.attrs };
   for (const [to, from] of bound) if (values?.[from.slice(4)] !== undefined) attrs[to] = values[from.slice(4)];

@@ -1,9 +1,10 @@
-import { check, faultMessage, shapes, wholeTree } from '../validate/index.js';
+import { check, faultMessage, shapes, upgradeNodes, wholeTree } from '../validate/index.js';
 import type { Piece } from './actions.js';
 
 /** What was copied, as it travels on the clipboard between screens, projects and tabs. */
 export interface ClipboardPiece {
-  readonly dekkor: 1;
+  /** The form it is written in; 1 is read too. */
+  readonly dekkor: 2;
   /** The project that it comes from. */
   readonly from: string;
   readonly kits: readonly string[];
@@ -15,11 +16,23 @@ const piece = check.both(check.group({ root: check.id, nodes: shapes.nodes }), (
   return wholeTree(root, nodes, `${where}.nodes`);
 });
 const shape = check.group({
-  dekkor: check.number(1, 1),
+  dekkor: check.number(1, 2),
   from: check.text(200),
   kits: check.list(check.ref, 100),
   pieces: check.list(piece, 2000),
 });
+
+function upgradeCopied(value: object): unknown {
+  const { pieces } = value as { readonly pieces?: unknown };
+  if (!Array.isArray(pieces)) return value;
+  return {
+    ...value,
+    dekkor: 2,
+    pieces: pieces.map((p: unknown) =>
+      typeof p === 'object' && p !== null && 'nodes' in p ? { ...p, nodes: upgradeNodes(p.nodes) } : p,
+    ),
+  };
+}
 
 /**
  * Reads what was copied here or anywhere: the clipboard is anybody's.
@@ -33,6 +46,7 @@ export function readClipboard(text: string): ClipboardPiece | { readonly problem
     return null;
   }
   if (typeof value !== 'object' || value === null || !('dekkor' in value)) return null;
-  const bad = shape(value, 'what was copied');
-  return bad ? { problem: `${faultMessage(bad).replace(/^w/u, 'W')}.` } : (value as ClipboardPiece);
+  const copied = (value as { readonly dekkor: unknown }).dekkor === 1 ? upgradeCopied(value) : value;
+  const bad = shape(copied, 'what was copied');
+  return bad ? { problem: `${faultMessage(bad).replace(/^w/u, 'W')}.` } : (copied as ClipboardPiece);
 }

@@ -39,7 +39,7 @@ function steps(p: Project, s: Screen, key: string, value: Json): readonly Step[]
     return place.entry
       ? [
           {
-            do: 'setting',
+            do: 'override',
             tree,
             node: node.id,
             key: 'screen||attr.text|',

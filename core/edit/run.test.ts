@@ -48,7 +48,7 @@ const start = (): Project =>
         type: 'instance',
         component: 'plywood@1.0.0/card',
         attrs: {},
-        settings: [],
+        overrides: [],
         fills: [{ home: 'plywood@1.0.0/card', slot: 'content', children: ['inside'] }],
       },
     ],

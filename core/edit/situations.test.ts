@@ -32,7 +32,7 @@ const SEA = 'skerry-line@2.1.0';
 const signedIn = { id: 'in', name: 'Signed in' };
 const label = (value: string): Override => ({ home: `${PLY}/button`, at: [], kind: 'prop', name: 'label', value });
 const labelled = (value: string): Step => ({
-  do: 'setting',
+  do: 'override',
   tree: 'screen:s',
   node: 'go',
   key: `${PLY}/button||prop.label|`,
@@ -69,14 +69,14 @@ const inIn = (project: Project, steps: readonly Step[], only = true): Project =>
   const s = screenOf(project, 's') as Screen;
   return run(project, widthSteps('screen:s', s.nodes, steps, s.width, only ? { situation: 'in' } : null, 'in'));
 };
-const words = (project: Project, situation: string, wears = project.wears): readonly string[] => {
+const words = (project: Project, situation: string, appliedKits = project.appliedKits): readonly string[] => {
   const found: string[] = [];
   const walk = (n: RNode): void => {
     if (n.look.visible && n.text !== '') found.push(n.text);
     n.children.forEach(walk);
   };
   const s = screenOf(project, 's') as Screen;
-  walk(resolve({ project, kits }, inSituation(s, situationAt(project, situation)), { wears }).root);
+  walk(resolve({ project, kits }, inSituation(s, situationAt(project, situation)), { appliedKits }).root);
   return found;
 };
 
@@ -115,7 +115,7 @@ describe('situations', () => {
     expect(words(project, '')[1]).toBe('Sign in');
     // And put back, it is as everywhere.
     const key = `${PLY}/button||prop.label|`;
-    const back = inIn(project, [{ do: 'setting', tree: 'screen:s', node: 'go', key, value: null }], false);
+    const back = inIn(project, [{ do: 'override', tree: 'screen:s', node: 'go', key, value: null }], false);
     expect(words(back, 'in')[1]).toBe('Sign in');
   });
 
@@ -202,7 +202,10 @@ describe('a review at other widths and in situations', () => {
     ]);
     expect(fresh[0]?.detail).toContain('in “Texts 40 % longer”');
     // The same kit on again: nothing of it is new.
-    const same = reviewScreen(world, screen, project.wears, fonts, { widths: [320], situations: ['texts-longer'] });
-    expect(same.findings).toEqual(reviewScreen(world, screen, project.wears, fonts).findings);
+    const same = reviewScreen(world, screen, project.appliedKits, fonts, {
+      widths: [320],
+      situations: ['texts-longer'],
+    });
+    expect(same.findings).toEqual(reviewScreen(world, screen, project.appliedKits, fonts).findings);
   });
 });

@@ -14,16 +14,16 @@ export function withoutSituation(project: Project, id: string): readonly Step[] 
         steps.push({ do: 'set', tree, node: node.id, field: 'widths', value, ifThere: true });
       }
       if (node.type === 'instance')
-        for (const s of node.settings)
+        for (const s of node.overrides)
           if (s.when?.situation === id)
-            steps.push({ do: 'setting', tree, node: node.id, key: overrideKey(s), value: null, ifThere: true });
+            steps.push({ do: 'override', tree, node: node.id, key: overrideKey(s), value: null, ifThere: true });
       if (node.type === 'series')
         for (const e of node.entries)
-          for (const [of, list] of Object.entries(e.settings))
+          for (const [of, list] of Object.entries(e.overrides))
             for (const s of list)
               if (s.when?.situation === id)
                 steps.push({
-                  do: 'setting',
+                  do: 'override',
                   tree,
                   node: of,
                   key: overrideKey(s),

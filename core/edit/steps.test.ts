@@ -48,7 +48,7 @@ const original = (id: string, uses: string): Component => ({
   root: 'root',
   nodes: {
     root: box('root', ['i']),
-    i: { id: 'i', type: 'instance', component: uses, attrs: {}, settings: [], fills: [] },
+    i: { id: 'i', type: 'instance', component: uses, attrs: {}, overrides: [], fills: [] },
   },
   rules: [],
 });
@@ -250,7 +250,7 @@ describe('an edit of many steps', () => {
   const chance = new Chance(7);
   const kit = shippedKits().kits.get('plywood@1.0.0') as Kit;
   const some = someProject(chance, kit, 4);
-  /** A hundred names and settings, here and there, some of them of the same things. */
+  /** A hundred names and overrides, here and there, some of them of the same things. */
   const steps: readonly Step[] = Array.from({ length: 120 }, (_, i): Step => {
     const s = chance.of(some.screens);
     const node = chance.of(Object.values(s.nodes));

@@ -57,11 +57,11 @@ export interface Found {
 /** Walks an address down from an instance of the screen. */
 export function findAt(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   node: InstanceNode,
   at: readonly string[],
 ): Found | null {
-  let ownerRef = shownComponent(wears, node.component);
+  let ownerRef = shownComponent(appliedKits, node.component);
   let owner = componentAt(world, ownerRef);
   let item: Found['item'];
   for (let i = 0; i < at.length && owner; i++) {
@@ -73,7 +73,7 @@ export function findAt(
       item = { list: part.of, key: (at[i + 1] ?? '').slice(1), ownerAt: at.slice(0, i) };
     const last = i === at.length - 1;
     if (part.type === 'instance') {
-      const ref = shownComponent(wears, part.component);
+      const ref = shownComponent(appliedKits, part.component);
       const component = componentAt(world, ref);
       if (last)
         return {
@@ -94,15 +94,15 @@ export function findAt(
 /** The property that a target names, as the component has it that shows there; undefined: it is no property, or not there. */
 export function propAt(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   node: InstanceNode,
   target: Target,
 ): Prop | undefined {
   if (target.kind !== 'prop') return undefined;
   const owner =
     target.at.length === 0
-      ? componentAt(world, shownComponent(wears, node.component))
-      : findAt(world, wears, node, target.at)?.instance?.component;
+      ? componentAt(world, shownComponent(appliedKits, node.component))
+      : findAt(world, appliedKits, node, target.at)?.instance?.component;
   return owner?.contract.props.find((p) => p.id === target.name);
 }
 
@@ -126,7 +126,7 @@ const SHOWN_BY: Readonly<Record<Shows, Node['type']>> = { text: 'text', icon: 'i
 /** Finds where the text (or icon, or picture) of the part with this key is chosen. Null when it shows none, or nothing can choose it. */
 export function textPlace(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   key: string,
   shows: Shows = 'text',
@@ -137,19 +137,19 @@ export function textPlace(
   const item = place.entry ? { entry: place.entry } : {};
   if (node.type === SHOWN_BY[shows]) return { kind: 'attr', node: node.id, ...item };
   if (node.type !== 'instance') return null;
-  const found = findAt(world, wears, node, place.at);
+  const found = findAt(world, appliedKits, node, place.at);
   if (!found || found.part.type !== SHOWN_BY[shows]) return null;
   const bound = found.part.bind?.[shows];
   if (bound === undefined)
     return { kind: 'target', node: node.id, target: { at: place.at, kind: 'attr', name: shows }, ...item };
-  const got = through(world, wears, node, boundary(place.at), bound, found.item);
+  const got = through(world, appliedKits, node, boundary(place.at), bound, found.item);
   return got && { ...got, ...item };
 }
 
 /** Finds where a property of the instance with this key is chosen: its own, or the outermost that it is bound to. Null when nothing can. */
 export function propPlace(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   key: string,
   prop: string,
@@ -160,11 +160,11 @@ export function propPlace(
   const item = place.entry ? { entry: place.entry } : {};
   const own = { kind: 'target' as const, node: node.id, target: { at: place.at, kind: 'prop' as const, name: prop } };
   if (place.at.length === 0) return { ...own, ...item };
-  const found = findAt(world, wears, node, place.at);
+  const found = findAt(world, appliedKits, node, place.at);
   if (!found) return null;
   const bound = found.part.bind?.[`props.${prop}`];
   if (bound === undefined) return { ...own, ...item };
-  const got = through(world, wears, node, boundary(place.at), bound, found.item);
+  const got = through(world, appliedKits, node, boundary(place.at), bound, found.item);
   return got && { ...got, ...item };
 }
 
@@ -176,7 +176,7 @@ function boundary(at: readonly string[]): readonly string[] {
 /** Climbs from a prop to the outermost prop it is bound to. */
 function through(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   node: InstanceNode,
   parts: readonly string[],
   bound: string,
@@ -194,11 +194,11 @@ function through(
     };
   }
   // Parts that are no instances (a series and its keys) are not boundaries: climb to the instance itself.
-  const at = instanceAt(world, wears, node, parts);
+  const at = instanceAt(world, appliedKits, node, parts);
   if (at.length > 0) {
-    const nested = findAt(world, wears, node, at);
+    const nested = findAt(world, appliedKits, node, at);
     const outer = nested?.part.bind?.[`props.${prop}`];
-    if (nested && outer !== undefined) return through(world, wears, node, boundary(at), outer, nested.item);
+    if (nested && outer !== undefined) return through(world, appliedKits, node, boundary(at), outer, nested.item);
   }
   return { kind: 'target', node: node.id, target: { at, kind: 'prop', name: prop } };
 }
@@ -206,13 +206,13 @@ function through(
 /** The nearest instance at or above an address. */
 function instanceAt(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   node: InstanceNode,
   at: readonly string[],
 ): readonly string[] {
   for (let n = at.length; n > 0; n--) {
     const here = at.slice(0, n);
-    if (findAt(world, wears, node, here)?.instance) return here;
+    if (findAt(world, appliedKits, node, here)?.instance) return here;
   }
   return [];
 }

@@ -122,11 +122,11 @@ describe('undo leaves alone what others did since, and names it', () => {
     const desk = new Desk();
     const named = desk.act({ do: 'name', value: 'Crossings' });
     const screen = desk.act({ do: 'setScreen', screen: 's', field: 'name', value: 'Boats' });
-    const worn = desk.act({ do: 'screenWears', screen: 's', value: [] });
+    const worn = desk.act({ do: 'screenAppliedKits', screen: 's', value: [] });
     desk.act(
       { do: 'name', value: 'Theirs' },
       { do: 'setScreen', screen: 's', field: 'name', value: 'Also theirs' },
-      { do: 'screenWears', screen: 's', value: null },
+      { do: 'screenAppliedKits', screen: 's', value: null },
     );
     expect([...desk.undo(worn), ...desk.undo(screen), ...desk.undo(named)]).toHaveLength(3);
     expect([desk.project.name, desk.project.screens[0]?.name]).toEqual(['Theirs', 'Also theirs']);
@@ -150,7 +150,7 @@ describe('what is brought back', () => {
       attrs: {},
       item: 'one',
       rows: 'boats',
-      entries: [{ key: 'r2', settings: {} }],
+      entries: [{ key: 'r2', overrides: {} }],
     };
     desk.act(
       { do: 'contentSet', set: 'boats', value: boats },
@@ -164,13 +164,13 @@ describe('what is brought back', () => {
       },
     );
     const before = desk.project;
-    const setting = { home: 'plywood@1.0.0/button', at: [], kind: 'prop' as const, name: 'label', value: 'Go' };
+    const override = { home: 'plywood@1.0.0/button', at: [], kind: 'prop' as const, name: 'label', value: 'Go' };
     const chosen = desk.act({
-      do: 'setting',
+      do: 'override',
       tree: 'screen:s',
       node: 'one',
       key: 'plywood@1.0.0/button||prop.label|',
-      value: setting,
+      value: override,
       entry: { series: 'list', key: 'r1' },
     });
     desk.undo(chosen);
@@ -221,9 +221,9 @@ describe('an edit that meets others', () => {
       id: home,
       label: value,
       steps: [
-        { do: 'setting', tree: 'screen:s', node: 'i', key: oldKey, value: null },
+        { do: 'override', tree: 'screen:s', node: 'i', key: oldKey, value: null },
         {
-          do: 'setting',
+          do: 'override',
           tree: 'screen:s',
           node: 'i',
           key: `${home}||prop.text|`,
@@ -236,7 +236,7 @@ describe('an edit that meets others', () => {
     const now = applyEdit(before, theirs);
     const got = moved.ok && now.ok ? applyEdit(now.project, moved.edit) : null;
     const node = got?.ok ? got.project.screens[0]?.nodes['i'] : undefined;
-    expect(node?.type === 'instance' && node.settings.map((s) => s.value)).toEqual(['Theirs', 'Mine']);
+    expect(node?.type === 'instance' && node.overrides.map((s) => s.value)).toEqual(['Theirs', 'Mine']);
   });
   it('has as good as deleted what somebody else deleted', () => {
     const desk = new Desk();

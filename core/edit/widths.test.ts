@@ -35,8 +35,8 @@ const box = (id: string, attrs: Node['attrs'], children: readonly string[]): Nod
   children,
 });
 const label = (value: string): Override => ({ home: `${PLY}/button`, at: [], kind: 'prop', name: 'label', value });
-const settingStep = (node: string, value: Override): Step => ({
-  do: 'setting',
+const overrideStep = (node: string, value: Override): Step => ({
+  do: 'override',
   tree: 'screen:s',
   node,
   key: `${value.home}||prop.${value.name}|`,
@@ -57,8 +57,8 @@ const begin = (): Project => {
 const screen = (p: Project): Screen => screenOf(p, 's') ?? expect.fail('The screen is gone');
 const boxes = (p: Project, width: number, lens?: string): ReadonlyMap<string, Box> => {
   const s = { ...screen(p), width };
-  const wears = lens === undefined ? {} : { wears: lensKits({ project: p, kits }, s, lens) };
-  return boxesByKey(layout(resolve({ project: p, kits }, s, wears), fonts));
+  const appliedKits = lens === undefined ? {} : { appliedKits: lensKits({ project: p, kits }, s, lens) };
+  return boxesByKey(layout(resolve({ project: p, kits }, s, appliedKits), fonts));
 };
 function done(p: Project, steps: readonly Step[], width: number, only: WidthRange | null): Project {
   const made = widthSteps('screen:s', screen(p).nodes, steps, width, only);
@@ -81,7 +81,7 @@ describe('what holds at some widths only', () => {
     expect(screen(p).nodes['pair']?.widths).toEqual([{ minWidth: 800, attrs: { flow: 'row', gap: 24 } }]);
   });
   it('shows there and nowhere else: settings, through another brand too', () => {
-    const p = done(begin(), [settingStep('go', label('Continue'))], 800, { minWidth: 600, maxWidth: 899 });
+    const p = done(begin(), [overrideStep('go', label('Continue'))], 800, { minWidth: 600, maxWidth: 899 });
     expect([390, 600, 899, 900].map((w) => says(p, w))).toEqual(['Go', 'Continue', 'Continue', 'Go']);
     const worn = [...boxes(p, 700, SEA).values()].find((b) => b.node.key === 'go');
     expect(worn?.node.instance?.shown.startsWith(SEA)).toBe(true);
@@ -91,28 +91,28 @@ describe('what holds at some widths only', () => {
     ).toContain('Go');
   });
   it('wins over what is said for all widths, whichever came later', () => {
-    let p = done(begin(), [settingStep('go', label('Continue'))], 800, { minWidth: 800 });
-    p = done(p, [settingStep('go', label('Onwards'))], 390, null);
+    let p = done(begin(), [overrideStep('go', label('Continue'))], 800, { minWidth: 800 });
+    p = done(p, [overrideStep('go', label('Onwards'))], 390, null);
     expect([says(p, 390), says(p, 800)]).toEqual(['Onwards', 'Continue']);
   });
   it('is what an edit changes where it is seen, and what is put back there', () => {
-    let p = done(begin(), [set('pair', 'gap', 24 as never), settingStep('go', label('Continue'))], 800, {
+    let p = done(begin(), [set('pair', 'gap', 24 as never), overrideStep('go', label('Continue'))], 800, {
       minWidth: 800,
     });
-    p = done(p, [set('pair', 'gap', 30 as never), settingStep('go', label('Now'))], 900, null);
+    p = done(p, [set('pair', 'gap', 30 as never), overrideStep('go', label('Now'))], 900, null);
     expect([boxes(p, 390).get('pair')?.node.look.gap, boxes(p, 900).get('pair')?.node.look.gap]).toEqual([4, 30]);
     expect([says(p, 390), says(p, 900)]).toEqual(['Go', 'Now']);
     const go = screen(p).nodes['go'] as InstanceNode;
     p = done(
       p,
-      [set('pair', 'gap', null as never), { ...settingStep('go', label('x')), value: null } as Step],
+      [set('pair', 'gap', null as never), { ...overrideStep('go', label('x')), value: null } as Step],
       900,
       null,
     );
     expect([boxes(p, 900).get('pair')?.node.look.gap, says(p, 900)]).toEqual([4, 'Go']);
     expect(screen(p).nodes['pair']?.widths).toBeUndefined();
-    expect(settledAt(go, 900).settings).toEqual([label('Now')]);
-    expect(settledAt(go, 390).settings).toEqual([label('Go')]);
+    expect(settledAt(go, 900).overrides).toEqual([label('Now')]);
+    expect(settledAt(go, 390).overrides).toEqual([label('Go')]);
   });
   it('swaps a component at some widths, with its settings carried, and back', () => {
     const swap: Step[] = [
@@ -134,7 +134,7 @@ describe('what holds at some widths only', () => {
     let p = done(begin(), [set('pair', 'gap', 24 as never), set('pair', 'flow', 'row' as never)], 800, {
       minWidth: 800,
     });
-    p = done(p, [settingStep('go', label('Now'))], 390, { maxWidth: 599 });
+    p = done(p, [overrideStep('go', label('Now'))], 390, { maxWidth: 599 });
     const pair = onlyThere('screen:s', screen(p).nodes['pair']!);
     expect(pair.map((o) => [o.name, o.value, rangeWords(o.range)])).toEqual([
       ['gap', 24, 'from 800 px up'],

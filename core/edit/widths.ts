@@ -95,11 +95,11 @@ export function widthSteps(
         );
       continue;
     }
-    if (step.do === 'setting' && (step.entry ? situation !== undefined : node.type === 'instance')) {
-      const settings = settingsOf(nodes, step, node);
+    if (step.do === 'override' && (step.entry ? situation !== undefined : node.type === 'instance')) {
+      const overrides = overridesOf(nodes, step, node);
       const about = step.value ? bare(step.value) : step.key;
       const active = counting(
-        settings.filter((s) => hasRange(s.when) && bare(s) === about),
+        overrides.filter((s) => hasRange(s.when) && bare(s) === about),
         (s) => inRange(s.when ?? {}, width, situation),
         (s) => s.when?.situation,
       );
@@ -132,11 +132,11 @@ const onlyIn = (n: Node, only: WidthRange): Node =>
     attrs: { ...n.attrs, visible: false },
     widths: [...(n.widths ?? []), { ...only, attrs: { visible: true } }],
   }) as Node;
-/** The settings that a step is about: of an instance, or of one item of a series. */
-function settingsOf(nodes: Nodes, { entry }: Extract<Step, { do: 'setting' }>, node: Node): readonly Override[] {
-  if (!entry) return node.type === 'instance' ? node.settings : [];
+/** The overrides that a step is about: of an instance, or of one item of a series. */
+function overridesOf(nodes: Nodes, { entry }: Extract<Step, { do: 'override' }>, node: Node): readonly Override[] {
+  if (!entry) return node.type === 'instance' ? node.overrides : [];
   const series = nodes[entry.series];
-  return (series?.type === 'series' && series.entries.find((e) => e.key === entry.key)?.settings[node.id]) || [];
+  return (series?.type === 'series' && series.entries.find((e) => e.key === entry.key)?.overrides[node.id]) || [];
 }
 const rangeOf = ({ minWidth, maxWidth, situation }: WidthRange): WidthRange => ({
   ...(minWidth === undefined ? {} : { minWidth }),
@@ -192,14 +192,14 @@ export function onlyThere(tree: TreeRef, node: Node): readonly OnlyThere[] {
         ]),
   ]);
   if (node.type === 'instance')
-    for (const s of node.settings)
+    for (const s of node.overrides)
       if (s.when && hasRange(s.when))
         found.push({
           range: rangeOf(s.when),
           kind: s.kind,
           name: s.name,
           value: s.value,
-          back: [{ do: 'setting', tree, node: node.id, key: overrideKey(s), value: null }],
+          back: [{ do: 'override', tree, node: node.id, key: overrideKey(s), value: null }],
         });
   return found;
 }

@@ -12,8 +12,8 @@ export function renamed(nodes: Readonly<Record<string, Node>>, from: KitRef, to:
             ...n,
             entries: n.entries.map((e) => ({
               ...e,
-              settings: Object.fromEntries(
-                Object.entries(e.settings).map(([id, list]) => [id, list.map((s) => ({ ...s, home: fix(s.home) }))]),
+              overrides: Object.fromEntries(
+                Object.entries(e.overrides).map(([id, list]) => [id, list.map((s) => ({ ...s, home: fix(s.home) }))]),
               ),
             })),
           },
@@ -24,7 +24,7 @@ export function renamed(nodes: Readonly<Record<string, Node>>, from: KitRef, to:
         {
           ...n,
           component: fix(n.component),
-          settings: n.settings.map((s) => ({ ...s, home: fix(s.home) })),
+          overrides: n.overrides.map((s) => ({ ...s, home: fix(s.home) })),
           fills: n.fills.map((f) => ({ ...f, home: fix(f.home) })),
         },
       ];

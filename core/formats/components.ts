@@ -148,19 +148,19 @@ export function readComponents(
       nodes: tree.nodes,
       rules,
     };
-    const does = value['does'] === undefined ? undefined : readDoes(value, made, report);
-    found[id] = does ? { ...made, does } : made;
+    found[id] =
+      value['interactions'] === undefined ? made : { ...made, interactions: readInteractions(value, made, report) };
   }
   return found;
 }
 
 /** What a component does by itself, in sentences; those that cannot be read are left out and said. */
-function readDoes(json: JsonObject, c: Component, report: Report): readonly ComponentInteraction[] {
-  return texts(json, 'does')
+function readInteractions(json: JsonObject, c: Component, report: Report): readonly ComponentInteraction[] {
+  return texts(json, 'interactions')
     .slice(0, MOST_SENTENCES)
     .flatMap((sentence) => {
       const got = readComponentSentence(c, sentence);
-      if (got.ok) return [got.behaviour];
+      if (got.ok) return [got.interaction];
       report.add('left out', 'component.does', c.name, `“${sentence.slice(0, 120)}” cannot be read: ${got.problem}`);
       return [];
     });

@@ -13,7 +13,7 @@ type Loose = { [key: string]: Json };
 /** A small sound kit, with something changed. */
 function small(change: Loose = {}, component: Loose = {}): Loose {
   return {
-    format: 'dekkor-kit/1',
+    format: 'dekkor-kit/2',
     id: 'small',
     name: 'Small',
     version: '1.0.0',

@@ -17,6 +17,7 @@ import { readTextStyles, readTokens } from './tokens.js';
 import { readTree } from './tree.js';
 import { rebase, renamed } from './based.js';
 import { readComponents } from './components.js';
+import { upgradeKit } from './upgradeKit.js';
 import { checkReferences, dropCycles, dropTooLarge } from './wholeKit.js';
 
 /** What reading a kit needs from outside. */
@@ -27,33 +28,36 @@ export interface KitSources {
   readonly bases?: ReadonlyMap<KitRef, Kit>;
 }
 
-export const KIT_FORMAT = 'dekkor-kit/1';
+export const KIT_FORMAT = 'dekkor-kit/2';
+/** Forms that are read: the first has older words for some members, which the readers of trees and components know. */
+const READ_FORMATS: readonly unknown[] = ['dekkor-kit/1', KIT_FORMAT];
 const VERSION = /^\d+\.\d+\.\d+(?:-[\w.]+)?$/;
 
 /**
  * Reads a kit from its JSON (see docs/kit-format.md). Takes what is good, leaves out what is not and says so by name;
  * refuses only what is no kit at all. Nothing in a kit can run or refer to anything outside.
  */
-export function readKit(json: unknown, sources: KitSources = {}): Read<Kit> {
+export function readKit(file: unknown, sources: KitSources = {}): Read<Kit> {
   const report = new Report();
   const refuse = (code: string, where: string, message: string): Read<Kit> => {
     report.add('refused', code, where, message);
     return { value: null, problems: report.list() };
   };
-  if (!isObject(json))
+  if (!isObject(file))
     return refuse(
       'kit.shape',
       'the file',
       'This is no kit: a kit is a JSON object with a format, an id and components.',
     );
-  if (depthOf(json, 200) >= 200)
+  if (depthOf(file, 200) >= 200)
     return refuse('kit.deep', 'the file', 'This kit is nested deeper than 200 levels, so it was not read.');
-  if (json['format'] !== KIT_FORMAT)
+  if (!READ_FORMATS.includes(file['format']))
     return refuse(
       'kit.format',
       'format',
-      `This is no kit that Dekkor reads: its format is “${text(json, 'format', 'missing', 40)}”, not “${KIT_FORMAT}”.`,
+      `This is no kit that Dekkor reads: its format is “${text(file, 'format', 'missing', 40)}”, not “${KIT_FORMAT}”.`,
     );
+  const json = file['format'] === KIT_FORMAT ? file : upgradeKit(file);
   const id = json['id'];
   const version = text(json, 'version');
   if (!isId(id) || id === 'project')

@@ -2,7 +2,9 @@ import { zip, type AsyncZippable } from 'fflate';
 import { isZip, PackageProblem, unpack } from './package.js';
 
 /** What a package of a whole project says it is. */
-export const PACKAGE_FORMAT = 'dekkor-project/1';
+export const PACKAGE_FORMAT = 'dekkor-project/2';
+/** Forms that are read: documents of the first are upgraded like any stored before. */
+const READ_FORMATS: readonly unknown[] = ['dekkor-project/1', PACKAGE_FORMAT];
 
 export interface PackedKit {
   readonly ref: string;
@@ -80,7 +82,7 @@ export function unpackProject(bytes: Uint8Array): PackedProject {
   const format = isRecord(head) ? head['format'] : undefined;
   if (!isRecord(head) || typeof format !== 'string' || !/^dekkor-project\/\d+$/u.test(format))
     return refuse('Its dekkor.json does not say that this is a package of a project.');
-  if (format !== PACKAGE_FORMAT)
+  if (!READ_FORMATS.includes(format))
     return refuse(
       `This package is of the form ${format.slice(0, 40)}, which a newer Dekkor writes; this one reads ${PACKAGE_FORMAT}.`,
     );

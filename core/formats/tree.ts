@@ -76,7 +76,7 @@ export function readTree(
         break;
       case 'instance': {
         const component = local(text(value, 'component'));
-        const settings: Override[] = Object.entries(isObject(value['props']) ? value['props'] : {}).map(
+        const overrides: Override[] = Object.entries(isObject(value['props']) ? value['props'] : {}).map(
           ([prop, v]) => ({
             home: component,
             at: [],
@@ -85,9 +85,9 @@ export function readTree(
             value: v,
           }),
         );
-        for (const s of Array.isArray(value['settings']) ? value['settings'] : []) {
-          const read = readSetting(s, component, local);
-          if (read) settings.push(read);
+        for (const s of Array.isArray(value['overrides']) ? value['overrides'] : []) {
+          const read = readOverride(s, component, local);
+          if (read) overrides.push(read);
           else
             report.add(
               'left out',
@@ -100,7 +100,7 @@ export function readTree(
           ([slot, list]) => ({ home: component, slot, children: children(list) }),
         );
         fills.sort((a, b) => (a.slot < b.slot ? -1 : 1));
-        nodes[id] = { ...common, type: 'instance', component, settings, fills };
+        nodes[id] = { ...common, type: 'instance', component, overrides, fills };
         break;
       }
       case 'slot':
@@ -122,21 +122,21 @@ export function readTree(
           if (!isObject(e) || !isId(e['key'])) return [];
           const template = nodes[item];
           const component = template?.type === 'instance' ? template.component : '';
-          const settings: Override[] = Object.entries(isObject(e['props']) ? e['props'] : {}).map(([prop, v]) => ({
+          const overrides: Override[] = Object.entries(isObject(e['props']) ? e['props'] : {}).map(([prop, v]) => ({
             home: component,
             at: [],
             kind: 'prop',
             name: prop,
             value: v,
           }));
-          const more = Object.entries(isObject(e['settings']) ? e['settings'] : {}).flatMap(([node, list]) => {
+          const more = Object.entries(isObject(e['overrides']) ? e['overrides'] : {}).flatMap(([node, list]) => {
             const on = nodes[node];
             const home = on?.type === 'instance' ? on.component : '';
-            const read = (Array.isArray(list) ? list : []).flatMap((s: Json) => readSetting(s, home, local) ?? []);
+            const read = (Array.isArray(list) ? list : []).flatMap((s: Json) => readOverride(s, home, local) ?? []);
             return on && read.length > 0 ? [[node, read] as const] : [];
           });
-          const own = settings.length > 0 ? { [item]: settings } : {};
-          return [{ key: e['key'], settings: { ...own, ...Object.fromEntries(more) } }];
+          const own = overrides.length > 0 ? { [item]: overrides } : {};
+          return [{ key: e['key'], overrides: { ...own, ...Object.fromEntries(more) } }];
         });
         const of = text(value, 'of');
         nodes[id] = { ...common, type: 'series', item, entries, ...(of ? { of } : {}) };
@@ -151,7 +151,7 @@ export function readTree(
   return root === null ? null : { root, nodes };
 }
 
-function readSetting(s: Json, component: string, local: (ref: string) => string): Override | null {
+function readOverride(s: Json, component: string, local: (ref: string) => string): Override | null {
   if (
     !isObject(s) ||
     !Array.isArray(s['at']) ||

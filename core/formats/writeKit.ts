@@ -72,7 +72,7 @@ export function writeComponent(c: Component): Json {
     states: some(contract.states) as Json | undefined,
     events: some(contract.events) as Json | undefined,
     tree: writeTree(c.nodes, c.root),
-    does: c.does ? c.does.map((b) => writeComponentSentence(c, b)) : undefined,
+    interactions: c.interactions ? c.interactions.map((b) => writeComponentSentence(c, b)) : undefined,
     rules: some(c.rules.map((r) => tidy({ id: r.id, when: r.when as unknown as Json, set: r.set as unknown as Json }))),
   });
 }
@@ -88,7 +88,7 @@ const writeTemplate = (t: Template): Json =>
     words: t.words as Json,
     tree: writeTree(t.nodes, t.root),
   });
-const writeSetting = (s: Override): Json => tidy(s as unknown as Readonly<Record<string, Json>>);
+const writeOverride = (s: Override): Json => tidy(s as unknown as Readonly<Record<string, Json>>);
 
 /** A tree as it nests. */
 export function writeTree(nodes: Nodes, id: NodeId): Json {
@@ -118,7 +118,7 @@ function own(
     case 'instance':
       return {
         component: node.component,
-        settings: node.settings.length > 0 ? node.settings.map(writeSetting) : undefined,
+        overrides: node.overrides.length > 0 ? node.overrides.map(writeOverride) : undefined,
         slots:
           node.fills.length > 0 ? Object.fromEntries(node.fills.map((f) => [f.slot, inside(f.children)])) : undefined,
       };
@@ -133,9 +133,9 @@ function own(
             ? node.entries.map((e) =>
                 tidy({
                   key: e.key,
-                  settings:
-                    Object.keys(e.settings).length > 0
-                      ? Object.fromEntries(Object.entries(e.settings).map(([n, list]) => [n, list.map(writeSetting)]))
+                  overrides:
+                    Object.keys(e.overrides).length > 0
+                      ? Object.fromEntries(Object.entries(e.overrides).map(([n, list]) => [n, list.map(writeOverride)]))
                       : undefined,
                 }),
               )

@@ -153,7 +153,7 @@ const nodeOf = (project: Project, id: string): Node => project.screens[0]?.nodes
 const at = (b: Box | undefined): number[] => (b ? [b.x, b.y, b.w, b.h] : []);
 
 describe('putting something in a free box', () => {
-  const edge = fc.constantFrom('keep', 'share', 'free' as const);
+  const edge = fc.constantFrom('pin', 'scale', 'float' as const);
   it('puts it exactly there, whatever its edges do, and the room’s size and back leaves it there', () => {
     fc.assert(
       fc.property(

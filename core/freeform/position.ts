@@ -26,7 +26,7 @@ export function putSteps(
   const steps: Step[] = [];
   const { edges } = node.attrs;
   const held = (near: string | undefined, far: string | undefined): boolean =>
-    (near ?? 'keep') !== 'free' && (far ?? 'free') !== 'free';
+    (near ?? 'pin') !== 'float' && (far ?? 'float') !== 'float';
   const one = (
     near: 'x' | 'y',
     far: 'right' | 'bottom',
@@ -90,7 +90,7 @@ export function turnSteps(
       );
       // What took the whole width goes on doing so.
       if (n.attrs.width === 'stretch' || n.attrs.bleed)
-        steps.push(...set(tree, n, 'edges', { left: 'keep', right: 'keep' }));
+        steps.push(...set(tree, n, 'edges', { left: 'pin', right: 'pin' }));
     }
     if (node.attrs.height === undefined || node.attrs.height === 'fit')
       steps.push(...sizeSteps(tree, node, null, holder.h));
@@ -130,7 +130,7 @@ export function turnSteps(
     }
     for (const { n, b } of order) {
       const along = alongOf(b.node.look, 'w');
-      const wide = along.nearEdge !== 'free' && along.farEdge !== 'free' && node.attrs.flow === 'free';
+      const wide = along.nearEdge !== 'float' && along.farEdge !== 'float' && node.attrs.flow === 'free';
       if (wide && !row) steps.push(...set(tree, n, 'width', 'stretch'));
       for (const name of ['x', 'y', 'right', 'bottom', 'edges'] as const)
         if (n.attrs[name] !== undefined) steps.push(...set(tree, n, name, null));

@@ -56,7 +56,7 @@ const minds = (c: Component): boolean =>
     () =>
       c.rules.some((r) => hasRange(r.when)) ||
       Object.values(c.nodes).some(
-        (n) => (n.widths?.length ?? 0) > 0 || (n.type === 'instance' && n.settings.some((s) => hasRange(s.when))),
+        (n) => (n.widths?.length ?? 0) > 0 || (n.type === 'instance' && n.overrides.some((s) => hasRange(s.when))),
       ),
   );
 const minding = new Memo<boolean>();
@@ -82,12 +82,12 @@ export function measureKit(
   const labels: Judged[] = [];
   const rooms: Judged[] = [];
   /** A component in rooms of all widths. Most say nothing of the width of a screen: those are the same parts in all of them. */
-  const inRooms = (c: Component, settings: readonly Override[]): readonly Box[] => {
+  const inRooms = (c: Component, overrides: readonly Override[]): readonly Box[] => {
     let same: RNode | null = null;
     return ROOMS.map((width) => {
       const screen = Math.max(width, LEAST_SCREEN);
       if (!same) {
-        const { made, reads } = recordReads(() => resolveSample(world, `${ref}/${c.id}`, settings, { width: screen }));
+        const { made, reads } = recordReads(() => resolveSample(world, `${ref}/${c.id}`, overrides, { width: screen }));
         const parts = [...(reads.get('component')?.values() ?? [])] as readonly (Component | undefined)[];
         if (parts.some((p) => p && minds(p))) return layoutNode(made, fonts, width, undefined);
         same = made;

@@ -37,8 +37,8 @@ export function lostInStates(world: World, kit: Kit, c: Component): readonly str
   return flags.flatMap(({ prop, values }) => {
     const differs = (state: StateName | null): boolean => {
       const [off, on] = values.map((value) => {
-        const settings: readonly Override[] = [{ home: ref, at: [], kind: 'prop', name: prop.id, value }];
-        return looksOf(resolveSample(world, ref, settings, state ? { states: { sample: [state] } } : {}));
+        const overrides: readonly Override[] = [{ home: ref, at: [], kind: 'prop', name: prop.id, value }];
+        return looksOf(resolveSample(world, ref, overrides, state ? { states: { sample: [state] } } : {}));
       });
       return off !== on;
     };

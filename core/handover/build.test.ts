@@ -19,7 +19,7 @@ const world: World = { project, kits };
 const screen = project.screens.find((s) => s.id === 'detail') as Screen;
 const made = resolve(world, screen);
 const root = layout(made, fonts);
-const said = { world, wears: appliedKitsOf(project, screen), main: made.mainKit, mode: '' };
+const said = { world, appliedKits: appliedKitsOf(project, screen), main: made.mainKit, mode: '' };
 
 describe('a build sheet', () => {
   it('says tokens where tokens are said, and the values they have', () => {
@@ -35,7 +35,7 @@ describe('a build sheet', () => {
   });
   it('tells what was chosen from what holds by itself, and what the thing does in the words of Details', () => {
     const action = buildSheet(said, screen, root, 'detail-11');
-    expect(action?.behaviours).toEqual(['When its action is pressed, go to Who is coming'.replace('When', 'when')]);
+    expect(action?.interactions).toEqual(['When its action is pressed, go to Who is coming'.replace('When', 'when')]);
     expect(action?.contract.some((c) => c.chosen)).toBe(true);
     expect(action?.contract.some((c) => !c.chosen)).toBe(true);
   });
@@ -81,9 +81,9 @@ describe('what changed since', () => {
         ...s.nodes,
         'detail-11': {
           ...node,
-          does: [],
-          settings: [
-            ...node.settings.filter((x) => x.name !== prop.id),
+          interactions: [],
+          overrides: [
+            ...node.overrides.filter((x) => x.name !== prop.id),
             { home: node.component, at: [], kind: 'prop', name: prop.id, value: 'Quite another' },
           ],
         },

@@ -50,7 +50,7 @@ export interface BuildSheet {
   readonly states: readonly string[];
   readonly values: readonly BuildValue[];
   readonly texts: readonly string[];
-  readonly behaviours: readonly string[];
+  readonly interactions: readonly string[];
   /** What its component does by itself, in sentences. */
   readonly byItself: readonly string[];
   readonly access: { readonly role: string; readonly name: string; readonly order: number | null } | null;
@@ -175,14 +175,17 @@ export function buildSheet(said: CssScope, screen: Screen, root: Box, key: strin
   const spots = spotsOf(
     said.world,
     root,
-    (n) => (screen.nodes[n.owner.split('/').at(-1) ?? '']?.does ?? []).some(isDoneTo),
+    (n) => (screen.nodes[n.owner.split('/').at(-1) ?? '']?.interactions ?? []).some(isDoneTo),
     screen.order,
   );
   const at = spots.findIndex((s) => s.key === key);
   const spot = spots[at];
-  const settings = own?.type === 'instance' ? own.settings : [];
+  const overrides = own?.type === 'instance' ? own.overrides : [];
   const { html, css } = toSnippet(said, box, around, (keys, state) =>
-    resolve(said.world, screen, { wears: said.wears, states: Object.fromEntries(keys.map((k) => [k, [state]])) }),
+    resolve(said.world, screen, {
+      appliedKits: said.appliedKits,
+      states: Object.fromEntries(keys.map((k) => [k, [state]])),
+    }),
   );
   return {
     key,
@@ -201,14 +204,14 @@ export function buildSheet(said: CssScope, screen: Screen, root: Box, key: strin
       name: p.name,
       value: shownOf(p, instance?.props[p.id]),
       chosen:
-        settings.some((s) => s.kind === 'prop' && s.at.length === 0 && s.name === p.id) ||
+        overrides.some((s) => s.kind === 'prop' && s.at.length === 0 && s.name === p.id) ||
         JSON.stringify(instance?.props[p.id] ?? null) !== JSON.stringify(p.default ?? null),
       description: p.description ?? '',
     })),
     states: component?.contract.states ?? [],
     values: valuesOf(said, node),
     texts,
-    behaviours: about ? (own?.does ?? []).map((b) => writeSentence(about, b)) : [],
+    interactions: about ? (own?.interactions ?? []).map((b) => writeSentence(about, b)) : [],
     byItself: component ? componentWords(component) : [],
     access: spot ? { role: spot.role, name: spot.name, order: at + 1 } : null,
     css,

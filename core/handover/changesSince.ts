@@ -50,7 +50,7 @@ export function sheetChanges(was: BuildSheet | null, now: BuildSheet): readonly 
   for (const [name, v] of said) if (!says.has(name)) words.push(`${name} is gone; it was ${valueWords(v)}`);
   words.push(...listWords('Text', was.texts, now.texts, quoted));
   words.push(...listWords('State', was.states, now.states, (s) => s));
-  words.push(...listWords('What it does', was.behaviours, now.behaviours, (s) => s));
+  words.push(...listWords('What it does', was.interactions, now.interactions, (s) => s));
   words.push(...listWords('By itself', was.byItself, now.byItself, (s) => s));
   if (was.access && now.access) {
     if (was.access.role !== now.access.role) words.push(`Its role was ${was.access.role}, and is ${now.access.role}`);

@@ -6,7 +6,7 @@ import { tokenAt, type Look } from '../resolve/index.js';
 /** In whose words things are said: what a screen wears, the kit it takes its page from, and its mode. */
 export interface CssScope {
   readonly world: World;
-  readonly wears: readonly AppliedKit[];
+  readonly appliedKits: readonly AppliedKit[];
   readonly main: Kit | undefined;
   readonly mode: string;
 }
@@ -167,8 +167,8 @@ export function flowRules(box: Box, tokens: Tokens): Rules {
     const equal = tracks.length > 1 && tracks.every((t) => t === tracks[0]);
     css.set(
       'grid-template-columns',
-      look.leastColumn > 0
-        ? `repeat(auto-fill, minmax(min(${tokens.of(look, 'leastColumn', px(look.leastColumn))}, 100%), 1fr))`
+      look.minColumn > 0
+        ? `repeat(auto-fill, minmax(min(${tokens.of(look, 'minColumn', px(look.minColumn))}, 100%), 1fr))`
         : equal
           ? `repeat(${tracks.length}, ${tracks[0] ?? ''})`
           : tracks.join(' '),
@@ -215,10 +215,10 @@ export function placeRules(box: Box, around: Box | null, rows: boolean, tokens: 
     const wide = around.w;
     css.set('position', 'absolute');
     const right = wide - (box.x - around.x) - box.w;
-    if (e.left !== 'free' || e.right === undefined)
-      css.set('left', e.left === 'share' ? `${round(((box.x - around.x) / wide) * 100)}%` : px(box.x - around.x));
-    if (e.right === 'keep') css.set('right', px(right));
-    else if (e.right === 'share') css.set('right', `${round((right / wide) * 100)}%`);
+    if (e.left !== 'float' || e.right === undefined)
+      css.set('left', e.left === 'scale' ? `${round(((box.x - around.x) / wide) * 100)}%` : px(box.x - around.x));
+    if (e.right === 'pin') css.set('right', px(right));
+    else if (e.right === 'scale') css.set('right', `${round((right / wide) * 100)}%`);
     if (!(css.has('left') && css.has('right'))) css.set('width', px(box.w));
     css.set('top', px(box.y - around.y));
     css.set('height', px(box.h));

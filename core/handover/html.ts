@@ -23,7 +23,7 @@ export interface HtmlOptions {
    * The same screen with these parts, by their keys, in a state: how they look under the pointer, with the keyboard’s focus, and
    * while they are pressed. Absent: such looks are left out.
    */
-  readonly inState?: (keys: readonly string[], state: StateName) => Pick<ResolvedScreen, 'root' | 'over'> | null;
+  readonly inState?: (keys: readonly string[], state: StateName) => Pick<ResolvedScreen, 'root' | 'overlay'> | null;
   /** Every element says the key of its part, to be found again. */
   readonly keys?: boolean;
   /** Language of the texts, as BCP 47 says it. */
@@ -180,7 +180,7 @@ class Page {
         n.children.forEach(note);
       };
       note(made.root);
-      if (made.over) note(made.over);
+      if (made.overlay) note(made.overlay);
       return [[says, by] as const];
     });
     const sizes = new Set<number>();
@@ -232,9 +232,9 @@ class Page {
       if (look.pin === 'bottom') css.set('margin-top', 'auto');
       css.set('z-index', '1');
     }
-    if (around === this.root && look.over !== undefined) lain(css, box);
+    if (around === this.root && look.overlay !== undefined) lain(css, box);
     if (box.node.key === '~scrim') lain(css, box);
-    if (around === null && box.children.some((c) => c.node.look.over !== undefined || c.node.look.flow === 'free'))
+    if (around === null && box.children.some((c) => c.node.look.overlay !== undefined || c.node.look.flow === 'free'))
       css.set('position', 'relative');
     const pad = '  '.repeat(depth + 1);
     switch (node.type) {

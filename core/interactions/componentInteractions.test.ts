@@ -46,11 +46,11 @@ describe('what components do by themselves', () => {
     const roles = new Set<string>();
     for (const [ref, c] of all) {
       if (componentInteractionsOf(c).length > 0) roles.add(c.role);
-      expect(c.does === undefined || c.does.length > 0, ref).toBe(true);
+      expect(c.interactions === undefined || c.interactions.length > 0, ref).toBe(true);
       for (const b of componentInteractionsOf(c)) {
         const text = writeComponentSentence(c, b);
         const got = readComponentSentence(c, text);
-        expect(got.ok ? got.behaviour : got.problem, `${ref}: ${text}`).toEqual(b);
+        expect(got.ok ? got.interaction : got.problem, `${ref}: ${text}`).toEqual(b);
       }
     }
     for (const role of [
@@ -118,7 +118,7 @@ describe('what components do by themselves', () => {
               fc.constant({ do: 'set', prop: p.id, value: { where: [1, 7] } }),
             ]
           : []),
-        fc.constant({ do: 'away' }),
+        fc.constant({ do: 'closeOverlay' }),
         fc.constant({ do: 'raise', event: 'change' }),
         ...(list?.item?.[0] ? [fc.constant({ do: 'only', list: list.id, field: list.item[0].id, has: p.id })] : []),
       ),
@@ -140,7 +140,7 @@ describe('what components do by themselves', () => {
       fc.assert(
         fc.property(someOwn(c), (b) => {
           const got = readComponentSentence(c, writeComponentSentence(c, b));
-          expect(got.ok ? got.behaviour : `${writeComponentSentence(c, b)}: ${got.problem}`).toEqual(b);
+          expect(got.ok ? got.interaction : `${writeComponentSentence(c, b)}: ${got.problem}`).toEqual(b);
         }),
         { numRuns: 300 },
       );
@@ -164,18 +164,19 @@ describe('what components do by themselves', () => {
 });
 
 describe('a kit', () => {
-  const json = (): { components: { id: string; does?: string[] }[] } =>
+  const json = (): { components: { id: string; interactions?: string[] }[] } =>
     JSON.parse(JSON.stringify(writeKit(sea))) as never;
   it('keeps what its components do when it is written and read again', () => {
     const { value } = readKit(json());
-    for (const c of Object.values(sea.components)) expect(value?.components[c.id]?.does, c.id).toEqual(c.does);
+    for (const c of Object.values(sea.components))
+      expect(value?.components[c.id]?.interactions, c.id).toEqual(c.interactions);
   });
   it('leaves out what cannot be read, and says which and why', () => {
     const own = json();
     const c = own.components.find((x) => x.id === 'head-count');
-    if (c) c.does = ['when pressed, fly', 'when pressed, set content to one more'];
+    if (c) c.interactions = ['when pressed, fly', 'when pressed, set content to one more'];
     const { value, problems } = readKit(own);
-    expect(value?.components['head-count']?.does).toHaveLength(1);
+    expect(value?.components['head-count']?.interactions).toHaveLength(1);
     const said = problems.find((p) => p.code === 'component.does');
     expect(said?.message).toMatch(/“when pressed, fly” cannot be read: After “when pressed,” comes what is done/u);
   });
@@ -194,7 +195,7 @@ describe('tried', () => {
   const blank = blankScreen('s', 'S', 'flow-1', 'phone', 390, null);
   const root = blank.nodes['root'] as Node;
   const nodes: Record<string, Node> = Object.fromEntries(
-    things.map((c) => [c, newInstance(c, `${SEA}/${c}`, c === 'order-list' ? { over: 'middle' as const } : {})]),
+    things.map((c) => [c, newInstance(c, `${SEA}/${c}`, c === 'order-list' ? { overlay: 'middle' as const } : {})]),
   );
   nodes['root'] = { ...root, children: [...things] } as Node;
   const project: Project = { ...emptyProject('p', 'P', SEA), screens: [{ ...blank, nodes }] };
@@ -206,7 +207,7 @@ describe('tried', () => {
       if (is(n) && path.length + 1 > best.length) best = [...path, n];
       n.children.forEach((c) => walk(c, [...path, n]));
     };
-    for (const r of [seen?.root, seen?.over]) if (r) walk(r, []);
+    for (const r of [seen?.root, seen?.overlay]) if (r) walk(r, []);
     if (best.length === 0) throw new Error('There is no such part');
     return best;
   };
@@ -263,8 +264,8 @@ describe('tried', () => {
     expect(labels(saying(start, 'manifest-entry', 'Bicycle'), 'manifest-entry', 'lines')).toEqual(['Dog']);
   });
   it('puts a menu away when something of it is chosen', () => {
-    const open = { ...start, over: 'order-list' };
-    expect(saying(open, 'order-list', 'Share').over).toBe('');
+    const open = { ...start, overlay: 'order-list' };
+    expect(saying(open, 'order-list', 'Share').overlay).toBe('');
   });
   it('tells what its parts are to those who do not see them', () => {
     const seen = resolveTried(world, start);
@@ -299,11 +300,13 @@ describe('tried', () => {
     const own = (text: string): ComponentInteraction => {
       const got = readComponentSentence(c, text);
       if (!got.ok) throw new Error(got.problem);
-      return got.behaviour;
+      return got.interaction;
     };
     const original: Component = {
       ...c,
-      does: [own('when the part one more is pressed, if content is more than 1, set content to 9, then tell full')],
+      interactions: [
+        own('when the part one more is pressed, if content is more than 1, set content to 9, then tell full'),
+      ],
     };
     const with2: Project = { ...project, originals: { tally: original } };
     const node = newInstance('tally', 'project/tally');
@@ -317,7 +320,13 @@ describe('tried', () => {
       id: 'e',
       label: 'e',
       steps: [
-        { do: 'set', tree: 'screen:s', node: 'tally', field: 'does', value: [{ id: 'b', ...got.behaviour }] as never },
+        {
+          do: 'set',
+          tree: 'screen:s',
+          node: 'tally',
+          field: 'interactions',
+          value: [{ id: 'b', ...got.interaction }] as never,
+        },
       ],
     });
     if (!said.ok) throw new Error(said.refusal.message);

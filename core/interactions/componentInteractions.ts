@@ -51,7 +51,7 @@ const along =
       ? [{ when: PRESS, then: [{ do: 'set', prop: at.prop.id, value: { where: [from, to] } }] }]
       : [];
   };
-const AWAY: readonly ComponentAction[] = [{ do: 'away' }];
+const AWAY: readonly ComponentAction[] = [{ do: 'closeOverlay' }];
 const leaves: Usual = () => [
   { when: { on: 'dismiss' }, then: AWAY },
   { when: { on: 'action' }, then: AWAY },
@@ -152,7 +152,7 @@ const usual = new WeakMap<Component, readonly ComponentInteraction[]>();
 
 /** What a component does by itself: what it says, else what is usual for its role. */
 export function componentInteractionsOf(c: Component): readonly ComponentInteraction[] {
-  if (c.does) return c.does;
+  if (c.interactions) return c.interactions;
   let found = usual.get(c);
   if (!found) usual.set(c, (found = (Object.hasOwn(USUAL, c.role) ? USUAL[c.role]?.(c) : undefined) ?? []));
   return found;

@@ -68,7 +68,7 @@ export class ComponentRun {
     const c = this.copy.componentOf(thing);
     if (!c) return false;
     const isIn = (part: NodeId): boolean => inside.some((n) => n.key === `${thing.key}/${part}`);
-    if (this.does(thing, (w) => w.on === 'part' && isIn(w.part), { along })) return true;
+    if (this.trigger(thing, (w) => w.on === 'part' && isIn(w.part), { along })) return true;
     if (acted) return false;
     const innermost = inside.at(-1)?.key ?? '';
     for (const list of c.contract.props) {
@@ -77,13 +77,13 @@ export class ComponentRun {
       const before = `${thing.key}/${series?.id ?? ''}/#`;
       const key = innermost.startsWith(before) ? (innermost.slice(before.length).split('/')[0] ?? '') : '';
       const item = listItems(thing.instance?.props[list.id]).find((i) => i.key === key);
-      if (item && this.does(thing, (w) => w.on === 'item' && w.list === list.id, { along, item, list: list.id }))
+      if (item && this.trigger(thing, (w) => w.on === 'item' && w.list === list.id, { along, item, list: list.id }))
         return true;
     }
     return false;
   }
   /** Does what a thing says of itself; true: it said something of that, and its conditions held. */
-  does(thing: RNode, is: (when: ComponentTrigger) => boolean, at: EventData = {}): boolean {
+  trigger(thing: RNode, is: (when: ComponentTrigger) => boolean, at: EventData = {}): boolean {
     const c = this.copy.componentOf(thing);
     const all = c ? componentInteractionsOf(c).filter((b) => is(b.when)) : [];
     let [did, changed] = [false, false];
@@ -155,7 +155,7 @@ export class ComponentRun {
         }));
         return this.copy.put(thing.key, a.list, next as unknown as Json);
       }
-      case 'away':
+      case 'closeOverlay':
         if (this.mayPutAway(thing)) this.told.away();
         return false;
       case 'raise':
@@ -165,10 +165,10 @@ export class ComponentRun {
   }
   /** A thing puts away what lies over the screen where it is that, or stands in something that does not say so itself. */
   private mayPutAway(thing: RNode): boolean {
-    if (this.copy.t.over === '' || thing.key === this.copy.t.over) return true;
-    const over = this.copy.byKey(this.copy.t.over);
-    const c = over?.instance && this.copy.componentOf(over);
-    return !c || !componentInteractionsOf(c).some((b) => b.then.some((a) => a.do === 'away'));
+    if (this.copy.t.overlay === '' || thing.key === this.copy.t.overlay) return true;
+    const overlay = this.copy.byKey(this.copy.t.overlay);
+    const c = overlay?.instance && this.copy.componentOf(overlay);
+    return !c || !componentInteractionsOf(c).some((b) => b.then.some((a) => a.do === 'closeOverlay'));
   }
   /** A part of a thing was pressed that is its action, or puts it away; null: neither. */
   partPressed(thing: RNode, inside: readonly RNode[]): 'action' | 'dismiss' | null {

@@ -106,7 +106,7 @@ export function writeComponentSentence(c: Component, b: ComponentInteraction): s
         return `show only ${nameOf(ofList, a.list)} whose ${nameOf(named(fieldsOf(c, a.list)), a.field)} has ${nameOf(props, a.has)}`;
       case 'spell':
         return `spell what is typed in ${nameOf(ofList, a.list)} by ${nameOf(named(fieldsOf(c, a.list)), a.field)}`;
-      case 'away':
+      case 'closeOverlay':
         return 'put it away';
       case 'raise':
         return `tell ${a.event}`;
@@ -180,7 +180,7 @@ function action(c: Component, r: Reader, when: ComponentTrigger, props: Named): 
       ['set', 'set'],
       ['show only', 'only'],
       ...(when.on === 'type' ? ([['spell what is typed in', 'spell']] as const) : []),
-      ['put it away', 'away'],
+      ['put it away', 'closeOverlay'],
       ['tell', 'raise'],
     ] as const)
   ) {
@@ -209,8 +209,8 @@ function action(c: Component, r: Reader, when: ComponentTrigger, props: Named): 
       r.one('by', [['by', true]]);
       return { do: 'spell', list, field: r.one('what its items have', either(named(fieldsOf(c, list)))) };
     }
-    case 'away':
-      return { do: 'away' };
+    case 'closeOverlay':
+      return { do: 'closeOverlay' };
     case 'raise': {
       const event = r.one(
         'one of the events of its contract',

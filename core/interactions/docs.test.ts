@@ -37,7 +37,7 @@ const things = [
   thing('stars', 'stars', 'text', 'Stars'),
   thing('name', 'entry', 'caption', 'Name'),
   thing('sail', 'action', 'text', 'Sail'),
-  { ...thing('ask', 'sheet', 'title', 'Are you sure?'), attrs: { over: 'middle' as const } },
+  { ...thing('ask', 'sheet', 'title', 'Are you sure?'), attrs: { overlay: 'middle' as const } },
 ];
 const screen: Screen = {
   ...blank,

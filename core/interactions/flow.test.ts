@@ -15,12 +15,12 @@ const { kits } = shippedKits();
 const screen = (id: string, ways: readonly string[]): Screen => {
   const blank = blankScreen(id, id.toUpperCase(), 'flow-1', 'phone', 390, null);
   const nodes = ways.map((to, i): Node => {
-    const does: Interaction = {
+    const interactions: Interaction = {
       id: `b${i}`,
       when: { on: 'press' },
       then: [to === 'back' ? { do: 'back' } : { do: 'go', screen: to }],
     };
-    return { id: `${id}-${i}`, type: 'text', attrs: { text: `To ${to}` }, does: [does] };
+    return { id: `${id}-${i}`, type: 'text', attrs: { text: `To ${to}` }, interactions: [interactions] };
   });
   const root = { ...blank.nodes['root'], children: nodes.map((n) => n.id) } as Node;
   return { ...blank, nodes: { root, ...Object.fromEntries(nodes.map((n) => [n.id, n])) } };
@@ -34,7 +34,7 @@ const mapOf = (ways: Readonly<Record<string, readonly string[]>>) => {
 describe('a flow of screens', () => {
   it('is joined by what things do, in their words', () => {
     const { edges } = mapOf({ a: ['b'], b: ['back', 'gone'] });
-    expect(edges).toEqual([{ from: 'a', to: 'b', thing: 'a-0', behaviour: 'b0', words: 'To b, when pressed' }]);
+    expect(edges).toEqual([{ from: 'a', to: 'b', thing: 'a-0', interaction: 'b0', words: 'To b, when pressed' }]);
   });
   it('marks dead ends, what nothing leads to, and what one cannot leave again', () => {
     const map = mapOf({ a: ['b', 'c'], b: ['back'], c: ['d'], d: [], e: ['a'] });

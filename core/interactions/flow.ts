@@ -6,7 +6,7 @@ export interface FlowEdge {
   readonly from: string;
   readonly to: string;
   readonly thing: NodeId;
-  readonly behaviour: string;
+  readonly interaction: string;
   /** `Find sailings, when pressed`. */
   readonly words: string;
 }
@@ -30,11 +30,11 @@ export function flowMap(world: World): FlowMap {
   const edges: FlowEdge[] = [];
   const backs = new Set<string>();
   for (const s of screens) {
-    const doing = Object.values(s.nodes).filter((n) => n.does);
+    const doing = Object.values(s.nodes).filter((n) => n.interactions);
     if (doing.length === 0) continue;
     const names = thingNames(aboutThing(world, s, s.root));
     for (const n of doing)
-      for (const b of n.does ?? []) {
+      for (const b of n.interactions ?? []) {
         if (b.then.some((a) => a.do === 'back')) backs.add(s.id);
         const when = writeSentence(aboutThing(world, s, n.id), { when: b.when, then: [] }).replace(/, $/u, '');
         for (const to of ways(b.then))
@@ -43,7 +43,7 @@ export function flowMap(world: World): FlowMap {
               from: s.id,
               to,
               thing: n.id,
-              behaviour: b.id,
+              interaction: b.id,
               words: `${names.get(n.id) ?? 'The screen'}, ${b.if ? `${when}, if …` : when}`,
             });
       }

@@ -99,12 +99,12 @@ export function spotsOf(
       const prop = c?.contract.props.find((p) => meaningsOf(p).includes(means));
       return prop && instance?.props[prop.id];
     };
-    const does = acts(node) || called(node);
+    const interactive = acts(node) || called(node);
     const own = c ? componentInteractionsOf(c) : [];
     const inner = c && instance ? calledIn(c, own, node, called) : called;
     const role = instance ? ARIA[instance.role] : undefined;
-    const presses = instance !== undefined && (roleFacts(instance.role).target === true || does);
-    if (instance && (role !== undefined || does)) {
+    const presses = instance !== undefined && (roleFacts(instance.role).target === true || interactive);
+    if (instance && (role !== undefined || interactive)) {
       const typing = c !== undefined && takesTyping(c);
       const label = meant('label');
       const name = typeof label === 'string' && label !== '' ? plainText(label) : wordsIn(b) || instance.name;
@@ -116,7 +116,8 @@ export function spotsOf(
       const [checked, selected, expanded] = [flag('checked'), flag('selected'), flag('open')];
       const off = c !== undefined && isDisabled(c, instance.props);
       const itself = own.some((o) => o.when.on === 'press' || o.when.on === 'type');
-      const holds = ['dialog', 'alert', 'tabs'].includes(instance.role) || (inner !== called && !itself && !does);
+      const holds =
+        ['dialog', 'alert', 'tabs'].includes(instance.role) || (inner !== called && !itself && !interactive);
       found.push({
         key: node.key,
         owner: node.owner,
@@ -138,7 +139,7 @@ export function spotsOf(
       b.children.forEach((k) => walk(k, silent || !(holds || parts), inner));
       return;
     }
-    if (!instance && does) {
+    if (!instance && interactive) {
       found.push({
         key: node.key,
         owner: node.owner,

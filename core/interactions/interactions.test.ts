@@ -51,8 +51,8 @@ const set = (component: string, name: string, value: Override['value']): Overrid
   name,
   value,
 });
-const thing = (id: string, component: string, settings: readonly Override[] = [], attrs: Attrs = {}): Node =>
-  newInstance(id, `${SEA}/${component}`, attrs, settings);
+const thing = (id: string, component: string, overrides: readonly Override[] = [], attrs: Attrs = {}): Node =>
+  newInstance(id, `${SEA}/${component}`, attrs, overrides);
 const screen = (id: string, name: string, things: readonly Node[]): Screen => {
   const blank = blankScreen(id, name, 'flow-1', 'phone', 390, null);
   const root = blank.nodes['root'] as Node;
@@ -76,7 +76,7 @@ const project: Project = {
       thing('one', 'option', [set('option', 'text', 'Deck')]),
       thing('two', 'option', [set('option', 'text', 'Cabin')]),
       thing('tabs', 'leaves'),
-      thing('ask', 'sheet', [set('sheet', 'title', 'Are you sure?')], { over: 'middle' }),
+      thing('ask', 'sheet', [set('sheet', 'title', 'Are you sure?')], { overlay: 'middle' }),
     ]),
     screen('list', 'Sailings', [thing('back', 'action', [set('action', 'text', 'Back')])]),
     screen('pass', 'Boarding pass', [thing('again', 'action', [set('action', 'text', 'Again')])]),
@@ -88,12 +88,12 @@ function doing(all: Readonly<Record<string, readonly string[]>>, from = project)
   const steps = Object.entries(all).map(([at, sentences]) => {
     const [s = '', t = ''] = at.split(' ');
     const of = from.screens.find((x) => x.id === s) as Screen;
-    const does = sentences.map((text, i) => {
+    const interactions = sentences.map((text, i) => {
       const got = readSentence(aboutThing(world, of, t), text);
       if (!got.ok) throw new Error(got.problem);
-      return { id: `b${i}`, ...got.behaviour };
+      return { id: `b${i}`, ...got.interaction };
     });
-    return { do: 'set', tree: `screen:${s}`, node: t, field: 'does', value: does as never } as const;
+    return { do: 'set', tree: `screen:${s}`, node: t, field: 'interactions', value: interactions as never } as const;
   });
   const got = applyEdit(from, { id: 'e', label: 'e', steps });
   if (!got.ok) throw new Error(got.refusal.message);
@@ -108,7 +108,7 @@ function pathTo(world: World, t: TryState, is: (n: RNode) => boolean): readonly 
     if (is(n) && here.length > best.length) best = here;
     n.children.forEach((c) => walk(c, here));
   };
-  for (const root of [all?.root, all?.over]) if (root) walk(root, []);
+  for (const root of [all?.root, all?.overlay]) if (root) walk(root, []);
   if (best.length === 0) throw new Error('There is no such part');
   return best;
 }
@@ -163,10 +163,10 @@ describe('sentences', () => {
     const got = readSentence(about, sentence);
     expect(got.ok ? '' : got.problem).toBe('');
     if (!got.ok) return;
-    expect(writeSentence(about, got.behaviour)).toBe(sentence);
+    expect(writeSentence(about, got.interaction)).toBe(sentence);
     // Without care for capitals, commas and blanks it is the same.
     const loose = readSentence(about, `  ${sentence.replaceAll(', then', ' then').replace('when ', 'When  ')}.`);
-    expect(loose.ok && loose.behaviour).toEqual(got.behaviour);
+    expect(loose.ok && loose.interaction).toEqual(got.interaction);
   });
   it('written and read back are equal, whatever they say', () => {
     const ids = ['sail', 'name', 'stars', 'agree', 'one', 'two', 'tabs', 'ask'];
@@ -198,8 +198,8 @@ describe('sentences', () => {
     const action: fc.Arbitrary<Action> = fc.oneof(
       fc.constantFrom('find', 'list', 'pass').map((s) => ({ do: 'go' as const, screen: s })),
       fc.constant({ do: 'back' as const }),
-      fc.constant({ do: 'lay' as const, over: 'ask' }),
-      fc.constant({ do: 'away' as const }),
+      fc.constant({ do: 'openOverlay' as const, overlay: 'ask' }),
+      fc.constant({ do: 'closeOverlay' as const }),
       valued.map((v) => ({ do: 'set' as const, ...v })),
       fc
         .tuple(fc.constantFrom(...ids), fc.integer({ min: -50, max: 80 }))
@@ -221,7 +221,7 @@ describe('sentences', () => {
       fc.constantFrom('Enter', 'Escape', 'k').map((key) => ({ on: 'key' as const, key })),
       fc.integer({ min: 0, max: 5000 }).map((ms) => ({ on: 'after' as const, ms })),
     );
-    const behaviour = fc.record({
+    const interaction = fc.record({
       when,
       // Of one condition all its tests are asked, or any: one alone is all.
       if: fc.option(
@@ -234,10 +234,10 @@ describe('sentences', () => {
       then: fc.array(action, { minLength: 1, maxLength: 4 }),
     });
     fc.assert(
-      fc.property(behaviour, ({ if: condition, ...rest }) => {
+      fc.property(interaction, ({ if: condition, ...rest }) => {
         const b = { ...rest, ...(condition ? { if: condition } : {}) } as Omit<Interaction, 'id'>;
         const got = readSentence(about, writeSentence(about, b));
-        expect(got.ok ? got.behaviour : got.problem).toEqual(b);
+        expect(got.ok ? got.interaction : got.problem).toEqual(b);
       }),
       { numRuns: 300 },
     );
@@ -294,10 +294,10 @@ describe('trying a mockup', () => {
   it('lays a dialog over the screen: its backdrop, its own button and Escape put it away', () => {
     const world = doing({ 'find sail': ['when pressed, show Are you sure?'] });
     const open = on(world, startTry(world, 'find'), 'sail');
-    expect(open.trying.over).toBe('ask');
-    expect(pressBackdrop(world, open.trying).trying.over).toBe('');
-    expect(pressKey(world, open.trying, [], 'Escape').trying.over).toBe('');
-    expect(says(world, open, 'Not now').trying.over).toBe('');
+    expect(open.trying.overlay).toBe('ask');
+    expect(pressBackdrop(world, open.trying).trying.overlay).toBe('');
+    expect(pressKey(world, open.trying, [], 'Escape').trying.overlay).toBe('');
+    expect(says(world, open, 'Not now').trying.overlay).toBe('');
     const sure = doing({ 'find ask': ['when its action is pressed, go to Boarding pass'] }, world.project);
     expect(says(sure, on(sure, startTry(sure, 'find'), 'sail'), 'Continue').trying.screen).toBe('pass');
   });
@@ -310,11 +310,11 @@ describe('trying a mockup', () => {
     const start = startTry(world, 'find');
     const five = on(world, start, 'stars', 0.95);
     expect(propOf(world, five, 'stars', 'score')).toBe(5);
-    expect(five.trying.over).toBe('');
+    expect(five.trying.overlay).toBe('');
     const field = pathTo(world, start.trying, (n) => n.key === 'name').at(-1) as RNode;
     const named = typeInto(world, on(world, start, 'stars', 0.3).trying, field, 'Asta');
     expect(propOf(world, named, 'name', 'content')).toBe('Asta');
-    expect(on(world, named, 'stars', 0.95).trying.over).toBe('ask');
+    expect(on(world, named, 'stars', 0.95).trying.overlay).toBe('ask');
   });
   it('does what things do by themselves: ticks, one of several, tabs', () => {
     const world = doing({});
@@ -341,7 +341,7 @@ describe('trying a mockup', () => {
     const [first, ...others] = project.screens as [Screen, ...Screen[]];
     const switchedOff = Object.entries(COMPONENTS).map(([id, component]) => {
       const node = first.nodes[id] as InstanceNode;
-      return [id, { ...node, settings: [...node.settings, set(component, 'shown', 'disabled')] }] as const;
+      return [id, { ...node, overrides: [...node.overrides, set(component, 'shown', 'disabled')] }] as const;
     });
     const nodes = { ...first.nodes, ...Object.fromEntries(switchedOff) };
     const off: Project = { ...project, screens: [{ ...first, nodes }, ...others] };
@@ -393,13 +393,13 @@ describe('trying a mockup', () => {
       const start = startTry(world, 'head');
       return press(world, start.trying, pathTo(world, start.trying, is)).trying.screen;
     };
-    const does: Interaction = {
+    const interactions: Interaction = {
       id: 'b',
       part: { home: `${SEA}/masthead`, at: ['left'] },
       when: { on: 'press' },
       then: [{ do: 'go', screen: 'list' }],
     };
-    const nodes = { ...head.nodes, bar: { ...head.nodes['bar'], does: [does] } as Node };
+    const nodes = { ...head.nodes, bar: { ...head.nodes['bar'], interactions: [interactions] } as Node };
     const plain: Project = { ...project, screens: [...project.screens, { ...head, nodes }] };
     expect(went(plain, (n) => n.key === 'bar/left')).toBe('list');
     expect(went(plain, (n) => n.text === 'Sailings')).toBe('head');
@@ -419,13 +419,13 @@ describe('trying a mockup', () => {
   it('goes on being done by what an instance is unlinked into', () => {
     const world = doing({ 'find sail': ['when pressed, go to Sailings'] });
     const bar = thing('bar', 'masthead', [set('masthead', 'left', 'arrow-left')]);
-    const does: Interaction = {
+    const interactions: Interaction = {
       id: 'b',
       part: { home: `${SEA}/masthead`, at: ['left'] },
       when: { on: 'press' },
       then: [{ do: 'go', screen: 'pass' }],
     };
-    const head = screen('head', 'Head', [{ ...bar, does: [does] } as Node]);
+    const head = screen('head', 'Head', [{ ...bar, interactions: [interactions] } as Node]);
     const from: Project = { ...world.project, screens: [...world.project.screens, head] };
     let n = 0;
     for (const [at, id, to, is] of [
@@ -477,7 +477,7 @@ describe('trying a mockup', () => {
     expect(
       writeSentence(
         aboutThing(less, less.project.screens[0] as Screen, 'sail'),
-        less.project.screens[0]?.nodes['sail']?.does?.[0] as Interaction,
+        less.project.screens[0]?.nodes['sail']?.interactions?.[0] as Interaction,
       ),
     ).toContain('go to a screen that is gone');
   });
@@ -494,7 +494,7 @@ describe('trying a mockup', () => {
     const nodes = (world.project.screens[0] as Screen).nodes;
     let n = 0;
     const copy = copyPiece(nodes, 'root', () => `copy-${++n}`);
-    const made = Object.values(copy.nodes).find((x) => x.does)?.does?.[0]?.then[0];
+    const made = Object.values(copy.nodes).find((x) => x.interactions)?.interactions?.[0]?.then[0];
     expect(made).toMatchObject({ do: 'set', of: expect.stringMatching(/^copy-/u) as string });
   });
 });

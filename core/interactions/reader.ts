@@ -183,7 +183,7 @@ export function asked(r: Reader, prop: Prop): { readonly asks: Comparison; reado
 }
 
 export type Read<T> =
-  | { readonly ok: true; readonly behaviour: T; readonly offers: readonly string[] }
+  | { readonly ok: true; readonly interaction: T; readonly offers: readonly string[] }
   | {
       readonly ok: false;
       /** What is wrong, and what would be right there. */
@@ -199,11 +199,11 @@ const LONGEST = 4000;
 export function readWith<T>(text: string, read: (r: Reader) => T): Read<T> {
   const r = new Reader(text.slice(0, LONGEST));
   try {
-    const behaviour = read(r);
+    const interaction = read(r);
     r.skip();
     const more = [...r.may, ', then'];
     if (r.rest !== '' && r.rest !== '.') throw new Expected(r.at, 'the sentence ends', r.going(more));
-    return { ok: true, behaviour, offers: more };
+    return { ok: true, interaction, offers: more };
   } catch (error) {
     if (!(error instanceof Expected)) throw error;
     const before = text.slice(0, error.at).trim();

@@ -23,7 +23,7 @@ const still = (trying: TryState): Navigation => ({ trying, effects: NOTHING });
 /** A mockup from a screen on. Throws RangeError when that is not there. */
 export function startTry(world: World, screen: string): Navigation {
   if (!screenOf(world.project, screen)) throw new RangeError(`There is no screen ${screen}`);
-  const trying = { project: world.project, done: [], screen, over: '', history: [], situation: '' };
+  const trying = { project: world.project, done: [], screen, overlay: '', history: [], situation: '' };
   return new Run(world, trying).arrive().end();
 }
 /**
@@ -113,7 +113,7 @@ class Run {
       if (said) {
         const [thing, on] = said;
         this.happens(ownersOf([thing]), (b) => b.when.on === on);
-        this.itself.does(thing, (w) => w.on === on);
+        this.itself.trigger(thing, (w) => w.on === on);
         break;
       }
       // What something says of its parts and items comes before what they do by themselves.
@@ -121,48 +121,51 @@ class Run {
       acted =
         [...things].reverse().some(inside) ||
         acted ||
-        things.some((t) => this.itself.does(t, (w) => w.on === 'press', { along }));
+        things.some((t) => this.itself.trigger(t, (w) => w.on === 'press', { along }));
     }
     return this.happens(ownersOf(path), (b) => b.when.on === 'press', path);
   }
   typed(thing: RNode, text: string): this {
     if (this.copy.isOff([thing])) return this;
-    this.itself.does(thing, (w) => w.on === 'type', { text });
+    this.itself.trigger(thing, (w) => w.on === 'type', { text });
     return this;
   }
   reach(path: readonly RNode[], on: 'point' | 'focus' | 'reach' | 'drag'): this {
     // It may be pointed at, which tells why it is off, say; no more.
     if ((on === 'focus' || on === 'drag') && this.copy.isOff(path)) return this;
-    for (const thing of path) if (thing.instance) this.itself.does(thing, (w) => w.on === on);
+    for (const thing of path) if (thing.instance) this.itself.trigger(thing, (w) => w.on === on);
     return this.happens(ownersOf(path), (b) => b.when.on === on, path);
   }
   key(at: readonly RNode[], key: string): this {
     const path = this.copy.isOff(at) ? [] : at;
     const own = (b: Interaction): boolean => b.when.on === 'key' && b.when.key.toLowerCase() === key.toLowerCase();
     for (const thing of [...path].reverse())
-      if (thing.instance && this.itself.does(thing, (w) => w.on === 'key' && w.key.toLowerCase() === key.toLowerCase()))
+      if (
+        thing.instance &&
+        this.itself.trigger(thing, (w) => w.on === 'key' && w.key.toLowerCase() === key.toLowerCase())
+      )
         break;
     const inside = ownersOf(path);
-    if (this.does(inside).some(([, b]) => own(b))) return this.happens(inside, own);
+    if (this.interactionsOf(inside).some(([, b]) => own(b))) return this.happens(inside, own);
     const all = this.copy.seen()?.screen.nodes ?? {};
-    if (this.does(Object.keys(all)).some(([, b]) => own(b))) return this.happens(Object.keys(all), own);
-    if (key === 'Escape' && this.copy.t.over !== '') this.away();
+    if (this.interactionsOf(Object.keys(all)).some(([, b]) => own(b))) return this.happens(Object.keys(all), own);
+    if (key === 'Escape' && this.copy.t.overlay !== '') this.away();
     return this;
   }
   backdrop(): this {
-    if (this.copy.t.over === '') return this;
-    const over = this.copy.t.over;
-    this.happens([over], (b) => b.when.on === 'dismiss');
-    if (this.copy.t.over === over) this.away();
+    if (this.copy.t.overlay === '') return this;
+    const overlay = this.copy.t.overlay;
+    this.happens([overlay], (b) => b.when.on === 'dismiss');
+    if (this.copy.t.overlay === overlay) this.away();
     return this;
   }
   /** A screen is shown: what is said of that, and what comes after a while. */
   arrive(): this {
     const all = Object.keys(this.copy.seen()?.screen.nodes ?? {});
     const screen = this.copy.t.screen;
-    for (const [thing, b] of this.does(all))
+    for (const [thing, b] of this.interactionsOf(all))
       if (b.when.on === 'after') this.later.push({ ms: b.when.ms, screen, thing, then: this.asked(b, thing) });
-    for (const [thing, b] of this.does(all)) {
+    for (const [thing, b] of this.interactionsOf(all)) {
       if (this.copy.t.screen !== screen) break;
       if (b.when.on === 'show') this.run(this.asked(b, thing), thing);
     }
@@ -171,7 +174,7 @@ class Run {
   /** What the innermost of these things does for it; nothing further out is told. */
   happens(things: readonly NodeId[], is: (b: Interaction) => boolean, path: readonly RNode[] = []): this {
     for (const thing of things) {
-      const all = this.does([thing]).filter(([, b]) => is(b));
+      const all = this.interactionsOf([thing]).filter(([, b]) => is(b));
       // What is said of the part that is meant comes before what is said of all of it.
       const ofPart = all.filter(([, b]) => b.part && this.isWithin(thing, b, path));
       const list = ofPart.length > 0 ? ofPart : all.filter(([, b]) => !b.part);
@@ -185,7 +188,7 @@ class Run {
 
   private isWithin(thing: NodeId, b: Interaction, path: readonly RNode[]): boolean {
     const own = path.find((n) => n.instance && (n.key === thing || n.key.endsWith(`/${thing}`)));
-    const at = own?.instance && partAddress(this.copy.seen()?.wears ?? [], b, own.instance.shown);
+    const at = own?.instance && partAddress(this.copy.seen()?.appliedKits ?? [], b, own.instance.shown);
     return at ? path.some((n) => n.key === [own?.key, ...at].join('/')) : false;
   }
 
@@ -211,7 +214,7 @@ class Run {
         this.copy.t = {
           ...this.copy.t,
           screen: a.screen,
-          over: '',
+          overlay: '',
           history: [...this.copy.t.history, this.copy.t.screen].slice(-200),
         };
         this.arrive();
@@ -219,15 +222,15 @@ class Run {
       case 'back': {
         const before = this.copy.t.history.at(-1);
         if (before === undefined) return this.tell('There is nothing to go back to.');
-        this.copy.t = { ...this.copy.t, screen: before, over: '', history: this.copy.t.history.slice(0, -1) };
+        this.copy.t = { ...this.copy.t, screen: before, overlay: '', history: this.copy.t.history.slice(0, -1) };
         this.arrive();
         return;
       }
-      case 'lay':
-        if (!this.copy.seen()?.screen.nodes[a.over]) return this.tell('What it lays over the screen is gone.');
-        this.copy.t = { ...this.copy.t, over: a.over };
+      case 'openOverlay':
+        if (!this.copy.seen()?.screen.nodes[a.overlay]) return this.tell('What it lays over the screen is gone.');
+        this.copy.t = { ...this.copy.t, overlay: a.overlay };
         return;
-      case 'away':
+      case 'closeOverlay':
         return this.away();
       case 'situation':
         if (a.situation !== '' && !situationAt(this.copy.t.project, a.situation))
@@ -257,7 +260,7 @@ class Run {
     }
   }
   private away(): void {
-    this.copy.t = { ...this.copy.t, over: '' };
+    this.copy.t = { ...this.copy.t, overlay: '' };
   }
   private tell(sentence: string): void {
     if (!this.said.includes(sentence)) this.said.push(sentence);
@@ -277,8 +280,8 @@ class Run {
   }
 
   // ── things ──
-  private does(things: readonly NodeId[]): readonly (readonly [NodeId, Interaction])[] {
+  private interactionsOf(things: readonly NodeId[]): readonly (readonly [NodeId, Interaction])[] {
     const nodes = this.copy.seen()?.screen.nodes ?? {};
-    return things.flatMap((id) => (nodes[id]?.does ?? []).map((b) => [id, b] as const));
+    return things.flatMap((id) => (nodes[id]?.interactions ?? []).map((b) => [id, b] as const));
   }
 }

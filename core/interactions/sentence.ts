@@ -50,7 +50,7 @@ import {
 export interface About {
   readonly world: World;
   readonly screen: Screen;
-  readonly wears: readonly AppliedKit[];
+  readonly appliedKits: readonly AppliedKit[];
   readonly thing: NodeId;
 }
 export type ReadSentence = Read<Omit<Interaction, 'id'>>;
@@ -59,31 +59,31 @@ const LONGEST = 40;
 /** What things hold. */
 const HELD: ReadonlySet<string> = new Set(['value', 'checked', 'selected', 'open']);
 /** What a thing says: its label, or its text. */
-function saidBy({ world, screen, wears }: About, id: NodeId): string {
+function saidBy({ world, screen, appliedKits }: About, id: NodeId): string {
   const node = screen.nodes[id];
   if (!node) return '';
   const text = (v: unknown): string => (typeof v === 'string' ? plainText(v).replace(/\s+/gu, ' ').trim() : '');
   if (node.type === 'text') return text(node.attrs.text).slice(0, LONGEST);
   if (node.type !== 'instance') return '';
-  const c = componentAt(world, shownComponent(wears, node.component));
+  const c = componentAt(world, shownComponent(appliedKits, node.component));
   const label = c?.contract.props.find((p) => p.kind === 'text' && meaningsOf(p).includes('label'));
   if (!c || !label) return '';
   // Nothing is carried where everything was said of what shows.
-  const shown = shownComponent(wears, node.component);
-  const settings = node.settings.every((x) => x.home === shown)
-    ? node.settings
-    : transferInstance(world, wears, node).settings;
-  const set = settings.find((s) => s.kind === 'prop' && s.at.length === 0 && s.name === label.id);
+  const shown = shownComponent(appliedKits, node.component);
+  const overrides = node.overrides.every((x) => x.home === shown)
+    ? node.overrides
+    : transferInstance(world, appliedKits, node).overrides;
+  const set = overrides.find((s) => s.kind === 'prop' && s.at.length === 0 && s.name === label.id);
   return text(set?.value ?? '').slice(0, LONGEST);
 }
 /** Names of the things of a screen, each its own: what it is called, what it says, or its kind; numbered where two are called the same. */
 export function thingNames(about: About): ReadonlyMap<NodeId, string> {
-  const { world, screen, wears } = about;
-  return named.of(screen, [wears], () => newNames(about), lookupIn(world));
+  const { world, screen, appliedKits } = about;
+  return named.of(screen, [appliedKits], () => newNames(about), lookupIn(world));
 }
 const named = new Memo<ReadonlyMap<NodeId, string>>(2);
 function newNames(about: About): ReadonlyMap<NodeId, string> {
-  const { world, screen, wears } = about;
+  const { world, screen, appliedKits } = about;
   const names = new Map<NodeId, string>();
   const taken = new Map<string, number>();
   for (const id of subtree(screen.nodes, screen.root)) {
@@ -91,7 +91,7 @@ function newNames(about: About): ReadonlyMap<NodeId, string> {
     if (!node || id === screen.root) continue;
     const kind =
       node.type === 'instance'
-        ? (componentAt(world, shownComponent(wears, node.component))?.name ?? 'Component')
+        ? (componentAt(world, shownComponent(appliedKits, node.component))?.name ?? 'Component')
         : plainKind(node);
     const said = saidBy(about, id);
     const base = node.name ?? (said === '' ? kind : said);
@@ -135,9 +135,9 @@ export function writeSentence(about: About, b: Omit<Interaction, 'id'>): string 
         return `go to ${screenOf(world.project, a.screen)?.name ?? 'a screen that is gone'}`;
       case 'back':
         return 'go back';
-      case 'lay':
-        return `show ${nameOf(a.over)}`;
-      case 'away':
+      case 'openOverlay':
+        return `show ${nameOf(a.overlay)}`;
+      case 'closeOverlay':
         return 'put it away';
       case 'set':
         return `set ${of(a)} to ${valueWords(propOf(a), a.value)}`;
@@ -175,9 +175,9 @@ export function readSentence(about: About, text: string): ReadSentence {
 const DO = [
   ['go to', 'go'],
   ['go back', 'back'],
-  ['show', 'lay'],
-  ['put it away', 'away'],
-  ['put away', 'away'],
+  ['show', 'openOverlay'],
+  ['put it away', 'closeOverlay'],
+  ['put away', 'closeOverlay'],
   ['set', 'set'],
   ['scroll to', 'scroll'],
   ['start', 'start'],
@@ -206,9 +206,9 @@ function sentence(about: About, r: Reader): Omit<Interaction, 'id'> {
   return { when, ...(asked ? { if: asked } : {}), then };
 }
 /** What its component tells of itself, besides what can happen to everything. */
-function eventsOf({ world, wears, screen, thing }: About): readonly string[] {
+function eventsOf({ world, appliedKits, screen, thing }: About): readonly string[] {
   const node = screen.nodes[thing];
-  const c = node?.type === 'instance' ? componentAt(world, shownComponent(wears, node.component)) : undefined;
+  const c = node?.type === 'instance' ? componentAt(world, shownComponent(appliedKits, node.component)) : undefined;
   return (c?.contract.events ?? []).filter((e) => !WHEN.some(([, t]) => t.on === e));
 }
 function trigger(about: About, r: Reader): Trigger {
@@ -243,10 +243,10 @@ function property(
   names: Names,
   phrases: (p: Prop) => readonly string[],
 ): PropOf & { readonly is: Prop } {
-  const { world, wears, screen } = about;
+  const { world, appliedKits, screen } = about;
   const contractOf = (id: NodeId): { ref: ComponentRef; props: readonly Prop[] } => {
     const node = screen.nodes[id];
-    const ref = node?.type === 'instance' ? shownComponent(wears, node.component) : '';
+    const ref = node?.type === 'instance' ? shownComponent(appliedKits, node.component) : '';
     return { ref, props: componentAt(world, ref)?.contract.props.filter((p) => p.kind !== 'list') ?? [] };
   };
   const start = r.at;
@@ -320,16 +320,16 @@ function action(about: About, r: Reader, names: Names): Action {
       };
     case 'back':
       return { do: 'back' };
-    case 'lay':
+    case 'openOverlay':
       return {
-        do: 'lay',
-        over: r.one(
+        do: 'openOverlay',
+        overlay: r.one(
           'a thing that lies over the screen',
-          grounded.filter(([, id]) => screen.nodes[id]?.attrs.over !== undefined),
+          grounded.filter(([, id]) => screen.nodes[id]?.attrs.overlay !== undefined),
         ),
       };
-    case 'away':
-      return { do: 'away' };
+    case 'closeOverlay':
+      return { do: 'closeOverlay' };
     case 'set': {
       const { is, ...at } = property(about, r, names, () => ['to']);
       r.one('to', [['to', true]]);
@@ -365,6 +365,6 @@ function action(about: About, r: Reader, names: Names): Action {
 export const aboutThing = (world: World, screen: Screen, thing: NodeId): About => ({
   world,
   screen,
-  wears: appliedKitsOf(world.project, screen),
+  appliedKits: appliedKitsOf(world.project, screen),
   thing,
 });

@@ -43,7 +43,7 @@ export class TryCopy {
       if (n.key === id || (!found && n.key.endsWith(`/${id}`) && n.owner === id)) found = n;
       else n.children.forEach(walk);
     };
-    for (const root of [all?.root, all?.over]) if (root && !found) walk(root);
+    for (const root of [all?.root, all?.overlay]) if (root && !found) walk(root);
     return found;
   }
   /** Is one of these parts switched off? What stands in it answers to nothing, either. */
@@ -71,7 +71,7 @@ export class TryCopy {
     | undefined {
     const plain = { prop, forth: (v: Json) => v, back: (v: Json | undefined) => v };
     if (shown === home) return plain;
-    const pair = this.seen()?.wears.find((w) => w.kit === splitRef(home).kit)?.sheet.pairs[home];
+    const pair = this.seen()?.appliedKits.find((w) => w.kit === splitRef(home).kit)?.sheet.pairs[home];
     const how = pair?.to === shown ? pair.props[prop] : undefined;
     if (how?.to) {
       const { options } = how;
@@ -90,7 +90,7 @@ export class TryCopy {
   /** Chooses a value where it is chosen, on the copy that is tried. */
   put(key: string, prop: string, value: Json): boolean {
     const seen = this.seen();
-    const place = seen && propPlace(seen.world, seen.wears, seen.screen, key, prop);
+    const place = seen && propPlace(seen.world, seen.appliedKits, seen.screen, key, prop);
     return place ? this.choose(place, value) : false;
   }
   /** @param others of an item: what all others become in the same way */
@@ -113,7 +113,7 @@ export class TryCopy {
         for (const o of listItems(list))
           if (o.key !== place.key) chosen = withItemField(chosen, o.key, place.field, others);
     }
-    const steps = chooseSteps(seen.world, seen.wears, treeOfScreen(screen), node, place.target, chosen, item);
+    const steps = chooseSteps(seen.world, seen.appliedKits, treeOfScreen(screen), node, place.target, chosen, item);
     const got = applyEdit(this.t.project, { id: 'try', label: 'Try', steps });
     if (!got.ok) return false;
     const changed = got.project !== this.t.project;
@@ -127,13 +127,13 @@ export class TryCopy {
       if (n.key === key) found = n;
       else if (key.startsWith(`${n.key}/`) || !n.instance) n.children.forEach(walk);
     };
-    for (const root of [all?.root, all?.over]) if (root && !found) walk(root);
+    for (const root of [all?.root, all?.overlay]) if (root && !found) walk(root);
     return found;
   }
   /** Where a property of a thing is chosen; undefined: not where it is chosen whole. */
   placeOf(thing: RNode, prop: string): ReturnType<typeof propPlace> | undefined {
     const seen = this.seen();
-    const place = seen && propPlace(seen.world, seen.wears, seen.screen, thing.key, prop);
+    const place = seen && propPlace(seen.world, seen.appliedKits, seen.screen, thing.key, prop);
     return place?.kind === 'target' ? place : undefined;
   }
   /** Things of the same role that stand in the same place of the screen. */
@@ -149,7 +149,7 @@ export class TryCopy {
       } else n.children.forEach(walk);
     };
     const root = resolveTried(this.world, this.t);
-    for (const r of [root?.root, root?.over]) if (r) walk(r);
+    for (const r of [root?.root, root?.overlay]) if (r) walk(r);
     return all;
   }
 }

@@ -21,7 +21,7 @@ export interface TryState {
   readonly done: readonly Step[];
   readonly screen: string;
   /** What lies over the screen; empty: nothing. */
-  readonly over: string;
+  readonly overlay: string;
   readonly history: readonly string[];
   /** By its id; empty: none. */
   readonly situation: string;
@@ -63,11 +63,11 @@ export function follow(trying: TryState, project: Project): TryState {
 export function triedProject(
   world: World,
   t: TryState,
-): { readonly world: World; readonly screen: Screen; readonly wears: readonly AppliedKit[] } | null {
+): { readonly world: World; readonly screen: Screen; readonly appliedKits: readonly AppliedKit[] } | null {
   const found = screenOf(t.project, t.screen);
   if (!found) return null;
   const screen = inSituation(found, situationAt(t.project, t.situation));
-  return { world: { project: t.project, kits: world.kits }, screen, wears: appliedKitsOf(t.project, found) };
+  return { world: { project: t.project, kits: world.kits }, screen, appliedKits: appliedKitsOf(t.project, found) };
 }
 export function resolveTried(
   world: World,
@@ -78,8 +78,8 @@ export function resolveTried(
   return (
     seen &&
     resolve(seen.world, seen.screen, {
-      wears: seen.wears,
-      ...(t.over === '' ? {} : { over: t.over }),
+      appliedKits: seen.appliedKits,
+      ...(t.overlay === '' ? {} : { overlay: t.overlay }),
       ...(Object.keys(states).length > 0 ? { states } : {}),
     })
   );

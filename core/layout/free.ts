@@ -22,15 +22,15 @@ export interface Along {
 export function alongIn(a: Along, size: number, room: number): { readonly at: number; readonly size: number } {
   return { at: startIn(a, size, room), size: sizeIn(a, size, room) };
 }
-const held = (distance: number, edge: Edge, part: number): number => (edge === 'share' ? distance * part : distance);
+const held = (distance: number, edge: Edge, part: number): number => (edge === 'scale' ? distance * part : distance);
 const partOf = (a: Along, size: number, room: number): number => {
   const was = a.near + size + (a.far ?? 0);
   return was > 0 ? room / was : 1;
 };
 function startIn(a: Along, size: number, room: number): number {
   if (a.far === null) return a.near;
-  if (a.nearEdge !== 'free') return held(a.near, a.nearEdge, partOf(a, size, room));
-  if (a.farEdge !== 'free') return room - held(a.far, a.farEdge, partOf(a, size, room)) - size;
+  if (a.nearEdge !== 'float') return held(a.near, a.nearEdge, partOf(a, size, room));
+  if (a.farEdge !== 'float') return room - held(a.far, a.farEdge, partOf(a, size, room)) - size;
   return a.near + (room - a.near - size - a.far) / 2;
 }
 function sizeIn(a: Along, size: number, room: number): number {
@@ -43,10 +43,10 @@ function sizeIn(a: Along, size: number, room: number): number {
 export function alongOf(look: Look, axis: 'w' | 'h'): Along {
   const { edges } = look;
   return axis === 'w'
-    ? { near: look.x, far: look.right, nearEdge: edges?.left ?? 'keep', farEdge: edges?.right ?? 'free' }
-    : { near: look.y, far: look.bottom, nearEdge: edges?.top ?? 'keep', farEdge: edges?.bottom ?? 'free' };
+    ? { near: look.x, far: look.right, nearEdge: edges?.left ?? 'pin', farEdge: edges?.right ?? 'float' }
+    : { near: look.y, far: look.bottom, nearEdge: edges?.top ?? 'pin', farEdge: edges?.bottom ?? 'float' };
 }
-const isHeld = (a: Along): boolean => a.far !== null && a.nearEdge !== 'free' && a.farEdge !== 'free';
+const isHeld = (a: Along): boolean => a.far !== null && a.nearEdge !== 'float' && a.farEdge !== 'float';
 
 /** The size a part says it has; undefined: it says none. */
 function own(look: Look, axis: 'w' | 'h'): number | undefined {
@@ -77,8 +77,8 @@ export function layoutFree(
   for (const c of children) {
     const box = pass.lay(pass, c, own(c.look, 'w'), own(c.look, 'h'), roomW, roomH);
     const { x, y, edges } = c.look;
-    right = Math.max(right, x + box.w + (edges?.right === 'keep' ? (c.look.right ?? 0) : 0));
-    bottom = Math.max(bottom, y + box.h + (edges?.bottom === 'keep' ? (c.look.bottom ?? 0) : 0));
+    right = Math.max(right, x + box.w + (edges?.right === 'pin' ? (c.look.right ?? 0) : 0));
+    bottom = Math.max(bottom, y + box.h + (edges?.bottom === 'pin' ? (c.look.bottom ?? 0) : 0));
     first.push(box);
   }
   const wide = w ?? within(look, 'w', right);

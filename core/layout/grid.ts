@@ -95,9 +95,8 @@ function cellsInTurn(children: readonly RNode[], columns: number): readonly Cell
 
 /** The columns there are in a width (px; undefined: as wide as it likes): as listed, or as many as fit of a least width. */
 function tracksIn(look: Look, inner: number | undefined): readonly Track[] {
-  if (look.leastColumn <= 0) return look.tracks;
-  const fit =
-    inner === undefined ? 1 : Math.floor((inner + look.gap + 0.001) / Math.max(1, look.leastColumn + look.gap));
+  if (look.minColumn <= 0) return look.tracks;
+  const fit = inner === undefined ? 1 : Math.floor((inner + look.gap + 0.001) / Math.max(1, look.minColumn + look.gap));
   return equal(Math.max(1, Math.min(fit, 500)));
 }
 const alike: (readonly Track[])[] = [];
@@ -295,7 +294,7 @@ export function layoutGrid(
   const inner = limit < Infinity ? Math.max(0, limit - padX) : undefined;
   let tracks = tracksIn(look, inner);
   let cells = cellsOf(children, tracks.length);
-  if (look.leastColumn > 0 && cells.length > 0) {
+  if (look.minColumn > 0 && cells.length > 0) {
     // Of columns that only fit in, those with nothing in them are not there.
     const used = tracks.map((_t, i) => cells.some((c) => i >= c.column && i < c.column + c.span));
     if (used.includes(false)) {

@@ -15,7 +15,7 @@ export function layout(screen: ResolvedScreen, fonts: Fonts): Box {
   let box = layoutNode(screen.root, fonts, screen.width, undefined);
   if (screen.height !== null && box.h < screen.height)
     box = layoutNode(screen.root, fonts, screen.width, screen.height);
-  return screen.over ? layoutOverlay(passFor(fonts), box, screen.over, screen.height ?? box.h) : box;
+  return screen.overlay ? layoutOverlay(passFor(fonts), box, screen.overlay, screen.height ?? box.h) : box;
 }
 
 /** The same for any resolved part. `width` and `height` in px; undefined: as large as the content, at most `available`. */

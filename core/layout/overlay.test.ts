@@ -37,13 +37,13 @@ const worldWith = (screen: Screen): World => ({
   project: { ...emptyProject('p', 'P', kit), screens: [screen] },
   kits,
 });
-const laid = (screen: Screen, over = ''): Box => layout(resolve(worldWith(screen), screen, { over }), fonts);
+const laid = (screen: Screen, overlay = ''): Box => layout(resolve(worldWith(screen), screen, { overlay }), fonts);
 const child = (box: Box, key: string): Box | undefined => box.children.find((c) => c.node.key === key);
 const block = (height: number, more: Attrs = {}): Attrs => ({ width: 'stretch', height, ...more });
 
 describe('what lies over a screen', () => {
-  const dialog = (over: Attrs['over'], more: Attrs = {}): Screen =>
-    screenWith([block(200), { over, width: 200, height: 100, ...more }, block(900)]);
+  const dialog = (overlay: Attrs['overlay'], more: Attrs = {}): Screen =>
+    screenWith([block(200), { overlay: overlay, width: 200, height: 100, ...more }, block(900)]);
   it('takes no room in it and is not seen until it is called for', () => {
     const box = laid(dialog('middle'));
     expect(box.children.map((c) => [c.node.key, c.y])).toEqual([
@@ -64,13 +64,13 @@ describe('what lies over a screen', () => {
     ['free', { x: 30, y: 40 }, { x: 30, y: 40, w: 200, h: 100 }],
     ['middle', { width: 'stretch', maxWidth: 300 }, { x: 45, y: 250, w: 300, h: 100 }],
     ['middle', { height: 900 }, { x: 95, y: 0, w: 200, h: 900 }],
-  ] as const)('lies %s %j where that belongs', (over, more, at) => {
-    const b = child(laid(dialog(over, more), 't1'), 't1');
+  ] as const)('lies %s %j where that belongs', (overlay, more, at) => {
+    const b = child(laid(dialog(overlay, more), 't1'), 't1');
     expect({ x: b?.x, y: b?.y, w: b?.w, h: b?.h }).toEqual(at);
   });
   it('dims all of the screen below it, unless it is told not to', () => {
-    const keys = (over: Attrs['over'], more: Attrs = {}): readonly string[] =>
-      laid(dialog(over, more), 't1').children.map((c) => c.node.key);
+    const keys = (overlay: Attrs['overlay'], more: Attrs = {}): readonly string[] =>
+      laid(dialog(overlay, more), 't1').children.map((c) => c.node.key);
     expect(keys('middle')).toEqual(['t0', 't2', SCRIM, 't1']);
     expect(keys('middle', { scrim: false })).toEqual(['t0', 't2', 't1']);
     expect(keys('free')).toEqual(['t0', 't2', 't1']);
@@ -120,7 +120,7 @@ describe('a screen scrolled on its device', () => {
   it('is cut off at the device, and what lies over it does not move', () => {
     const screen = screenWith([
       block(200, { pin: 'top' }),
-      { over: 'bottom', width: 'stretch', height: 80 },
+      { overlay: 'bottom', width: 'stretch', height: 80 },
       block(1500),
     ]);
     const seen = scrolledTo(laid(screen, 't1'), HIGH, 400);

@@ -11,36 +11,36 @@ const BESIDE = 56;
 
 const NO_SCRIM: readonly OverlayPlace[] = ['top', 'free'];
 export const hasScrim = (look: Look): boolean =>
-  look.over !== undefined && (look.scrim ?? !NO_SCRIM.includes(look.over));
+  look.overlay !== undefined && (look.scrim ?? !NO_SCRIM.includes(look.overlay));
 
 /**
  * A laid out screen with something over it, where that belongs: in the middle, at a side as tall as the device, at an end as wide as
  * it (or apart from it, when it is as wide as its content), or where it is put.
  * @param high of the device, px: what lies over a screen does not scroll with it
  */
-export function layoutOverlay(pass: LayoutPass, screen: Box, over: RNode, high: number): Box {
-  const { look } = over;
+export function layoutOverlay(pass: LayoutPass, screen: Box, overlay: RNode, high: number): Box {
+  const { look } = overlay;
   const wide = screen.w;
   const lay = (w: number | undefined, h: number | undefined, aw: number): ReturnType<LayoutPass['lay']> =>
-    pass.lay(pass, over, w, h, Math.max(0, aw), Infinity);
+    pass.lay(pass, overlay, w, h, Math.max(0, aw), Infinity);
   const limit = (axis: 'w' | 'h', v: number): number => within(look, axis, Math.max(0, v));
   const width = (room: number): number | undefined =>
     typeof look.width === 'number' ? limit('w', look.width) : look.width === 'stretch' ? limit('w', room) : undefined;
   const height = typeof look.height === 'number' ? limit('h', look.height) : undefined;
   let made: ReturnType<LayoutPass['lay']>;
   let [x, y] = [0, 0];
-  switch (look.over) {
+  switch (look.overlay) {
     case 'left':
     case 'right':
       made = lay(width(wide - BESIDE), height ?? limit('h', high), wide - BESIDE);
-      x = look.over === 'left' ? 0 : wide - made.w;
+      x = look.overlay === 'left' ? 0 : wide - made.w;
       break;
     case 'top':
     case 'bottom': {
       const apart = look.width === 'stretch' ? 0 : APART;
       made = lay(width(wide), height, wide - APART * 2);
       x = (wide - made.w) / 2;
-      y = look.over === 'top' ? apart : high - made.h - apart;
+      y = look.overlay === 'top' ? apart : high - made.h - apart;
       break;
     }
     case 'free':
@@ -53,7 +53,7 @@ export function layoutOverlay(pass: LayoutPass, screen: Box, over: RNode, high: 
       // What is taller than the device begins at its top.
       y = Math.max(0, (high - made.h) / 2);
   }
-  const box = toBoxes(made, over, x, y);
+  const box = toBoxes(made, overlay, x, y);
   const behind: Box[] = hasScrim(look)
     ? [
         {
@@ -95,14 +95,15 @@ export const scrollRoom = (screen: Box, high: number): number => Math.max(0, scr
 export function scrolledTo(screen: Box, high: number, by: number): Box {
   if (screen.h <= high) return screen;
   const at = Math.min(scrollRoom(screen, high), Math.max(0, by));
-  const over: Box[] = [];
+  const overlay: Box[] = [];
   const flowing: Box[] = [];
   const staying: Box[] = [];
   let top = 0;
   let bottom = 0;
   for (const c of screen.children) {
     const { pin } = c.node.look;
-    if (c.node.key === SCRIM || c.node.look.over !== undefined) over.push(c.node.key === SCRIM ? { ...c, h: high } : c);
+    if (c.node.key === SCRIM || c.node.look.overlay !== undefined)
+      overlay.push(c.node.key === SCRIM ? { ...c, h: high } : c);
     else if (pin === 'top') {
       const y = Math.max(c.y - at, top);
       top = Math.max(top, y + c.h);
@@ -110,11 +111,11 @@ export function scrolledTo(screen: Box, high: number, by: number): Box {
     } else if (pin !== 'bottom') flowing.push(moved(c, -at));
   }
   for (const c of [...screen.children].reverse()) {
-    if (c.node.look.pin !== 'bottom' || c.node.look.over !== undefined) continue;
+    if (c.node.look.pin !== 'bottom' || c.node.look.overlay !== undefined) continue;
     const y = Math.min(c.y - at, high - bottom - c.h);
     bottom = Math.max(bottom, high - y);
     staying.push(moved(c, y - c.y));
   }
   const node: RNode = { ...screen.node, look: { ...screen.node.look, clip: true } };
-  return { ...screen, node, h: high, children: [...flowing, ...staying, ...over] };
+  return { ...screen, node, h: high, children: [...flowing, ...staying, ...overlay] };
 }

@@ -14,7 +14,7 @@ import {
 import { alongIn, type Along } from './free.js';
 
 const { fonts, kits } = shippedKits();
-const edge = fc.constantFrom('keep', 'share', 'free' as const);
+const edge = fc.constantFrom('pin', 'scale', 'float' as const);
 const along: fc.Arbitrary<Along> = fc.record({
   near: fc.integer({ min: -50, max: 400 }),
   far: fc.option(fc.integer({ min: -50, max: 400 })),
@@ -42,16 +42,16 @@ describe('the edges of a thing in a free box', () => {
         fc.pre(a.far !== null && was > 0);
         const far = a.far ?? 0;
         const got = alongIn(a, s, room);
-        if (a.nearEdge === 'keep') expect(got.at).toBeCloseTo(a.near, 6);
-        if (a.nearEdge === 'share') expect(got.at / room).toBeCloseTo(a.near / was, 6);
+        if (a.nearEdge === 'pin') expect(got.at).toBeCloseTo(a.near, 6);
+        if (a.nearEdge === 'scale') expect(got.at / room).toBeCloseTo(a.near / was, 6);
         const behind = room - got.at - got.size;
         const part = room / was;
         // Where both are held, there is room for them.
         const fits = Math.max(a.near, a.near * part) + Math.max(far, far * part) <= room;
-        if (a.farEdge === 'keep' && fits) expect(behind).toBeCloseTo(far, 6);
-        if (a.farEdge === 'share' && fits) expect(behind / room).toBeCloseTo(far / was, 6);
-        if (a.nearEdge === 'free' || a.farEdge === 'free') expect(got.size).toBe(s);
-        if (a.nearEdge === 'free' && a.farEdge === 'free')
+        if (a.farEdge === 'pin' && fits) expect(behind).toBeCloseTo(far, 6);
+        if (a.farEdge === 'scale' && fits) expect(behind / room).toBeCloseTo(far / was, 6);
+        if (a.nearEdge === 'float' || a.farEdge === 'float') expect(got.size).toBe(s);
+        if (a.nearEdge === 'float' && a.farEdge === 'float')
           expect(got.at + s / 2 - room / 2).toBeCloseTo(a.near + s / 2 - was / 2, 6);
       }),
     );
@@ -84,7 +84,7 @@ describe('a free box', () => {
       bottom: 150,
       width: 100,
       height: 30,
-      edges: { left: 'free', right: 'free' },
+      edges: { left: 'float', right: 'float' },
     };
     const bar = {
       x: 10,
@@ -93,7 +93,7 @@ describe('a free box', () => {
       bottom: 10,
       width: 380,
       height: 30,
-      edges: { right: 'keep', top: 'free', bottom: 'keep' },
+      edges: { right: 'pin', top: 'float', bottom: 'pin' },
     };
     const attrs = { flow: 'free', width: 400, height: 200 } as const;
     const all = [title, bar] as readonly Node['attrs'][];
@@ -133,7 +133,7 @@ describe('a grid', () => {
   });
   it('has as many columns as fit of a least width, and no empty ones', () => {
     const three = [cell(), cell(), cell()];
-    const attrs = { flow: 'grid', leastColumn: 150, gap: 10 } as const;
+    const attrs = { flow: 'grid', minColumn: 150, gap: 10 } as const;
     expect(places(laid(attrs, three, 320, undefined)).map(([x, y]) => [x, y])).toEqual([
       [0, 0],
       [165, 0],

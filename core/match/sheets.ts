@@ -27,15 +27,15 @@ export function sameLineage(a: Kit | undefined, b: Kit | undefined): boolean {
  */
 export function pairFor(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   from: ComponentRef,
   to: ComponentRef,
 ): ComponentPair | undefined {
-  for (const w of wears) {
+  for (const w of appliedKits) {
     const pair = w.sheet.pairs[from];
     if (pair?.to === to) return pair;
   }
-  for (const w of wears) {
+  for (const w of appliedKits) {
     const pair = w.sheet.pairs[to];
     if (pair?.to === from) return invertPair(pair);
   }
@@ -62,21 +62,21 @@ const backwards = new Memo<KitMap>();
 /** Tokens, text styles and icons from one component's kit to another's. Undefined: nothing to translate. */
 export function mapFor(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   from: ComponentRef,
   to: ComponentRef,
 ): KitMap | undefined {
   const a = splitRef(from).kit;
   const b = splitRef(to).kit;
   if (a === b) return undefined;
-  return mapBetween(world, wears, a, b);
+  return mapBetween(world, appliedKits, a, b);
 }
 
 /** The same for kit references. */
-export function mapBetween(world: World, wears: readonly AppliedKit[], a: string, b: string): KitMap | undefined {
-  const forth = wears.find((w) => w.kit === a && w.shows === b);
+export function mapBetween(world: World, appliedKits: readonly AppliedKit[], a: string, b: string): KitMap | undefined {
+  const forth = appliedKits.find((w) => w.kit === a && w.shows === b);
   if (forth) return forth.sheet;
-  const back = wears.find((w) => w.kit === b && w.shows === a);
+  const back = appliedKits.find((w) => w.kit === b && w.shows === a);
   if (back)
     return backwards.of(back.sheet, [], () => ({
       tokens: invertMap(back.sheet.tokens),

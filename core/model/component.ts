@@ -52,7 +52,7 @@ export interface ListItem {
   readonly key: string;
   readonly values: Readonly<Record<PropId, Json>>;
   /** Fields that what showed when the list was changed has no place for: they wait, in the terms of the component that has. */
-  readonly waits?: readonly ParkedFields[];
+  readonly parked?: readonly ParkedFields[];
 }
 export interface ParkedFields {
   readonly home: ComponentRef;
@@ -138,7 +138,7 @@ export interface Component {
   readonly nodes: Nodes;
   readonly rules: readonly Rule[];
   /** What it does by itself. Absent: what is usual for its role; none: nothing. */
-  readonly does?: readonly ComponentInteraction[];
+  readonly interactions?: readonly ComponentInteraction[];
 }
 
 /** A section or a page, placed as a tree of instances. */

@@ -18,6 +18,7 @@ export {
   type Justify,
   type Align,
   type Edge,
+  EDGES,
   OVERLAY_PLACES,
   SHAPES,
   type Shape,

@@ -31,8 +31,8 @@ export interface Condition {
 export type Action =
   | { readonly do: 'go'; readonly screen: string }
   | { readonly do: 'back' }
-  | { readonly do: 'lay'; readonly over: NodeId }
-  | { readonly do: 'away' }
+  | { readonly do: 'openOverlay'; readonly overlay: NodeId }
+  | { readonly do: 'closeOverlay' }
   | (PropOf & { readonly do: 'set'; readonly value: Json | { readonly opposite: true } })
   /** Until a thing is so far below the top, px. */
   | { readonly do: 'scroll'; readonly to: NodeId; readonly offset?: number }
@@ -81,7 +81,7 @@ export type ComponentAction =
   /** What is typed stands in the items of a list, a sign in each. */
   | { readonly do: 'spell'; readonly list: PropId; readonly field: PropId }
   /** What lies over the screen goes. */
-  | { readonly do: 'away' }
+  | { readonly do: 'closeOverlay' }
   /** Whoever uses it is told. */
   | { readonly do: 'raise'; readonly event: string };
 export interface ComponentTest {
@@ -110,7 +110,7 @@ export function readdressed(list: readonly Interaction[], to: (id: NodeId) => No
         }
       : {}),
     then: b.then.map((a): Action => {
-      if (a.do === 'lay') return { ...a, over: to(a.over) };
+      if (a.do === 'openOverlay') return { ...a, overlay: to(a.overlay) };
       if (a.do === 'scroll') return { ...a, to: to(a.to) };
       return a.do === 'set' && a.of !== undefined ? { ...a, of: to(a.of) } : a;
     }),
@@ -118,16 +118,16 @@ export function readdressed(list: readonly Interaction[], to: (id: NodeId) => No
 }
 
 /**
- * Where the part of a thing that a behaviour is about stands as it is shown: its address there. Null: what is shown has no such part.
+ * Where the part of a thing that a interaction is about stands as it is shown: its address there. Null: what is shown has no such part.
  * @param shown the component that shows at the thing
  */
 export function partAddress(
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   b: Interaction,
   shown: ComponentRef,
 ): readonly string[] | null {
   if (!b.part || b.part.home === shown) return b.part?.at ?? [];
-  const pair = wears.find((w) => w.kit === splitRef(b.part?.home ?? '').kit)?.sheet.pairs[b.part.home];
+  const pair = appliedKits.find((w) => w.kit === splitRef(b.part?.home ?? '').kit)?.sheet.pairs[b.part.home];
   const [first, ...rest] = b.part.at;
   const there = pair?.to === shown && first !== undefined ? pair.parts[first] : undefined;
   return there && rest.length === 0 ? [there] : null;

@@ -23,7 +23,8 @@ export type BoxFlow = 'row' | 'column' | 'grid' | 'free';
 export type Justify = 'start' | 'center' | 'end' | 'between' | 'around' | 'evenly';
 export type Align = 'start' | 'center' | 'end' | 'stretch' | 'baseline';
 /** What an edge of a child of a free box does when the box changes size. */
-export type Edge = 'keep' | 'share' | 'free';
+export const EDGES = ['pin', 'scale', 'float'] as const;
+export type Edge = (typeof EDGES)[number];
 
 /**
  * Where something lies that lies over a screen: dialogs in the middle, drawers at a side, sheets and notices at an end, menus where
@@ -64,7 +65,7 @@ export interface Attrs {
   /** Stays in place while the screen scrolls. */
   readonly pin?: 'top' | 'bottom';
   /** Of something on the ground of a screen: it lies over the screen, there, and shows only when it is called for. */
-  readonly over?: OverlayPlace;
+  readonly overlay?: OverlayPlace;
   /** Behind what lies over a screen: all else is dimmed. Absent: unless it lies at the top or where it is put. */
   readonly scrim?: boolean;
   readonly flow?: BoxFlow;
@@ -74,7 +75,7 @@ export interface Attrs {
   /** Columns of a grid as CSS lists them, in place of a number of equal ones: `1fr 2fr`, `auto 120 1fr`. */
   readonly tracks?: string;
   /** As many equal columns as fit of at least this width. */
-  readonly leastColumn?: Length;
+  readonly minColumn?: Length;
   /** In a grid: the column and the row it begins in, from 1; how many of each it takes. */
   readonly column?: number;
   readonly row?: number;
@@ -138,7 +139,7 @@ export const PLACEMENT_ATTRS = [
   'span',
   'rowSpan',
   'pin',
-  'over',
+  'overlay',
   'scrim',
   'grow',
   'shrink',
@@ -185,13 +186,13 @@ export interface SlotFill {
   readonly children: readonly NodeId[];
 }
 
-/** Where an unlinked part came from. */
+/** Where an detached part came from. */
 export interface DetachedFrom {
-  /** As it was shown when it was unlinked. */
+  /** As it was shown when it was detached. */
   readonly component: ComponentRef;
   /** The way to the part in it; empty: all of it. */
   readonly at: readonly string[];
-  /** On all of it: the instance as it stood, settings and all. */
+  /** On all of it: the instance as it stood, overrides and all. */
   readonly instance?: InstanceNode;
 }
 
@@ -203,7 +204,7 @@ interface Common {
   readonly attrs: Attrs;
   /** Attribute (or `props.x` of an instance) to prop id; `list.field` inside a series. */
   readonly bind?: Readonly<Record<string, string>>;
-  /** Where an unlinked part came from. */
+  /** Where an detached part came from. */
   readonly was?: DetachedFrom;
   /** A part of an original that instances leave as it is. */
   readonly locked?: boolean;
@@ -212,7 +213,7 @@ interface Common {
   /** It leaves as files of its own. */
   readonly asset?: boolean;
   /** What it does when it is pressed, changed, shown. */
-  readonly does?: readonly Interaction[];
+  readonly interactions?: readonly Interaction[];
 }
 export interface BoxNode extends Common {
   readonly type: 'box';
@@ -226,7 +227,7 @@ export interface InstanceNode extends Common {
   readonly component: ComponentRef;
   /** What it was first placed as, once it has been swapped: its defaults are the meanings that are held. */
   readonly placed?: ComponentRef;
-  readonly settings: readonly Override[];
+  readonly overrides: readonly Override[];
   readonly fills: readonly SlotFill[];
 }
 /** Only inside an original: where content of the one who uses it goes. */
@@ -246,9 +247,9 @@ export interface SeriesNode extends Common {
 export interface SeriesEntry {
   readonly key: string;
   /** What differs in this item only, by the node of the item it is set on. */
-  readonly settings: Readonly<Record<NodeId, readonly Override[]>>;
+  readonly overrides: Readonly<Record<NodeId, readonly Override[]>>;
 }
-/** The home of a setting made on a plain part (a text, an icon) of a series' item. */
+/** The home of a override made on a plain part (a text, an icon) of a series' item. */
 export const PLAIN_HOME: ComponentRef = 'screen';
 export type Node = BoxNode | LeafNode | InstanceNode | SlotNode | SeriesNode;
 export type NodeType = Node['type'];
@@ -263,7 +264,7 @@ export interface ParentRef {
 /** Identity of a test. */
 export const whenName = ({ state, minWidth, maxWidth, situation }: When): string =>
   `${state ?? ''}:${minWidth ?? ''}:${maxWidth ?? ''}${situation === undefined ? '' : `:${situation}`}`;
-/** Identity of a setting: what it is about, not its value. */
+/** Identity of a override: what it is about, not its value. */
 export function overrideKey(s: Pick<Override, 'home' | 'at' | 'kind' | 'name' | 'when' | 'through'>): string {
   const when = s.when ? whenName(s.when) : '';
   return `${s.home}|${s.at.join('/')}|${s.kind}.${s.name}|${when}${s.through ? `|${s.through.join(',')}` : ''}`;

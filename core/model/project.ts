@@ -62,7 +62,7 @@ export interface MatchSheet {
   readonly textStyles: Readonly<Record<string, string | null>>;
   readonly icons: Readonly<Record<string, string | null>>;
   /** Causes of what there was to look at that are left as they are, by their names. */
-  readonly accepted?: readonly string[];
+  readonly dismissed?: readonly string[];
 }
 
 /** One kit standing in for another, with the sheet frozen when it was put on. */
@@ -84,7 +84,7 @@ export interface Screen {
   readonly root: NodeId;
   readonly nodes: Nodes;
   /** Differs from the project when this screen is held back from a rebrand. */
-  readonly wears?: readonly AppliedKit[];
+  readonly appliedKits?: readonly AppliedKit[];
   /** The mode of the kit's tokens it is always seen in: light, dark. Absent: as the kit is by itself. */
   readonly mode?: string;
   /** Things in the order in which the keyboard goes through them, where it is another than they stand in. */
@@ -146,7 +146,7 @@ export interface Project {
   readonly name: string;
   /** Pinned kits; the first is the one new screens are made with. */
   readonly kits: readonly KitRef[];
-  readonly wears: readonly AppliedKit[];
+  readonly appliedKits: readonly AppliedKit[];
   readonly flows: readonly Flow[];
   readonly screens: readonly Screen[];
   readonly originals: Readonly<Record<string, Component>>;
@@ -156,7 +156,7 @@ export interface Project {
   /** Situations of its own, by id; absent: none. */
   readonly situations?: Readonly<Record<string, Situation>>;
   /** Sheets the designer corrected, kept for the next time; key `from>to`. */
-  readonly sheets: Readonly<Record<string, MatchSheet>>;
+  readonly matchSheets: Readonly<Record<string, MatchSheet>>;
 }
 
 /** A project together with every kit it may need. */
@@ -226,35 +226,35 @@ export function overlaysOf(screen: Pick<Screen, 'root' | 'nodes' | 'width'>): re
   if (ground?.type !== 'box') return [];
   return ground.children.filter((id) => {
     const node = screen.nodes[id];
-    if (!node || (node.attrs.over === undefined && !node.widths)) return false;
+    if (!node || (node.attrs.overlay === undefined && !node.widths)) return false;
     const { attrs } = atWidth(node, screen.width);
-    return attrs.over !== undefined && attrs.visible !== false;
+    return attrs.overlay !== undefined && attrs.visible !== false;
   });
 }
 
 /** What a screen wears: its own choice when held back, else the project's. */
 export function appliedKitsOf(project: Project, screen?: Screen): readonly AppliedKit[] {
-  return screen?.wears ? sharedAppliedKits.of(screen.wears) : project.wears;
+  return screen?.appliedKits ? sharedAppliedKits.of(screen.appliedKits) : project.appliedKits;
 }
 /** Screens that were given the same each keep it by themselves; what is known of one holds for all of them. */
-const sharedAppliedKits = new Interner<readonly AppliedKit[]>((wears) => JSON.stringify(wears));
+const sharedAppliedKits = new Interner<readonly AppliedKit[]>((appliedKits) => JSON.stringify(appliedKits));
 
 /** What a new screen of a flow wears: what all that are in it were given, when that is the same; undefined: what the project wears. */
 export function appliedKitsInFlow(project: Project, flow: string): readonly AppliedKit[] | undefined {
   const mates = project.screens.filter((s) => s.flow === flow);
-  const first = mates[0]?.wears;
-  return first && mates.every((s) => sameJson(s.wears ?? null, first)) ? first : undefined;
+  const first = mates[0]?.appliedKits;
+  return first && mates.every((s) => sameJson(s.appliedKits ?? null, first)) ? first : undefined;
 }
 
 /** The kit that shows for a kit, following what is worn. */
-export function shownKit(wears: readonly AppliedKit[], kit: KitRef): KitRef {
-  return wears.find((w) => w.kit === kit)?.shows ?? kit;
+export function shownKit(appliedKits: readonly AppliedKit[], kit: KitRef): KitRef {
+  return appliedKits.find((w) => w.kit === kit)?.shows ?? kit;
 }
 
 /** The component that shows for a component. Without a counterpart it stays itself. */
-export function shownComponent(wears: readonly AppliedKit[], ref: ComponentRef): ComponentRef {
+export function shownComponent(appliedKits: readonly AppliedKit[], ref: ComponentRef): ComponentRef {
   const { kit } = splitRef(ref);
-  const wear = wears.find((w) => w.kit === kit);
+  const wear = appliedKits.find((w) => w.kit === kit);
   return wear?.sheet.pairs[ref]?.to ?? ref;
 }
 
@@ -264,12 +264,12 @@ export function emptyProject(id: string, name: string, kit: KitRef): Project {
     id,
     name,
     kits: [kit],
-    wears: [],
+    appliedKits: [],
     flows: [{ id: 'flow-1', name: 'First flow' }],
     screens: [],
     originals: {},
     contentSets: {},
-    sheets: {},
+    matchSheets: {},
   };
 }
 

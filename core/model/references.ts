@@ -6,7 +6,7 @@ import type { ComponentRef, Node } from './node.js';
 const REF = /^(?:project|[^/@\s]+@[^/\s]+)\/[^/\s]+$/u;
 
 /**
- * The components that a node names: the one it is, those in its place at some widths, and what is chosen on it. Homes of settings
+ * The components that a node names: the one it is, those in its place at some widths, and what is chosen on it. Homes of overrides
  * are where a choice was made, and name nothing that shows.
  */
 export function componentsOf(node: Node): readonly ComponentRef[] {
@@ -15,7 +15,7 @@ export function componentsOf(node: Node): readonly ComponentRef[] {
     node.component,
     ...(node.widths ?? []).map((w) => w.component),
     // A text that is written like a reference names nothing.
-    ...node.settings.flatMap((s) => (s.kind === 'prop' ? [s.value] : [])),
+    ...node.overrides.flatMap((s) => (s.kind === 'prop' ? [s.value] : [])),
   ];
   return named.filter((v): v is ComponentRef => typeof v === 'string' && REF.test(v));
 }

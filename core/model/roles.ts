@@ -12,7 +12,7 @@ export interface RoleFacts {
   readonly bleeds?: boolean;
   readonly pin?: 'bottom';
   /** Lies over a screen, not in it. */
-  readonly over?: OverlayPlace;
+  readonly overlay?: OverlayPlace;
   /** Pressed or typed into: has a least size (WCAG 2.2, 2.5.8). */
   readonly target?: boolean;
   /** Belongs to a whole page: never into a card, an item or a row, and its appearance ends them. */
@@ -144,7 +144,7 @@ export const ROLES: Readonly<Record<string, RoleFacts>> = {
   dialog: {
     words: ['dialog', 'popup', 'modal', 'overlay', 'pop up', 'bottom sheet', 'confirmation'],
     kin: ['hold'],
-    over: 'middle',
+    overlay: 'middle',
   },
   status: { words: ['empty state', 'empty', 'nothing here', 'blank state'], kin: ['hold'], wide: true },
   group: { words: ['card row', 'cards row', 'card group', 'card grid'], wide: true },
@@ -189,13 +189,13 @@ export const ROLES: Readonly<Record<string, RoleFacts>> = {
   step: { words: [] },
   accordion: { words: ['accordion'], kin: ['hold'], wide: true },
   disclosure: { words: ['disclosure', 'expander'], kin: ['hold'], wide: true, target: true },
-  popupmenu: { words: ['popup menu'], over: 'free' },
-  contextmenu: { words: ['context menu'], over: 'free' },
+  popupmenu: { words: ['popup menu'], overlay: 'free' },
+  contextmenu: { words: ['context menu'], overlay: 'free' },
   menuoption: { words: [], target: true },
-  popover: { words: [], kin: ['mark'], over: 'free' },
-  toast: { words: [], kin: ['hold'], over: 'bottom' },
+  popover: { words: [], kin: ['mark'], overlay: 'free' },
+  toast: { words: [], kin: ['hold'], overlay: 'bottom' },
   announcement: { words: ['announcement'], kin: ['hold'], wide: true, bleeds: true },
-  drawer: { words: ['side sheet'], kin: ['hold'], over: 'right' },
+  drawer: { words: ['side sheet'], kin: ['hold'], overlay: 'right' },
   skeleton: { words: ['skeleton'], wide: true },
   spinner: { words: [], kin: ['measure'], wide: true },
   avatargroup: { words: ['avatar group'], kin: ['show'] },

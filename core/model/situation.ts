@@ -30,23 +30,23 @@ export const situationAt = (project: Pick<Project, 'situations'>, id: string): S
 /** Of everything that holds in a situation only: what holds in this one, as if it held always and last; the rest left out. */
 export function nodeIn(node: Node, id: string): Node {
   const widths = node.widths?.some((w) => w.situation !== undefined) ? widthsIn(node.widths, id) : undefined;
-  const settings =
-    node.type === 'instance' && node.settings.some((s) => s.when?.situation !== undefined)
-      ? settingsIn(node.settings, id)
+  const overrides =
+    node.type === 'instance' && node.overrides.some((s) => s.when?.situation !== undefined)
+      ? overridesIn(node.overrides, id)
       : undefined;
   const entries =
     node.type === 'series' &&
-    node.entries.some((e) => Object.values(e.settings).some((l) => l.some((s) => s.when?.situation !== undefined)))
+    node.entries.some((e) => Object.values(e.overrides).some((l) => l.some((s) => s.when?.situation !== undefined)))
       ? node.entries.map((e) => ({
           ...e,
-          settings: Object.fromEntries(Object.entries(e.settings).map(([k, l]) => [k, settingsIn(l, id)])),
+          overrides: Object.fromEntries(Object.entries(e.overrides).map(([k, l]) => [k, overridesIn(l, id)])),
         }))
       : undefined;
-  if (!widths && !settings && !entries) return node;
+  if (!widths && !overrides && !entries) return node;
   return {
     ...node,
     ...(widths ? { widths } : {}),
-    ...(settings ? { settings } : {}),
+    ...(overrides ? { overrides } : {}),
     ...(entries ? { entries } : {}),
   } as Node;
 }
@@ -54,7 +54,7 @@ function widthsIn(all: readonly AtWidth[], id: string): readonly AtWidth[] {
   const own = all.filter((w) => w.situation === id).map(({ situation: _s, ...w }) => w);
   return [...all.filter((w) => w.situation === undefined), ...own];
 }
-function settingsIn(all: readonly Override[], id: string): readonly Override[] {
+function overridesIn(all: readonly Override[], id: string): readonly Override[] {
   const own = all
     .filter((s) => s.when?.situation === id)
     .map((s): Override => {

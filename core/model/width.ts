@@ -71,20 +71,20 @@ export function atWidth(node: Node, width: number): Node {
 }
 
 const ordered = new Memo<readonly Override[]>();
-/** Settings in the order in which they count: those for some widths after those for all. */
-export function byWeight(settings: readonly Override[]): readonly Override[] {
-  if (!settings.some((s) => hasRange(s.when))) return settings;
-  return ordered.of(settings, [], () => [
-    ...settings.filter((s) => !hasRange(s.when)),
-    ...settings.filter((s) => hasRange(s.when)),
+/** Overrides in the order in which they count: those for some widths after those for all. */
+export function byWeight(overrides: readonly Override[]): readonly Override[] {
+  if (!overrides.some((s) => hasRange(s.when))) return overrides;
+  return ordered.of(overrides, [], () => [
+    ...overrides.filter((s) => !hasRange(s.when)),
+    ...overrides.filter((s) => hasRange(s.when)),
   ]);
 }
 
 const shownAt = new Memo<InstanceNode>(12);
-/** An instance with its settings as they count at a width: those for other widths left out, those for this one in place of others. */
+/** An instance with its overrides as they count at a width: those for other widths left out, those for this one in place of others. */
 export function settledAt(node: InstanceNode, width: number): InstanceNode {
   const there = atWidth(node, width) as InstanceNode;
-  if (!there.settings.some((s) => hasRange(s.when))) return there;
+  if (!there.overrides.some((s) => hasRange(s.when))) return there;
   return shownAt.of(there, [width], () => {
     const same = (a: Override, b: Override): boolean =>
       a.home === b.home &&
@@ -93,7 +93,7 @@ export function settledAt(node: InstanceNode, width: number): InstanceNode {
       a.at.join('/') === b.at.join('/') &&
       a.when?.state === b.when?.state;
     const kept: Override[] = [];
-    for (const s of byWeight(there.settings)) {
+    for (const s of byWeight(there.overrides)) {
       if (s.when && hasRange(s.when) && !inRange(s.when, width)) continue;
       const { when, ...bare } = s;
       const now: Override = hasRange(when) ? { ...bare, ...(when?.state ? { when: { state: when.state } } : {}) } : s;
@@ -101,6 +101,6 @@ export function settledAt(node: InstanceNode, width: number): InstanceNode {
       if (i >= 0) kept[i] = now;
       else kept.push(now);
     }
-    return { ...there, settings: kept };
+    return { ...there, overrides: kept };
   });
 }

@@ -35,12 +35,12 @@ export function valuesInUse(world: World, ref: ComponentRef, target: Target): re
   const key = targetKey(target);
   const groups: { value: Json | undefined; uses: UsePlace[]; original: boolean }[] = [];
   for (const s of world.project.screens) {
-    const wears = appliedKitsOf(world.project, s);
-    for (const id of usesOn(s, wears).get(ref) ?? []) {
+    const appliedKits = appliedKitsOf(world.project, s);
+    for (const id of usesOn(s, appliedKits).get(ref) ?? []) {
       const n = s.nodes[id];
       if (n?.type !== 'instance') continue;
-      const m = overridesOf(world, wears, n).find((x) => x.key === key);
-      const value = m?.kind === 'setting' ? m.carried.value : prop?.default;
+      const m = overridesOf(world, appliedKits, n).find((x) => x.key === key);
+      const value = m?.kind === 'override' ? m.transferred.value : prop?.default;
       const original = m === undefined;
       const known = groups.find(
         (g) =>
@@ -68,52 +68,56 @@ export type OverrideKind = (typeof OVERRIDE_KINDS)[number];
 /** What kind of choice something is: what it says, which option it is in, how a part looks, how much room it takes. */
 export function overrideKindOf(world: World, ref: ComponentRef, m: OverrideInfo): OverrideKind {
   if (m.kind === 'room') return 'room';
-  const { carried } = m;
-  if (carried.kind === 'attr') return ['text', 'icon', 'asset'].includes(carried.name) ? 'content' : 'looks';
+  const { transferred } = m;
+  if (transferred.kind === 'attr') return ['text', 'icon', 'asset'].includes(transferred.name) ? 'content' : 'looks';
   const prop =
-    carried.at.length === 0 ? componentAt(world, ref)?.contract.props.find((p) => p.id === carried.name) : undefined;
+    transferred.at.length === 0
+      ? componentAt(world, ref)?.contract.props.find((p) => p.id === transferred.name)
+      : undefined;
   return prop && ['text', 'icon', 'image', 'list'].includes(prop.kind) ? 'content' : 'options';
 }
 
 /** The steps that put some of what was chosen on an instance back to its original. */
 export function resetKindSteps(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   node: InstanceNode,
   which: (m: OverrideInfo) => boolean,
 ): readonly Step[] {
   const tree = treeOfScreen(screen);
-  return overridesOf(world, wears, node)
+  return overridesOf(world, appliedKits, node)
     .filter(which)
     .flatMap((m): readonly Step[] =>
       m.kind === 'room'
         ? [{ do: 'set', tree, node: node.id, field: `attrs.${m.field}`, value: null }]
-        : resetSteps(world, wears, tree, node, m.carried),
+        : resetSteps(world, appliedKits, tree, node, m.transferred),
     )
     .filter((s, i, all) => all.findIndex((x) => JSON.stringify(x) === JSON.stringify(s)) === i);
 }
 
-/** The steps that give an instance the settings of another, of whatever component: what it cannot show waits. */
+/** The steps that give an instance the overrides of another, of whatever component: what it cannot show waits. */
 export function pasteOverridesSteps(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   node: InstanceNode,
-  settings: readonly Override[],
+  overrides: readonly Override[],
 ): readonly Step[] {
   const tree = treeOfScreen(screen);
-  const own = overridesOf(world, wears, node);
-  const wanted = overridesOf(world, wears, { ...node, settings }).flatMap((m) => (m.kind === 'setting' ? [m.key] : []));
+  const own = overridesOf(world, appliedKits, node);
+  const wanted = overridesOf(world, appliedKits, { ...node, overrides }).flatMap((m) =>
+    m.kind === 'override' ? [m.key] : [],
+  );
   const steps: Step[] = own
-    .filter((m) => m.kind === 'setting' && wanted.includes(m.key))
+    .filter((m) => m.kind === 'override' && wanted.includes(m.key))
     .flatMap((m): Step[] =>
-      m.kind === 'setting' ? [{ do: 'setting', tree, node: node.id, key: overrideKey(m.setting), value: null }] : [],
+      m.kind === 'override' ? [{ do: 'override', tree, node: node.id, key: overrideKey(m.override), value: null }] : [],
     );
-  for (const s of settings) {
-    const gone = steps.findIndex((x) => x.do === 'setting' && x.key === overrideKey(s) && x.value === null);
+  for (const s of overrides) {
+    const gone = steps.findIndex((x) => x.do === 'override' && x.key === overrideKey(s) && x.value === null);
     if (gone >= 0) steps.splice(gone, 1);
-    steps.push({ do: 'setting', tree, node: node.id, key: overrideKey(s), value: s });
+    steps.push({ do: 'override', tree, node: node.id, key: overrideKey(s), value: s });
   }
   return steps;
 }

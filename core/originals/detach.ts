@@ -22,11 +22,17 @@ export type Detached =
   | { readonly problem: string };
 
 /**
- * Turns an instance into the plain parts that it shows. The root keeps its id and remembers the instance with all its settings;
+ * Turns an instance into the plain parts that it shows. The root keeps its id and remembers the instance with all its overrides;
  * every part remembers which it was; what is in its slots stays as it is. What is painted stays equal.
  * @param screen a screen, or an original worked on as one
  */
-export function detach(world: World, wears: readonly AppliedKit[], screen: Screen, id: NodeId, newId: NewId): Detached {
+export function detach(
+  world: World,
+  appliedKits: readonly AppliedKit[],
+  screen: Screen,
+  id: NodeId,
+  newId: NewId,
+): Detached {
   const node = screen.nodes[id];
   const place = placesOf(screen.nodes).get(id);
   if (node?.type !== 'instance') return { problem: 'Only an instance can be unlinked; this is plain already.' };
@@ -34,12 +40,12 @@ export function detach(world: World, wears: readonly AppliedKit[], screen: Scree
     return { problem: 'This is all there is of the original; unlink it where it is used.' };
   if (screen.nodes[place.parent]?.type === 'series')
     return { problem: 'This is repeated by its series; break the series first, then unlink what you want.' };
-  const opened = expand(world, screen, id, newId, { wears });
-  const component = componentAt(world, shownComponent(wears, node.component));
+  const opened = expand(world, screen, id, newId, { appliedKits });
+  const component = componentAt(world, shownComponent(appliedKits, node.component));
   if (!opened || !component)
     return { problem: 'Its original is not here, so there is nothing it could be turned into.' };
   const lists = [...opened.from.values()].some((way) => way.some((w) => w.startsWith('#')));
-  if (lists && sharesRows(resolve(world, screen, { wears }).root, id))
+  if (lists && sharesRows(resolve(world, screen, { appliedKits }).root, id))
     return {
       problem: `${component.name} shares its rows with those beside it, which only an instance can. Unlink what holds it, or change it with settings.`,
     };
@@ -59,12 +65,12 @@ export function detach(world: World, wears: readonly AppliedKit[], screen: Scree
     nodes[id] = { ...top, was, children: [...top.children, hidden] };
   } else nodes[id] = { ...top, was };
   // What it does it goes on doing: what was said of a part is said of what that is now.
-  for (const b of node.does ?? []) {
+  for (const b of node.interactions ?? []) {
     const { part, ...rest } = b;
-    const at = partAddress(wears, b, opened.shown)?.join('/');
+    const at = partAddress(appliedKits, b, opened.shown)?.join('/');
     const now = part ? [...opened.from].find(([, way]) => way.join('/') === at)?.[0] : id;
     const to = now === undefined ? undefined : nodes[now];
-    if (now !== undefined && to) nodes[now] = { ...to, does: [...(to.does ?? []), rest] };
+    if (now !== undefined && to) nodes[now] = { ...to, interactions: [...(to.interactions ?? []), rest] };
   }
   const list = listAt(screen.nodes, place);
   const steps: Step[] = [
@@ -76,7 +82,7 @@ export function detach(world: World, wears: readonly AppliedKit[], screen: Scree
       ...steps,
       ...inherited(
         world,
-        wears,
+        appliedKits,
         screen,
         node,
         { ...screen, nodes: after(screen, place.parent, id, nodes) },
@@ -103,14 +109,14 @@ const after = (screen: Screen, _: NodeId, id: NodeId, nodes: Readonly<Record<Nod
 /** What nested things took from the instance around them, as `inherits` says, becomes a choice of their own. */
 function inherited(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   node: InstanceNode,
   now: Screen,
   from: ReadonlyMap<NodeId, readonly string[]>,
 ): Step[] {
-  const before = instancesBy(resolve(world, screen, { wears }).root);
-  const later = instancesBy(resolve(world, now, { wears }).root);
+  const before = instancesBy(resolve(world, screen, { appliedKits }).root);
+  const later = instancesBy(resolve(world, now, { appliedKits }).root);
   const own = new Map([...from].map(([id, way]) => [id, [node.id, ...way].join('/')]));
   const steps: Step[] = [];
   for (const [key, r] of later) {
@@ -124,7 +130,7 @@ function inherited(
       const value = was.instance?.props[p.id];
       if (!p.inherits || value === undefined || sameJson(value, r.instance?.props[p.id] as Json)) continue;
       steps.push(
-        ...chooseSteps(world, wears, treeOfScreen(screen), holder, { at: rest, kind: 'prop', name: p.id }, value),
+        ...chooseSteps(world, appliedKits, treeOfScreen(screen), holder, { at: rest, kind: 'prop', name: p.id }, value),
       );
     }
   }

@@ -32,7 +32,7 @@ export function changeWords(c: Component, change: Json): string {
       return `${partName(c, step.node)} is gone`;
     case 'move':
       return `${partName(c, step.node)} stands elsewhere`;
-    case 'setting':
+    case 'override':
       return `${partName(c, step.node)}: ${step.value?.name ?? 'a setting'} ${step.value ? value(step.value.value) : 'as it comes'}`;
     default:
       return 'a change';

@@ -44,15 +44,15 @@ function project(): Project {
   const row = (n: number): readonly Node[] => [
     { id: `row-${n}`, type: 'box', attrs: { flow: 'row', gap: 8 }, children: [`text-${n}`, `button-${n}`] },
     { id: `text-${n}`, type: 'text', attrs: { text: `Crossing ${n}` } },
-    { ...newInstance(`button-${n}`, `${PLYWOOD}/button`, {}, label(`Choose ${n}`)), does: [go('two')] },
+    { ...newInstance(`button-${n}`, `${PLYWOOD}/button`, {}, label(`Choose ${n}`)), interactions: [go('two')] },
   ];
   const lay: Node = {
-    ...newInstance('lay', `${PLYWOOD}/button`, {}, label('Lay')),
-    does: [{ id: 'lay-1', when: { on: 'press' }, then: [{ do: 'lay', over: 'row-1' }] }],
+    ...newInstance('openOverlay', `${PLYWOOD}/button`, {}, label('Lay')),
+    interactions: [{ id: 'lay-1', when: { on: 'press' }, then: [{ do: 'openOverlay', overlay: 'row-1' }] }],
   };
   return {
     ...emptyProject('p', 'P', PLYWOOD),
-    screens: [screen('one', [...row(1), ...row(2), lay], ['row-1', 'row-2', 'lay']), screen('two', [], [])],
+    screens: [screen('one', [...row(1), ...row(2), lay], ['row-1', 'row-2', 'openOverlay']), screen('two', [], [])],
   };
 }
 const worldOf = (p: Project): World => ({ project: p, kits });
@@ -75,7 +75,7 @@ function pressed(p: Project, says: string): string {
   const root = resolveTried(world, trying)?.root;
   if (!root || !find(root)) throw new Error(`Nothing says ${says}`);
   const went = press(world, trying, path);
-  return went.trying.over === '' ? went.trying.screen : `over ${went.trying.over}`;
+  return went.trying.overlay === '' ? went.trying.screen : `over ${went.trying.overlay}`;
 }
 function made(): { readonly p: Project; readonly instance: string; readonly ref: string } {
   const p = project();
@@ -88,7 +88,9 @@ describe('what is made a component', () => {
   it('goes on doing what things in it did, as what its parts do', () => {
     expect(pressed(project(), 'Choose 1')).toBe('two');
     const { p, instance, ref } = made();
-    expect(p.screens[0]?.nodes[instance]?.does).toEqual([{ ...go('two'), part: { home: ref, at: ['button-1'] } }]);
+    expect(p.screens[0]?.nodes[instance]?.interactions).toEqual([
+      { ...go('two'), part: { home: ref, at: ['button-1'] } },
+    ]);
     expect(JSON.stringify(p.originals)).not.toContain('"does"');
     expect(pressed(p, 'Choose 1')).toBe('two');
     expect(flowMap(worldOf(p)).edges.map((e) => [e.from, e.to])).toEqual([
@@ -98,7 +100,9 @@ describe('what is made a component', () => {
   });
   it('is meant by what others on the screen did to it', () => {
     const { p, instance } = made();
-    expect(p.screens[0]?.nodes['lay']?.does?.[0]?.then).toEqual([{ do: 'lay', over: instance }]);
+    expect(p.screens[0]?.nodes['openOverlay']?.interactions?.[0]?.then).toEqual([
+      { do: 'openOverlay', overlay: instance },
+    ]);
     expect(pressed(p, 'Lay')).toBe(`over ${instance}`);
   });
   it('leaves in the original what acts on things inside, so that nothing of it is lost', () => {
@@ -113,13 +117,13 @@ describe('what is made a component', () => {
     const there = {
       ...p,
       screens: [
-        { ...screen, nodes: { ...screen.nodes, 'button-1': { ...node, does: [inward] } } },
+        { ...screen, nodes: { ...screen.nodes, 'button-1': { ...node, interactions: [inward] } } },
         ...p.screens.slice(1),
       ],
     };
     const got = makeOriginal(worldOf(there), there.screens[0] as Screen, 'row-1', newId);
     if ('problem' in got) throw new Error(got.problem);
-    expect(got.component.nodes['button-1']?.does).toEqual([inward]);
+    expect(got.component.nodes['button-1']?.interactions).toEqual([inward]);
   });
   it('takes what like things do along when they are linked to it', () => {
     const { p, ref } = made();

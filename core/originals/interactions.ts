@@ -10,14 +10,17 @@ import {
 } from '../model/index.js';
 import { treeOfScreen, type Step } from '../edit/index.js';
 
-/** Tells of a behaviour whether it acts on its own thing, or asks it something, or another that is in there. */
+/** Tells of a interaction whether it acts on its own thing, or asks it something, or another that is in there. */
 const reachesInto =
   (inside: (id: NodeId) => boolean) =>
   (b: Interaction): boolean => {
     const into = (of: NodeId | undefined): boolean => of === undefined || inside(of);
     return (
       b.then.some(
-        (a) => (a.do === 'set' && into(a.of)) || (a.do === 'scroll' && into(a.to)) || (a.do === 'lay' && into(a.over)),
+        (a) =>
+          (a.do === 'set' && into(a.of)) ||
+          (a.do === 'scroll' && into(a.to)) ||
+          (a.do === 'openOverlay' && into(a.overlay)),
       ) || [...(b.if?.all ?? []), ...(b.if?.any ?? [])].some((t) => 'prop' in t && into(t.of))
     );
   };
@@ -30,24 +33,24 @@ const reachesInto =
 export function doneByParts(
   pairs: readonly (readonly [at: readonly string[], thing: Node])[],
   home: ComponentRef,
-): { readonly does: readonly Interaction[]; readonly lost: number } {
+): { readonly interactions: readonly Interaction[]; readonly lost: number } {
   const own = new Set(pairs.map(([, n]) => n.id));
   const reaches = reachesInto((id) => own.has(id));
-  const does: Interaction[] = [];
+  const interactions: Interaction[] = [];
   let lost = 0;
   for (const [way, node] of pairs)
-    for (const b of node.does ?? []) {
+    for (const b of node.interactions ?? []) {
       const at = [...way, ...(b.part?.at ?? [])];
       const { part: _, ...rest } = b;
       if (at.length > 0 && reaches(b)) lost++;
-      else does.push(at.length > 0 ? { ...rest, part: { home, at } } : rest);
+      else interactions.push(at.length > 0 ? { ...rest, part: { home, at } } : rest);
     }
-  return { does, lost };
+  return { interactions, lost };
 }
 
 /**
  * What the things of a tree do, as what parts of an instance of it do; and the tree without that. What a thing does to itself or to others
- * in there has no address from outside: it stays where it is, and is there again when the instance is unlinked.
+ * in there has no address from outside: it stays where it is, and is there again when the instance is detached.
  */
 export function takeAlong(
   nodes: Readonly<Record<NodeId, Node>>,
@@ -58,16 +61,16 @@ export function takeAlong(
   const left: Record<NodeId, Node> = { ...nodes };
   const reaches = reachesInto((of) => Object.hasOwn(nodes, of));
   for (const node of Object.values(nodes)) {
-    if (!node.does) continue;
-    const stay = node.does.filter(reaches);
-    for (const b of node.does)
+    if (!node.interactions) continue;
+    const stay = node.interactions.filter(reaches);
+    for (const b of node.interactions)
       if (!reaches(b)) {
         const at = [...(node.id === root ? [] : [node.id]), ...(b.part?.at ?? [])];
         const { part: _, ...rest } = b;
         along.push(at.length > 0 ? { ...rest, part: { home: ref, at } } : rest);
       }
-    const { does: _, ...rest } = node;
-    left[node.id] = (stay.length > 0 ? { ...rest, does: stay } : rest) as Node;
+    const { interactions: _, ...rest } = node;
+    left[node.id] = (stay.length > 0 ? { ...rest, interactions: stay } : rest) as Node;
   }
   return { along, nodes: left };
 }
@@ -75,8 +78,10 @@ export function takeAlong(
 export function pointedAt(screen: Screen, was: NodeId, now: NodeId): Step[] {
   const inside = new Set(subtree(screen.nodes, was));
   return Object.values(screen.nodes).flatMap((n): Step[] => {
-    if (!n.does || inside.has(n.id) || !JSON.stringify(n.does).includes(`"${was}"`)) return [];
-    const value = readdressed(n.does, (id) => (id === was ? now : id));
-    return [{ do: 'set', tree: treeOfScreen(screen), node: n.id, field: 'does', value: value as unknown as Json }];
+    if (!n.interactions || inside.has(n.id) || !JSON.stringify(n.interactions).includes(`"${was}"`)) return [];
+    const value = readdressed(n.interactions, (id) => (id === was ? now : id));
+    return [
+      { do: 'set', tree: treeOfScreen(screen), node: n.id, field: 'interactions', value: value as unknown as Json },
+    ];
   });
 }

@@ -47,9 +47,9 @@ const screen = (p: Project) => p.screens[0] as Project['screens'][number];
 const shownOn = (p: Project): string => seen(resolve(world(p), screen(p)).root);
 const inLook = (p: Project, ref: string, which: LookChoice): string => {
   const c = componentAt(world(p), ref);
-  const how = c ? seenIn(axesOf(c), which, ref) : { settings: [] };
+  const how = c ? seenIn(axesOf(c), which, ref) : { overrides: [] };
   return seen(
-    resolveSample(world(p), ref, how.settings, { ...(how.states ? { states: how.states } : {}), width: 390 }),
+    resolveSample(world(p), ref, how.overrides, { ...(how.states ? { states: how.states } : {}), width: 390 }),
   );
 };
 const nodeOf = (p: Project, id: string): InstanceNode => screen(p).nodes[id] as InstanceNode;
@@ -151,9 +151,9 @@ describe('settings of instances', () => {
             undo.unshift(got.inverse);
             now = got.project;
             const node = nodeOf(now, 'leaf-0');
-            expect(node.settings).toEqual(nodeOf(before, 'leaf-0').settings);
-            expect(transferInstance(world(now), [], node).ledger.filter((e) => e.setting >= 0)).toHaveLength(
-              node.settings.length,
+            expect(node.overrides).toEqual(nodeOf(before, 'leaf-0').overrides);
+            expect(transferInstance(world(now), [], node).ledger.filter((e) => e.override >= 0)).toHaveLength(
+              node.overrides.length,
             );
             expect(() => shownOn(now)).not.toThrow();
           }

@@ -65,7 +65,7 @@ export function lift(g: LiftedProps, node: Node): Node {
     return says && PROP_KINDS[of.kind].takes(s.value, of.options) ? of : undefined;
   };
   // Several texts of one thing are called by the first of them, where that is a label: what stands under “From” is called From.
-  const texts = node.settings.filter((s) => propOf(s)?.kind === 'text');
+  const texts = node.overrides.filter((s) => propOf(s)?.kind === 'text');
   const first = own.find((p) => p.kind === 'text')?.id;
   const label = texts.find((s) => s.name === first);
   const lead = texts.length > 1 && String(label?.value).trim().split(/\s+/u).length <= LABEL ? label : undefined;
@@ -79,13 +79,13 @@ export function lift(g: LiftedProps, node: Node): Node {
     const called = String(lead.value).trim().slice(0, 30);
     return s !== lead && texts.length === 2 ? called : `${called} ${of.name.toLowerCase()}`;
   };
-  const settings = node.settings.filter((s) => {
+  const overrides = node.overrides.filter((s) => {
     const of = propOf(s);
     const prop = of && addProp(g, `prop:${node.id}.${s.name}`, nameOf(s, of), of.kind, s.value, of.means);
     if (prop) bind[`props.${s.name}`] = prop;
     return !prop;
   });
-  return settings.length < node.settings.length ? { ...node, settings, bind } : node;
+  return overrides.length < node.overrides.length ? { ...node, overrides, bind } : node;
 }
 
 /** Texts without a name are called by what they are: title, note, label. */
@@ -171,7 +171,7 @@ export function listIn(g: LiftedProps, box: Extract<Node, { readonly type: 'box'
         ? {
             ...node,
             bind,
-            settings: node.settings.filter(
+            overrides: node.overrides.filter(
               (s) => !(s.kind === 'prop' && s.at.length === 0 && `props.${s.name}` === d.name),
             ),
           }
@@ -215,10 +215,10 @@ function compare(g: LiftedProps, a: NodeId, b: NodeId, differs: Differs[], nth: 
   if (x.type === 'instance' && y.type === 'instance') {
     if (x.component !== y.component || x.placed !== y.placed || x.fills.length + y.fills.length > 0) return false;
     const component = componentAt(g.world, x.component);
-    const keys = new Set([...x.settings, ...y.settings].map(overrideKey));
+    const keys = new Set([...x.overrides, ...y.overrides].map(overrideKey));
     for (const key of keys) {
-      const p = x.settings.find((s) => overrideKey(s) === key);
-      const q = y.settings.find((s) => overrideKey(s) === key);
+      const p = x.overrides.find((s) => overrideKey(s) === key);
+      const q = y.overrides.find((s) => overrideKey(s) === key);
       if (p && q && sameJson(p.value, q.value)) {
         const known = differs.find((e) => e.node === a && e.name === `props.${p.name}`);
         if (known) known.values[nth] = q.value;

@@ -141,12 +141,12 @@ export function seenIn(
   look: Look,
   ref: ComponentRef,
 ): {
-  readonly settings: readonly Override[];
+  readonly overrides: readonly Override[];
   readonly states?: Readonly<Record<string, readonly StateName[]>>;
   readonly width?: number;
 } {
   const values = axes.map((a) => valueIn(a, look));
-  const settings = values.flatMap((v, i): Override[] =>
+  const overrides = values.flatMap((v, i): Override[] =>
     v?.prop && v !== axes[i]?.values[0]
       ? [{ home: ref, at: [], kind: 'prop', name: v.prop.id, value: v.prop.value }]
       : [],
@@ -154,7 +154,7 @@ export function seenIn(
   const state = values.find((v) => v?.state && !v.shows)?.state;
   const width = values.find((v) => v?.width)?.width?.at;
   return {
-    settings,
+    overrides,
     ...(state ? { states: { [SAMPLE]: [state] } } : {}),
     ...(width === undefined ? {} : { width }),
   };
@@ -341,12 +341,12 @@ function everywhere(c: Component, tree: TreeRef, node: NodeId, name: string, val
   return [{ do: 'set', tree, node, field, value }];
 }
 function propEverywhere(tree: TreeRef, n: InstanceNode, prop: string, value: Json): Step[] {
-  const known = n.settings.find((s) => s.kind === 'prop' && s.at.length === 0 && s.name === prop && !s.when);
+  const known = n.overrides.find((s) => s.kind === 'prop' && s.at.length === 0 && s.name === prop && !s.when);
   const home = known?.home ?? n.component;
   const key = `${home}||prop.${prop}|`;
   return [
     {
-      do: 'setting',
+      do: 'override',
       tree,
       node: n.id,
       key,

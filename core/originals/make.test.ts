@@ -33,7 +33,7 @@ const demos = demoProjects(kits);
 const worlds: readonly (readonly [string, Project])[] = demos.flatMap((project) => {
   const plan = planRebrand({ project, kits }, 'plywood@1.0.0', 'skerry-line@2.1.0');
   const got = applyEdit(project, { id: 'r', label: 'r', steps: applyRebrand({ project, kits }, plan) });
-  const bare = applyEdit(project, { id: 'b', label: 'b', steps: [{ do: 'wears', value: [] }] });
+  const bare = applyEdit(project, { id: 'b', label: 'b', steps: [{ do: 'appliedKits', value: [] }] });
   return [
     [`${project.name}, as it is`, project] as const,
     ...(bare.ok ? [[`${project.name}, in the wireframe kit`, bare.project] as const] : []),
@@ -67,7 +67,10 @@ describe('a component made of what stands on a screen', () => {
     const seen = (p: Project, screen: Screen, lens: string): unknown =>
       drawn(
         paint(
-          layout(resolve({ project: p, kits }, screen, { wears: lensKits({ project: p, kits }, screen, lens) }), fonts),
+          layout(
+            resolve({ project: p, kits }, screen, { appliedKits: lensKits({ project: p, kits }, screen, lens) }),
+            fonts,
+          ),
         ),
       );
     for (const screen of project.screens.slice(0, 5))

@@ -187,21 +187,21 @@ export function makeOriginal(world: World, screen: Screen, id: NodeId, newId: Ne
   };
   const ref = `project/${componentId}`;
   // What things in it do goes on as what parts of it do; what reaches into it cannot, and stays with the original.
-  const does = takeAlong(component.nodes, id, ref);
+  const interactions = takeAlong(component.nodes, id, ref);
   const instance: InstanceNode = {
     id: newId(),
     type: 'instance',
     component: ref,
     attrs: only(root.attrs),
     ...(Object.keys(handed).length > 0 ? { bind: handed } : {}),
-    settings: [],
-    ...(does.along.length > 0 ? { does: does.along } : {}),
+    overrides: [],
+    ...(interactions.along.length > 0 ? { interactions: interactions.along } : {}),
     fills: fills.map((f) => ({ home: ref, ...f })).sort((a, b) => (a.slot < b.slot ? -1 : 1)),
   };
   const tree = treeOfScreen(screen);
   const place = placesOf(screen.nodes).get(id);
   if (!place) return { problem: 'It stands nowhere any more.' };
-  const made = { ...component, nodes: does.nodes };
+  const made = { ...component, nodes: interactions.nodes };
   return {
     component: made,
     instance: instance.id,

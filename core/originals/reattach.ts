@@ -36,8 +36,8 @@ import { likeness, pairParts, type Piece } from './likeness.js';
 
 /** What becomes of one difference when plain parts become an instance again. */
 export interface ReattachEntry {
-  /** `same`: as it was; `setting`: kept as a setting; `content`: put into a slot; `beside`: kept as it is, beside the instance. */
-  readonly outcome: 'setting' | 'content' | 'beside';
+  /** `same`: as it was; `override`: kept as a override; `content`: put into a slot; `beside`: kept as it is, beside the instance. */
+  readonly outcome: 'override' | 'content' | 'beside';
   readonly what: string;
   readonly why: string;
 }
@@ -50,7 +50,7 @@ export type Reattached =
       readonly name: string;
       /** 0 to 1: how alike the parts are to what the component shows. */
       readonly likeness: number;
-      /** It shows exactly what the parts showed, as far as attributes and settings tell. */
+      /** It shows exactly what the parts showed, as far as attributes and overrides tell. */
       readonly exact: boolean;
     }
   | { readonly problem: string };
@@ -60,13 +60,13 @@ const LEAST = 0.35;
 
 /**
  * Makes plain parts an instance again: of what they were, or of any component they are like. Where nothing was changed since they
- * were unlinked the instance is exactly the one it was; else each difference becomes a setting, slot content, or stands beside it.
+ * were detached the instance is exactly the one it was; else each difference becomes a override, slot content, or stands beside it.
  * Nothing is lost.
  * @param ref which component; absent: the one it was
  */
 export function reattach(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   id: NodeId,
   newId: NewId,
@@ -83,7 +83,7 @@ export function reattach(
   const { was } = root;
   const wanted = ref ?? was?.instance?.component ?? was?.component;
   if (wanted === undefined) return { problem: 'This never was a component; choose which it is to be.' };
-  const component = componentAt(world, shownComponent(wears, wanted));
+  const component = componentAt(world, shownComponent(appliedKits, wanted));
   if (!component) return { problem: `${wanted} is not here any more; choose another component for it.` };
   const same = was?.instance !== undefined && (ref === undefined || ref === was.instance.component);
   const base: InstanceNode =
@@ -94,18 +94,18 @@ export function reattach(
           type: 'instance',
           component: wanted,
           attrs: roomOf(root),
-          settings: [],
+          overrides: [],
           fills: [],
           ...(root.name && root.name !== component.name ? { name: root.name } : {}),
         };
-  return compareTo(world, wears, screen, root, base, component, newId);
+  return compareTo(world, appliedKits, screen, root, base, component, newId);
 }
 const roomOf = (n: Node): InstanceNode['attrs'] =>
   Object.fromEntries(Object.entries(n.attrs).filter(([k]) => PLACE.has(k) && k !== 'visible'));
 
 function compareTo(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   root: Node,
   base: InstanceNode,
@@ -121,7 +121,7 @@ function compareTo(
   const rest = Object.fromEntries(Object.entries(around.nodes).filter(([k]) => !own.has(k)));
   const bare: InstanceNode = { ...base, fills: [] };
   const empty: Screen = { ...around, nodes: { ...rest, [id]: bare } };
-  const opened = openedOf(world, wears, empty, bare, component);
+  const opened = openedOf(world, appliedKits, empty, bare, component);
   if (!opened) return { problem: `${component.name} shows nothing here.` };
   const expected: Piece = { nodes: opened.nodes, root: id };
   const ways = new Map([...opened.from].map(([part, way]) => [way.join('/'), part]));
@@ -141,11 +141,11 @@ function compareTo(
   const ledger: ReattachEntry[] = [];
   let inside: ReadonlyMap<string, RNode> | null = null;
   const shows = (way: readonly string[]): RNode | undefined =>
-    (inside ??= instancesBy(resolve(world, empty, { wears }).root)).get([id, ...way].join('/'));
+    (inside ??= instancesBy(resolve(world, empty, { appliedKits }).root)).get([id, ...way].join('/'));
   const ctx: Compare = {
     shows,
     world,
-    wears,
+    appliedKits,
     component,
     opened,
     home: base.component === opened.shown ? base.component : opened.shown,
@@ -170,7 +170,7 @@ function compareTo(
     tell(ctx, way, 'visible', false, `${nameOf(component, way)} is hidden`);
   }
   const { fills, beside } = content(ctx, screen, pairs, taken, mine);
-  const settings = merged(base.settings, made);
+  const overrides = merged(base.overrides, made);
   const done = doneByParts(
     [...pairs].flatMap(([part, key]) => {
       const thing = screen.nodes[key];
@@ -178,17 +178,17 @@ function compareTo(
     }),
     ctx.home,
   );
-  const does = asBefore(base.does ?? [], done.does, (b) => {
-    const at = b.part && partAddress(wears, b, opened.shown)?.join('/');
+  const interactions = asBefore(base.interactions ?? [], done.interactions, (b) => {
+    const at = b.part && partAddress(appliedKits, b, opened.shown)?.join('/');
     return b.part === undefined || (at !== undefined && ways.has(at));
   });
-  const { does: _, ...plain } = base;
+  const { interactions: _, ...plain } = base;
   const instance: InstanceNode = {
-    ...(does.length > 0 ? base : plain),
+    ...(interactions.length > 0 ? base : plain),
     attrs: room as InstanceNode['attrs'],
-    settings,
+    overrides,
     fills,
-    ...(does.length > 0 ? { does } : {}),
+    ...(interactions.length > 0 ? { interactions: interactions } : {}),
   };
   const tree = treeOfScreen(screen);
   const place = placesOf(screen.nodes).get(id);
@@ -241,18 +241,18 @@ const bares = new Memo<Expanded | null>(4);
 /** The instance opened up. One on which nothing is chosen shows the same wherever it stands: it is opened once for all. */
 function openedOf(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   bare: InstanceNode,
   component: Component,
 ): Expanded | null {
   const open = (): Expanded | null => {
     let n = 0;
-    return expand(world, screen, bare.id, () => `part-${++n}`, { wears, slots: true });
+    return expand(world, screen, bare.id, () => `part-${++n}`, { appliedKits, slots: true });
   };
-  if (bare.settings.length > 0) return open();
+  if (bare.overrides.length > 0) return open();
   const key = JSON.stringify(bare.attrs);
-  const known = bares.of(component, [wears, screen.width, bare.component, bare.name, key], open, lookupIn(world));
+  const known = bares.of(component, [appliedKits, screen.width, bare.component, bare.name, key], open, lookupIn(world));
   if (!known || known.root === bare.id) return known;
   const { [known.root]: top, ...rest } = known.nodes;
   const from = new Map(known.from);
@@ -268,13 +268,13 @@ function showsTheSame(
   instance: InstanceNode,
   nodes: Readonly<Record<NodeId, Node>>,
 ): boolean {
-  const { world, wears } = ctx;
+  const { world, appliedKits } = ctx;
   const gone = new Set(subtree(screen.nodes, instance.id));
   const around = alone(screen, instance.id);
   const rest = Object.fromEntries(Object.entries(around.nodes).filter(([k]) => !gone.has(k)));
   let n = 0;
   const opened = expand(world, { ...around, nodes: { ...rest, ...nodes } }, instance.id, () => `again-${++n}`, {
-    wears,
+    appliedKits,
   });
   if (!opened) return false;
   const again = { ...rest, ...nodes, ...opened.nodes };
@@ -290,9 +290,9 @@ function showsTheSame(
     if (a.type === 'instance' && b.type === 'instance') {
       if (a.component !== b.component) return false;
       const said = (i: InstanceNode): ReadonlyMap<string, Json> =>
-        new Map(transferInstance(world, wears, i).settings.map((s) => [targetKey(s), s.value]));
+        new Map(transferInstance(world, appliedKits, i).overrides.map((s) => [targetKey(s), s.value]));
       const [p, q] = [said(a), said(b)];
-      const defaults = componentAt(world, shownComponent(wears, a.component))?.contract.props ?? [];
+      const defaults = componentAt(world, shownComponent(appliedKits, a.component))?.contract.props ?? [];
       const value = (m: ReadonlyMap<string, Json>, k: string): Json =>
         m.get(k) ?? defaults.find((d) => targetKey({ at: [], kind: 'prop', name: d.id }) === k)?.default ?? null;
       for (const k of new Set([...p.keys(), ...q.keys()])) if (!sameJson(value(p, k), value(q, k))) return false;
@@ -310,7 +310,7 @@ interface Compare {
   /** What stands at an address of the instance as it would be without differences. */
   readonly shows: (way: readonly string[]) => RNode | undefined;
   readonly world: World;
-  readonly wears: readonly AppliedKit[];
+  readonly appliedKits: readonly AppliedKit[];
   readonly component: Component;
   readonly opened: Expanded;
   readonly home: ComponentRef;
@@ -326,7 +326,7 @@ function parentOf(opened: Expanded, part: NodeId): NodeId | undefined {
   return Object.values(opened.nodes).find((n) => n.type === 'box' && n.children.includes(part))?.id;
 }
 
-/** A difference on a part, as a setting: through the prop that the part is linked to, or on the part itself. */
+/** A difference on a part, as a override: through the prop that the part is linked to, or on the part itself. */
 function tell(ctx: Compare, way: readonly string[], name: string, value: Json, what: string): void {
   const { component, made, ledger } = ctx;
   const own = way.filter((s) => !s.startsWith('#'));
@@ -337,7 +337,7 @@ function tell(ctx: Compare, way: readonly string[], name: string, value: Json, w
   if (declared && field === undefined) {
     const said: Json = value === null ? '' : value;
     made.push({ home: ctx.home, at: [], kind: 'prop', name: prop, value: said });
-    ledger.push({ outcome: 'setting', what, why: `as its ${declared.name.toLowerCase()}` });
+    ledger.push({ outcome: 'override', what, why: `as its ${declared.name.toLowerCase()}` });
     return;
   }
   const item = way.find((s) => s.startsWith('#'))?.slice(1);
@@ -348,10 +348,10 @@ function tell(ctx: Compare, way: readonly string[], name: string, value: Json, w
       key: i.key,
       values: i.key === item ? { ...i.values, [field]: value } : { ...i.values },
     }));
-    const setting: Override = { home: ctx.home, at: [], kind: 'prop', name: prop, value: next };
-    if (known) made.splice(made.indexOf(known), 1, setting);
-    else made.push(setting);
-    ledger.push({ outcome: 'setting', what, why: `in its ${declared.name.toLowerCase()}` });
+    const override: Override = { home: ctx.home, at: [], kind: 'prop', name: prop, value: next };
+    if (known) made.splice(made.indexOf(known), 1, override);
+    else made.push(override);
+    ledger.push({ outcome: 'override', what, why: `in its ${declared.name.toLowerCase()}` });
     return;
   }
   made.push({
@@ -361,11 +361,11 @@ function tell(ctx: Compare, way: readonly string[], name: string, value: Json, w
     name,
     value: splitRef(ctx.home).kit === 'project' ? value : bareValue(name, value, splitRef(ctx.home).kit),
   });
-  ledger.push({ outcome: 'setting', what, why: 'as a setting of this one' });
+  ledger.push({ outcome: 'override', what, why: 'as a setting of this one' });
 }
 /** What a prop says in the instance that is taken as it was. */
-function valueOf({ world, wears, base }: Compare, prop: string): Json | undefined {
-  return transferInstance(world, wears, base).settings.find(
+function valueOf({ world, appliedKits, base }: Compare, prop: string): Json | undefined {
+  return transferInstance(world, appliedKits, base).overrides.find(
     (s) => s.kind === 'prop' && s.at.length === 0 && s.name === prop,
   )?.value;
 }
@@ -382,7 +382,7 @@ function differences(ctx: Compare, e: Node, a: Node, way: readonly string[], roo
     if (room && PLACE.has(attr)) {
       if (now === undefined) delete room[attr];
       else room[attr] = now;
-      ctx.ledger.push({ outcome: 'setting', what: `${attrName(attr)} ${show(now)}`, why: 'the room it takes' });
+      ctx.ledger.push({ outcome: 'override', what: `${attrName(attr)} ${show(now)}`, why: 'the room it takes' });
       continue;
     }
     // An empty text is not shown; that follows from what it says.
@@ -412,7 +412,7 @@ const show = (v: Json | undefined): string => {
 
 /** What was chosen on a nested instance since, and another component in its place. */
 function nestedDifferences(ctx: Compare, e: InstanceNode, a: InstanceNode, way: readonly string[]): void {
-  const { world, wears } = ctx;
+  const { world, appliedKits } = ctx;
   const name = nameOf(ctx.component, way);
   const swapped = a.component !== e.component;
   if (swapped)
@@ -421,25 +421,25 @@ function nestedDifferences(ctx: Compare, e: InstanceNode, a: InstanceNode, way: 
       way,
       'component',
       a.component,
-      `${name}: ${componentAt(world, shownComponent(wears, a.component))?.name ?? a.component} in its place`,
+      `${name}: ${componentAt(world, shownComponent(appliedKits, a.component))?.name ?? a.component} in its place`,
     );
-  const known = new Map(e.settings.map((s) => [overrideKey(s), s]));
-  const shown = shownComponent(wears, a.component);
+  const known = new Map(e.overrides.map((s) => [overrideKey(s), s]));
+  const shown = shownComponent(appliedKits, a.component);
   if (swapped) {
     // What the original says of the part would be carried to what is in its place: all of it is said here instead.
-    const said = new Map(transferInstance(world, wears, a).settings.map((s) => [targetKey(s), s]));
+    const said = new Map(transferInstance(world, appliedKits, a).overrides.map((s) => [targetKey(s), s]));
     for (const p of componentAt(world, shown)?.contract.props ?? []) {
       const value = said.get(targetKey({ at: [], kind: 'prop', name: p.id }))?.value ?? p.default;
       ctx.made.push({ home: ctx.home, at: way, kind: 'prop', name: p.id, value, through: [shown] });
     }
     return;
   }
-  for (const s of transferInstance(world, wears, a).settings) {
-    const own = s.from >= 0 ? a.settings[s.from] : undefined;
+  for (const s of transferInstance(world, appliedKits, a).overrides) {
+    const own = s.from >= 0 ? a.overrides[s.from] : undefined;
     if (!own || own.home === PLAIN_HOME) continue;
     const before = known.get(overrideKey(own));
     if (before && sameJson(before.value, own.value)) continue;
-    // What it takes from what is around it was written down when it was unlinked: that is no difference.
+    // What it takes from what is around it was written down when it was detached: that is no difference.
     if (s.kind === 'prop' && !s.when) {
       const there = ctx.shows([...way, ...s.at])?.instance?.props;
       if (there && Object.hasOwn(there, s.name) && sameJson(there[s.name] as Json, s.value)) continue;
@@ -460,7 +460,7 @@ function nestedDifferences(ctx: Compare, e: InstanceNode, a: InstanceNode, way: 
       value: s.value,
       ...(s.when ? { when: s.when } : {}),
     });
-    ctx.ledger.push({ outcome: 'setting', what: `${name}: ${show(s.value)}`, why: 'as a setting of this one' });
+    ctx.ledger.push({ outcome: 'override', what: `${name}: ${show(s.value)}`, why: 'as a setting of this one' });
   }
 }
 
@@ -522,7 +522,7 @@ function content(
   };
 }
 
-/** Settings with others in place of those they are about, the rest behind them. */
+/** Overrides with others in place of those they are about, the rest behind them. */
 function merged(before: readonly Override[], more: readonly Override[]): readonly Override[] {
   const by = new Map(more.map((s) => [overrideKey(s), s]));
   const next = before.map((s) => {

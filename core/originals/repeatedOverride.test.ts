@@ -36,7 +36,7 @@ function withUses(p: Project, original: string, n: number): Project {
     type: 'instance',
     component: `project/${original}`,
     attrs: {},
-    settings: [],
+    overrides: [],
     fills: [],
   }));
   const s = screen(p);
@@ -111,7 +111,7 @@ describe('an override that became a habit', () => {
     const nodes = Object.fromEntries(
       Object.entries(s.nodes).map(([id, n]) => [
         id,
-        n.type === 'instance' ? { ...n, settings: n.settings.map((x) => ({ ...x, when: { minWidth: 600 } })) } : n,
+        n.type === 'instance' ? { ...n, overrides: n.overrides.map((x) => ({ ...x, when: { minWidth: 600 } })) } : n,
       ]),
     );
     const at600 = { ...q, screens: [{ ...s, nodes }] };
@@ -126,9 +126,9 @@ describe('an override that became a habit', () => {
         if (!found) return;
         const after = apply(before, optionSteps(world(before), found, 'Bright').steps);
         expect(shown(after)).toEqual(shown(before));
-        const option = nodeOf(after, 'use-0').settings.find((s) => s.name === 'variant');
+        const option = nodeOf(after, 'use-0').overrides.find((s) => s.name === 'variant');
         expect(option?.value).toBe('bright');
-        expect(nodeOf(after, 'use-3').settings).toEqual([]);
+        expect(nodeOf(after, 'use-3').overrides).toEqual([]);
       }),
       RUNS,
     );

@@ -23,7 +23,7 @@ import { isContent, overridesOf, treeOfOriginal } from './updateOriginal.js';
 /** The same override on several instances of a component: it may want to be an option. */
 export interface Repeated {
   readonly ref: ComponentRef;
-  readonly carried: Transferred;
+  readonly transferred: Transferred;
   readonly uses: readonly UsePlace[];
 }
 /** So many make a habit. */
@@ -44,16 +44,16 @@ function ruleCanSay(c: Component, { at, kind, name, when }: Transferred): boolea
  */
 export function repeatedOverride(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   node: InstanceNode,
   key: string,
 ): Repeated | null {
-  const ref = shownComponent(wears, node.component);
+  const ref = shownComponent(appliedKits, node.component);
   const c = componentAt(world, ref);
-  const mine = c && overridesOf(world, wears, node).find((m) => m.key === key);
-  if (!c || mine?.kind !== 'setting' || isContent(c, mine)) return null;
-  const { carried } = mine;
-  if (!ruleCanSay(c, carried)) return null;
+  const mine = c && overridesOf(world, appliedKits, node).find((m) => m.key === key);
+  if (!c || mine?.kind !== 'override' || isContent(c, mine)) return null;
+  const { transferred } = mine;
+  if (!ruleCanSay(c, transferred)) return null;
   const uses: UsePlace[] = [];
   for (const s of world.project.screens) {
     const worn = appliedKitsOf(world.project, s);
@@ -61,12 +61,12 @@ export function repeatedOverride(
       const n = s.nodes[id];
       if (n?.type !== 'instance') continue;
       const same = overridesOf(world, worn, n).some(
-        (m) => m.kind === 'setting' && m.key === key && sameJson(m.carried.value, carried.value),
+        (m) => m.kind === 'override' && m.key === key && sameJson(m.transferred.value, transferred.value),
       );
       if (same) uses.push({ screen: s.id, node: id });
     }
   }
-  return uses.length >= HABIT ? { ref, carried, uses } : null;
+  return uses.length >= HABIT ? { ref, transferred, uses } : null;
 }
 
 /** An option that was made of a habit, and what the choice is called that has it. */
@@ -83,7 +83,7 @@ function freeChoice(
   c: Component,
   nodes: readonly InstanceNode[],
   world: World,
-  wears: WearsOf,
+  appliedKits: AppliedKitsOf,
 ): ChoiceProp | undefined {
   const bound = new Set(Object.values(c.nodes).flatMap((n) => Object.values(n.bind ?? {})));
   return c.contract.props.find((p): p is ChoiceProp => {
@@ -95,7 +95,9 @@ function freeChoice(
     });
     return (
       !asked &&
-      !nodes.some((n) => overridesOf(world, wears(n), n).some((m) => m.kind === 'setting' && says(m.carried, p.id)))
+      !nodes.some((n) =>
+        overridesOf(world, appliedKits(n), n).some((m) => m.kind === 'override' && says(m.transferred, p.id)),
+      )
     );
   });
 }
@@ -103,7 +105,7 @@ function freeChoice(
 const says = ({ at, kind, name }: Transferred, prop: string): boolean =>
   kind === 'prop' && at.length === 0 && name === prop;
 type ChoiceProp = Extract<Prop, { readonly kind: 'choice' }>;
-type WearsOf = (n: InstanceNode) => readonly AppliedKit[];
+type AppliedKitsOf = (n: InstanceNode) => readonly AppliedKit[];
 const VARIANT = /^variant(-\d+)?$/u;
 /** The first of a name that is free: `variant`, `variant-2` and so on. */
 function freeId(id: string, taken: readonly { readonly id: string }[]): string {
@@ -119,19 +121,21 @@ function freeId(id: string, taken: readonly { readonly id: string }[]): string {
  * @param name of the option
  */
 export function optionSteps(world: World, repeated: Repeated, name: string): MadeOption {
-  const { ref, carried, uses } = repeated;
+  const { ref, transferred, uses } = repeated;
   const c = componentAt(world, ref);
-  const part = carried.at[0];
-  if (!c || part === undefined || !ruleCanSay(c, carried)) return { steps: [], choice: '' };
+  const part = transferred.at[0];
+  if (!c || part === undefined || !ruleCanSay(c, transferred)) return { steps: [], choice: '' };
   const tree = treeOfOriginal(ref);
   const found = uses.flatMap((u) => {
     const screen = world.project.screens.find((x) => x.id === u.screen);
     const node = screen?.nodes[u.node];
-    return screen && node?.type === 'instance' ? [{ screen, node, wears: appliedKitsOf(world.project, screen) }] : [];
+    return screen && node?.type === 'instance'
+      ? [{ screen, node, appliedKits: appliedKitsOf(world.project, screen) }]
+      : [];
   });
-  const wears = new Map(found.map((f) => [f.node, f.wears]));
+  const appliedKits = new Map(found.map((f) => [f.node, f.appliedKits]));
   const nodes = found.map((f) => f.node);
-  const known = freeChoice(c, nodes, world, (n) => wears.get(n) ?? []);
+  const known = freeChoice(c, nodes, world, (n) => appliedKits.get(n) ?? []);
   const own = freeId('variant', c.contract.props);
   const options = known?.options ?? [{ id: 'plain', name: 'Plain', means: 'neutral' }];
   const plainly = name.toLowerCase().replace(/[^a-z0-9]+/gu, '-');
@@ -151,19 +155,19 @@ export function optionSteps(world: World, repeated: Repeated, name: string): Mad
     contract: { ...c.contract, props: [...c.contract.props.filter((p) => p !== known), prop] },
   };
   const { kit } = splitRef(ref);
-  const value = kit === 'project' ? carried.value : bareValue(carried.name, carried.value, kit);
-  const what = carried.kind === 'prop' ? `props.${carried.name}` : carried.name;
+  const value = kit === 'project' ? transferred.value : bareValue(transferred.name, transferred.value, kit);
+  const what = transferred.kind === 'prop' ? `props.${transferred.name}` : transferred.name;
   const steps: Step[] = [
     { do: 'entry', tree, list: 'props', id: prop.id, value: prop },
     ...lookSteps(next, tree, part, what, value, { props: { [prop.id]: id } }).steps,
   ];
-  for (const { screen, node, wears: worn } of found) {
-    const mine = overridesOf(world, worn, node).find((m) => m.key === targetKey(carried));
-    if (mine?.kind !== 'setting') continue;
-    const setting: Override = { home: ref, at: [], kind: 'prop', name: prop.id, value: id };
+  for (const { screen, node, appliedKits: worn } of found) {
+    const mine = overridesOf(world, worn, node).find((m) => m.key === targetKey(transferred));
+    if (mine?.kind !== 'override') continue;
+    const override: Override = { home: ref, at: [], kind: 'prop', name: prop.id, value: id };
     steps.push(
-      { do: 'setting', tree: treeOfScreen(screen), node: node.id, key: overrideKey(mine.setting), value: null },
-      { do: 'setting', tree: treeOfScreen(screen), node: node.id, key: overrideKey(setting), value: setting },
+      { do: 'override', tree: treeOfScreen(screen), node: node.id, key: overrideKey(mine.override), value: null },
+      { do: 'override', tree: treeOfScreen(screen), node: node.id, key: overrideKey(override), value: override },
     );
   }
   return { steps, choice: prop.name };

@@ -28,9 +28,9 @@ import { axesOf, lookSteps, setIn, type Look } from './looks.js';
 export const treeOfOriginal = (ref: ComponentRef): TreeRef =>
   splitRef(ref).kit === 'project' ? `original:${splitRef(ref).id}` : editionTree(ref);
 
-/** A setting of an instance as it shows, or one of the fields of its room. */
+/** A override of an instance as it shows, or one of the fields of its room. */
 export type OverrideInfo =
-  | { readonly kind: 'setting'; readonly key: string; readonly carried: Transferred; readonly setting: Override }
+  | { readonly kind: 'override'; readonly key: string; readonly transferred: Transferred; readonly override: Override }
   | {
       readonly kind: 'room';
       readonly key: string;
@@ -39,17 +39,21 @@ export type OverrideInfo =
     };
 
 /** Everything that was chosen on an instance and shows, in its order. */
-export function overridesOf(world: World, wears: readonly AppliedKit[], node: InstanceNode): readonly OverrideInfo[] {
-  const carried = transferInstance(world, wears, node).settings.flatMap((c): OverrideInfo[] => {
-    const setting = c.from < 0 ? undefined : node.settings[c.from];
-    return setting ? [{ kind: 'setting', key: targetKey(c), carried: c, setting }] : [];
+export function overridesOf(
+  world: World,
+  appliedKits: readonly AppliedKit[],
+  node: InstanceNode,
+): readonly OverrideInfo[] {
+  const transferred = transferInstance(world, appliedKits, node).overrides.flatMap((c): OverrideInfo[] => {
+    const override = c.from < 0 ? undefined : node.overrides[c.from];
+    return override ? [{ kind: 'override', key: targetKey(c), transferred: c, override }] : [];
   });
   const room = PLACE_FIELDS.flatMap((field): OverrideInfo[] =>
     node.attrs[field] === undefined
       ? []
       : [{ kind: 'room', key: `room.${field}`, field, value: node.attrs[field] as Json }],
   );
-  return [...carried, ...room];
+  return [...transferred, ...room];
 }
 
 export type UpdatedOriginal =
@@ -73,31 +77,33 @@ export type UpdatedOriginal =
  */
 export function updateOriginal(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   node: InstanceNode,
   keys?: ReadonlySet<string>,
 ): UpdatedOriginal {
-  const ref = shownComponent(wears, node.component);
+  const ref = shownComponent(appliedKits, node.component);
   const c = componentAt(world, ref);
   if (!c) return { problem: `${ref} is not here, so nothing can be written into it.` };
-  const all = overridesOf(world, wears, node);
+  const all = overridesOf(world, appliedKits, node);
   const wanted = keys ? all.filter((m) => keys.has(m.key)) : all.filter((m) => !isContent(c, m));
   if (wanted.length === 0)
     return {
       problem: `Nothing on this ${c.name} is yours that its original could take: change it first, then promote that.`,
     };
   const tree = treeOfOriginal(ref);
-  const look = lookOf(world, wears, node, c);
+  const look = lookOf(world, appliedKits, node, c);
   const steps: Step[] = [];
   const left: string[] = [];
   const changed: { readonly mine: OverrideInfo }[] = [];
   let now = c;
   for (const m of wanted) {
     const made =
-      m.kind === 'room' ? roomSteps(now, tree, m, ref) : settingSteps(world, wears, now, ref, tree, m.carried, look);
+      m.kind === 'room'
+        ? roomSteps(now, tree, m, ref)
+        : overrideSteps(world, appliedKits, now, ref, tree, m.transferred, look);
     if (made === null) {
-      left.push(m.kind === 'room' ? attrName(m.field) : m.carried.name);
+      left.push(m.kind === 'room' ? attrName(m.field) : m.transferred.name);
       continue;
     }
     steps.push(...made);
@@ -106,7 +112,7 @@ export function updateOriginal(
     steps.push(
       m.kind === 'room'
         ? { do: 'set', tree: own, node: node.id, field: `attrs.${m.field}`, value: null }
-        : { do: 'setting', tree: own, node: node.id, key: overrideKey(m.setting), value: null },
+        : { do: 'override', tree: own, node: node.id, key: overrideKey(m.override), value: null },
     );
     changed.push({ mine: m });
   }
@@ -124,16 +130,16 @@ export function updateOriginal(
 /** Texts, icons, pictures and items differ from one use to the next: they are not meant for all. */
 export function isContent(c: Component, m: OverrideInfo): boolean {
   if (m.kind === 'room') return m.field !== 'opacity';
-  const { carried } = m;
-  if (carried.kind === 'attr') return ['text', 'icon', 'asset'].includes(carried.name);
-  const prop = carried.at.length === 0 ? c.contract.props.find((p) => p.id === carried.name) : undefined;
+  const { transferred } = m;
+  if (transferred.kind === 'attr') return ['text', 'icon', 'asset'].includes(transferred.name);
+  const prop = transferred.at.length === 0 ? c.contract.props.find((p) => p.id === transferred.name) : undefined;
   return prop === undefined ? false : ['text', 'icon', 'image', 'list'].includes(prop.kind);
 }
 
 /** In which look the instance is: what its props say, as far as looks differ by them. */
-function lookOf(world: World, wears: readonly AppliedKit[], node: InstanceNode, c: Component): Look {
+function lookOf(world: World, appliedKits: readonly AppliedKit[], node: InstanceNode, c: Component): Look {
   const look: Record<string, string> = {};
-  for (const s of transferInstance(world, wears, node).settings)
+  for (const s of transferInstance(world, appliedKits, node).overrides)
     if (s.kind === 'prop' && s.at.length === 0 && !s.when) {
       const axis = axesOf(c).find((a) => a.id === s.name);
       const value = axis?.values.find((v) => v.prop && sameJson(v.prop.value, s.value));
@@ -142,9 +148,9 @@ function lookOf(world: World, wears: readonly AppliedKit[], node: InstanceNode, 
   return look;
 }
 
-function settingSteps(
+function overrideSteps(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   c: Component,
   ref: ComponentRef,
   tree: TreeRef,
@@ -167,7 +173,7 @@ function settingSteps(
   if (first.type !== 'instance' || s.when) return null;
   const linked = s.at.length === 1 ? first.bind?.[`props.${s.name}`] : undefined;
   if (linked !== undefined) return linked.includes('.') ? null : defaultSteps(c, tree, linked, s.value);
-  return chooseSteps(world, wears, tree, first, { at: s.at.slice(1), kind: s.kind, name: s.name }, s.value);
+  return chooseSteps(world, appliedKits, tree, first, { at: s.at.slice(1), kind: s.kind, name: s.name }, s.value);
 }
 function defaultSteps(c: Component, tree: TreeRef, prop: string, value: Json): readonly Step[] | null {
   const p = c.contract.props.find((x) => x.id === prop);
@@ -204,11 +210,11 @@ function effect(
   const changes: UsePlace[] = [];
   const keep: UsePlace[] = [];
   for (const s of world.project.screens) {
-    const wears = appliedKitsOf(world.project, s);
-    for (const id of usesOn(s, wears).get(ref) ?? []) {
+    const appliedKits = appliedKitsOf(world.project, s);
+    for (const id of usesOn(s, appliedKits).get(ref) ?? []) {
       const n = s.nodes[id];
       if (n?.type !== 'instance' || (s.id === screen.id && id === node.id)) continue;
-      const own = new Set(overridesOf(world, wears, n).map((m) => m.key));
+      const own = new Set(overridesOf(world, appliedKits, n).map((m) => m.key));
       (written.every((m) => own.has(m.key)) ? keep : changes).push({ screen: s.id, node: id });
     }
   }

@@ -29,8 +29,8 @@ const kit = kits.get(KIT) as Kit;
 const world = (project: Project): World => ({ project, kits });
 const blank = someProject(new Chance(2), kit);
 const tag = someOriginal(new Chance(1), 'tag', 'Tag', []);
-const use = (id: string, component = 'project/tag', settings: readonly Override[] = [], more: object = {}): Node =>
-  ({ id, type: 'instance', component, attrs: {}, settings, fills: [], ...more }) as Node;
+const use = (id: string, component = 'project/tag', overrides: readonly Override[] = [], more: object = {}): Node =>
+  ({ id, type: 'instance', component, attrs: {}, overrides, fills: [], ...more }) as Node;
 /** Two screens with things, and the originals `one`, `two` (which has `one` in it) and `tag`. */
 function having(first: readonly Node[], second: readonly Node[] = []): Project {
   const screens = blank.screens.slice(0, 2).map((s, i) => {

@@ -75,9 +75,9 @@ export function screensShowing(world: World, ref: ComponentRef): readonly string
   });
 }
 
-/** What a change of an original would do to settings that are there. */
+/** What a change of an original would do to overrides that are there. */
 export interface Impact {
-  /** Settings that show now and would wait, or wait now and would show again. */
+  /** Overrides that show now and would wait, or wait now and would show again. */
   readonly parked: number;
   readonly returned: number;
   readonly screens: number;
@@ -87,23 +87,23 @@ export interface Impact {
 }
 const NONE: Impact = { parked: 0, returned: 0, screens: 0, content: 0, places: [] };
 
-/** Compares what every instance shows of its settings, before and after a change of originals. Only those with settings or content are asked. */
+/** Compares what every instance shows of its overrides, before and after a change of originals. Only those with overrides or content are asked. */
 export function impactOf(before: World, after: World): Impact {
   let parked = 0;
   let returned = 0;
   let content = 0;
   const places: UsePlace[] = [];
-  /** Which settings of an instance wait, and what is in slots that are not there. */
+  /** Which overrides of an instance wait, and what is in slots that are not there. */
   const waiting = (world: World, screen: Screen, n: InstanceNode): readonly [Set<number>, number] => {
     const got = transferInstance(world, appliedKitsOf(world.project, screen), n);
     return [
-      new Set(got.ledger.filter((e) => e.outcome === 'parked').map((e) => e.setting)),
+      new Set(got.ledger.filter((e) => e.outcome === 'parked').map((e) => e.override)),
       got.fills.parked.reduce((sum, f) => sum + f.children.length, 0),
     ];
   };
   for (const screen of after.project.screens)
     for (const n of Object.values(screen.nodes)) {
-      if (n.type !== 'instance' || (n.settings.length === 0 && n.fills.length === 0)) continue;
+      if (n.type !== 'instance' || (n.overrides.length === 0 && n.fills.length === 0)) continue;
       const [was, wasIn] = waiting(before, screen, n);
       const [now, nowIn] = waiting(after, screen, n);
       const lost = [...now].filter((i) => !was.has(i)).length;
@@ -116,7 +116,7 @@ export function impactOf(before: World, after: World): Impact {
   return { parked, returned, content, places, screens: new Set(places.map((p) => p.screen)).size };
 }
 
-/** Of the instances that show an original, those whose own setting hides what is set on one of its parts. */
+/** Of the instances that show an original, those whose own override hides what is set on one of its parts. */
 export function keepsItsOwn(
   world: World,
   uses: readonly UsePlace[],
@@ -129,9 +129,9 @@ export function keepsItsOwn(
     const screen = by.get(u.screen);
     const n = screen?.nodes[u.node];
     if (!screen || n?.type !== 'instance') return false;
-    const wears = appliedKitsOf(world.project, screen);
-    if (shownComponent(wears, n.component) !== ref) return false;
-    return transferInstance(world, wears, n).settings.some((s) =>
+    const appliedKits = appliedKitsOf(world.project, screen);
+    if (shownComponent(appliedKits, n.component) !== ref) return false;
+    return transferInstance(world, appliedKits, n).overrides.some((s) =>
       name.startsWith('props.')
         ? s.kind === 'prop' && s.at.length === 1 && s.at[0] === node && s.name === name.slice(6)
         : s.kind === 'attr' && s.at.length === 1 && s.at[0] === node && s.name === name,

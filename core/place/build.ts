@@ -64,7 +64,7 @@ function sideBySide(item: PlaceItem, newId: NewId, behind: Behind): Piece {
   return { root: id, nodes };
 }
 
-function settingsOf(ref: string, values: Readonly<Record<string, Json>>): Override[] {
+function overridesOf(ref: string, values: Readonly<Record<string, Json>>): Override[] {
   return Object.entries(values).map(([name, value]) => ({ home: ref, at: [], kind: 'prop', name, value }));
 }
 
@@ -79,7 +79,7 @@ function buildOne(item: PlaceItem, values: Readonly<Record<string, Json>>, newId
     case 'component': {
       const component = behind(thing.ref);
       // What was typed is in the terms of the component that was named; behind a lens it is carried like any choice.
-      const node = newInstance(id, component, defaultRoom(thing.component.role), settingsOf(thing.ref, values));
+      const node = newInstance(id, component, defaultRoom(thing.component.role), overridesOf(thing.ref, values));
       const slot = firstSlot(thing.component);
       nodes[id] =
         children.length > 0 && slot ? { ...node, fills: [{ home: thing.ref, slot: slot.id, children }] } : node;
@@ -114,8 +114,8 @@ function buildRows(item: PlaceItem, set: ContentSet, newId: NewId, behind: Behin
         ...one.nodes,
         [one.root]: {
           ...root,
-          settings: [
-            ...root.settings,
+          overrides: [
+            ...root.overrides,
             { home: ref, at: [], kind: 'prop', name: list.id, value: { rows: set.id, fields } },
           ],
         },
@@ -198,15 +198,15 @@ export function tableColumns(
     const id = newId();
     const guise = guiseOf(column, set);
     const field = column.kind === 'flag' ? flag : text;
-    const settings: Override[] = [];
+    const overrides: Override[] = [];
     const choose = (name: string | undefined, value: Json | undefined): void =>
-      void (name !== undefined && value !== undefined && settings.push({ home, at: [], kind: 'prop', name, value }));
+      void (name !== undefined && value !== undefined && overrides.push({ home, at: [], kind: 'prop', name, value }));
     choose(heading?.id, column.name);
     choose(kind?.id, kind?.options?.find((o) => o.means === guise)?.id);
     const written = (): Json =>
       set.rows.map((r) => ({ key: r.key, values: field ? { [field.id]: r.values[column.id] ?? '' } : {} }));
     choose(cells?.id, !field ? undefined : typed ? written() : { rows: set.id, fields: { [field.id]: column.id } });
-    return { root: id, nodes: { [id]: newInstance(id, behind(home), { width: 'stretch' }, settings) } };
+    return { root: id, nodes: { [id]: newInstance(id, behind(home), { width: 'stretch' }, overrides) } };
   });
   return { slot: slot.id, pieces };
 }
@@ -262,7 +262,7 @@ function seriesNode(
 
 /** Entries of a series of so many. */
 export function countEntries(count: number): SeriesEntry[] {
-  return Array.from({ length: count }, (_, i) => ({ key: `k${i + 1}`, settings: {} }));
+  return Array.from({ length: count }, (_, i) => ({ key: `k${i + 1}`, overrides: {} }));
 }
 
 function primitiveNode(

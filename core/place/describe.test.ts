@@ -23,8 +23,8 @@ const says = (component: string, name: string, value: Override['value']): Overri
   name,
   value,
 });
-const use = (id: string, component: string, ...settings: Override[]): InstanceNode =>
-  newInstance(id, `${PLY}/${component}`, { width: 'stretch' }, settings);
+const use = (id: string, component: string, ...overrides: Override[]): InstanceNode =>
+  newInstance(id, `${PLY}/${component}`, { width: 'stretch' }, overrides);
 const blank = blankScreen('s', 'S', 'flow-1', 'phone', 390, null);
 const card: InstanceNode = {
   ...use('card', 'card'),
@@ -64,7 +64,7 @@ describe('a node told in a line', () => {
       type: 'series',
       item: 'first',
       attrs: {},
-      entries: [{ key: 'a', settings: {} }],
+      entries: [{ key: 'a', overrides: {} }],
     };
     expect(describeNode(world, [], series).says).toBe('once');
     expect(describeNode(world, [], { ...series, rows: 'nowhere' }).says).toBe('from a content set');

@@ -30,7 +30,7 @@ const CONTENT: readonly string[] = ['text', 'list', 'image'];
  */
 export function describeNode(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   node: Node,
   shown?: Readonly<Record<string, Json>>,
 ): NodeDescription {
@@ -40,10 +40,10 @@ export function describeNode(
     return { kind: plainKind(node), says: set === undefined ? times(node.entries.length) : `from ${set}`, own: 0 };
   }
   if (node.type !== 'instance') return { kind: plainKind(node), says: node.name ?? node.attrs.icon ?? '', own: 0 };
-  const component = componentAt(world, shownComponent(wears, node.component));
+  const component = componentAt(world, shownComponent(appliedKits, node.component));
   const props = component?.contract.props ?? [];
-  const { settings } = transferInstance(world, wears, node);
-  const plain = settings.filter((s) => s.kind === 'prop' && s.at.length === 0);
+  const { overrides } = transferInstance(world, appliedKits, node);
+  const plain = overrides.filter((s) => s.kind === 'prop' && s.at.length === 0);
   const values = shown ?? Object.fromEntries(plain.map((s) => [s.name, s.value]));
   const texts = props
     .filter((p) => p.kind === 'text' && p.means !== 'placeholder')
@@ -53,6 +53,6 @@ export function describeNode(
   return {
     kind: component?.name ?? 'Gone',
     says: texts.slice(0, 2).map(plainText).join(': '),
-    own: settings.filter((s) => s.from >= 0 && !expected.has(s)).length,
+    own: overrides.filter((s) => s.from >= 0 && !expected.has(s)).length,
   };
 }

@@ -67,7 +67,7 @@ export function boxesByKey(root: Box): ReadonlyMap<string, Box> {
  */
 export function dropAt(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   root: Box,
   x: number,
@@ -98,14 +98,14 @@ export function dropAt(
         node.id === screen.root ? screen.name : (node.name ?? `the ${plainKind(node).toLowerCase()}`),
       );
     if (node.type !== 'instance') continue;
-    const component = componentAt(world, shownComponent(wears, node.component));
+    const component = componentAt(world, shownComponent(appliedKits, node.component));
     const slot = component?.contract.slots.find(
       (s) => s.accepts.length === 0 || roles.every((r) => s.accepts.includes(r)),
     );
     // Near its upper and lower edge a thing means what is around it, in the middle what it holds.
     const edge = Math.min(14, box.h / 4);
     if (!component || !slot || y < box.y + edge || y > box.y + box.h - edge) continue;
-    const into = slotPlace(world, wears, node, slot.id);
+    const into = slotPlace(world, appliedKits, node, slot.id);
     return between(
       screen,
       into,
@@ -148,7 +148,7 @@ function between(
   const list = listAt(screen.nodes, into);
   const there = list.flatMap((id) => {
     const b = boxes.get(id);
-    return b && !held.has(id) && b.node.look.over === undefined ? [{ id, b }] : [];
+    return b && !held.has(id) && b.node.look.overlay === undefined ? [{ id, b }] : [];
   });
   const row = around.node.look.flow === 'row' && around.node.type === 'box';
   const grid = around.node.look.flow === 'grid';
@@ -262,7 +262,7 @@ function cellAt(
  */
 export function dropBeside(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   screen: Screen,
   id: NodeId,
   part: number,
@@ -273,13 +273,15 @@ export function dropBeside(
   if (!node || !into) return null;
   if (part > 0.3 && part < 0.75) {
     const slots =
-      node.type === 'instance' ? componentAt(world, shownComponent(wears, node.component))?.contract.slots : undefined;
+      node.type === 'instance'
+        ? componentAt(world, shownComponent(appliedKits, node.component))?.contract.slots
+        : undefined;
     const slot = slots?.find((s) => s.accepts.length === 0 || roles.every((r) => s.accepts.includes(r)));
     const inner =
       node.type === 'box'
         ? { parent: id }
         : node.type === 'instance' && slot
-          ? slotPlace(world, wears, node, slot.id)
+          ? slotPlace(world, appliedKits, node, slot.id)
           : null;
     if (inner) return { spot: { into: inner, after: listAt(screen.nodes, inner).at(-1) ?? null }, where: 'inside' };
   }

@@ -281,7 +281,7 @@ describe('the values that were meant', () => {
     const columns = nodes.filter((x) => x.type === 'instance' && x.component.endsWith('/column'));
     expect(columns).toHaveLength(3);
     for (const c of columns)
-      expect(c.type === 'instance' && c.settings.find((s) => s.name === 'cells')?.value).toHaveLength(5);
+      expect(c.type === 'instance' && c.overrides.find((s) => s.name === 'cells')?.value).toHaveLength(5);
   });
   it('puts columns of layout side by side', () => {
     let n = 0;

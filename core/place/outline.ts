@@ -148,12 +148,17 @@ function textItem(thing: Thing, text: string): PlaceItem {
  * Writes things of a screen as indented lines that `readOutline` makes the same structure of: names, contents, chosen
  * props and what stands inside. Overrides of inner parts and line breaks are not written; own data keeps those.
  */
-export function writeOutline(world: World, wears: readonly AppliedKit[], nodes: Nodes, ids: readonly NodeId[]): string {
+export function writeOutline(
+  world: World,
+  appliedKits: readonly AppliedKit[],
+  nodes: Nodes,
+  ids: readonly NodeId[],
+): string {
   const lines: string[] = [];
   const visit = (id: NodeId, depth: number): void => {
     const node = nodes[id];
     if (!node) return;
-    lines.push(`${'  '.repeat(depth)}${lineOf(world, wears, node)}`);
+    lines.push(`${'  '.repeat(depth)}${lineOf(world, appliedKits, node)}`);
     for (const c of childrenOf(node)) visit(c, depth + 1);
   };
   for (const id of ids) visit(id, 0);
@@ -161,13 +166,13 @@ export function writeOutline(world: World, wears: readonly AppliedKit[], nodes: 
 }
 
 /** One thing as the place line that would make it. */
-export function lineOf(world: World, wears: readonly AppliedKit[], node: Node): string {
+export function lineOf(world: World, appliedKits: readonly AppliedKit[], node: Node): string {
   switch (node.type) {
     case 'instance': {
-      const component = componentAt(world, shownComponent(wears, node.component));
+      const component = componentAt(world, shownComponent(appliedKits, node.component));
       if (!component) return quote(node.name ?? 'Gone');
       const chosen = new Map(
-        transferInstance(world, wears, node).settings.flatMap((c) =>
+        transferInstance(world, appliedKits, node).overrides.flatMap((c) =>
           c.kind === 'prop' && c.at.length === 0 && c.from >= 0 ? [[c.name, c.value] as const] : [],
         ),
       );
@@ -175,7 +180,7 @@ export function lineOf(world: World, wears: readonly AppliedKit[], node: Node): 
     }
     case 'box': {
       const plain = plainKind(node);
-      const kit = kitAt(world, shownKit(wears, world.project.kits[0] ?? ''));
+      const kit = kitAt(world, shownKit(appliedKits, world.project.kits[0] ?? ''));
       // A kit may call one of its own components so.
       const kind = Object.values(kit?.components ?? {}).some((c) => c.name === plain)
         ? `Plain ${plain.toLowerCase()}`

@@ -96,7 +96,7 @@ describe('a place line', () => {
     const columns = Object.values(piece?.nodes ?? {}).filter(
       (n): n is Extract<Node, { type: 'instance' }> => n.type === 'instance' && n.component.endsWith('/column'),
     );
-    expect(columns.map((c) => c.settings.find((s) => s.name === 'kind')?.value)).toEqual([
+    expect(columns.map((c) => c.overrides.find((s) => s.name === 'kind')?.value)).toEqual([
       'checkbox',
       'avatar',
       'text',
@@ -142,7 +142,7 @@ function shape(nodes: Nodes, id: string): unknown {
   return (
     n && {
       type: n.type,
-      ...(n.type === 'instance' ? { of: n.component, chosen: n.settings.map((s) => [s.name, s.value]).sort() } : {}),
+      ...(n.type === 'instance' ? { of: n.component, chosen: n.overrides.map((s) => [s.name, s.value]).sort() } : {}),
       ...(n.type === 'series' ? { rows: n.rows, times: n.entries.length } : {}),
       inside: childrenOf(n).map((c) => shape(nodes, c)),
     }

@@ -109,7 +109,7 @@ function say(item: PlaceItem): string {
       ? `${item.thing.name} of ${item.rows.rows.length} rows${of}`
       : `${item.rows.rows.length} ${item.thing.name}${of}`;
   }
-  const over = item.span === undefined ? '' : ` over ${item.span}`;
+  const overlay = item.span === undefined ? '' : ` over ${item.span}`;
   const of = item.thing.kind === 'primitive' && item.thing.primitive === 'grid' ? gridSays(item.values[0]) : '';
-  return `${item.count > 1 ? `${item.count} ` : ''}${item.thing.name}${of}${over}${inside}`;
+  return `${item.count > 1 ? `${item.count} ` : ''}${item.thing.name}${of}${overlay}${inside}`;
 }

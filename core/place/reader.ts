@@ -87,9 +87,9 @@ export class Reader {
       return;
     }
     if (tail === null && this.fillsHolder(frame, head)) return;
-    const over = SPAN.exec(head);
-    const bare = /^(.*\S)\s+without\s+(.+)$/isu.exec(over?.[1] ?? head);
-    const named = this.named(bare?.[1] ?? over?.[1] ?? head, frame.holder);
+    const overlay = SPAN.exec(head);
+    const bare = /^(.*\S)\s+without\s+(.+)$/isu.exec(overlay?.[1] ?? head);
+    const named = this.named(bare?.[1] ?? overlay?.[1] ?? head, frame.holder);
     if (named?.score === -1) {
       this.problem = named.rest;
       return;
@@ -101,7 +101,7 @@ export class Reader {
     }
     const wrapped = tail === null ? this.wrappedIn(named) : null;
     const item = wrapped ?? grow(named);
-    if (over?.[2]) item.span = Number(over[2]);
+    if (overlay?.[2]) item.span = Number(overlay[2]);
     this.place(item, frames);
     if (bare?.[2]) this.without(item, bare[2]);
     const of = wrapped ? null : this.ofWhat(item);

@@ -53,7 +53,7 @@ function withOwn(project: Project): Project {
   return now;
 }
 const sample = (world: World, ref: string): unknown => {
-  const made = resolveSample(world, ref, [], { wears: world.project.wears, width: 390 });
+  const made = resolveSample(world, ref, [], { appliedKits: world.project.appliedKits, width: 390 });
   return drawn(paint(layoutNode(made, fonts, 390, undefined, 390)));
 };
 
@@ -92,7 +92,7 @@ describe('a project’s components as a kit', () => {
     // Page starters look as their screens do, placed in a project that has nothing but the kit.
     for (const t of kit.templates) {
       const from = project.screens.find((s) => s.id === t.id) as Screen;
-      const { wears: _, ...plain } = { ...from, root: t.root, nodes: qualify(t.nodes, ref) };
+      const { appliedKits: _, ...plain } = { ...from, root: t.root, nodes: qualify(t.nodes, ref) };
       const inNew: Project = { ...alone.project, screens: [plain] };
       const after = drawn(paint(layout(resolve({ project: inNew, kits: alone.kits }, plain), fonts)));
       expect(JSON.stringify(after) === JSON.stringify(paintedOn(project, from)), from.name).toBe(true);

@@ -53,7 +53,7 @@ interface Making {
   readonly world: World;
   readonly own: KitRef;
   readonly main: Kit;
-  readonly wears: readonly AppliedKit[];
+  readonly appliedKits: readonly AppliedKit[];
   readonly components: Map<string, Component | null>;
   /** Which of the kit's components stands for what it was. */
   readonly ids: Map<ComponentRef, string>;
@@ -73,7 +73,7 @@ interface Making {
 export function publishKit(world: World, wish: PublishRequest): Published {
   const { project } = world;
   const first = project.kits[0];
-  const main = first === undefined ? undefined : kitAt(world, shownKit(project.wears, first));
+  const main = first === undefined ? undefined : kitAt(world, shownKit(project.appliedKits, first));
   if (!main)
     return { problem: 'The kit that this project is made with is not installed, so its tokens cannot be taken along.' };
   const own: KitRef = `${wish.id}@${wish.version}`;
@@ -81,7 +81,7 @@ export function publishKit(world: World, wish: PublishRequest): Published {
   const editions = Object.keys(project.editions ?? {}).flatMap((key) => {
     const [kit = '', id = ''] = key.split('/');
     const ref = [...world.kits.keys()].find(
-      (r) => r.startsWith(`${kit}@`) && project.kits.concat(project.wears.map((w) => w.shows)).includes(r),
+      (r) => r.startsWith(`${kit}@`) && project.kits.concat(project.appliedKits.map((w) => w.shows)).includes(r),
     );
     return ref && editionKey(ref, id) === key ? [`${ref}/${id}`] : [];
   });
@@ -94,7 +94,7 @@ export function publishKit(world: World, wish: PublishRequest): Published {
     world,
     own,
     main,
-    wears: project.wears,
+    appliedKits: project.appliedKits,
     components: new Map(),
     ids: new Map(),
     tokens: { ...main.tokens },
@@ -149,7 +149,7 @@ function take(m: Making, ref: ComponentRef): string | null {
   m.components.set(id, null);
   const kit = kitId === 'project' ? undefined : kitAt(m.world, kitId);
   if (kit) takeFonts(m, kit);
-  const nodes = nodesOf(m, c.nodes, kit, kit ? [] : m.wears);
+  const nodes = nodesOf(m, c.nodes, kit, kit ? [] : m.appliedKits);
   const family = c.family;
   m.families.add(family);
   m.components.set(id, {
@@ -180,7 +180,7 @@ function propOf(m: Making, p: Prop, kit: Kit | undefined): Prop {
 /** A value as the kit says it: its own tokens, text styles and icons, those of others taken along under their names. */
 function valueOf(m: Making, name: string, value: Json, kit: Kit | undefined): Json {
   if (typeof value !== 'string') return value;
-  if (name === 'component') return refOf(m, shownComponent(kit ? [] : m.wears, value));
+  if (name === 'component') return refOf(m, shownComponent(kit ? [] : m.appliedKits, value));
   if (name === 'icon') {
     const icon = kit?.icons[value];
     if (icon && !m.icons[value]) m.icons[value] = icon;
@@ -204,8 +204,8 @@ function named(
   if (!path.includes('@') || cut < 0) return [kit ?? m.main, path];
   const from: KitRef = path.slice(0, cut);
   const bare = path.slice(cut + 1);
-  const shown = kit ? from : shownKit(m.wears, from);
-  const to = shown === from ? bare : mapBetween(m.world, m.wears, from, shown)?.[what][bare];
+  const shown = kit ? from : shownKit(m.appliedKits, from);
+  const to = shown === from ? bare : mapBetween(m.world, m.appliedKits, from, shown)?.[what][bare];
   return [kitAt(m.world, to ? shown : from), to ?? bare];
 }
 function tokenFrom(m: Making, kit: Kit, path: string): string {
@@ -235,7 +235,7 @@ const attrsOf = (m: Making, attrs: Node['attrs'], kit: Kit | undefined): Node['a
   Object.fromEntries(Object.entries(attrs).map(([k, v]) => [k, valueOf(m, k, v as Json, kit)]));
 
 /** A tree with everything in it in the kit's own terms, as it is shown through what is worn. */
-function nodesOf(m: Making, nodes: Nodes, kit: Kit | undefined, wears: readonly AppliedKit[]): Nodes {
+function nodesOf(m: Making, nodes: Nodes, kit: Kit | undefined, appliedKits: readonly AppliedKit[]): Nodes {
   const made: Record<NodeId, Node> = {};
   for (const n of Object.values(nodes)) {
     const { was: _, ...rest } = n;
@@ -245,17 +245,17 @@ function nodesOf(m: Making, nodes: Nodes, kit: Kit | undefined, wears: readonly 
       ...withWidths(
         n,
         (a) => attrsOf(m, a, kit),
-        (ref) => refOf(m, shownComponent(wears, ref)),
+        (ref) => refOf(m, shownComponent(appliedKits, ref)),
       ),
     } as Node;
-    if (base.type === 'instance' && n.type === 'instance') made[n.id] = instanceOf(m, n, base, kit, wears);
+    if (base.type === 'instance' && n.type === 'instance') made[n.id] = instanceOf(m, n, base, kit, appliedKits);
     else if (base.type === 'series')
       made[n.id] = {
         ...base,
         entries: base.entries.map((e) => ({
           ...e,
-          settings: Object.fromEntries(
-            Object.entries(e.settings).map(([id, list]) => [id, list.map((s) => settingOf(m, s, kit, wears))]),
+          overrides: Object.fromEntries(
+            Object.entries(e.overrides).map(([id, list]) => [id, list.map((s) => overrideOf(m, s, kit, appliedKits))]),
           ),
         })),
       };
@@ -263,10 +263,10 @@ function nodesOf(m: Making, nodes: Nodes, kit: Kit | undefined, wears: readonly 
   }
   return made;
 }
-function settingOf(m: Making, s: Override, kit: Kit | undefined, wears: readonly AppliedKit[]): Override {
+function overrideOf(m: Making, s: Override, kit: Kit | undefined, appliedKits: readonly AppliedKit[]): Override {
   return {
     ...s,
-    home: s.home.includes('/') ? refOf(m, shownComponent(wears, s.home)) : s.home,
+    home: s.home.includes('/') ? refOf(m, shownComponent(appliedKits, s.home)) : s.home,
     value: s.kind === 'attr' || s.name === 'component' ? valueOf(m, s.name, s.value, kit) : s.value,
     ...(s.through ? { through: s.through.map((t) => (t === '' ? t : refOf(m, t))) } : {}),
   };
@@ -276,15 +276,15 @@ function instanceOf(
   n: Node & { readonly type: 'instance' },
   base: Node,
   kit: Kit | undefined,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
 ): Node {
   const { placed: __, ...rest } = base as Node & { readonly type: 'instance' };
-  const shown = shownComponent(wears, n.component);
+  const shown = shownComponent(appliedKits, n.component);
   const home = n.placed ?? n.component;
-  const got = transferInstance(m.world, wears, n);
-  const settings: Override[] = got.settings.map((c) => {
-    const own = c.from >= 0 ? n.settings[c.from] : undefined;
-    return settingOf(
+  const got = transferInstance(m.world, appliedKits, n);
+  const overrides: Override[] = got.overrides.map((c) => {
+    const own = c.from >= 0 ? n.overrides[c.from] : undefined;
+    return overrideOf(
       m,
       {
         home: shown,
@@ -299,7 +299,7 @@ function instanceOf(
       [],
     );
   });
-  const pair = home === shown ? null : pairFor(m.world, wears, home, shown);
+  const pair = home === shown ? null : pairFor(m.world, appliedKits, home, shown);
   const bind = n.bind
     ? Object.fromEntries(
         Object.entries(n.bind).flatMap(([name, from]) => {
@@ -313,7 +313,7 @@ function instanceOf(
   const fills = Object.entries(got.fills.shown)
     .map(([slot, children]) => ({ home: component, slot, children }))
     .sort((a, b) => (a.slot < b.slot ? -1 : 1));
-  return { ...rest, component, settings, fills, ...(bind && Object.keys(bind).length > 0 ? { bind } : {}) } as Node;
+  return { ...rest, component, overrides, fills, ...(bind && Object.keys(bind).length > 0 ? { bind } : {}) } as Node;
 }
 
 function ruleOf(m: Making, r: Rule, c: Component, kit: Kit | undefined): Rule {
@@ -323,9 +323,11 @@ function ruleOf(m: Making, r: Rule, c: Component, kit: Kit | undefined): Rule {
       Object.entries(r.set).map(([id, set]) => {
         const n = c.nodes[id];
         const home = n?.type === 'instance' ? (n.placed ?? n.component) : undefined;
-        const shown = n?.type === 'instance' && !kit ? shownComponent(m.wears, n.component) : home;
+        const shown = n?.type === 'instance' && !kit ? shownComponent(m.appliedKits, n.component) : home;
         const pair =
-          home !== undefined && shown !== undefined && home !== shown ? pairFor(m.world, m.wears, home, shown) : null;
+          home !== undefined && shown !== undefined && home !== shown
+            ? pairFor(m.world, m.appliedKits, home, shown)
+            : null;
         return [
           id,
           Object.fromEntries(

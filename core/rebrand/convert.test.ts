@@ -58,7 +58,7 @@ describe('settling', () => {
     const { project, how } = settled(before);
     expect(painted(project)).toEqual(painted(before));
     // What has no counterpart goes on being shown as it was; nothing else is in terms of another kit.
-    expect(project.wears.map((w) => w.kit)).toEqual(how.retired.length > 0 ? [] : [from]);
+    expect(project.appliedKits.map((w) => w.kit)).toEqual(how.retired.length > 0 ? [] : [from]);
     expect(mendProject(project).problems).toEqual([]);
     const without = how.counts;
     expect(without.mapped + without.kept).toBeGreaterThan(10);
@@ -72,7 +72,7 @@ describe('settling', () => {
     const { project, how } = settled(rebranded(plain, PLYWOOD, SKERRY));
     expect(how.retired).toEqual([PLYWOOD]);
     expect(project.kits).toEqual([SKERRY]);
-    expect(project.wears).toEqual([]);
+    expect(project.appliedKits).toEqual([]);
   });
   it('keeps what comes from a content set coming from there', () => {
     const { project } = settled(rebranded(demo('norrvik-crossings'), SKERRY, LUMEN));

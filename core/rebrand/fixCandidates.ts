@@ -290,7 +290,7 @@ function parkedOf(
   const entry = transferInstance(world, worn, node).ledger.find(
     (l) => l.outcome === 'parked' && cause.title === `Parked: ${l.what}`,
   );
-  const found = entry && node.settings[entry.setting];
+  const found = entry && node.overrides[entry.override];
   return found?.kind === 'prop' && found.at.length === 0 ? found : undefined;
 }
 /** An option that has no counterpart, shown as one that is there: the one in the same place of the row first. */
@@ -391,8 +391,8 @@ function asToken(world: World, place: Issue | undefined, screens: ReadonlyMap<st
   const node = place && screens.get(place.screen)?.nodes[place.node];
   if (node?.type !== 'instance') return [];
   const [, , name, colour = ''] = place?.cause.split('|') ?? [];
-  const setting = node.settings.find((s) => s.kind === 'attr' && s.name === name && s.value === colour);
-  const kit = setting && kitAt(world, splitRef(setting.home).kit);
+  const override = node.overrides.find((s) => s.kind === 'attr' && s.name === name && s.value === colour);
+  const kit = override && kitAt(world, splitRef(override.home).kit);
   const nearest =
     kit &&
     Object.keys(kit.tokens)
@@ -409,11 +409,11 @@ function asToken(world: World, place: Issue | undefined, screens: ReadonlyMap<st
       steps: (s, p) => {
         const one = s.nodes[p.node];
         if (one?.type !== 'instance') return [];
-        return one.settings.flatMap((x): Step[] =>
+        return one.overrides.flatMap((x): Step[] =>
           x.kind === 'attr' && x.name === name && x.value === colour
             ? [
                 {
-                  do: 'setting',
+                  do: 'override',
                   tree: treeOfScreen(s),
                   node: p.node,
                   key: overrideKey(x),

@@ -14,15 +14,15 @@ import type { Issue } from './review.js';
 const known = new Memo<boolean>(6);
 
 /** Does a component look another when it has the keyboard's focus (WCAG 2.2, 2.4.7)? Of things that cannot have it: true. */
-export function focusSeen(world: World, ref: ComponentRef, wears: readonly AppliedKit[]): boolean {
+export function focusSeen(world: World, ref: ComponentRef, appliedKits: readonly AppliedKit[]): boolean {
   const component = componentAt(world, ref);
   if (!component || !roleFacts(component.role).target) return true;
   return known.of(
     component,
-    [ref, wears],
+    [ref, appliedKits],
     () => {
       const [plain, focused] = [[], ['focus' as const]].map((on) =>
-        looksOf(resolveSample(world, ref, [], { wears, states: { sample: on } })),
+        looksOf(resolveSample(world, ref, [], { appliedKits, states: { sample: on } })),
       );
       return plain !== focused;
     },
@@ -36,13 +36,13 @@ export function reviewFocus(
   screen: Screen,
   was: RNode,
   now: RNode,
-  wears: readonly [before: readonly AppliedKit[], after: readonly AppliedKit[]],
+  appliedKits: readonly [before: readonly AppliedKit[], after: readonly AppliedKit[]],
   findings: Issue[],
 ): void {
   const lost: RNode[] = [];
   const walk = (n: RNode): void => {
     if (!n.look.visible) return;
-    if (n.instance && n.key === n.owner && !focusSeen(world, n.instance.shown, wears[1])) lost.push(n);
+    if (n.instance && n.key === n.owner && !focusSeen(world, n.instance.shown, appliedKits[1])) lost.push(n);
     n.children.forEach(walk);
   };
   walk(now);
@@ -57,7 +57,10 @@ export function reviewFocus(
   for (const node of lost) {
     const { instance, key } = node;
     const earlier = before.get(key)?.instance;
-    if (!instance || (earlier && (earlier.shown === instance.shown || !focusSeen(world, earlier.shown, wears[0]))))
+    if (
+      !instance ||
+      (earlier && (earlier.shown === instance.shown || !focusSeen(world, earlier.shown, appliedKits[0])))
+    )
       continue;
     findings.push({
       concern: 'focus',

@@ -52,10 +52,10 @@ function likeness(
   const pair = matched(world, refA, a, refB, b);
   const total = a.contract.props.length;
   const found = Object.values(pair.props).filter((p) => p.to !== null).length;
-  const carried = total === 0 ? (b.contract.props.length === 0 ? 1 : 0.5) : found / total;
+  const transferred = total === 0 ? (b.contract.props.length === 0 ? 1 : 0.5) : found / total;
   // Of two that carry as much, the one that asks for little else is meant: a plain one and a rich one of the same role differ so.
   const most = Math.max(total, b.contract.props.length);
-  const shared = 0.7 * carried + 0.3 * (most === 0 ? 1 : found / most);
+  const shared = 0.7 * transferred + 0.3 * (most === 0 ? 1 : found / most);
   const slots = a.contract.slots.length === 0 || Object.values(pair.slots).some((s) => s !== null);
   // Twins of one role are told apart by name: it weighs enough to decide between equals, never to cross roles alone.
   const score = byName(a, b) + CONTRACT * shared - (slots ? 0 : 0.1);
@@ -226,8 +226,8 @@ export function planSheet(world: World, from: KitRef, to: KitRef, earlier?: Matc
   const a = kitAt(world, from);
   const b = kitAt(world, to);
   if (!a || !b) throw new RangeError(`The kit ${a ? to : from} is not installed`);
-  const saved = earlier ?? world.project.sheets[sheetKey(from, to)];
-  const back = world.project.wears.find((w) => w.kit === to && w.shows === from)?.sheet;
+  const saved = earlier ?? world.project.matchSheets[sheetKey(from, to)];
+  const back = world.project.appliedKits.find((w) => w.kit === to && w.shows === from)?.sheet;
   return planned.of(a, [b, saved, back], () => matchKits(world, a, b, saved, back), lookupIn(world));
 }
 const planned = new Memo<MatchSheet>(8);
@@ -260,7 +260,7 @@ function matchKits(
     ...map,
     tokens: withChosenTokens(map.tokens, saved),
     ...(saved?.tokensChosen ? { tokensChosen: saved.tokensChosen } : {}),
-    ...(saved?.accepted ? { accepted: saved.accepted } : {}),
+    ...(saved?.dismissed ? { dismissed: saved.dismissed } : {}),
   };
 }
 /** The pair of a component that nobody chose by hand. */
@@ -322,14 +322,15 @@ function compose(world: World, first: MatchSheet, second: MatchSheet): MatchShee
 /** What a project wears after a rebrand by `sheet`, starting from what it wears now: the same for all screens that wear the same. */
 export const appliedKitsAfter = (
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   sheet: MatchSheet,
-): readonly AppliedKit[] => putOn.of(wears, [sheet], () => newWears(world, wears, sheet), lookupIn(world));
+): readonly AppliedKit[] =>
+  putOn.of(appliedKits, [sheet], () => newAppliedKits(world, appliedKits, sheet), lookupIn(world));
 const putOn = new Memo<readonly AppliedKit[]>(4);
-function newWears(world: World, wears: readonly AppliedKit[], sheet: MatchSheet): readonly AppliedKit[] {
+function newAppliedKits(world: World, appliedKits: readonly AppliedKit[], sheet: MatchSheet): readonly AppliedKit[] {
   const { from, to } = sheet;
   const next: AppliedKit[] = [];
-  for (const w of wears) {
+  for (const w of appliedKits) {
     if (w.shows !== from) {
       if (w.kit !== from) next.push(w);
       continue;
@@ -342,13 +343,13 @@ function newWears(world: World, wears: readonly AppliedKit[], sheet: MatchSheet)
   return next.filter((w) => w.kit !== to);
 }
 
-/** The steps of a rebrand: for the whole project, or for some screens only. Settings are never touched. `after`: what is worn then, when that is known already. */
+/** The steps of a rebrand: for the whole project, or for some screens only. Overrides are never touched. `after`: what is worn then, when that is known already. */
 export function applyRebrand(
   world: World,
   plan: Pick<RebrandPlan, 'from' | 'to' | 'sheet'>,
   screens?: readonly string[],
-  after: (wears: readonly AppliedKit[]) => readonly AppliedKit[] = (wears) =>
-    appliedKitsAfter(world, wears, plan.sheet),
+  after: (appliedKits: readonly AppliedKit[]) => readonly AppliedKit[] = (appliedKits) =>
+    appliedKitsAfter(world, appliedKits, plan.sheet),
 ): Step[] {
   const { project } = world;
   const steps: Step[] = [];
@@ -357,12 +358,13 @@ export function applyRebrand(
   if (screens) {
     for (const id of screens) {
       const screen = project.screens.find((s) => s.id === id);
-      if (screen) steps.push({ do: 'screenWears', screen: id, value: after(appliedKitsOf(project, screen)) });
+      if (screen) steps.push({ do: 'screenAppliedKits', screen: id, value: after(appliedKitsOf(project, screen)) });
     }
     return steps;
   }
-  steps.push({ do: 'wears', value: after(project.wears) });
-  for (const s of project.screens) if (s.wears) steps.push({ do: 'screenWears', screen: s.id, value: after(s.wears) });
+  steps.push({ do: 'appliedKits', value: after(project.appliedKits) });
+  for (const s of project.screens)
+    if (s.appliedKits) steps.push({ do: 'screenAppliedKits', screen: s.id, value: after(s.appliedKits) });
   return steps;
 }
 
@@ -372,10 +374,10 @@ export function lensKits(world: World, screen: Screen | undefined, to: KitRef): 
   const from = appliedKitOf(world.project, screen);
   if (from === undefined || from === to) return now;
   // What was corrected in a sheet since, here or in the project's, shows through the lens too.
-  const saved = world.project.sheets[sheetKey(from, to)];
+  const saved = world.project.matchSheets[sheetKey(from, to)];
   return lenses.of(
     now,
-    [to, from, saved, world.project.wears],
+    [to, from, saved, world.project.appliedKits],
     () => appliedKitsAfter(world, now, planSheet(world, from, to)),
     lookupIn(world),
   );
@@ -383,10 +385,14 @@ export function lensKits(world: World, screen: Screen | undefined, to: KitRef): 
 const lenses = new Memo<readonly AppliedKit[]>(8);
 
 /** The component to place so that `ref` shows through a lens: its counterpart in what is really worn, when there is one. */
-export function behindLens(wears: readonly AppliedKit[], lens: readonly AppliedKit[], ref: ComponentRef): ComponentRef {
-  if (lens === wears) return ref;
+export function behindLens(
+  appliedKits: readonly AppliedKit[],
+  lens: readonly AppliedKit[],
+  ref: ComponentRef,
+): ComponentRef {
+  if (lens === appliedKits) return ref;
   const { kit } = splitRef(ref);
-  const through = lens.find((w) => w.shows === kit && !wears.some((o) => o.kit === w.kit));
+  const through = lens.find((w) => w.shows === kit && !appliedKits.some((o) => o.kit === w.kit));
   const found = through && Object.values(through.sheet.pairs).find((p) => p.to === ref);
   return found?.from ?? ref;
 }

@@ -64,7 +64,7 @@ describe('a rebrand', () => {
     const on: World = { project: got.project, kits };
     const waits = reviewRebrand({ project: norrvik, kits }, (s) => appliedKitsOf(got.project, s), fonts).counts.parked;
     expect(waits).toBe(3);
-    const back = reviewRebrand(on, () => norrvik.wears, fonts).findings.filter((f) => f.concern === 'returned');
+    const back = reviewRebrand(on, () => norrvik.appliedKits, fonts).findings.filter((f) => f.concern === 'returned');
     expect(back).toHaveLength(3);
     expect(back[0]?.title).toMatch(/^Shows again: /u);
   });
@@ -73,13 +73,13 @@ describe('a rebrand', () => {
       for (const n of Object.values(s.nodes)) {
         if (n.type !== 'instance') continue;
         const { ledger } = transferInstance(world, after(s), n);
-        expect(ledger.filter((e) => e.outcome !== 'held')).toHaveLength(n.settings.length);
+        expect(ledger.filter((e) => e.outcome !== 'held')).toHaveLength(n.overrides.length);
       }
     }
   });
   it('shows what the designer wrote, in the other kit’s components', () => {
     const s = summit.screens.find((x) => x.name === 'Tours') as Screen;
-    const svg = toSvg(paint(layout(resolve(world, s, { wears: after(s) }), fonts)), {
+    const svg = toSvg(paint(layout(resolve(world, s, { appliedKits: after(s) }), fonts)), {
       width: 390,
       height: 844,
       title: 'Tours',
@@ -146,7 +146,7 @@ describe('alternatives', () => {
     });
     if (!got.ok) throw new Error(got.refusal.message);
     const swapped = got.project.screens.find((x) => x.id === s.id)?.nodes[button.id] as InstanceNode;
-    expect(swapped.settings).toEqual(button.settings);
+    expect(swapped.overrides).toEqual(button.overrides);
     expect(rankAlternatives({ project: got.project, kits }, [], swapped, [kits.get(PLY)!], 12)[1]?.ref).toBe(
       `${PLY}/button`,
     );

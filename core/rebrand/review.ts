@@ -120,7 +120,7 @@ const GROWN = 40;
 /**
  * Lays a screen out before and after, and lists what to look at: text that no longer fits or newly wraps, contrast below
  * WCAG AA in every mode of the kit, signs a font has not, small targets, content outside its container or newly over other
- * content, sections that grew, settings that wait, literals. At other widths and in situations: what is not so there before, and
+ * content, sections that grew, overrides that wait, literals. At other widths and in situations: what is not so there before, and
  * not told of the screen as it is.
  */
 export function reviewScreen(
@@ -138,7 +138,7 @@ export function reviewScreen(
     if (node.type === 'series') reviewEntries(world, screen, node, after, before, counts, findings);
     if (node.type !== 'instance') continue;
     instances++;
-    reviewSettings(world, screen, node, after, before, counts, findings);
+    reviewOverrides(world, screen, node, after, before, counts, findings);
   }
   findings.push(...reviewLook(world, screen, before, after, fonts));
   const besides = views(world, screen, seenIn);
@@ -186,8 +186,8 @@ function reviewLook(
   after: readonly AppliedKit[],
   fonts: Fonts,
 ): readonly Issue[] {
-  const made = resolve(world, screen, { wears: before });
-  const resolved = resolve(world, screen, { wears: after });
+  const made = resolve(world, screen, { appliedKits: before });
+  const resolved = resolve(world, screen, { appliedKits: after });
   const was = layout(made, fonts);
   const now = layout(resolved, fonts);
   const findings: Issue[] = [];
@@ -201,7 +201,7 @@ function reviewLook(
     const seenFrom = worldIn(world, screen.situation);
     const look = lookupIn(seenFrom);
     const inMode = (mode: string): ((of: Look) => Colours) => {
-      const terms = { world: seenFrom, wears: after, main: resolved.mainKit, mode, look };
+      const terms = { world: seenFrom, appliedKits: after, main: resolved.mainKit, mode, look };
       const known = new Map<Look, Colours>();
       return (of) => {
         let found = known.get(of);
@@ -213,10 +213,10 @@ function reviewLook(
       reviewColours(world, screen, undefined, resolved.root, mode, findings, inMode(mode));
   }
   // What lies over it is looked at by itself, as it lies there.
-  for (const over of overlaysOf(screen)) {
-    const [a, b] = [before, after].map((wears) => {
-      const whole = layout(resolve(world, screen, { wears, over }), fonts);
-      return whole.children.find((c) => c.node.key === over);
+  for (const overlay of overlaysOf(screen)) {
+    const [a, b] = [before, after].map((appliedKits) => {
+      const whole = layout(resolve(world, screen, { appliedKits, overlay }), fonts);
+      return whole.children.find((c) => c.node.key === overlay);
     });
     if (!a || !b) continue;
     reviewTexts(screen, fonts, a, b, findings);
@@ -269,12 +269,12 @@ function reviewEntries(
   findings: Issue[],
 ): void {
   for (const entry of series.entries) {
-    for (const [id, settings] of Object.entries(entry.settings)) {
+    for (const [id, overrides] of Object.entries(entry.overrides)) {
       const node = screen.nodes[id];
       if (node?.type !== 'instance') continue;
-      const at = (wears: readonly AppliedKit[]): Transfer => {
-        const shown = shownComponent(wears, node.component);
-        return transfer(world, wears, { written: shown, shown, settings, fills: NO_FILLS });
+      const at = (appliedKits: readonly AppliedKit[]): Transfer => {
+        const shown = shownComponent(appliedKits, node.component);
+        return transfer(world, appliedKits, { written: shown, shown, overrides, fills: NO_FILLS });
       };
       const name = componentAt(world, shownComponent(before, node.component))?.name ?? node.component;
       const of = { ref: node.component, name };
@@ -297,7 +297,7 @@ function tell(
 ): void {
   for (const entry of now.ledger) {
     counts[entry.outcome]++;
-    const waited = was.ledger[entry.setting]?.outcome === 'parked';
+    const waited = was.ledger[entry.override]?.outcome === 'parked';
     if (!waited && (entry.outcome === 'kept' || entry.outcome === 'mapped')) continue;
     const found =
       entry.outcome === 'parked'
@@ -331,7 +331,7 @@ function tell(
   }
 }
 
-function reviewSettings(
+function reviewOverrides(
   world: World,
   screen: Screen,
   node: InstanceNode,
@@ -367,7 +367,7 @@ function reviewSettings(
     );
   }
   // What it does by a part that nothing stands for any more: it is left undone while trying.
-  const lost = (node.does ?? []).filter(
+  const lost = (node.interactions ?? []).filter(
     (b) =>
       partAddress(after, b, shownComponent(after, node.component)) === null &&
       partAddress(before, b, shownComponent(before, node.component)) !== null,
@@ -391,7 +391,7 @@ function reviewSettings(
   ) {
     push('no-counterpart', `No counterpart: ${name}`, `It stays as it is on ${screen.name}.`, 1);
   }
-  for (const s of node.settings) {
+  for (const s of node.overrides) {
     if (
       s.kind === 'attr' &&
       typeof s.value === 'string' &&
@@ -438,19 +438,19 @@ function reviewTexts(screen: Screen, fonts: Fonts, was: Box, now: Box, findings:
       const { part, about } = partOf(box, inside);
       const { key } = box.node;
       const inner = box.w - look.paddingLeft - look.paddingRight;
-      const over = Math.max(
+      const overlay = Math.max(
         box.para.width - inner,
         parent ? box.x + box.w - (parent.x + parent.w) : 0,
         parent?.node.look.clip ? box.y + box.h - (parent.y + parent.h) : 0,
       );
-      if (over > 0.75)
+      if (overlay > 0.75)
         findings.push({
           concern: 'text-outside',
           screen: screen.id,
           node,
           title: 'Text no longer fits',
-          detail: `${name} is ${Math.round(over)} px larger than its ${within || 'place'} on ${screen.name}`,
-          measure: over,
+          detail: `${name} is ${Math.round(overlay)} px larger than its ${within || 'place'} on ${screen.name}`,
+          measure: overlay,
           cause: `text-outside|${part}`,
           about,
           key,

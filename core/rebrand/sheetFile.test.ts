@@ -86,7 +86,7 @@ describe('a match sheet as a file', () => {
     expect(got.sheet).toEqual(chosen);
     // It is planned again with it, and worn with it.
     const again = planRebrand(
-      { ...world, project: { ...world.project, sheets: { [`${PLYWOOD}>${SKERRY}`]: chosen } } },
+      { ...world, project: { ...world.project, matchSheets: { [`${PLYWOOD}>${SKERRY}`]: chosen } } },
       PLYWOOD,
       SKERRY,
     );
@@ -111,7 +111,7 @@ describe('a match sheet as a file', () => {
   });
   it('keeps what was looked at and left as it is', () => {
     const left = { ...sheet, accepted: ['grew|x'] };
-    expect(readSheet(world, writeSheet(left), sheet).sheet?.accepted).toEqual(['grew|x']);
+    expect(readSheet(world, writeSheet(left), sheet).sheet?.dismissed).toEqual(['grew|x']);
   });
   it.each([
     ['nothing', null],

@@ -11,7 +11,9 @@ import {
 } from '../model/index.js';
 import { chooseOption, choosePair, chooseProp, chooseToken } from './plan.js';
 
-export const SHEET_FORMAT = 'dekkor-sheet/1';
+export const SHEET_FORMAT = 'dekkor-sheet/2';
+/** Forms that are read: the first called what is dismissed `accepted`. */
+const READ_FORMATS: readonly unknown[] = ['dekkor-sheet/1', SHEET_FORMAT];
 /** More than this is no sheet between two kits. */
 const MOST = 5000;
 const MOST_LEFT = 1000;
@@ -38,7 +40,7 @@ export function writeSheet(sheet: MatchSheet): Json {
     ...(sheet.tokensChosen && sheet.tokensChosen.length > 0
       ? { tokens: sheet.tokensChosen.map((from) => ({ from, to: sheet.tokens[from] ?? null })) }
       : {}),
-    ...(sheet.accepted && sheet.accepted.length > 0 ? { accepted: [...sheet.accepted] } : {}),
+    ...(sheet.dismissed && sheet.dismissed.length > 0 ? { dismissed: [...sheet.dismissed] } : {}),
   };
 }
 
@@ -118,7 +120,7 @@ export function readSheet(world: World, json: unknown, onto: MatchSheet): ReadSh
     return { sheet: null, taken: 0, problems };
   };
   const file = json as Json;
-  if (!isObject(file) || file['format'] !== SHEET_FORMAT || !Array.isArray(file['pairs']))
+  if (!isObject(file) || !READ_FORMATS.includes(file['format']) || !Array.isArray(file['pairs']))
     return refuse('sheet.format', `This is no match sheet: one has the format “${SHEET_FORMAT}” and pairs.`);
   const [from, to] = [kitName(file['from']), kitName(file['to'])];
   const same = from === kitName(onto.from) && to === kitName(onto.to);
@@ -190,8 +192,9 @@ export function readSheet(world: World, json: unknown, onto: MatchSheet): ReadSh
     taken++;
   }
   // What was looked at is so for this way round only.
-  const left = same && Array.isArray(file['accepted']) ? file['accepted'] : [];
+  const dismissed = file['dismissed'] ?? file['accepted'];
+  const left = same && Array.isArray(dismissed) ? dismissed : [];
   const known = left.filter((c): c is string => typeof c === 'string' && c.length <= 600).slice(0, MOST_LEFT);
-  if (known.length > 0) sheet = { ...sheet, accepted: [...new Set([...(sheet.accepted ?? []), ...known])] };
+  if (known.length > 0) sheet = { ...sheet, dismissed: [...new Set([...(sheet.dismissed ?? []), ...known])] };
   return { sheet, taken, problems };
 }

@@ -157,7 +157,7 @@ describe('what mends a cause', () => {
     const screen = got.project.screens.find((s) => s.id === parked.places[0]?.screen) as Screen;
     const fillOf = (s: typeof sheet): string | undefined =>
       resolve(world, screen, {
-        wears: appliedKitsAfter(world, appliedKitsOf(got.project, screen), s),
+        appliedKits: appliedKitsAfter(world, appliedKitsOf(got.project, screen), s),
       }).root.children.find((c) => c.instance?.shown === `${LUMEN}/headboard`)?.look.fill;
     const lumenKit = kits.get(LUMEN) as Kit;
     expect(fillOf(lumen.sheet)).toBe(tokenValue(lumenKit, 'hue.livery'));

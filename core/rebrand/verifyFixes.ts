@@ -40,7 +40,7 @@ export interface Fix {
   readonly cause: string;
   /** What it does, in words. */
   readonly says: string;
-  /** What it does to screens: settings, in the terms of what they will wear. */
+  /** What it does to screens: overrides, in the terms of what they will wear. */
   readonly steps: readonly Step[];
   /** Or what it pairs otherwise in the sheet: a component, and what shows it. */
   readonly pair?: { readonly from: ComponentRef; readonly to: ComponentRef };
@@ -90,7 +90,7 @@ const originalsNow = (world: World, screen: Screen): ReadonlySet<string> =>
 function originalsOn(world: World, screen: Screen, after: readonly AppliedKit[], kept = madeThen): ReadonlySet<string> {
   const known = kept.get(screen);
   if (known?.after === after) return known.refs;
-  const { reads } = recordReads(() => resolve(world, screen, { wears: after }));
+  const { reads } = recordReads(() => resolve(world, screen, { appliedKits: after }));
   const refs = new Set(reads.get('component')?.keys() ?? []);
   kept.set(screen, { after, refs });
   return refs;
@@ -179,7 +179,7 @@ function alone(of: Screen | undefined, node: NodeId): { readonly of: Screen; rea
   const places = placesOf(of.nodes);
   let top: NodeId | undefined = node;
   while (top !== undefined && places.get(top)?.parent !== of.root) top = places.get(top)?.parent;
-  if (top === undefined || of.nodes[top]?.attrs.over !== undefined) return null;
+  if (top === undefined || of.nodes[top]?.attrs.overlay !== undefined) return null;
   const child = top;
   const screen = lone.of(of, [child], () => {
     const nodes: Record<NodeId, Node> = { [of.root]: { ...root, children: [child] } };
@@ -314,7 +314,7 @@ function tryScreens(
       continue;
     }
     const now = appliedKitsOf(world.project, screen);
-    const laid = (w: World, s: Screen): string => placesIn(layout(resolve(w, s, { wears: now }), fonts));
+    const laid = (w: World, s: Screen): string => placesIn(layout(resolve(w, s, { appliedKits: now }), fonts));
     if (laid(world, screen) !== laid(there, made)) return null;
     mends += one.mends;
     fresh += one.fresh;

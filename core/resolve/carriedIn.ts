@@ -5,10 +5,10 @@ import type { Context, Scope } from './scope.js';
 
 const NO_FILLS: readonly never[] = [];
 
-/** Settings by the first node of their address: the part of a component that they reach into. */
-export function group(settings: readonly Transferred[]): ReadonlyMap<string, readonly Transferred[]> {
+/** Overrides by the first node of their address: the part of a component that they reach into. */
+export function group(overrides: readonly Transferred[]): ReadonlyMap<string, readonly Transferred[]> {
   const by = new Map<string, Transferred[]>();
-  for (const s of settings) {
+  for (const s of overrides) {
     const first = s.at[0] ?? '';
     const list = by.get(first);
     if (list) list.push(s);
@@ -17,8 +17,8 @@ export function group(settings: readonly Transferred[]): ReadonlyMap<string, rea
   return by;
 }
 
-/** Settings a tree itself makes on a nested instance: its rules and bindings, in the terms of the written component. */
-export function treeSettings(scope: Scope, node: InstanceNode, ref: ComponentRef): readonly Override[] {
+/** Overrides a tree itself makes on a nested instance: its rules and bindings, in the terms of the written component. */
+export function treeOverrides(scope: Scope, node: InstanceNode, ref: ComponentRef): readonly Override[] {
   const made: Override[] = [];
   const rules = scope.rules.get(node.id);
   for (const [name, value] of Object.entries(rules ?? {})) {
@@ -33,7 +33,7 @@ export function treeSettings(scope: Scope, node: InstanceNode, ref: ComponentRef
 }
 
 /** What a tree binds and sets on an instance in it, in the terms of what that is shown as. */
-export function treeCarried(
+export function treeTransferred(
   context: Context,
   scope: Scope,
   node: InstanceNode,
@@ -41,14 +41,14 @@ export function treeCarried(
 ): readonly Transferred[] {
   // What a tree binds and sets is said in the terms of what was placed there first, also when it was swapped since.
   const home = node.placed ?? node.component;
-  const made = treeSettings(scope, node, home);
+  const made = treeOverrides(scope, node, home);
   if (made.length === 0) return NO_FILLS;
   if (shown === home) return made.map((s) => ({ at: s.at, kind: s.kind, name: s.name, value: s.value, from: 0 }));
   // Shown by another component: what the tree says is translated, what is held is not said twice.
-  return transfer(context.world, context.wears, {
+  return transfer(context.world, context.appliedKits, {
     written: home,
     shown,
-    settings: made,
+    overrides: made,
     fills: NO_FILLS,
-  }).settings.filter((s) => s.from >= 0);
+  }).overrides.filter((s) => s.from >= 0);
 }

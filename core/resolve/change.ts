@@ -18,7 +18,7 @@ export function gather(context: Context, scope: Scope, node: Node, key: string):
   const entry = scope.component ? undefined : scope.entry?.[node.id];
   const tell = tracing(context, key);
   if (!rules && !node.bind && !reach && !entry && !tell) return null;
-  const over: Record<string, unknown> = {};
+  const changes: Record<string, unknown> = {};
   const whose = scope.component?.name ?? 'This screen';
   if (tell)
     for (const [name, value] of Object.entries(node.attrs))
@@ -27,7 +27,7 @@ export function gather(context: Context, scope: Scope, node: Node, key: string):
     for (const name in rules) {
       if (name.startsWith('props.') || name === 'place') continue;
       const value = rules[name] as Json;
-      over[name] = value;
+      changes[name] = value;
       tell?.({ from: 'rule', name, value, whose });
     }
   if (node.bind)
@@ -37,33 +37,33 @@ export function gather(context: Context, scope: Scope, node: Node, key: string):
       const value = bound(scope, from);
       if (value === undefined) continue;
       // An empty text or icon takes no room unless the tree says otherwise.
-      if ((name === 'text' || name === 'icon') && !isFilled(value)) over['visible'] = false;
-      over[name] = value;
+      if ((name === 'text' || name === 'icon') && !isFilled(value)) changes['visible'] = false;
+      changes[name] = value;
       tell?.({ from: 'binding', name, value, whose: `${whose}’s ${from}` });
     }
   const set = (s: { readonly name: string; readonly value: Json }): void => {
-    over[s.name] = s.value;
-    if (s.name === 'text' && isFilled(s.value) && node.bind?.['text']) delete over['visible'];
+    changes[s.name] = s.value;
+    if (s.name === 'text' && isFilled(s.value) && node.bind?.['text']) delete changes['visible'];
   };
   for (const s of entry ?? []) {
     if (s.kind !== 'attr' || s.at.length > 0 || !whenHolds(s.when, scope.states, context.width)) continue;
     set(s);
-    tell?.({ from: 'setting', name: s.name, value: s.value, whose: 'This item' });
+    tell?.({ from: 'override', name: s.name, value: s.value, whose: 'This item' });
   }
   for (const s of reach ?? []) {
     if (s.kind !== 'attr' || s.at.length !== 1 || !whenHolds(s.when, scope.states, context.width)) continue;
     set(s);
-    tell?.({ from: s.from < 0 ? 'held' : 'setting', name: s.name, value: s.value, whose: scope.owner });
+    tell?.({ from: s.from < 0 ? 'held' : 'override', name: s.name, value: s.value, whose: scope.owner });
   }
-  return over;
+  return changes;
 }
 
-export const lookOf = (context: Context, scope: Scope, node: Node, over: Record<string, unknown> | null): Look =>
-  over ? toChangedLook(context, scope.kit, node.attrs, over) : toLook(context, scope.kit, node.attrs);
+export const lookOf = (context: Context, scope: Scope, node: Node, changes: Record<string, unknown> | null): Look =>
+  changes ? toChangedLook(context, scope.kit, node.attrs, changes) : toLook(context, scope.kit, node.attrs);
 
 /** What a text says, with what is changed of it. */
-export function textOf(node: Node, over: Record<string, unknown> | null): string {
-  const said = over && 'text' in over ? over['text'] : node.attrs.text;
+export function textOf(node: Node, changes: Record<string, unknown> | null): string {
+  const said = changes && 'text' in changes ? changes['text'] : node.attrs.text;
   return typeof said === 'string' ? said : said === undefined ? '' : String(said);
 }
 

@@ -17,7 +17,7 @@ import {
   type Override,
   type World,
 } from '../model/index.js';
-import { treeSettings } from './carriedIn.js';
+import { treeOverrides } from './carriedIn.js';
 import { gather, textOf } from './change.js';
 import { resolve } from './resolve.js';
 import { PLACE } from './room.js';
@@ -33,7 +33,7 @@ export interface Expanded {
 }
 
 /**
- * The parts that an instance shows now, with what rules, links and settings make of them written on each. The painted result is
+ * The parts that an instance shows now, with what rules, links and overrides make of them written on each. The painted result is
  * the same but for empty slots, which only an instance can show. Null when there is no such instance, or it shows nothing.
  * @param id of the instance, in the screen's own tree
  * @param newId ids for the parts; the root keeps the instance's own. `slots`: empty slots come as empty boxes
@@ -82,8 +82,8 @@ function expandInside(inside: Inside, newId: () => NodeId, slots: boolean): Expa
   const from = new Map<NodeId, readonly string[]>();
   const { kit } = splitRef(shown);
   const ref: KitRef | null = kit === 'project' ? null : kit;
-  const attrsOf = (n: Node, over: Readonly<Record<string, unknown>> | null): Attrs => {
-    const { component: _, place: __, ...rest } = { ...n.attrs, ...over } as Record<string, unknown>;
+  const attrsOf = (n: Node, changes: Readonly<Record<string, unknown>> | null): Attrs => {
+    const { component: _, place: __, ...rest } = { ...n.attrs, ...changes } as Record<string, unknown>;
     return ref === null ? (rest as Attrs) : qualifyAttrs(rest, ref);
   };
   const build = (at: Scope, part: NodeId, path: readonly string[], own?: NodeId): NodeId | null => {
@@ -94,12 +94,12 @@ function expandInside(inside: Inside, newId: () => NodeId, slots: boolean): Expa
     const made = own ?? newId();
     const way = own === undefined ? [...path, part] : [];
     const was = { component: shown, at: way };
-    const over = gather(context, at, n, key);
+    const changes = gather(context, at, n, key);
     const common = { id: made, ...(n.name ? { name: n.name } : {}), was };
     from.set(made, way);
     switch (n.type) {
       case 'instance': {
-        const got = nested(inside, at, n, over);
+        const got = nested(inside, at, n, changes);
         const kept = n.fills.map((f) => ({
           ...f,
           children: f.children.flatMap((c) => build(at, c, path) ?? []),
@@ -108,7 +108,7 @@ function expandInside(inside: Inside, newId: () => NodeId, slots: boolean): Expa
           ...common,
           ...got,
           type: 'instance',
-          attrs: attrsOf(n, over),
+          attrs: attrsOf(n, changes),
           fills: kept.filter((f) => f.children.length > 0),
         };
         break;
@@ -123,7 +123,7 @@ function expandInside(inside: Inside, newId: () => NodeId, slots: boolean): Expa
           ...common,
           name: n.name ?? slotName(inside, n.slot),
           type: 'box',
-          attrs: attrsOf(n, over),
+          attrs: attrsOf(n, changes),
           children: content,
         };
         break;
@@ -144,22 +144,22 @@ function expandInside(inside: Inside, newId: () => NodeId, slots: boolean): Expa
           };
           return build(inner, n.item, [...way, segment]) ?? [];
         });
-        nodes[made] = { ...common, type: 'box', attrs: attrsOf(n, over), children };
+        nodes[made] = { ...common, type: 'box', attrs: attrsOf(n, changes), children };
         break;
       }
       case 'box': {
         const list = at.moved?.get(n.id) ?? n.children;
         // A place is kept in the order of the parts.
         const children = list.flatMap((c) => build(at, c, path) ?? []);
-        nodes[made] = { ...common, type: 'box', attrs: attrsOf(n, over), children };
+        nodes[made] = { ...common, type: 'box', attrs: attrsOf(n, changes), children };
         break;
       }
       default: {
-        const attrs = attrsOf(n, over);
+        const attrs = attrsOf(n, changes);
         nodes[made] = {
           ...common,
           type: n.type,
-          attrs: n.type === 'text' ? { ...attrs, text: textOf(n, over) } : attrs,
+          attrs: n.type === 'text' ? { ...attrs, text: textOf(n, changes) } : attrs,
         };
       }
     }
@@ -169,7 +169,7 @@ function expandInside(inside: Inside, newId: () => NodeId, slots: boolean): Expa
   // The room it takes is said by where it stands.
   const top = nodes[node.id];
   const room = Object.fromEntries(
-    Object.entries({ ...node.attrs, ...inside.over }).filter(([name, v]) => PLACE.has(name) && v !== undefined),
+    Object.entries({ ...node.attrs, ...inside.changes }).filter(([name, v]) => PLACE.has(name) && v !== undefined),
   );
   if (top)
     nodes[node.id] = { ...top, name: node.name ?? component.name, attrs: { ...top.attrs, ...room } as Attrs } as Node;
@@ -178,17 +178,17 @@ function expandInside(inside: Inside, newId: () => NodeId, slots: boolean): Expa
 const slotName = ({ component }: Inside, slot: string): string =>
   component.contract.slots.find((s) => s.id === slot)?.name ?? slot;
 
-/** A nested instance with everything the trees around it say of it, as settings of its own. */
+/** A nested instance with everything the trees around it say of it, as overrides of its own. */
 function nested(
   { context }: Inside,
   scope: Scope,
   n: InstanceNode,
-  over: Readonly<Record<string, unknown>> | null,
-): Pick<InstanceNode, 'component' | 'settings'> & { readonly placed?: ComponentRef } {
-  const swapped = over?.['component'];
+  changes: Readonly<Record<string, unknown>> | null,
+): Pick<InstanceNode, 'component' | 'overrides'> & { readonly placed?: ComponentRef } {
+  const swapped = changes?.['component'];
   const component = typeof swapped === 'string' ? swapped : n.component;
   const home = n.placed ?? n.component;
-  const shown = shownComponent(context.wears, component);
+  const shown = shownComponent(context.appliedKits, component);
   const outer = (scope.reach.get(n.id) ?? [])
     .filter((c) => c.kind === 'prop' || c.at.length > 1)
     .map((c): Override => ({
@@ -199,8 +199,8 @@ function nested(
       value: c.value,
       ...(c.when ? { when: c.when } : {}),
     }));
-  const all = [...n.settings, ...treeSettings(scope, n, home), ...outer];
+  const all = [...n.overrides, ...treeOverrides(scope, n, home), ...outer];
   const last = new Map(all.map((s) => [overrideKey(s), s]));
   const placed = typeof swapped === 'string' ? undefined : n.placed;
-  return { component, settings: [...last.values()], ...(placed !== undefined ? { placed } : {}) };
+  return { component, overrides: [...last.values()], ...(placed !== undefined ? { placed } : {}) };
 }

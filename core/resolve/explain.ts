@@ -47,7 +47,7 @@ export function shownBy(
     default: `${last.whose}’s default`,
     inherited: `${last.whose} around it`,
     held: 'what it was before',
-    setting: 'you',
+    override: 'you',
     screen: 'this screen',
   };
   return { value: last.value, from: last.from, says: says[last.from] };

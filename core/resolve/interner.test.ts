@@ -84,7 +84,7 @@ describe('instances that are written alike', () => {
     const twin: InstanceNode = { ...node, id: 'twin' };
     const changed: InstanceNode = {
       ...twin,
-      settings: [{ home: node.component, at: [], kind: 'prop', name: 'title', value: 'Only here' }],
+      overrides: [{ home: node.component, at: [], kind: 'prop', name: 'title', value: 'Only here' }],
     };
     const root = screen.nodes[screen.root];
     const on = (n: InstanceNode): Screen => ({

@@ -36,7 +36,7 @@ export interface Look {
   readonly edges:
     { readonly left?: Edge; readonly right?: Edge; readonly top?: Edge; readonly bottom?: Edge } | undefined;
   readonly pin: 'top' | 'bottom' | undefined;
-  readonly over: OverlayPlace | undefined;
+  readonly overlay: OverlayPlace | undefined;
   readonly scrim: boolean | undefined;
   readonly flow: BoxFlow;
   readonly gap: number;
@@ -45,7 +45,7 @@ export interface Look {
   /** The columns of a grid: as listed, or so many equal ones. */
   readonly tracks: readonly Track[];
   /** 0: not said. */
-  readonly leastColumn: number;
+  readonly minColumn: number;
   /** From 1; 0: not said. */
   readonly column: number;
   readonly row: number;
@@ -186,6 +186,6 @@ export interface ResolvedScreen {
   readonly height: number | null;
   readonly root: RNode;
   /** What lies over it, when that is shown. */
-  readonly over: RNode | undefined;
+  readonly overlay: RNode | undefined;
   readonly mainKit: Kit | undefined;
 }

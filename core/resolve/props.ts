@@ -5,7 +5,7 @@ import { whenHolds } from './rules.js';
 
 /** Who gave an attribute or prop a value. Later layers win. */
 export interface Layer {
-  readonly from: 'original' | 'rule' | 'binding' | 'default' | 'inherited' | 'held' | 'setting' | 'screen';
+  readonly from: 'original' | 'rule' | 'binding' | 'default' | 'inherited' | 'held' | 'override' | 'screen';
   readonly name: string;
   readonly value: Json;
   /** The original, the prop or the instance that says so, in words. */
@@ -58,7 +58,7 @@ export interface PropTerms {
   readonly tell: ((layer: Layer) => void) | null;
 }
 
-/** The props of an instance: defaults, then settings from inner to outer, then what is inherited where nobody chose. */
+/** The props of an instance: defaults, then overrides from inner to outer, then what is inherited where nobody chose. */
 export function propsOf(
   component: Component,
   layers: readonly Transferred[],
@@ -76,7 +76,7 @@ export function propsOf(
     props[s.name] = s.value;
     told.add(s.name);
     tell?.({
-      from: s.from < 0 ? 'held' : 'setting',
+      from: s.from < 0 ? 'held' : 'override',
       name: `props.${s.name}`,
       value: s.value,
       whose: owner || 'This screen',

@@ -35,10 +35,10 @@ const set = (
 const use = (
   id: string,
   component: string,
-  settings: readonly Override[] = [],
+  overrides: readonly Override[] = [],
   more: Partial<InstanceNode> = {},
 ): InstanceNode => ({
-  ...newInstance(id, component.includes('/') ? component : `${PLY}/${component}`, {}, settings),
+  ...newInstance(id, component.includes('/') ? component : `${PLY}/${component}`, {}, overrides),
   ...more,
 });
 function made(
@@ -61,8 +61,8 @@ const text = (n: RNode): string[] => all(n).flatMap((x) => (x.type === 'text' &&
 
 describe('the cascade', () => {
   it('lets the outermost win: the original, then the prop of what encloses it, then the screen', () => {
-    const says = (...settings: Override[]): unknown => {
-      const { world, screen } = made([use('card', 'card', settings)], ['card']);
+    const says = (...overrides: Override[]): unknown => {
+      const { world, screen } = made([use('card', 'card', overrides)], ['card']);
       return all(resolve(world, screen).root).find((n) => n.key === 'card/action')?.instance?.props['label'];
     };
     const shown = set('card', 'action', 'Read');
@@ -141,7 +141,7 @@ describe('series', () => {
           attrs: { flow: 'column', gap: 4 },
           item: 'it',
           rows: 'sailings',
-          entries: [{ key: 'r3', settings: { it: [set('list-item', 'title', 'Mine')] } }],
+          entries: [{ key: 'r3', overrides: { it: [set('list-item', 'title', 'Mine')] } }],
         },
         { ...use('it', 'list-item'), bind: { 'props.title': 'row.c1', 'props.note': 'row.c2' } },
       ],
@@ -206,10 +206,10 @@ describe('colours in another mode', () => {
     for (const project of demos)
       for (const screen of project.screens) {
         const world: World = { project, kits };
-        const wears = appliedKitsOf(project, screen);
+        const appliedKits = appliedKitsOf(project, screen);
         const plain = resolve(world, screen);
         for (const mode of plain.mainKit ? modesOf(plain.mainKit) : []) {
-          const terms = { world, wears, main: plain.mainKit, mode, look: lookupIn(world) };
+          const terms = { world, appliedKits, main: plain.mainKit, mode, look: lookupIn(world) };
           const pairs = (a: RNode, b: RNode): void => {
             const { fill, color } = coloursIn(terms, a.look);
             expect({ key: a.key, fill, color }).toEqual({ key: b.key, fill: b.look.fill, color: b.look.color });

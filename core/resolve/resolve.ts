@@ -34,7 +34,7 @@ import { besides, propsOf, statesFrom, type Enclosing } from './props.js';
 import { movedBy, rulesFor } from './rules.js';
 import { toLook } from './values.js';
 import { gather, lookOf, textOf, tracing } from './change.js';
-import { group, treeCarried } from './carriedIn.js';
+import { group, treeTransferred } from './carriedIn.js';
 import { inItsPlace } from './room.js';
 import type { Context, ResolveOptions, Scope } from './scope.js';
 
@@ -49,21 +49,22 @@ const NOTHING: ReadonlyMap<string, readonly Transferred[]> = new Map();
 
 /**
  * A screen with every instance replaced by its parts and every value made concrete.
- * Order, weakest first: node attributes, rules (states last), prop bindings, settings of enclosing originals from inner
- * to outer, the screen's own settings. Never throws: what cannot be shown becomes a marked `broken` part.
+ * Order, weakest first: node attributes, rules (states last), prop bindings, overrides of enclosing originals from inner
+ * to outer, the screen's own overrides. Never throws: what cannot be shown becomes a marked `broken` part.
  */
 export function resolve(all: World, screen: Screen | string, options: ResolveOptions = {}): ResolvedScreen {
   const found = typeof screen === 'string' ? screenOf(all.project, screen) : screen;
   if (!found) throw new RangeError(`There is no screen ${String(screen)}`);
   const world = worldIn(all, found.situation);
-  const wears = options.wears ?? appliedKitsOf(world.project, found);
+  const appliedKits = options.appliedKits ?? appliedKitsOf(world.project, found);
   const mode = options.mode ?? found.mode ?? '';
   const first = world.project.kits[0];
-  if (options.trace || options.states || options.inside) return resolveNew(world, found, wears, first, mode, options);
+  if (options.trace || options.states || options.inside)
+    return resolveNew(world, found, appliedKits, first, mode, options);
   return screens.of(
     found,
-    [wears, first, mode, options.emptySlots === true, options.over ?? ''],
-    () => resolveNew(world, found, wears, first, mode, options),
+    [appliedKits, first, mode, options.emptySlots === true, options.overlay ?? ''],
+    () => resolveNew(world, found, appliedKits, first, mode, options),
     lookupIn(world),
   );
 }
@@ -88,15 +89,15 @@ const outermost = (nodes: Nodes): Scope => ({
 function resolveNew(
   world: World,
   found: Screen,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   first: KitRef | undefined,
   mode: string,
   options: ResolveOptions,
 ): ResolvedScreen {
-  const main = first === undefined ? undefined : kitAt(world, shownKit(wears, first));
+  const main = first === undefined ? undefined : kitAt(world, shownKit(appliedKits, first));
   const context: Context = {
     world,
-    wears,
+    appliedKits,
     mode,
     main,
     width: found.width,
@@ -109,10 +110,12 @@ function resolveNew(
   const all =
     resolveNode(context, scope, found.root) ?? broken(context, scope, found.root, 'This screen has lost its root');
   // What lies over a screen is no part of what it is laid out of.
-  const lies = all.children.some((c) => c.look.over !== undefined);
-  const root = lies ? { ...all, children: all.children.filter((c) => c.look.over === undefined), note: null } : all;
-  const over = lies ? all.children.find((c) => c.key === options.over && c.look.over !== undefined) : undefined;
-  return { id: found.id, name: found.name, width: found.width, height: found.height, root, over, mainKit: main };
+  const lies = all.children.some((c) => c.look.overlay !== undefined);
+  const root = lies ? { ...all, children: all.children.filter((c) => c.look.overlay === undefined), note: null } : all;
+  const overlay = lies
+    ? all.children.find((c) => c.key === options.overlay && c.look.overlay !== undefined)
+    : undefined;
+  return { id: found.id, name: found.name, width: found.width, height: found.height, root, overlay, mainKit: main };
 }
 
 /** How a component is shown by itself. */
@@ -131,18 +134,18 @@ const SAMPLE = 'sample';
 export function resolveSample(
   world: World,
   ref: ComponentRef,
-  settings: readonly Override[] = [],
+  overrides: readonly Override[] = [],
   options: SampleOptions = {},
 ): RNode {
-  const wears = options.wears ?? [];
+  const appliedKits = options.appliedKits ?? [];
   // The project's own components take page, ink and gaps from the kit that its screens are made with.
   const first = world.project.kits[0];
   const kit =
-    kitOfRef(world, shownComponent(wears, ref)) ??
-    (first === undefined ? undefined : kitAt(world, shownKit(wears, first)));
+    kitOfRef(world, shownComponent(appliedKits, ref)) ??
+    (first === undefined ? undefined : kitAt(world, shownKit(appliedKits, first)));
   const context: Context = {
     world,
-    wears,
+    appliedKits,
     mode: options.mode ?? '',
     main: kit,
     width: options.width ?? 390,
@@ -157,7 +160,7 @@ export function resolveSample(
     attrs: {},
     component: ref,
     ...(options.placed !== undefined && options.placed !== ref ? { placed: options.placed } : {}),
-    settings,
+    overrides,
     fills: options.fills ?? NO_FILLS,
   };
   const scope = outermost({ ...options.nodes, [SAMPLE]: node });
@@ -193,9 +196,9 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): RNode | null {
     default:
       break;
   }
-  const over = gather(context, scope, node, key);
+  const changes = gather(context, scope, node, key);
   const owner = ownerIn(scope, node.id);
-  const look = lookOf(context, scope, node, over);
+  const look = lookOf(context, scope, node, changes);
   // Parts of a component are known by their ids; a thing of a screen by what it is.
   const name = node.name ?? (scope.component ? node.id : plainKind(node));
   if (node.type === 'slot') {
@@ -213,7 +216,7 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): RNode | null {
     return part({ key, type, name: slot.name, look, children: content, owner, slot });
   }
   if (node.type === 'text') {
-    const written = textOf(node, over);
+    const written = textOf(node, changes);
     const text = context.longer > 0 ? longer(written, context.longer) : written;
     return part({ key, type: 'text', name, look, text, written, owner });
   }
@@ -233,7 +236,7 @@ const ownerIn = (scope: Scope, id: NodeId): string => (scope.component && !scope
 
 function resolveSeries(context: Context, scope: Scope, node: SeriesNode): RNode {
   const key = scope.prefix + node.id;
-  const over = gather(context, scope, node, key);
+  const changes = gather(context, scope, node, key);
   const reach = scope.reach.get(node.id) ?? [];
   const item = scope.nodes[node.item];
   const template = item && atWidth(item, context.width);
@@ -258,12 +261,12 @@ function resolveSeries(context: Context, scope: Scope, node: SeriesNode): RNode 
     for (const item of listItems(scope.props[node.of]))
       into(item.key, { of: node.of, values: item.values, props: prop?.item ?? [] }, undefined);
   } else if (node.rows !== undefined) {
-    const differ = new Map(node.entries.map((e) => [e.key, e.settings]));
+    const differ = new Map(node.entries.map((e) => [e.key, e.overrides]));
     for (const row of contentSetAt(context.world.project, node.rows)?.rows ?? [])
       into(row.key, { of: ROW, values: row.values, props: [] }, differ.get(row.key) ?? NOTHING_DIFFERS);
-  } else for (const entry of node.entries) into(entry.key, undefined, entry.settings);
+  } else for (const entry of node.entries) into(entry.key, undefined, entry.overrides);
   const owner = ownerIn(scope, node.id);
-  const look = lookOf(context, scope, node, over);
+  const look = lookOf(context, scope, node, changes);
   return part({ key, type: 'box', name: node.name ?? 'Series', look, children, owner, series: true });
 }
 
@@ -275,7 +278,7 @@ interface Counted {
   readonly count: number;
 }
 /** Instances by how they are written, their ids and what they do left out: what one of them shows is what all of them show. */
-const written = new Interner<InstanceNode>(({ id: _, does: __, ...rest }) => JSON.stringify(rest));
+const written = new Interner<InstanceNode>(({ id: _, interactions: __, ...rest }) => JSON.stringify(rest));
 /** The first of some instances that are written alike stands on several screens, and in more surroundings. */
 const alike = new Memo<Counted>(12);
 
@@ -304,7 +307,7 @@ function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
   if (scope.component || scope.item || scope.entry || traced || special || options.states || scope.reach !== NOTHING)
     return resolveInstance(context, scope, node);
   const on: unknown[] = [
-    context.wears,
+    context.appliedKits,
     context.mode,
     context.main,
     context.width,
@@ -335,12 +338,12 @@ function remembered(context: Context, scope: Scope, node: InstanceNode): RNode {
 }
 
 function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RNode {
-  const { world, wears } = context;
+  const { world, appliedKits } = context;
   const key = scope.prefix + node.id;
-  const over = gather(context, scope, node, key);
-  const swapped = over?.['component'];
+  const changes = gather(context, scope, node, key);
+  const swapped = changes?.['component'];
   const written = typeof swapped === 'string' ? swapped : node.component;
-  const shown = shownComponent(wears, written);
+  const shown = shownComponent(appliedKits, written);
   const open = context.options.open === true && scope.enclosing.length === 0 && key === SAMPLE;
   const component = (open ? context.options.instead : undefined) ?? componentAt(world, shown);
   if (!component) return broken(context, scope, node.id, `${shown} is not installed`);
@@ -349,20 +352,25 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
   }
   const owner = ownerIn(scope, node.id);
   const placed = typeof swapped === 'string' ? written : (node.placed ?? written);
-  const own = transfer(world, wears, { written: placed, shown, settings: byWeight(node.settings), fills: node.fills });
-  const tree = scope.component || (node.bind && scope.item) ? treeCarried(context, scope, node, shown) : NO_FILLS;
+  const own = transfer(world, appliedKits, {
+    written: placed,
+    shown,
+    overrides: byWeight(node.overrides),
+    fills: node.fills,
+  });
+  const tree = scope.component || (node.bind && scope.item) ? treeTransferred(context, scope, node, shown) : NO_FILLS;
   const differs = scope.component ? undefined : scope.entry?.[node.id];
   const single =
     differs && differs.length > 0
-      ? transfer(world, wears, { written: shown, shown, settings: differs, fills: NO_FILLS }).settings
+      ? transfer(world, appliedKits, { written: shown, shown, overrides: differs, fills: NO_FILLS }).overrides
       : NO_FILLS;
   const outer = (scope.reach.get(node.id) ?? [])
     .filter((s) => s.kind === 'prop' || s.at.length > 1)
     .map((s) => ({ ...s, at: s.at.slice(1) }));
   const layers: readonly Transferred[] =
     outer.length > 0 || tree.length > 0 || single.length > 0
-      ? [...own.settings, ...tree, ...single, ...outer]
-      : own.settings;
+      ? [...own.overrides, ...tree, ...single, ...outer]
+      : own.overrides;
   const asked = context.options.states?.[key];
   const props = propsOf(component, layers, {
     enclosing: scope.enclosing,
@@ -397,10 +405,10 @@ function resolveInstance(context: Context, scope: Scope, node: InstanceNode): RN
     },
   };
   if (context.options.inside?.key === key)
-    context.options.inside.tell({ context, node, shown, component, scope: inner, over, fills: own.fills.shown });
+    context.options.inside.tell({ context, node, shown, component, scope: inner, changes, fills: own.fills.shown });
   const root = resolveNode(context, inner, component.root);
   if (!root) return broken(context, scope, node.id, `${component.name} has lost its root`);
-  const look = inItsPlace(context, scope, node, over, root.look);
+  const look = inItsPlace(context, scope, node, changes, root.look);
   const instance = { written, shown, name: component.name, role: component.role, props };
   return open
     ? part({ ...root, look, as: null })

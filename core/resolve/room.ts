@@ -23,20 +23,20 @@ export function inItsPlace(
   context: Context,
   scope: Scope,
   node: InstanceNode,
-  over: Record<string, unknown> | null,
+  changes: Record<string, unknown> | null,
   root: Look,
 ): Look {
-  const on: unknown[] = [scope.kit, context.wears, context.mode, context.main];
+  const on: unknown[] = [scope.kit, context.appliedKits, context.mode, context.main];
   const attrs = node.attrs as Readonly<Record<string, unknown>>;
-  for (const name in attrs) if (PLACE.has(name) && !(over && name in over)) on.push(name, attrs[name]);
-  if (over) for (const name in over) if (PLACE.has(name)) on.push(name, over[name]);
+  for (const name in attrs) if (PLACE.has(name) && !(changes && name in changes)) on.push(name, attrs[name]);
+  if (changes) for (const name in changes) if (PLACE.has(name)) on.push(name, changes[name]);
   if (on.length === 4) return root;
   // Instances in the same room share what they look like: `width: stretch` says the same everywhere.
   return rooms.of(
     root,
     on,
     () => {
-      const own = toLook(context, scope.kit, { ...node.attrs, ...over }) as unknown as Record<string, unknown>;
+      const own = toLook(context, scope.kit, { ...node.attrs, ...changes }) as unknown as Record<string, unknown>;
       const made: Record<string, unknown> = { ...root };
       for (let n = 4; n < on.length; n += 2) if (on[n + 1] !== undefined) made[on[n] as string] = own[on[n] as string];
       return made as unknown as Look;

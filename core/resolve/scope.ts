@@ -18,9 +18,9 @@ import type { Terms } from './values.js';
 
 export interface ResolveOptions {
   /** Look through this instead of what the screen wears. */
-  readonly wears?: readonly AppliedKit[];
+  readonly appliedKits?: readonly AppliedKit[];
   /** What lies over the screen is shown: which. Absent: nothing. */
-  readonly over?: NodeId;
+  readonly overlay?: NodeId;
   /** Token mode, for instance `dark`. */
   readonly mode?: string;
   /** States shown, by the key of an instance. */
@@ -45,7 +45,7 @@ export interface Inside {
   readonly component: Component;
   readonly scope: Scope;
   /** What the trees around it change of its own attributes. */
-  readonly over: Readonly<Record<string, unknown>> | null;
+  readonly changes: Readonly<Record<string, unknown>> | null;
   /** What stands in its slots, by slot. */
   readonly fills: Readonly<Record<string, readonly NodeId[]>>;
 }
@@ -62,7 +62,7 @@ export interface Scope {
   readonly moved?: ReadonlyMap<NodeId, readonly NodeId[]> | undefined;
   /** This is the tree of the original that is looked at by itself. */
   readonly open?: boolean;
-  /** Settings of enclosing trees that reach into this one, by first segment; weakest first. */
+  /** Overrides of enclosing trees that reach into this one, by first segment; weakest first. */
   readonly reach: ReadonlyMap<string, readonly Transferred[]>;
   readonly slot: (id: string, key: string) => readonly RNode[];
   readonly states: readonly StateName[];

@@ -27,7 +27,7 @@ import type { Look, Shadow } from './look.js';
 /** What values are read against: the kit of the tree they stand in, and what the screen wears. */
 export interface Terms {
   readonly world: World;
-  readonly wears: readonly AppliedKit[];
+  readonly appliedKits: readonly AppliedKit[];
   readonly mode: string;
   /** The kit that screens take their page, ink and body text from. */
   readonly main: Kit | undefined;
@@ -37,7 +37,7 @@ export interface Terms {
 
 /** Where a value that is a token is found: its kit and its path there. Null: it is no token; undefined: there is no such token. */
 export function tokenAt(
-  terms: Pick<Terms, 'world' | 'wears' | 'main'>,
+  terms: Pick<Terms, 'world' | 'appliedKits' | 'main'>,
   kit: Kit | undefined,
   value: Json | undefined,
 ): { readonly kit: Kit; readonly path: string } | null | undefined {
@@ -50,9 +50,9 @@ export function tokenAt(
   const cut = path.indexOf('/');
   if (path.includes('@') && cut > 0) {
     const from: KitRef = path.slice(0, cut);
-    const shown = shownKit(terms.wears, from);
+    const shown = shownKit(terms.appliedKits, from);
     const name = path.slice(cut + 1);
-    const to = shown === from ? name : mapBetween(terms.world, terms.wears, from, shown)?.tokens[name];
+    const to = shown === from ? name : mapBetween(terms.world, terms.appliedKits, from, shown)?.tokens[name];
     const there = kitAt(terms.world, to ? shown : from);
     return there ? { kit: there, path: to ?? name } : undefined;
   }
@@ -69,9 +69,9 @@ export function styleOf(terms: Terms, kit: Kit | undefined, value: Json | undefi
   if (id !== undefined && id.includes('@')) {
     const cut = id.indexOf('/');
     const from = id.slice(0, cut);
-    const shown = shownKit(terms.wears, from);
+    const shown = shownKit(terms.appliedKits, from);
     const name = id.slice(cut + 1);
-    const to = shown === from ? name : mapBetween(terms.world, terms.wears, from, shown)?.textStyles[name];
+    const to = shown === from ? name : mapBetween(terms.world, terms.appliedKits, from, shown)?.textStyles[name];
     const there = kitAt(terms.world, to ? shown : from);
     return there ? textStyleOf(there, to ?? name) : undefined;
   }
@@ -99,13 +99,13 @@ function shadowOf(terms: Terms, kit: Kit | undefined, value: Json | undefined): 
   };
 }
 
-/** Looks of plain attributes, and of a node with what rules, bindings and settings change of it. */
+/** Looks of plain attributes, and of a node with what rules, bindings and overrides change of it. */
 const looks = new Memo<Look>(3);
 const changed = new Memo<Look>(40);
 
 /** Attributes made concrete. Values that cannot be read (a missing token, a wrong type) fall back to the default. */
 export function toLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
-  return looks.of(a, [kit, terms.wears, terms.mode, terms.main], () => newLook(terms, kit, a), terms.look);
+  return looks.of(a, [kit, terms.appliedKits, terms.mode, terms.main], () => newLook(terms, kit, a), terms.look);
 }
 
 /** The same with some attributes replaced: what many instances change in the same way is made concrete once. What a text says is no part of its look. */
@@ -113,11 +113,11 @@ export function toChangedLook(
   terms: Terms,
   kit: Kit | undefined,
   a: Attrs,
-  over: Readonly<Record<string, unknown>>,
+  changes: Readonly<Record<string, unknown>>,
 ): Look {
-  const on: unknown[] = [kit, terms.wears, terms.mode, terms.main];
-  for (const name in over) if (name !== 'text') on.push(name, over[name]);
-  return changed.of(a, on, () => newLook(terms, kit, { ...a, ...over } as Attrs), terms.look);
+  const on: unknown[] = [kit, terms.appliedKits, terms.mode, terms.main];
+  for (const name in changes) if (name !== 'text') on.push(name, changes[name]);
+  return changed.of(a, on, () => newLook(terms, kit, { ...a, ...changes } as Attrs), terms.look);
 }
 
 /** The colours of a look. */
@@ -131,7 +131,7 @@ export function coloursIn(terms: Terms, look: Look): Colours {
   const { said, kit } = look;
   const colour = (v: Json | undefined): string | undefined => colourOf(terms, kit, v);
   const make = (): Colours => ({ fill: colour(said.fill), color: colour(said.color) ?? BLACK });
-  return inMode.of(said, [kit, terms.wears, terms.mode, terms.main], make, terms.look);
+  return inMode.of(said, [kit, terms.appliedKits, terms.mode, terms.main], make, terms.look);
 }
 /** Whatever a kit or a rule says: only what is a colour is ever painted. */
 function colourOf(terms: Terms, kit: Kit | undefined, v: Json | undefined): string | undefined {
@@ -190,7 +190,7 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     rowGap: length(a.rowGap, gap),
     columns,
     tracks: (a.tracks === undefined ? null : readTracks(a.tracks)) ?? equalTracks(columns),
-    leastColumn: length(a.leastColumn, 0),
+    minColumn: length(a.minColumn, 0),
     column: Math.round(number(a.column, 0)),
     row: Math.round(number(a.row, 0)),
     span: Math.max(1, Math.round(number(a.span, 1))),
@@ -225,7 +225,7 @@ function newLook(terms: Terms, kit: Kit | undefined, a: Attrs): Look {
     alignSelf: a.alignSelf,
     edges: a.edges,
     pin: a.pin,
-    over: a.over,
+    overlay: a.overlay,
     scrim: a.scrim,
     fill,
     stroke,

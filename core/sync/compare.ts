@@ -57,8 +57,8 @@ export function compareProjects(then: World, now: World): ProjectChange {
   const rest: string[] = [];
   if (a.name !== b.name) rest.push(`The project was called ${a.name}`);
   const wear = (w: World): string =>
-    w.project.wears.map((x) => w.kits.get(x.shows)?.name ?? x.shows).join(', ') || 'what it is made of';
-  if (!sameJson(a.wears, b.wears))
+    w.project.appliedKits.map((x) => w.kits.get(x.shows)?.name ?? x.shows).join(', ') || 'what it is made of';
+  if (!sameJson(a.appliedKits, b.appliedKits))
     rest.push(
       wear(then) === wear(now)
         ? 'What stands for what in the brand that is worn is another'
@@ -70,7 +70,7 @@ export function compareProjects(then: World, now: World): ProjectChange {
   };
   for (const k of b.kits) if (!a.kits.includes(k)) rest.push(`It uses ${kitName(k)}, too`);
   for (const k of a.kits) if (!b.kits.includes(k)) rest.push(`It does not use ${kitName(k)} any more`);
-  records(a.sheets, b.sheets, 'match sheet', rest, (s) => `from ${kitName(s.from)} to ${kitName(s.to)}`);
+  records(a.matchSheets, b.matchSheets, 'match sheet', rest, (s) => `from ${kitName(s.from)} to ${kitName(s.to)}`);
   records(a.originals, b.originals, 'component', rest);
   records(a.contentSets, b.contentSets, 'content set', rest);
   records(a.situations ?? {}, b.situations ?? {}, 'situation', rest);
@@ -130,7 +130,7 @@ function screenWords(then: World, was: Screen, now: World, is: Screen): string[]
   for (const [f, says] of MORE) if (!sameJson((was[f] ?? null) as Json, (is[f] ?? null) as Json)) words.push(says);
   const flow = (w: World, s: Screen): string => w.project.flows.find((f) => f.id === s.flow)?.name ?? s.flow;
   if (was.flow !== is.flow) words.push(`It was in the flow ${flow(then, was)}, and is in ${flow(now, is)}`);
-  if (!sameJson((was.wears ?? null) as unknown as Json, (is.wears ?? null) as unknown as Json))
+  if (!sameJson((was.appliedKits ?? null) as unknown as Json, (is.appliedKits ?? null) as unknown as Json))
     words.push('It wears something else');
   const names = thingNames(aboutThing(now, is, is.root));
   const old = thingNames(aboutThing(then, was, was.root));
@@ -155,13 +155,13 @@ function nodeWords(then: World, was: Screen, a: Node, now: World, is: Screen, b:
   if (a.type === 'instance' && b.type === 'instance') {
     if (a.component !== b.component)
       words.push(`${name} was ${componentName(then, was, a)}, and is ${componentName(now, is, b)}`);
-    const [x, y] = [byKey(a.settings), byKey(b.settings)];
+    const [x, y] = [byKey(a.overrides), byKey(b.overrides)];
     for (const key of new Set([...x.keys(), ...y.keys()])) {
       const [s, t] = [x.get(key), y.get(key)];
       if (s && t && sameJson(s.value, t.value)) continue;
       const of = (t ?? s) as Override;
       words.push(
-        `${name}: ${settingName(now, of)} ${s ? `was ${told(s.value)}` : 'was not chosen'}, and is ${t ? told(t.value) : 'not chosen any more'}`,
+        `${name}: ${overrideName(now, of)} ${s ? `was ${told(s.value)}` : 'was not chosen'}, and is ${t ? told(t.value) : 'not chosen any more'}`,
       );
     }
   }
@@ -170,7 +170,7 @@ function nodeWords(then: World, was: Screen, a: Node, now: World, is: Screen, b:
     const [x, y] = [(a.attrs as Record<string, Json>)[key], (b.attrs as Record<string, Json>)[key]];
     if (!sameJson(x ?? null, y ?? null)) words.push(`${name}: ${key} was ${told(x)}, and is ${told(y)}`);
   }
-  if (!sameJson((a.does ?? []) as unknown as Json, (b.does ?? []) as unknown as Json))
+  if (!sameJson((a.interactions ?? []) as unknown as Json, (b.interactions ?? []) as unknown as Json))
     words.push(`${name} does something else`);
   if (a.type === 'box' && b.type === 'box' && !sameJson(a.children, b.children)) {
     const same = a.children.length === b.children.length && a.children.every((c) => b.children.includes(c));
@@ -183,7 +183,7 @@ const componentName = (world: World, screen: Screen, n: InstanceNode): string =>
   splitRef(n.component).id;
 const byKey = (list: readonly Override[]): ReadonlyMap<string, Override> =>
   new Map(list.map((s) => [overrideKey(s), s]));
-function settingName(world: World, s: Override): string {
+function overrideName(world: World, s: Override): string {
   const said =
     s.kind === 'prop' && s.at.length === 0
       ? componentAt(world, s.home)

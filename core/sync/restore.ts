@@ -9,7 +9,7 @@ export function restoreSteps(now: Project, then: Project): Step[] {
   const steps: Step[] = [];
   if (now.name !== then.name) steps.push({ do: 'name', value: then.name });
   if (!sameJson(now.kits, then.kits)) steps.push({ do: 'kits', value: then.kits });
-  if (!sameJson(now.wears, then.wears)) steps.push({ do: 'wears', value: then.wears });
+  if (!sameJson(now.appliedKits, then.appliedKits)) steps.push({ do: 'appliedKits', value: then.appliedKits });
   const records = <T>(
     a: Readonly<Record<string, T>>,
     b: Readonly<Record<string, T>>,
@@ -20,7 +20,7 @@ export function restoreSteps(now: Project, then: Project): Step[] {
       if (!sameJson(Object.hasOwn(a, key) ? a[key] : null, value)) steps.push(make(key, value));
     }
   };
-  records(now.sheets, then.sheets, (key, value) => ({ do: 'sheet', key, value }));
+  records(now.matchSheets, then.matchSheets, (key, value) => ({ do: 'sheet', key, value }));
   records(now.situations ?? {}, then.situations ?? {}, (situation, value) => ({ do: 'situation', situation, value }));
   records(now.contentSets, then.contentSets, (set, value) => ({ do: 'contentSet', set, value }));
   steps.push(...componentSteps(now, then));

@@ -20,7 +20,7 @@ export interface Alternative {
   readonly name: string;
   readonly kit: string;
   readonly now: boolean;
-  readonly carried: number;
+  readonly transferred: number;
   readonly parked: number;
   /** In words: `all carried`, `1 parked`. */
   readonly says: string;
@@ -34,15 +34,15 @@ export interface Alternative {
  */
 export function rankAlternatives(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   node: InstanceNode,
   kits: readonly Kit[],
   most = 24,
 ): readonly Alternative[] {
-  const shown = shownComponent(wears, node.component);
+  const shown = shownComponent(appliedKits, node.component);
   const now = componentAt(world, shown);
   // The way back to what it was placed as always stands near.
-  const first = node.placed === undefined ? undefined : shownComponent(wears, node.placed);
+  const first = node.placed === undefined ? undefined : shownComponent(appliedKits, node.placed);
   const nowKit = kitAt(world, shown.slice(0, shown.lastIndexOf('/')));
   const found: (Alternative & { readonly score: number })[] = [];
   const seen = new Set<ComponentRef>();
@@ -53,12 +53,12 @@ export function rankAlternatives(
       const ref = `${kitRef(kit)}/${c.id}`;
       if (seen.has(ref)) continue;
       seen.add(ref);
-      const got = transferInstance(world, wears, node, ref);
+      const got = transferInstance(world, appliedKits, node, ref);
       const waiting = got.ledger.filter((e) => e.outcome === 'parked');
       const lostContent = got.fills.parked.reduce((n, f) => n + f.children.length, 0);
       const parked = waiting.length + lostContent;
-      const carried = got.ledger.filter((e) => e.outcome === 'kept' || e.outcome === 'mapped').length;
-      const total = carried + waiting.length;
+      const transferred = got.ledger.filter((e) => e.outcome === 'kept' || e.outcome === 'mapped').length;
+      const total = transferred + waiting.length;
       const waits = [
         ...waiting.map((e) => `${e.what}: ${e.why}`),
         ...(lostContent > 0 ? [`${lostContent} ${lostContent === 1 ? 'thing' : 'things'} in its slot`] : []),
@@ -70,11 +70,11 @@ export function rankAlternatives(
         (c.role === now?.role ? 60 : 0) +
         (c.role !== now?.role && akin(c.role, now?.role) ? 40 : 0) +
         (c.family === now?.family ? 15 : 0) +
-        (total > 0 ? (carried / total) * 40 : 20) +
-        Math.min(10, carried) -
+        (total > 0 ? (transferred / total) * 40 : 20) +
+        Math.min(10, transferred) -
         parked * 4 -
         rank * 15;
-      found.push({ ref, name: c.name, kit: kit.name, now: ref === shown, carried, parked, says, waits, score });
+      found.push({ ref, name: c.name, kit: kit.name, now: ref === shown, transferred, parked, says, waits, score });
     }
   });
   found.sort((a, b) => b.score - a.score);

@@ -121,7 +121,7 @@ function convertList(a: Prop, b: Prop, pair: PropPair, value: Json, terms: Terms
   }
   return listItems(value).map((item) => {
     const values: Record<string, Json> = { ...held };
-    for (const w of item.waits ?? []) Object.assign(values, terms.waiting?.(w));
+    for (const w of item.parked ?? []) Object.assign(values, terms.waiting?.(w));
     for (const [id, v] of Object.entries(item.values)) {
       const from = a.item?.find((p) => p.id === id);
       const how = pair.item?.[id];

@@ -17,10 +17,10 @@ const component = (ref: string): Component => {
 };
 /** What is chosen on one component, as another shows it. */
 function shown(on: string, to: string, chosen: readonly (readonly [name: string, value: Json])[]): Transfer {
-  const settings = chosen.map(([name, value]): Override => ({ home: on, at: [], kind: 'prop', name, value }));
-  return transfer(world, [], { written: on, shown: to, settings, fills: [] });
+  const overrides = chosen.map(([name, value]): Override => ({ home: on, at: [], kind: 'prop', name, value }));
+  return transfer(world, [], { written: on, shown: to, overrides, fills: [] });
 }
-const values = (c: Transfer): Record<string, Json> => Object.fromEntries(c.settings.map((s) => [s.name, s.value]));
+const values = (c: Transfer): Record<string, Json> => Object.fromEntries(c.overrides.map((s) => [s.name, s.value]));
 const outcomes = (c: Transfer): string[] => c.ledger.map((l) => l.outcome);
 
 describe('two texts that another kit has as one of two lines', () => {

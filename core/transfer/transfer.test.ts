@@ -72,7 +72,7 @@ const prop = (home: string, name: string, value: Override['value']): Override =>
 
 /** Every place below an instance, as it is shown, where a prop can be chosen. */
 function places(world: World, node: InstanceNode): { target: Target; key: string }[] {
-  const wears = appliedKitsOf(world.project, screenOf(world));
+  const appliedKits = appliedKitsOf(world.project, screenOf(world));
   const found: { target: Target; key: string }[] = [];
   const walk = (ref: string, at: readonly string[]): void => {
     const c = componentAt(world, ref);
@@ -80,9 +80,9 @@ function places(world: World, node: InstanceNode): { target: Target; key: string
     for (const p of c.contract.props)
       if (p.kind !== 'list') found.push({ target: { at, kind: 'prop', name: p.id }, key: [node.id, ...at].join('/') });
     for (const n of Object.values(c.nodes))
-      if (n.type === 'instance') walk(shownComponent(wears, n.component), [...at, n.id]);
+      if (n.type === 'instance') walk(shownComponent(appliedKits, n.component), [...at, n.id]);
   };
-  walk(shownComponent(wears, node.component), []);
+  walk(shownComponent(appliedKits, node.component), []);
   return found;
 }
 
@@ -123,22 +123,22 @@ describe('an edit made under another brand', () => {
     let deep = 0;
     for (const id of ['a', 'b'])
       for (const { target, key } of places(world, nodeOf(world, id))) {
-        const wears = appliedKitsOf(world.project, screenOf(world));
+        const appliedKits = appliedKitsOf(world.project, screenOf(world));
         const found =
           target.at.length === 0
-            ? componentAt(world, shownComponent(wears, nodeOf(world, id).component))
-            : findAt(world, wears, nodeOf(world, id), target.at)?.instance?.component;
+            ? componentAt(world, shownComponent(appliedKits, nodeOf(world, id).component))
+            : findAt(world, appliedKits, nodeOf(world, id), target.at)?.instance?.component;
         const p = found?.contract.props.find((x) => x.id === target.name);
         if (!p) continue;
         const value = someValue(chance, p);
-        const next = act(world, chooseSteps(world, wears, 'screen:s', nodeOf(world, id), target, value));
+        const next = act(world, chooseSteps(world, appliedKits, 'screen:s', nodeOf(world, id), target, value));
         const part = all(resolve(next, 's').root).find((n) => n.key === key);
         tried++;
         if (target.at.length >= 3) deep++;
         // A part that rules hide, for want of a text say, cannot be looked at.
         if (part) expect(part.instance?.props[target.name], `${key} ${target.name}`).toEqual(value);
-        const carried = transferInstance(next, wears, nodeOf(next, id));
-        expect(carried.ledger.some((e) => e.outcome === 'parked')).toBe(false);
+        const transferred = transferInstance(next, appliedKits, nodeOf(next, id));
+        expect(transferred.ledger.some((e) => e.outcome === 'parked')).toBe(false);
       }
     expect(tried).toBeGreaterThan(40);
     expect(deep).toBeGreaterThan(5);
@@ -150,19 +150,21 @@ describe('an edit made under another brand', () => {
       let world: World = { project: someProject(chance, plywood, 1), kits };
       world = rebrand(world, PLY, SKERRY);
       const s = world.project.screens[0] as Screen;
-      const wears = appliedKitsOf(world.project, s);
+      const appliedKits = appliedKitsOf(world.project, s);
       for (const n of Object.values(s.nodes)) {
         if (n.type !== 'instance') continue;
         const p = chance.maybe(
-          componentAt(world, shownComponent(wears, n.component))?.contract.props.filter((x) => x.kind !== 'list') ?? [],
+          componentAt(world, shownComponent(appliedKits, n.component))?.contract.props.filter(
+            (x) => x.kind !== 'list',
+          ) ?? [],
         );
         if (!p) continue;
         const value = someValue(chance, p);
         const target: Target = { at: [], kind: 'prop', name: p.id };
-        const next = act(world, chooseSteps(world, wears, `screen:${s.id}`, n, target, value));
+        const next = act(world, chooseSteps(world, appliedKits, `screen:${s.id}`, n, target, value));
         const after = next.project.screens[0]?.nodes[n.id] as InstanceNode;
         expect(
-          transferInstance(next, wears, after).settings.find((c) => c.at.length === 0 && c.name === p.id)?.value,
+          transferInstance(next, appliedKits, after).overrides.find((c) => c.at.length === 0 && c.name === p.id)?.value,
         ).toEqual(value);
         tried++;
       }
@@ -231,10 +233,10 @@ describe('what waits', () => {
       { do: 'set', tree: 'screen:s', node: 'a', field: 'placed', value: 'project/rich' },
     ]);
     const target: Target = { at: [], kind: 'prop', name: 'items' };
-    const shown = listItems(transferInstance(world, [], nodeOf(world, 'a')).settings[0]?.value);
+    const shown = listItems(transferInstance(world, [], nodeOf(world, 'a')).overrides[0]?.value);
     expect(shown.map((i) => i.values)).toEqual([{ label: 'One' }, { label: 'Two' }]);
     const edit = (label: string): void => {
-      const now = listItems(transferInstance(world, [], nodeOf(world, 'a')).settings[0]?.value);
+      const now = listItems(transferInstance(world, [], nodeOf(world, 'a')).overrides[0]?.value);
       world = act(
         world,
         chooseSteps(
@@ -253,7 +255,7 @@ describe('what waits', () => {
       { do: 'set', tree: 'screen:s', node: 'a', field: 'component', value: 'project/rich' },
       { do: 'set', tree: 'screen:s', node: 'a', field: 'placed', value: null },
     ]);
-    const back = listItems(transferInstance(world, [], nodeOf(world, 'a')).settings[0]?.value);
+    const back = listItems(transferInstance(world, [], nodeOf(world, 'a')).overrides[0]?.value);
     expect(back.map((i) => i.values)).toEqual([
       { label: 'One', secret: 'North' },
       { label: 'Changed again', secret: 'South' },
@@ -294,7 +296,7 @@ describe('what waits', () => {
     const pair = pairs.find((p) => p.to !== null && ends(p, true) !== undefined && ends(p, false) !== undefined);
     const world0 = onScreen([], []);
     const chance = new Chance(1);
-    const settings = [true, false].map((there): Override => {
+    const overrides = [true, false].map((there): Override => {
       const p = componentAt(world0, pair?.from ?? '')?.contract.props.find((x) => x.id === ends(pair!, there));
       return prop(pair?.from ?? '', p?.id ?? '', p ? someValue(chance, p) : '');
     });
@@ -306,8 +308,8 @@ describe('what waits', () => {
           attrs: {},
           item: 'i',
           entries: [
-            { key: 'k1', settings: { i: settings } },
-            { key: 'k2', settings: {} },
+            { key: 'k1', overrides: { i: overrides } },
+            { key: 'k2', overrides: {} },
           ],
         },
         newInstance('i', pair?.from ?? ''),
@@ -338,12 +340,12 @@ describe('what is held', () => {
     const cells = column.contract.props.find((p) => p.kind === 'list');
     const flag = cells?.item?.find((p) => p.means === 'checked');
     const ref = `${SKERRY}/${column.id}`;
-    const settings = [
+    const overrides = [
       prop(ref, guise?.id ?? '', guise?.options?.find((o) => o.means === 'checkbox')?.id ?? ''),
       prop(ref, cells?.id ?? '', { rows: 'c', fields: { [flag?.id ?? '']: 'paid' } }),
     ];
     const world = onScreen(
-      [newInstance('a', ref, { width: 'stretch' }, settings)],
+      [newInstance('a', ref, { width: 'stretch' }, overrides)],
       ['a'],
       { contentSets: { c: set } },
       SKERRY,

@@ -32,12 +32,12 @@ export { targetKey, type Transferred } from './meet.js';
 
 export type Outcome = 'kept' | 'mapped' | 'parked' | 'held';
 
-/** What became of one setting (or of one meaning, for `held`), with the reason in words. */
+/** What became of one override (or of one meaning, for `held`), with the reason in words. */
 export interface TransferEntry {
   readonly outcome: Outcome;
-  /** Index of the setting; -1 for held. */
-  readonly setting: number;
-  /** The setting in its own words: `Label: Find crossings`. */
+  /** Index of the override; -1 for held. */
+  readonly override: number;
+  /** The override in its own words: `Label: Find crossings`. */
   readonly what: string;
   /** Where it shows now, in the shown component's words. */
   readonly to?: string;
@@ -51,7 +51,7 @@ export interface TransferredFills {
 }
 
 export interface Transfer {
-  readonly settings: readonly Transferred[];
+  readonly overrides: readonly Transferred[];
   readonly ledger: readonly TransferEntry[];
   readonly fills: TransferredFills;
 }
@@ -60,48 +60,48 @@ export interface Transfer {
 export interface TransferInput {
   readonly written: ComponentRef;
   readonly shown: ComponentRef;
-  readonly settings: readonly Override[];
+  readonly overrides: readonly Override[];
   readonly fills: readonly SlotFill[];
 }
 
 /** An instance is seen as it is, through a lens, and as some alternatives. */
 const memory = new Memo<Transfer>(200);
 /** What was chosen on many instances is carried once where it is the same. */
-const chosen = new Interner<readonly Override[]>((settings) => JSON.stringify(settings));
+const chosen = new Interner<readonly Override[]>((overrides) => JSON.stringify(overrides));
 
 /**
- * Shows settings through another component. Pure: nothing is rewritten, so going back is exact.
- * Every setting appears in the ledger exactly once; where two settings meet in one place the later wins and the other is parked.
+ * Shows overrides through another component. Pure: nothing is rewritten, so going back is exact.
+ * Every override appears in the ledger exactly once; where two overrides meet in one place the later wins and the other is parked.
  */
-export function transfer(world: World, wears: readonly AppliedKit[], input: TransferInput): Transfer {
-  if (input.settings.length === 0 && input.fills.length === 0 && input.written === input.shown) return NOTHING_CHOSEN;
+export function transfer(world: World, appliedKits: readonly AppliedKit[], input: TransferInput): Transfer {
+  if (input.overrides.length === 0 && input.fills.length === 0 && input.written === input.shown) return NOTHING_CHOSEN;
   return memory.of(
-    input.settings.length > 0 ? chosen.of(input.settings) : input.settings,
-    [input.fills.length > 0 ? input.fills : NO_FILLS, input.written, input.shown, wears],
-    () => compute(world, wears, input),
+    input.overrides.length > 0 ? chosen.of(input.overrides) : input.overrides,
+    [input.fills.length > 0 ? input.fills : NO_FILLS, input.written, input.shown, appliedKits],
+    () => compute(world, appliedKits, input),
     lookupIn(world),
   );
 }
 
 const NO_FILLS: readonly SlotFill[] = [];
-const NOTHING_CHOSEN: Transfer = { settings: [], ledger: [], fills: { shown: {}, parked: [] } };
+const NOTHING_CHOSEN: Transfer = { overrides: [], ledger: [], fills: { shown: {}, parked: [] } };
 
 /** `carry` for an instance of a document as it is shown now, or as it would be shown by `shown`. */
 export function transferInstance(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   node: InstanceNode,
   shown?: ComponentRef,
 ): Transfer {
-  return transfer(world, wears, {
+  return transfer(world, appliedKits, {
     written: node.placed ?? node.component,
-    shown: shown ?? shownComponent(wears, node.component),
-    settings: node.settings,
+    shown: shown ?? shownComponent(appliedKits, node.component),
+    overrides: node.overrides,
     fills: node.fills,
   });
 }
 
-/** What became of one setting, before it is said in words. */
+/** What became of one override, before it is said in words. */
 interface Fate {
   readonly outcome: Outcome;
   readonly why: string;
@@ -110,40 +110,41 @@ interface Fate {
 
 function compute(
   world: World,
-  wears: readonly AppliedKit[],
-  { written, shown, settings, fills }: TransferInput,
+  appliedKits: readonly AppliedKit[],
+  { written, shown, overrides, fills }: TransferInput,
 ): Transfer {
   const target = componentAt(world, shown);
   const fates: Fate[] = [];
-  const found = settings.map((s, i) => {
-    const [fate, carried] = carrySetting(world, wears, s, shown, target, i);
+  const found = overrides.map((s, i) => {
+    const [fate, transferred] = transferOverride(world, appliedKits, s, shown, target, i);
     fates.push(fate);
-    return carried;
+    return transferred;
   });
-  const [shownSettings, covered] = resolveCollisions(found, target);
+  const [shownOverrides, covered] = resolveCollisions(found, target);
   for (const i of covered) fates[i] = { outcome: 'parked', why: 'a later choice shows in its place' };
-  const held = target && written !== shown ? heldOf(world, wears, written, shown, target, shownSettings) : NOTHING_HELD;
+  const held =
+    target && written !== shown ? heldOf(world, appliedKits, written, shown, target, shownOverrides) : NOTHING_HELD;
   let said: readonly TransferEntry[] | null = null;
   return {
-    settings: held.carried.length > 0 ? [...held.carried, ...shownSettings] : shownSettings,
+    overrides: held.transferred.length > 0 ? [...held.transferred, ...shownOverrides] : shownOverrides,
     // Said in words only when somebody asks: every instance on every screen is carried, few are looked into.
     get ledger() {
       return (said ??= [
-        ...settings.map((s, i): TransferEntry => ({
+        ...overrides.map((s, i): TransferEntry => ({
           ...(fates[i] as Fate),
-          setting: i,
+          override: i,
           what: describe(world, s, componentAt(world, s.home)),
         })),
         ...held.ledger,
       ]);
     },
-    fills: carryFills(world, wears, fills, shown, target),
+    fills: transferFills(world, appliedKits, fills, shown, target),
   };
 }
 
-function carrySetting(
+function transferOverride(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   s: Override,
   shown: ComponentRef,
   target: Component | undefined,
@@ -154,7 +155,7 @@ function carrySetting(
   if (!target) return parked('what is shown here is missing');
   const plain = plainValue(world.project, s.value);
   if (plain === undefined) return parked('its content set, row or column is gone');
-  const got = carryOne(world, wears, plain === s.value ? s : { ...s, value: plain }, shown, target);
+  const got = transferOne(world, appliedKits, plain === s.value ? s : { ...s, value: plain }, shown, target);
   if (!got.ok) return parked(got.why);
   const same = s.home === shown;
   return [
@@ -180,9 +181,9 @@ type One =
   | { readonly ok: false; readonly why: string };
 
 /** Walks the address down both components at once, then converts name and value at its end. */
-function carryOne(
+function transferOne(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   s: Override,
   shown: ComponentRef,
   target: Component,
@@ -198,7 +199,7 @@ function carryOne(
       at.push(segment);
       continue;
     }
-    const pair = homeRef === shownRef ? null : pairFor(world, wears, homeRef, shownRef);
+    const pair = homeRef === shownRef ? null : pairFor(world, appliedKits, homeRef, shownRef);
     const to = pair === null ? segment : pair?.parts[segment];
     const homeNode = componentAt(world, homeRef)?.nodes[segment];
     const node = to === undefined || to === null ? undefined : there.nodes[to];
@@ -209,19 +210,19 @@ function carryOne(
     if (homeNode?.type !== 'instance' || node.type !== 'instance')
       return { ok: false, why: `${there.name} has no component in the place of ${homeNode?.name ?? segment}` };
     homeRef = s.through?.[i] ?? (i === boundaries - 1 && s.leaf ? s.leaf : homeNode.component);
-    shownRef = shownComponent(wears, node.component);
+    shownRef = shownComponent(appliedKits, node.component);
     const next = componentAt(world, shownRef);
     if (!next) return { ok: false, why: `${shownRef} is missing` };
     there = next;
   }
   const home = componentAt(world, homeRef);
   if (!home) return { ok: false, why: `${homeRef} is missing` };
-  const map = mapFor(world, wears, homeRef, shownRef);
-  const pair = homeRef === shownRef ? null : pairFor(world, wears, homeRef, shownRef);
+  const map = mapFor(world, appliedKits, homeRef, shownRef);
+  const pair = homeRef === shownRef ? null : pairFor(world, appliedKits, homeRef, shownRef);
   if (s.kind === 'prop')
-    return carryProp(
+    return transferProp(
       world,
-      wears,
+      appliedKits,
       s,
       { ref: homeRef, component: home },
       { ref: shownRef, component: there },
@@ -237,7 +238,7 @@ function carryOne(
   if (s.name === 'textStyle') value = convertStyle(s.value, map);
   else if (s.name === 'icon') value = convertIcon(s.value, map);
   else if (s.name === 'component' && typeof s.value === 'string')
-    value = { ok: true, value: shownComponent(wears, s.value) };
+    value = { ok: true, value: shownComponent(appliedKits, s.value) };
   else value = convertToken(s.value, map);
   if (!value.ok) return value;
   return {
@@ -254,9 +255,9 @@ interface Side {
   readonly component: Component;
 }
 
-function carryProp(
+function transferProp(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   s: Override,
   { component: home }: Side,
   { component: there, ref: shown }: Side,
@@ -282,8 +283,8 @@ function carryProp(
     if (saysNothing(from, into, one, s.value)) continue;
     const got = convert(from, into, one, s.value, {
       ...(map ? { map } : {}),
-      show: (ref) => shownComponent(wears, ref),
-      waiting: (w) => waitingAt(world, wears, w, shown, into),
+      show: (ref) => shownComponent(appliedKits, ref),
+      waiting: (w) => waitingAt(world, appliedKits, w, shown, into),
     });
     if (!got.ok) return { ok: false, why: `${there.name}: ${got.why}` };
     shows.push({ name: into.id, value: got.value, ...(one.into ? { into: one.into } : {}) });
@@ -312,19 +313,19 @@ function stillTakes(p: Prop, value: Json): Converted {
 /** Fields that wait on an item, in the terms of the list that shows it now: those it has a place for. */
 function waitingAt(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   w: ParkedFields,
   shown: ComponentRef,
   to: Prop,
 ): Readonly<Record<string, Json>> {
   if (w.home === shown) return w.prop === to.id ? w.values : {};
   const from = componentAt(world, w.home)?.contract.props.find((p) => p.id === w.prop);
-  const how = pairFor(world, wears, w.home, shown)?.props[w.prop];
+  const how = pairFor(world, appliedKits, w.home, shown)?.props[w.prop];
   if (!from || how?.to !== to.id) return {};
-  const map = mapFor(world, wears, w.home, shown);
+  const map = mapFor(world, appliedKits, w.home, shown);
   const got = convert(from, to, how, [{ key: 'k', values: w.values }], {
     ...(map ? { map } : {}),
-    show: (ref) => shownComponent(wears, ref),
+    show: (ref) => shownComponent(appliedKits, ref),
     bare: true,
   });
   return got.ok ? (listItems(got.value)[0]?.values ?? {}) : {};
@@ -333,24 +334,26 @@ function waitingAt(
 /**
  * A list value as it is to be kept when it is changed under `shown`: fields of its items that `shown` has no place for go on
  * waiting, by the keys of the items, in the terms of the component they were chosen on.
- * @param earlier the settings that the new value takes the place of, and the component each list belongs to
+ * @param earlier the overrides that the new value takes the place of, and the component each list belongs to
  */
 export function withParked(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   shown: ComponentRef,
   prop: string,
   value: Json,
-  earlier: readonly { readonly setting: Override; readonly home: ComponentRef | undefined }[],
+  earlier: readonly { readonly override: Override; readonly home: ComponentRef | undefined }[],
 ): Json {
   if (!Array.isArray(value)) return value;
   const waits = new Map<string, ParkedFields[]>();
-  for (const { setting: s, home } of earlier) {
+  for (const { override: s, home } of earlier) {
     const before = plainValue(world.project, s.value);
     for (const item of listItems(before)) {
       const kept = [
-        ...(item.waits ?? []).filter((w) => w.home !== shown),
-        ...(home !== undefined && home !== shown ? lostOf(world, wears, home, shown, s.name, prop, item.values) : []),
+        ...(item.parked ?? []).filter((w) => w.home !== shown),
+        ...(home !== undefined && home !== shown
+          ? lostOf(world, appliedKits, home, shown, s.name, prop, item.values)
+          : []),
       ];
       if (kept.length > 0) waits.set(item.key, kept);
     }
@@ -369,14 +372,14 @@ export function withParked(
 /** The fields of one item that have no place in the list that shows it. */
 function lostOf(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   home: ComponentRef,
   shown: ComponentRef,
   name: string,
   prop: string,
   values: Readonly<Record<string, Json>>,
 ): ParkedFields[] {
-  const how = pairFor(world, wears, home, shown)?.props[name];
+  const how = pairFor(world, appliedKits, home, shown)?.props[name];
   const lost = Object.fromEntries(
     Object.entries(values).filter(([field]) => how?.to !== prop || (how.item?.[field]?.to ?? null) === null),
   );
@@ -395,25 +398,25 @@ function withLost(from: Prop, how: PropPair, value: Json): string {
 }
 
 interface HeldMeanings {
-  readonly carried: readonly Transferred[];
+  readonly transferred: readonly Transferred[];
   readonly ledger: readonly TransferEntry[];
 }
-const NOTHING_HELD: HeldMeanings = { carried: [], ledger: [] };
+const NOTHING_HELD: HeldMeanings = { transferred: [], ledger: [] };
 
 /** Meanings the designer left at A's default where B's default means something else: shown as A meant them. */
 function heldOf(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   written: ComponentRef,
   shown: ComponentRef,
   target: Component,
   taken: readonly Transferred[],
 ): HeldMeanings {
   const home = componentAt(world, written);
-  const pair = pairFor(world, wears, written, shown);
+  const pair = pairFor(world, appliedKits, written, shown);
   if (!home || !pair) return NOTHING_HELD;
-  const map = mapFor(world, wears, written, shown);
-  const carried: Transferred[] = [];
+  const map = mapFor(world, appliedKits, written, shown);
+  const transferred: Transferred[] = [];
   const ledger: TransferEntry[] = [];
   for (const from of home.contract.props) {
     const how = pair.props[from.id];
@@ -427,25 +430,25 @@ function heldOf(
       if (!flags && (meant === undefined || from.kind !== to.kind || meant === meaningOf(to))) continue;
       const got = convert(from, to, one, from.default, {
         ...(map ? { map } : {}),
-        show: (r) => shownComponent(wears, r),
+        show: (r) => shownComponent(appliedKits, r),
       });
       if (!got.ok || (flags && got.value === to.default)) continue;
-      carried.push({ at: [], kind: 'prop', name: to.id, value: got.value, from: -1 });
+      transferred.push({ at: [], kind: 'prop', name: to.id, value: got.value, from: -1 });
       ledger.push({
         outcome: 'held',
-        setting: -1,
+        override: -1,
         what: `${from.name}: ${showValue(from, from.default)}`,
         to: to.name,
         why: `${target.name} would start with ${showValue(to, to.default)}`,
       });
     }
   }
-  return { carried, ledger };
+  return { transferred, ledger };
 }
 
-function carryFills(
+function transferFills(
   world: World,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   fills: readonly SlotFill[],
   shown: ComponentRef,
   target: Component | undefined,
@@ -453,7 +456,7 @@ function carryFills(
   const into: Record<SlotId, NodeId[]> = {};
   const parked: SlotFill[] = [];
   for (const f of fills) {
-    const pair = f.home === shown ? null : pairFor(world, wears, f.home, shown);
+    const pair = f.home === shown ? null : pairFor(world, appliedKits, f.home, shown);
     const to = pair === null ? f.slot : pair?.slots[f.slot];
     if (to && target?.contract.slots.some((s) => s.id === to)) (into[to] ??= []).push(...f.children);
     else if (f.children.length > 0) parked.push(f);

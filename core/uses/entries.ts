@@ -71,7 +71,7 @@ export function entryIn(kit: Kit, kind: EntryKind, id: string): readonly string[
  */
 export function entryOn(
   project: Pick<Project, 'screens'>,
-  wears: (screen: Screen) => readonly AppliedKit[],
+  appliedKits: (screen: Screen) => readonly AppliedKit[],
   kit: Kit,
   kind: EntryKind,
   id: string,
@@ -88,11 +88,11 @@ export function entryOn(
     return kind === 'icon' && props.some((p) => p.id === s.name && p.kind === 'icon');
   };
   const says = (n: Node): boolean =>
-    (n.type === 'instance' && n.settings.some(chosen)) || JSON.stringify([n.attrs, n.widths]).includes(plain);
+    (n.type === 'instance' && n.overrides.some(chosen)) || JSON.stringify([n.attrs, n.widths]).includes(plain);
   return project.screens.flatMap((s) => {
     const nodes =
       kind === 'component'
-        ? (usesOn(s, wears(s)).get(ref) ?? [])
+        ? (usesOn(s, appliedKits(s)).get(ref) ?? [])
         : kind === 'template'
           ? []
           : Object.values(s.nodes).flatMap((n) => (says(n) ? [n.id] : []));
@@ -108,7 +108,7 @@ export function tokensUsed(screens: readonly Screen[], kit: KitRef): ReadonlyMap
   for (const s of screens)
     for (const n of Object.values(s.nodes)) {
       if (n.type === 'instance')
-        for (const { home, value } of n.settings)
+        for (const { home, value } of n.overrides)
           if (typeof value === 'string' && splitRef(home).kit === kit && /^\{[^{}/]+\}$/u.test(value))
             add(value.slice(1, -1));
       for (const value of Object.values(n.attrs))

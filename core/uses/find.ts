@@ -19,7 +19,7 @@ function saidBy(node: Node): string {
   const all: string[] = [];
   if (node.name !== undefined) all.push(node.name);
   if (node.attrs.text !== undefined) all.push(node.attrs.text);
-  if (node.type === 'instance') for (const s of node.settings) if (s.kind === 'prop') strings(s.value, all);
+  if (node.type === 'instance') for (const s of node.overrides) if (s.kind === 'prop') strings(s.value, all);
   return all
     .filter((t) => t !== '')
     .map(plainText)

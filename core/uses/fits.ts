@@ -57,7 +57,7 @@ export function misfits(root: Box): readonly Fit[] {
     if (look.flow !== 'free')
       for (let i = 1; i < b.children.length; i++) {
         const [p, q] = [b.children[i - 1] as Box, b.children[i] as Box];
-        if (q.node.look.over !== undefined || q.node.key === SCRIM) break;
+        if (q.node.look.overlay !== undefined || q.node.key === SCRIM) break;
         const wide = Math.min(p.x + p.w, q.x + q.w) - Math.max(p.x, q.x);
         const high = Math.min(p.y + p.h, q.y + q.h) - Math.max(p.y, q.y);
         if (wide > 1 && high > 1) tell('overlap', q);

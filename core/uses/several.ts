@@ -43,17 +43,17 @@ function counterpart(component: Component | undefined, prop: Prop): Prop | undef
  */
 export function sharedProps(
   world: World,
-  wearsOf: (screen: Screen) => readonly AppliedKit[],
+  appliedKitsOf: (screen: Screen) => readonly AppliedKit[],
   lead: Component,
   values: Readonly<Record<PropId, Json>>,
   things: readonly Thing[],
 ): readonly SharedProp[] {
   // Things that show the same component pair in the same way.
   const names = new Map<ComponentRef, ReadonlyMap<PropId, Prop | undefined>>();
-  const wears = new Map<Screen, readonly AppliedKit[]>();
+  const appliedKits = new Map<Screen, readonly AppliedKit[]>();
   const seen = things.map((t) => {
-    let on = wears.get(t.screen);
-    if (!on) wears.set(t.screen, (on = wearsOf(t.screen)));
+    let on = appliedKits.get(t.screen);
+    if (!on) appliedKits.set(t.screen, (on = appliedKitsOf(t.screen)));
     const ref = shownComponent(on, t.node.component);
     let pairs = names.get(ref);
     if (!pairs) {
@@ -61,7 +61,7 @@ export function sharedProps(
       names.set(ref, (pairs = new Map(lead.contract.props.map((p) => [p.id, counterpart(component, p)]))));
     }
     const chosen = new Map<string, Json>();
-    for (const c of transferInstance(world, on, t.node).settings)
+    for (const c of transferInstance(world, on, t.node).overrides)
       if (c.kind === 'prop' && c.at.length === 0 && !c.when) chosen.set(c.name, c.value);
     return { ...t, pairs, chosen };
   });

@@ -55,18 +55,18 @@ const world: World = {
     ],
   },
 };
-const wears = (): readonly never[] => NONE;
+const appliedKits = (): readonly never[] => NONE;
 const NONE: readonly never[] = [];
 const node = (s: number, id: string): InstanceNode => world.project.screens[s]?.nodes[id] as InstanceNode;
 
 describe('where something is used', () => {
   it('is found in reading order, and counted', () => {
-    expect(alike(world.project.screens, wears, `${PLY}/button`)).toEqual([
+    expect(alike(world.project.screens, appliedKits, `${PLY}/button`)).toEqual([
       { screen: 'a', node: '1' },
       { screen: 'b', node: '3' },
       { screen: 'b', node: '4' },
     ]);
-    expect(countUses(world.project.screens, wears)).toEqual({
+    expect(countUses(world.project.screens, appliedKits)).toEqual({
       [`${PLY}/button`]: 3,
       [`${PLY}/card`]: 1,
       [`${PLY}/field`]: 1,
@@ -87,10 +87,18 @@ describe('where something is used', () => {
   it('says how the same prop stands elsewhere, chosen or not', () => {
     const kind = componentAt(world, `${PLY}/button`)?.contract.props.find((p) => p.id === 'kind');
     expect(
-      otherValues(world, world.project.screens, wears, `${PLY}/button`, 'kind', 'warning', kind?.default ?? ''),
+      otherValues(world, world.project.screens, appliedKits, `${PLY}/button`, 'kind', 'warning', kind?.default ?? ''),
     ).toEqual({ values: 1, screens: 1 });
     expect(
-      otherValues(world, world.project.screens, wears, `${PLY}/button`, 'kind', kind?.default, kind?.default ?? ''),
+      otherValues(
+        world,
+        world.project.screens,
+        appliedKits,
+        `${PLY}/button`,
+        'kind',
+        kind?.default,
+        kind?.default ?? '',
+      ),
     ).toEqual({ values: 1, screens: 2 });
   });
 });
@@ -98,7 +106,7 @@ describe('where something is used', () => {
 describe('several things at once', () => {
   const button = componentAt(world, `${PLY}/button`) as Component;
   it('share the props they all have, and tell which differ', () => {
-    const shared = sharedProps(world, wears, button, { kind: 'warning' }, [
+    const shared = sharedProps(world, appliedKits, button, { kind: 'warning' }, [
       { screen: world.project.screens[1] as Screen, node: node(1, '3') },
       { screen: world.project.screens[1] as Screen, node: node(1, '4') },
     ]);
@@ -109,7 +117,7 @@ describe('several things at once', () => {
     });
   });
   it('pair by meaning with things of another component, and leave out what one of them lacks', () => {
-    const shared = sharedProps(world, wears, button, {}, [
+    const shared = sharedProps(world, appliedKits, button, {}, [
       { screen: world.project.screens[2] as Screen, node: node(2, '5') },
     ]);
     const ids = shared.map((s) => s.prop.id);

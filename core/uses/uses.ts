@@ -39,14 +39,17 @@ function placedOn(screen: Screen): readonly InstanceNode[] {
 const perScreen = new Memo<ReadonlyMap<ComponentRef, readonly NodeId[]>>(3);
 
 /** The instances of one screen in reading order, by the component that each shows. Counted once for each screen as it is. */
-export function usesOn(screen: Screen, wears: readonly AppliedKit[]): ReadonlyMap<ComponentRef, readonly NodeId[]> {
-  return perScreen.of(screen.nodes, [wears, screen.root], () => {
+export function usesOn(
+  screen: Screen,
+  appliedKits: readonly AppliedKit[],
+): ReadonlyMap<ComponentRef, readonly NodeId[]> {
+  return perScreen.of(screen.nodes, [appliedKits, screen.root], () => {
     const found = new Map<ComponentRef, NodeId[]>();
     const lists = new Map<ComponentRef, NodeId[]>();
     for (const n of placedOn(screen)) {
       let list = lists.get(n.component);
       if (!list) {
-        const shown = shownComponent(wears, n.component);
+        const shown = shownComponent(appliedKits, n.component);
         list = found.get(shown) ?? [];
         found.set(shown, list);
         lists.set(n.component, list);
@@ -60,19 +63,20 @@ export function usesOn(screen: Screen, wears: readonly AppliedKit[]): ReadonlyMa
 /** Every instance that shows the same component, on the given screens, in their order. */
 export function alike(
   screens: readonly Screen[],
-  wearsOf: (screen: Screen) => readonly AppliedKit[],
+  appliedKitsOf: (screen: Screen) => readonly AppliedKit[],
   shown: ComponentRef,
 ): UsePlace[] {
-  return screens.flatMap((s) => (usesOn(s, wearsOf(s)).get(shown) ?? []).map((node) => ({ screen: s.id, node })));
+  return screens.flatMap((s) => (usesOn(s, appliedKitsOf(s)).get(shown) ?? []).map((node) => ({ screen: s.id, node })));
 }
 
 /** How often each component shows on the given screens, parts of other components not counted. */
 export function countUses(
   screens: readonly Screen[],
-  wearsOf: (screen: Screen) => readonly AppliedKit[],
+  appliedKitsOf: (screen: Screen) => readonly AppliedKit[],
 ): Record<ComponentRef, number> {
   const uses: Record<ComponentRef, number> = {};
-  for (const s of screens) for (const [ref, ids] of usesOn(s, wearsOf(s))) uses[ref] = (uses[ref] ?? 0) + ids.length;
+  for (const s of screens)
+    for (const [ref, ids] of usesOn(s, appliedKitsOf(s))) uses[ref] = (uses[ref] ?? 0) + ids.length;
   return uses;
 }
 
@@ -82,20 +86,20 @@ const chosen = new Memo<ReadonlyMap<string, ReadonlyMap<NodeId, Json>>>(24);
 function chosenOn(
   world: World,
   screen: Screen,
-  wears: readonly AppliedKit[],
+  appliedKits: readonly AppliedKit[],
   shown: ComponentRef,
   prop: string,
 ): ReadonlyMap<NodeId, Json> {
   const byProp = chosen.of(
     screen.nodes,
-    [wears, shown, prop],
+    [appliedKits, shown, prop],
     () => {
       const found = new Map<NodeId, Json>();
-      for (const id of usesOn(screen, wears).get(shown) ?? []) {
-        const carried = transferInstance(world, wears, screen.nodes[id] as InstanceNode).settings.find(
+      for (const id of usesOn(screen, appliedKits).get(shown) ?? []) {
+        const transferred = transferInstance(world, appliedKits, screen.nodes[id] as InstanceNode).overrides.find(
           (c) => c.kind === 'prop' && c.at.length === 0 && c.name === prop && c.from >= 0,
         );
-        if (carried) found.set(id, carried.value);
+        if (transferred) found.set(id, transferred.value);
       }
       return new Map([[prop, found]]);
     },
@@ -108,7 +112,7 @@ function chosenOn(
 export function otherValues(
   world: World,
   screens: readonly Screen[],
-  wearsOf: (screen: Screen) => readonly AppliedKit[],
+  appliedKitsOf: (screen: Screen) => readonly AppliedKit[],
   shown: ComponentRef,
   prop: string,
   value: Json | undefined,
@@ -118,10 +122,10 @@ export function otherValues(
   const values = new Set<string>();
   let on = 0;
   for (const s of screens) {
-    const wears = wearsOf(s);
-    const uses = usesOn(s, wears).get(shown)?.length ?? 0;
+    const appliedKits = appliedKitsOf(s);
+    const uses = usesOn(s, appliedKits).get(shown)?.length ?? 0;
     if (uses === 0) continue;
-    const picked = chosenOn(world, s, wears, shown, prop);
+    const picked = chosenOn(world, s, appliedKits, shown, prop);
     const said = [...picked.values(), ...(picked.size < uses ? [otherwise] : [])]
       .map((v) => JSON.stringify(v))
       .filter((v) => v !== mine);

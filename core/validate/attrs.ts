@@ -1,6 +1,7 @@
 import { isColour } from '../colour/index.js';
 import {
   aliasPath,
+  EDGES,
   isPathData,
   LARGEST,
   OVERLAY_PLACES,
@@ -54,18 +55,17 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
   edges: (v) =>
     isGroup(v) &&
     Object.entries(v).every(
-      ([edge, does]) =>
-        ['left', 'right', 'top', 'bottom'].includes(edge) && ['keep', 'share', 'free'].includes(does as string),
+      ([side, edge]) => ['left', 'right', 'top', 'bottom'].includes(side) && EDGES.some((e) => e === edge),
     ),
   pin: oneOf('top', 'bottom'),
-  over: oneOf(...OVERLAY_PLACES),
+  overlay: oneOf(...OVERLAY_PLACES),
   scrim: flag,
   flow: oneOf('row', 'column', 'grid', 'free'),
   gap: length,
   rowGap: length,
   columns: upTo(500),
   tracks: (v) => typeof v === 'string' && readTracks(v) !== null,
-  leastColumn: length,
+  minColumn: length,
   column: upTo(500),
   row: upTo(2000),
   span: upTo(500),

@@ -27,7 +27,7 @@ import {
   text,
   type Check,
 } from './checker.js';
-import { ownBehaviour, tree, when } from './node.js';
+import { ownInteraction, tree, when } from './node.js';
 
 /** The shapes of what documents are made of. Each goes to the bottom: what passes can be opened, drawn and undone. */
 
@@ -36,7 +36,7 @@ const wear: Check = group({
   shows: ref,
   sheet: (v, w) => sheet(v, w),
 });
-export const wears: Check = list(wear, 100);
+export const appliedKits: Check = list(wear, 100);
 
 const mapping: Check = record(orNull(text(240)), 20_000);
 const propPair: Check = (v, w) =>
@@ -66,7 +66,7 @@ export const sheet: Check = group(
     textStyles: mapping,
     icons: mapping,
   },
-  { accepted: list(text(600), 2000), tokensChosen: list(text(200), 2000) },
+  { dismissed: list(text(600), 2000), tokensChosen: list(text(200), 2000) },
 );
 
 export const flow: Check = group({ id, name: name(200) });
@@ -92,7 +92,7 @@ export const guides: Check = list(group({ id, axis: oneOf('x', 'y'), at: number(
 export const screen: Check = both(
   group(
     { id, name: name(200), flow: id, device, width: screenWidth, height: screenHeight, root: id, nodes: () => null },
-    { wears, mode: screenMode, order: screenOrder, grid: screenGrid, base: screenBase, guides },
+    { appliedKits, mode: screenMode, order: screenOrder, grid: screenGrid, base: screenBase, guides },
   ),
   (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
   (v, w) => {
@@ -191,7 +191,7 @@ export const ruleWhen: Check = (v, w) => {
 export const rulePlace: Check = group({ parent: id, after: orNull(id) });
 export const rule: Check = group({ when: ruleWhen, set: record(record(json(6), 100), 500) }, { id: text(200) });
 
-export const ownBehaviours: Check = list(ownBehaviour, 100);
+export const ownInteractions: Check = list(ownInteraction, 100);
 export const component: Check = both(
   group(
     {
@@ -206,7 +206,7 @@ export const component: Check = both(
       nodes: () => null,
       rules: list(rule, 1000),
     },
-    { docs: text(200_000), splitFrom: text(120), does: ownBehaviours },
+    { docs: text(200_000), splitFrom: text(120), interactions: ownInteractions },
   ),
   (v, w) => tree(v as unknown as Readonly<Record<string, unknown>>, w),
 );

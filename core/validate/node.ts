@@ -39,13 +39,13 @@ export const when: Check = group(
   { state: oneOf(...STATES), minWidth: number(0, 100_000), maxWidth: number(0, 100_000), situation: id },
 );
 
-export const setting: Check = group(
+export const override: Check = group(
   { home: ref, at: list(text(120), 40), kind: oneOf('prop', 'attr'), name: text(120), value: json() },
   { leaf: ref, through: list(text(240), 40), when },
 );
-const settings: Check = list(setting, 2000);
+const overrides: Check = list(override, 2000);
 
-export const entry: Check = group({ key: id, settings: record(settings, 200, id) });
+export const entry: Check = group({ key: id, overrides: record(overrides, 200, id) });
 const bind: Check = record(text(240), 100);
 const was: Check = group({ component: ref, at: list(text(120), 40) }, { instance: (v, w) => node(v, w) });
 
@@ -82,8 +82,8 @@ const test: Check = (v, w) =>
 const action: Check = byMember('do', {
   go: group({ do: text(20), screen: id }),
   back: group({ do: text(20) }),
-  lay: group({ do: text(20), over: id }),
-  away: group({ do: text(20) }),
+  openOverlay: group({ do: text(20), overlay: id }),
+  closeOverlay: group({ do: text(20) }),
   set: group({ do: text(20), ...propOf, value: json() }, { of: id }),
   scroll: group({ do: text(20), to: id }, { offset: number(-10_000, 10_000) }),
   situation: group({ do: text(20), situation: text(120) }),
@@ -92,7 +92,7 @@ const action: Check = byMember('do', {
 });
 /** What a component does by itself. */
 const ownTest: Check = group({ prop: text(120), asks: ASKED }, { value: json() });
-export const ownBehaviour: Check = group(
+export const ownInteraction: Check = group(
   {
     when: byMember('on', {
       ...Object.fromEntries(
@@ -109,7 +109,7 @@ export const ownBehaviour: Check = group(
         drop: group({ do: text(20) }),
         only: group({ do: text(20), list: text(120), field: text(120), has: text(120) }),
         spell: group({ do: text(20), list: text(120), field: text(120) }),
-        away: group({ do: text(20) }),
+        closeOverlay: group({ do: text(20) }),
         raise: group({ do: text(20), event: text(120) }),
       }),
       40,
@@ -118,7 +118,7 @@ export const ownBehaviour: Check = group(
   { if: group({}, { all: list(ownTest, 20), any: list(ownTest, 20) }) },
 );
 /** What a thing does. */
-export const behaviour: Check = group(
+export const interaction: Check = group(
   { id, when: trigger, then: list(action, 40) },
   {
     part: group({ home: ref, at: list(text(120), 40) }),
@@ -133,7 +133,7 @@ const maybe = {
   locked: flag,
   asset: flag,
   widths,
-  does: list(behaviour, 100),
+  interactions: list(interaction, 100),
 } as const;
 const leaf = group(common, maybe);
 
@@ -145,7 +145,7 @@ export const node: Check = byMember('type', {
   image: leaf,
   shape: leaf,
   instance: group(
-    { ...common, component: ref, settings, fills: list(group({ home: ref, slot: name(120), children: ids }), 100) },
+    { ...common, component: ref, overrides, fills: list(group({ home: ref, slot: name(120), children: ids }), 100) },
     { ...maybe, placed: ref },
   ),
   slot: group({ ...common, slot: name(120) }, maybe),

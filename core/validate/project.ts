@@ -26,12 +26,13 @@ import {
   guides,
   screenBase,
   screenGrid,
-  wears,
+  appliedKits,
 } from './documents.js';
 import { node, tidyNodes } from './node.js';
+import { upgradeProject } from './upgrade.js';
 
 /** The form in which whole projects are stored; those stored before it was written down have none. */
-export const PROJECT_FORMAT = 1;
+export const PROJECT_FORMAT = 2;
 
 const named = (check: Check): Check => record(check, 5000);
 const project: Check = (v, w) =>
@@ -40,12 +41,12 @@ const project: Check = (v, w) =>
       id,
       name: name(200),
       kits,
-      wears,
+      appliedKits,
       flows: list(flow, 1000),
       screens: list(screen, 20_000),
       originals: named(component),
       contentSets: named(contentSet),
-      sheets: record(sheet, 1000),
+      matchSheets: record(sheet, 1000),
     },
     { editions: record(edition, 2000), situations: record(situation, 500) },
   )(v, w);
@@ -54,7 +55,8 @@ const project: Check = (v, w) =>
  * Reads a stored project, however old. What cannot be is mended or left out, and named: a project always opens with all of
  * it that can be shown. The same object when nothing is wrong with it.
  */
-export function mendProject(json: unknown): Read<Project> {
+export function mendProject(stored: unknown): Read<Project> {
+  const json = upgradeProject(stored);
   if (!project(json, 'project') && isWhole(json as Project)) return { value: json as Project, problems: [] };
   const problems: Problem[] = [];
   const tell = (where: string, message: string): void =>
@@ -102,12 +104,12 @@ export function mendProject(json: unknown): Read<Project> {
     id: given['id'] as string,
     name: good('name', name(200), 'Unnamed'),
     kits: good('kits', kits, ['plywood@1.0.0']),
-    wears: good('wears', wears, []),
+    appliedKits: good('appliedKits', appliedKits, []),
     flows: [...flows, ...missing.map((f) => ({ id: f, name: 'Found again' }))],
     screens,
     originals: members('originals', component),
     contentSets: members('contentSets', contentSet),
-    sheets: members('sheets', sheet),
+    matchSheets: members('matchSheets', sheet),
     ...(Object.keys(editions).length > 0 ? { editions } : {}),
     ...(Object.keys(situations).length > 0 ? { situations } : {}),
   };
@@ -135,7 +137,7 @@ function mendScreen(value: unknown, at: number, tell: (where: string, message: s
   }
   tell(called, `${faultMessage(bad)}; the rest of it was kept.`);
   const root = id(value['root'], '') ? 'root' : (value['root'] as NodeId);
-  const worn = value['wears'];
+  const worn = value['appliedKits'];
   return {
     id: value['id'] as string,
     name: called,
@@ -145,7 +147,7 @@ function mendScreen(value: unknown, at: number, tell: (where: string, message: s
     height: screenHeight(value['height'], '') ? null : (value['height'] as number | null),
     root,
     nodes: mendNodes(root, isGroup(value['nodes']) ? value['nodes'] : {}),
-    ...(worn !== undefined && !wears(worn, '') ? { wears: worn as Screen['wears'] & object } : {}),
+    ...(worn !== undefined && !appliedKits(worn, '') ? { appliedKits: worn as Screen['appliedKits'] & object } : {}),
     ...Object.fromEntries(
       (
         [

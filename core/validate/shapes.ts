@@ -1,4 +1,4 @@
-export { atWidth, attrs, entry, node, nodes, setting, tree, when } from './node.js';
+export { atWidth, attrs, entry, node, nodes, override, tree, when } from './node.js';
 export {
   column,
   component,
@@ -6,7 +6,7 @@ export {
   device,
   flow,
   kits,
-  ownBehaviours,
+  ownInteractions,
   prop,
   row,
   rowValues,
@@ -25,5 +25,5 @@ export {
   situation,
   slot,
   states,
-  wears,
+  appliedKits,
 } from './documents.js';

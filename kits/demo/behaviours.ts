@@ -60,15 +60,17 @@ const SAID: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>
 const OVER: ReadonlySet<string> = new Set(['boarding-6']);
 const laidOver = (s: Screen): Screen => {
   const ids = Object.keys(s.nodes).filter((id) => OVER.has(id));
-  const over = ids.map((id) => {
+  const overlay = ids.map((id) => {
     const n = s.nodes[id];
-    return [id, { ...n, attrs: { ...n?.attrs, over: 'middle' } }] as const;
+    return [id, { ...n, attrs: { ...n?.attrs, overlay: 'middle' } }] as const;
   });
-  return over.length === 0 ? s : { ...s, nodes: { ...s.nodes, ...(Object.fromEntries(over) as Screen['nodes']) } };
+  return overlay.length === 0
+    ? s
+    : { ...s, nodes: { ...s.nodes, ...(Object.fromEntries(overlay) as Screen['nodes']) } };
 };
 
 /** The demo with what its things do. Throws where a sentence cannot be read. */
-export function withBehaviours(project: Project, kits: ReadonlyMap<KitRef, Kit>): Project {
+export function withInteractions(project: Project, kits: ReadonlyMap<KitRef, Kit>): Project {
   const world = { project: { ...project, screens: project.screens.map(laidOver) }, kits };
   return {
     ...project,
@@ -81,13 +83,13 @@ export function withBehaviours(project: Project, kits: ReadonlyMap<KitRef, Kit>)
         const [id = '', ...at] = key.split('/');
         const node = nodes[id];
         if (!node) throw new Error(`${s.name} has no ${id}`);
-        const does = sentences.map((text, i) => {
+        const interactions = sentences.map((text, i) => {
           const got = readSentence(aboutThing(world, s, id), text);
           if (!got.ok) throw new Error(`${s.name}, ${id}: ${got.problem}`);
           const part = at.length > 0 && node.type === 'instance' ? { part: { home: node.component, at } } : {};
-          return { id: `${id}-does-${i + 1}`, ...part, ...got.behaviour };
+          return { id: `${id}-does-${i + 1}`, ...part, ...got.interaction };
         });
-        nodes[id] = { ...node, does };
+        nodes[id] = { ...node, interactions: interactions };
       }
       return { ...s, nodes };
     }),

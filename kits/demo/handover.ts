@@ -6,11 +6,11 @@ export function earlier(demo: Project): { readonly first: Project; readonly edit
   const button = pay?.nodes['pay-11'];
   const text =
     button?.type === 'instance'
-      ? button.settings.find((s) => s.kind === 'prop' && typeof s.value === 'string')
+      ? button.overrides.find((s) => s.kind === 'prop' && typeof s.value === 'string')
       : undefined;
   if (!pay || button?.type !== 'instance' || !text) throw new Error('The demo has no button to pay with');
   const was = { ...text, value: 'Go on' };
-  const node = { ...button, settings: button.settings.map((s) => (s === text ? was : s)) };
+  const node = { ...button, overrides: button.overrides.map((s) => (s === text ? was : s)) };
   const first = {
     ...demo,
     screens: demo.screens.map((s) =>
@@ -24,7 +24,7 @@ export function earlier(demo: Project): { readonly first: Project; readonly edit
       label: 'Say on the button what is paid',
       by: 'demo',
       steps: [
-        { do: 'setting', tree: treeOfScreen(pay), node: node.id, key: overrideKey(text), value: text },
+        { do: 'override', tree: treeOfScreen(pay), node: node.id, key: overrideKey(text), value: text },
         { do: 'setScreen', screen: pay.id, field: 'name', value: pay.name },
       ],
     },

@@ -14,7 +14,7 @@ import {
   type Override,
 } from '../../core/index.js';
 import { huts, manifest, sailings, travellers } from './content.js';
-import { withBehaviours } from './behaviours.js';
+import { withInteractions } from './behaviours.js';
 import { withOriginals } from './originals.js';
 import { norrvik, summit, type DemoScreen } from './screens.js';
 
@@ -67,14 +67,14 @@ function choose(
     if (s.id !== screen) return s;
     const node = Object.values(s.nodes).find(
       (n): n is InstanceNode =>
-        n.type === 'instance' && n.component.endsWith(`/${component}`) && n.settings.some((t) => t.value === says),
+        n.type === 'instance' && n.component.endsWith(`/${component}`) && n.overrides.some((t) => t.value === says),
     );
     if (!node) throw new Error(`${s.name} has no ${component} that says ${says}`);
     return {
       ...s,
       nodes: {
         ...s.nodes,
-        [node.id]: { ...node, settings: [...node.settings, ...more.map((m) => ({ home: node.component, ...m }))] },
+        [node.id]: { ...node, overrides: [...node.overrides, ...more.map((m) => ({ home: node.component, ...m }))] },
       },
     };
   });
@@ -129,7 +129,7 @@ export function demoProjects(kits: ReadonlyMap<KitRef, Kit>): Project[] {
     );
     made.push(
       withAssets(
-        withBehaviours(
+        withInteractions(
           withOriginals(
             OWN_WAYS.reduce((p, o) => choose(p, ...o), plain),
             kits,

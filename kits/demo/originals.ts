@@ -43,7 +43,7 @@ const textProp = (id: string, name: string, value: string, description: string, 
   description,
   means,
 });
-const setting = (home: ComponentRef, name: string, value: Json): Override => ({
+const override = (home: ComponentRef, name: string, value: Json): Override => ({
   home,
   at: [],
   kind: 'prop',
@@ -60,7 +60,7 @@ const use = (
   type: 'instance',
   component,
   attrs: more.attrs ?? {},
-  settings: Object.entries(values).map(([name, value]) => setting(component, name, value)),
+  overrides: Object.entries(values).map(([name, value]) => override(component, name, value)),
   fills: [],
   ...(more.bind ? { bind: more.bind } : {}),
 });
@@ -279,7 +279,7 @@ function originals(ref: KitRef): readonly Component[] {
 /** The thing on a screen that says something. */
 function saying(project: Project, screen: string, says: string): InstanceNode {
   const node = Object.values(project.screens.find((s) => s.id === screen)?.nodes ?? {}).find(
-    (n): n is InstanceNode => n.type === 'instance' && n.settings.some((s) => s.value === says),
+    (n): n is InstanceNode => n.type === 'instance' && n.overrides.some((s) => s.value === says),
   );
   if (!node) throw new Error(`Nothing on ${screen} says ${says}`);
   return node;
@@ -302,7 +302,7 @@ function behind(project: Project, screen: string, says: string, node: InstanceNo
 
 /**
  * The Norrvik project with what its team made: five originals (one nested two deep, one in three tones, two sizes and under the
- * pointer, one with a slot), an edition of the kit's tag, and a card that was unlinked and can be linked again.
+ * pointer, one with a slot), an edition of the kit's tag, and a card that was detached and can be linked again.
  */
 export function withOriginals(project: Project, kits: ReadonlyMap<KitRef, Kit>, ref: KitRef): Project {
   const done = (p: Project, steps: readonly Step[]): Project => {

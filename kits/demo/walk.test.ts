@@ -26,7 +26,7 @@ function says(went: Navigation, text: string): Navigation {
     n.children.forEach((c) => walk(c, here));
   };
   const all = resolveTried(world, went.trying);
-  for (const root of [all?.root, all?.over]) if (root) walk(root, []);
+  for (const root of [all?.root, all?.overlay]) if (root) walk(root, []);
   if (best.length === 0) return expect.fail(`${went.trying.screen} does not say ${text}`);
   return press(world, went.trying, best);
 }
@@ -68,8 +68,8 @@ describe('the demo', () => {
     const pass = later ? runTimer(world, paying.trying, later) : expect.fail('Nothing waits');
     expect(pass.trying.screen).toBe('pass');
     const boarding = says(startTry(world, 'boarding'), 'On foot');
-    expect(boarding.trying.over).toBe('boarding-6');
-    expect(says(boarding, 'Later').trying.over).toBe('');
+    expect(boarding.trying.overlay).toBe('boarding-6');
+    expect(says(boarding, 'Later').trying.overlay).toBe('');
     expect(says(boarding, 'Show the pass').trying.screen).toBe('pass');
   });
   it('is joined into a flow without dead ends on the way of booking', () => {

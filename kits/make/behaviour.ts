@@ -19,15 +19,15 @@ export function withBehaviour(kits: readonly Part[]): readonly Part[] {
       ...kit,
       components: components.map((c) => {
         const read = value.components[String(c['id'])];
-        const does = read ? componentInteractionsOf(read).map((b) => writeComponentSentence(read, b)) : [];
-        if (!read || does.length === 0) return c;
-        const rest = Object.entries(c).filter(([k]) => k !== 'does');
+        const interactions = read ? componentInteractionsOf(read).map((b) => writeComponentSentence(read, b)) : [];
+        if (!read || interactions.length === 0) return c;
+        const rest = Object.entries(c).filter(([k]) => k !== 'interactions');
         return Object.fromEntries(
           rest.flatMap(([k, v]) =>
             k === 'tree'
               ? [
                   [k, v],
-                  ['does', does],
+                  ['interactions', interactions],
                 ]
               : [[k, v]],
           ),

@@ -2,7 +2,7 @@ import { group, token, type Part } from './write.js';
 
 /** The mountain bus brand: the Skerry Line components with tokens, text styles and a font of its own. */
 export const fjellCoach: Part = {
-  format: 'dekkor-kit/1',
+  format: 'dekkor-kit/2',
   id: 'fjell-coach',
   name: 'Fjell Coach',
   version: '1.2.0',

@@ -32,7 +32,7 @@ const ours = (c: Part): Part => ({ ...c, family: FAMILIES[String(c['family'])] ?
 
 /** Sleeper trains: dark, square, in serif, and of a structure of its own. */
 export const lumenNightRail: Part = {
-  format: 'dekkor-kit/1',
+  format: 'dekkor-kit/2',
   id: 'lumen-night-rail',
   name: 'Lumen Night Rail',
   version: '1.0.0',

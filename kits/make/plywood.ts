@@ -19,7 +19,7 @@ const common = breadth({
 });
 
 export const plywood: Part = {
-  format: 'dekkor-kit/1',
+  format: 'dekkor-kit/2',
   id: 'plywood',
   name: 'Plywood',
   version: '1.0.0',

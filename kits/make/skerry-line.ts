@@ -22,7 +22,7 @@ const common = breadth({
 export const skerryComponents: readonly Part[] = [...own, ...common];
 
 export const skerryLine: Part = {
-  format: 'dekkor-kit/1',
+  format: 'dekkor-kit/2',
   id: 'skerry-line',
   name: 'Skerry Line',
   version: '2.1.0',

@@ -184,7 +184,7 @@ export interface ComponentSpec {
   readonly tree: Part;
   readonly rules?: readonly Part[];
   /** What it does by itself, besides what is usual for its role; `[prop]` and `<part>` are those that are called so here. */
-  readonly does?: readonly string[];
+  readonly interactions?: readonly string[];
 }
 export const component = (c: ComponentSpec): Part => ({
   words: [],

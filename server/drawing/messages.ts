@@ -32,7 +32,7 @@ export interface ScreenRequest {
   /** The situation it is seen in; absent: as it is. */
   readonly situation?: string;
   /** What is shown over it: by its id. */
-  readonly over?: string;
+  readonly overlay?: string;
 }
 /** What is to be drawn: a screen, or a drawing (SVG) from outside, as PNG. */
 export type RenderRequest =

@@ -60,11 +60,11 @@ class RenderWorker {
   ) {}
 
   /** @param signal whoever asked has gone; nothing listens to it any longer than the job is one (`over`) */
-  take(job: Job, signal?: AbortSignal, over?: AbortSignal): void {
+  take(job: Job, signal?: AbortSignal, overlay?: AbortSignal): void {
     if (this.waiting.length >= MOST_WAITING)
       return job.fail(new ProblemError('picture.busy', 'Very many pictures are being drawn. Try again in a moment.'));
     this.waiting.push(job);
-    signal?.addEventListener('abort', () => this.leave(job), { once: true, ...(over ? { signal: over } : {}) });
+    signal?.addEventListener('abort', () => this.leave(job), { once: true, ...(overlay ? { signal: overlay } : {}) });
     void this.next();
   }
 
@@ -223,10 +223,10 @@ export class RenderPool {
   }
 
   private take(wanted: RenderRequest, pictures: Job['pictures'] = NO_PICTURES, signal?: AbortSignal): Promise<Drawn> {
-    const over = new AbortController();
+    const overlay = new AbortController();
     return new Promise<Drawn>((done, fail) =>
-      this.screens.take({ id: ++this.serial, wanted, pictures, done, fail }, signal, over.signal),
-    ).finally(() => over.abort());
+      this.screens.take({ id: ++this.serial, wanted, pictures, done, fail }, signal, overlay.signal),
+    ).finally(() => overlay.abort());
   }
   /** A screen as SVG or PNG. `signal`: whoever asked has gone. */
   async screen(

@@ -109,12 +109,15 @@ export class Renderer {
     const found = screenOf(world.project, wanted.screen);
     if (!found) throw notFound('screen', wanted.screen);
     const screen = inSituation(inMode(found, wanted.mode ?? ''), situationAt(world.project, wanted.situation ?? ''));
-    const wears =
+    const appliedKits =
       wanted.lens && this.kits.has(wanted.lens)
         ? lensKits(world, screen, wanted.lens)
         : appliedKitsOf(world.project, screen);
-    const made = resolve(world, screen, { wears, ...(wanted.over === undefined ? {} : { over: wanted.over }) });
-    return { world, screen, wears, made, box: layout(made, this.fonts) };
+    const made = resolve(world, screen, {
+      appliedKits,
+      ...(wanted.overlay === undefined ? {} : { overlay: wanted.overlay }),
+    });
+    return { world, screen, appliedKits, made, box: layout(made, this.fonts) };
   }
   private async shown(primitives: readonly Primitive[], pictures: Pictures): ReturnType<Pictures> {
     const ids = [...new Set(primitives.flatMap((p) => (p.p === 'image' ? [p.asset] : [])))];
@@ -123,21 +126,21 @@ export class Renderer {
 
   private async page(
     wanted: Extract<RenderRequest, { what: 'html' }>,
-    { world, screen, wears, made, box }: Seen,
+    { world, screen, appliedKits, made, box }: Seen,
     pictures: Pictures,
   ): Promise<Drawn> {
     const primitives = paint(box);
     const shown = await this.shown(primitives, pictures);
-    const leads = linksOn(screen, wears, made.root);
-    const over = made.over ? linksOn(screen, wears, made.over) : null;
+    const leads = linksOn(screen, appliedKits, made.root);
+    const overlay = made.overlay ? linksOn(screen, appliedKits, made.overlay) : null;
     const here = wanted.hrefs[screen.id] ?? null;
     const href = (part: RNode): string | null => {
       // What lies over a screen is put away by what dims that.
       if (part.key === SCRIM) return here;
-      const to = leads(part) ?? over?.(part) ?? null;
+      const to = leads(part) ?? overlay?.(part) ?? null;
       if (to?.to === 'screen') return wanted.hrefs[to.screen] ?? null;
-      if (to?.to === 'over') return wanted.hrefs[`${screen.id}~${to.over}`] ?? null;
-      if (to?.to === 'away') return wanted.over === undefined ? null : here;
+      if (to?.to === 'overlay') return wanted.hrefs[`${screen.id}~${to.overlay}`] ?? null;
+      if (to?.to === 'closeOverlay') return wanted.overlay === undefined ? null : here;
       return to?.to === 'address' && /^(?:https?:|mailto:)/iu.test(to.address) ? to.address : null;
     };
     const fonts = this.filesOf(fontsOf(primitives));
@@ -146,7 +149,7 @@ export class Renderer {
       ? fonts.map((f) => face(f, `url(fonts/${fileName(f)}) format('truetype')`)).join('\n')
       : this.fontCss(fontsOf(primitives));
     const { html, pictures: ids } = toHtml(made, box, {
-      said: { world, wears, main: made.mainKit, mode: screen.mode ?? '' },
+      said: { world, appliedKits, main: made.mainKit, mode: screen.mode ?? '' },
       picture: (id) => {
         const found = shown[id];
         return found
@@ -157,8 +160,8 @@ export class Renderer {
       ...(screen.order ? { order: screen.order } : {}),
       inState: (keys, state) =>
         resolve(world, screen, {
-          wears,
-          ...(wanted.over === undefined ? {} : { over: wanted.over }),
+          appliedKits,
+          ...(wanted.overlay === undefined ? {} : { overlay: wanted.overlay }),
           states: Object.fromEntries(keys.map((k) => [k, [state]])),
         }),
       faces,
@@ -200,7 +203,7 @@ export class Renderer {
     return { pieces, name: seen.screen.name };
   }
 
-  private async pdf({ screen, wears, made, box }: Seen, pictures: Pictures): Promise<Drawn> {
+  private async pdf({ screen, appliedKits, made, box }: Seen, pictures: Pictures): Promise<Drawn> {
     const primitives = paint(box);
     const shown = await this.shown(primitives, pictures);
     const bytesOf = (href: string): Uint8Array => Buffer.from(href.slice(href.indexOf(',') + 1), 'base64');
@@ -220,7 +223,7 @@ export class Renderer {
         return { bytes, kind: 'png', width, height };
       },
     });
-    const leads = linksOn(screen, wears, made.root);
+    const leads = linksOn(screen, appliedKits, made.root);
     const links: PageLink[] = [];
     const walk = (b: Box): void => {
       const to = leads(b.node);
@@ -320,7 +323,7 @@ function assetsOf({ world, screen, box }: Seen): readonly Cut[] {
 interface Seen {
   readonly world: World;
   readonly screen: SeenScreen;
-  readonly wears: readonly AppliedKit[];
+  readonly appliedKits: readonly AppliedKit[];
   readonly made: ResolvedScreen;
   readonly box: Box;
 }

@@ -25,7 +25,7 @@ export const NODE_FIELDS = [
   'locked',
   'asset',
   'widths',
-  'does',
+  'interactions',
 ] as const;
 
 function fieldOf(node: Node | undefined, field: string): Json | undefined {

@@ -20,7 +20,17 @@ import { treeName } from './tree.js';
 export const ENTRY_LISTS = ['props', 'slots', 'rules'] as const;
 export type EntryList = (typeof ENTRY_LISTS)[number];
 /** Fields of an original that are one value each. */
-export const ABOUT_FIELDS = ['name', 'role', 'family', 'summary', 'docs', 'words', 'states', 'events', 'does'] as const;
+export const ABOUT_FIELDS = [
+  'name',
+  'role',
+  'family',
+  'summary',
+  'docs',
+  'words',
+  'states',
+  'events',
+  'interactions',
+] as const;
 export type AboutField = (typeof ABOUT_FIELDS)[number];
 
 /** More than this is a form, not a contract; more rules than this cannot be read any more. */
@@ -184,7 +194,7 @@ const ABOUT_SHAPES = {
   words: check.list(check.text(120), 200),
   states: shapes.states,
   events: check.list(check.text(120), 100),
-  does: check.orNull(shapes.ownBehaviours),
+  interactions: check.orNull(shapes.ownInteractions),
 } as const;
 const aboutOf = (c: Component | undefined, field: AboutField): Json =>
   ((field === 'states' || field === 'events' ? c?.contract[field] : c?.[field]) ?? null) as Json;

@@ -19,17 +19,17 @@ export interface EntryRef {
   readonly key: string;
 }
 
-/** Puts a setting on an instance, or with `value: null` drops it. With `entry`: for one item of a series only. */
+/** Puts a override on an instance, or with `value: null` drops it. With `entry`: for one item of a series only. */
 export interface OverrideStep {
-  readonly do: 'setting';
+  readonly do: 'override';
   readonly tree: TreeRef;
   readonly node: NodeId;
   readonly key: string;
   readonly value: Override | null;
-  /** The key of the setting it stands behind; null: first; absent: in place, or last. */
+  /** The key of the override it stands behind; null: first; absent: in place, or last. */
   readonly after?: string | null;
   readonly entry?: EntryRef;
-  /** The item's entry came with this setting and goes with it. */
+  /** The item's entry came with this override and goes with it. */
   readonly drop?: boolean;
 }
 
@@ -43,7 +43,7 @@ interface Held {
   readonly fresh: boolean;
 }
 
-/** The settings a step works on, and how they are put back. A sentence when they are not there. */
+/** The overrides a step works on, and how they are put back. A sentence when they are not there. */
 function held(project: Project, step: OverrideStep): Held | string {
   const nodes = treeOf(project, step.tree)?.nodes;
   const node = nodes?.[step.node];
@@ -51,9 +51,9 @@ function held(project: Project, step: OverrideStep): Held | string {
   if (!step.entry) {
     if (node.type !== 'instance') return 'Only instances have settings.';
     return {
-      list: node.settings,
+      list: node.overrides,
       fresh: false,
-      put: (settings) => ({ ...node, settings }),
+      put: (overrides) => ({ ...node, overrides }),
     };
   }
   const { entry } = step;
@@ -62,35 +62,35 @@ function held(project: Project, step: OverrideStep): Held | string {
   const known = series.entries.find((e) => e.key === entry.key);
   if (!known && series.rows === undefined) return 'That item of the series is no longer there.';
   return {
-    list: known?.settings[node.id] ?? [],
+    list: known?.overrides[node.id] ?? [],
     fresh: known === undefined,
-    put: (settings) => ({
+    put: (overrides) => ({
       ...series,
-      entries: withEntry(series, entry.key, node.id, settings, step.drop === true),
+      entries: withEntry(series, entry.key, node.id, overrides, step.drop === true),
     }),
   };
 }
 
-/** Entries with the settings of one node of one item replaced; an entry that was not there comes last. */
+/** Entries with the overrides of one node of one item replaced; an entry that was not there comes last. */
 function withEntry(
   series: SeriesNode,
   itemKey: string,
   node: NodeId,
-  settings: readonly Override[],
+  overrides: readonly Override[],
   drop: boolean,
 ): readonly SeriesEntry[] {
-  const was = series.entries.find((e) => e.key === itemKey) ?? { key: itemKey, settings: {} };
-  const next: Record<NodeId, readonly Override[]> = { ...was.settings, [node]: settings };
-  if (settings.length === 0) delete next[node];
-  const entry: SeriesEntry = { ...was, settings: next };
+  const was = series.entries.find((e) => e.key === itemKey) ?? { key: itemKey, overrides: {} };
+  const next: Record<NodeId, readonly Override[]> = { ...was.overrides, [node]: overrides };
+  if (overrides.length === 0) delete next[node];
+  const entry: SeriesEntry = { ...was, overrides: next };
   if (drop && Object.keys(next).length === 0) return series.entries.filter((e) => e.key !== itemKey);
   return series.entries.some((e) => e.key === itemKey)
     ? series.entries.map((e) => (e.key === itemKey ? entry : e))
     : [...series.entries, entry];
 }
 
-const setting: StepKind<OverrideStep, OverrideStep> = {
-  must: { tree: treeName, node: check.id, key, value: check.orNull(shapes.setting) },
+const override: StepKind<OverrideStep, OverrideStep> = {
+  must: { tree: treeName, node: check.id, key, value: check.orNull(shapes.override) },
   may: { after: check.orNull(key), entry: check.group({ series: check.id, key: check.id }), drop: check.flag },
   apply(project, step) {
     if (step.value && overrideKey(step.value) !== step.key)
@@ -103,10 +103,10 @@ const setting: StepKind<OverrideStep, OverrideStep> = {
     if (!step.value && !was) return refuse('setting.gone', step.key, 'That setting is no longer there.');
     const rest = list.filter((_, i) => i !== at);
     const before = list[at - 1];
-    let settings: readonly Override[] = rest;
+    let overrides: readonly Override[] = rest;
     if (step.value) {
       const { value } = step;
-      settings =
+      overrides =
         step.after === undefined
           ? at < 0
             ? [...rest, value]
@@ -114,7 +114,7 @@ const setting: StepKind<OverrideStep, OverrideStep> = {
           : insertAfter(rest, value, step.after, overrideKey);
     }
     const inverse: OverrideStep = {
-      do: 'setting',
+      do: 'override',
       tree: step.tree,
       node: step.node,
       key: step.key,
@@ -123,8 +123,8 @@ const setting: StepKind<OverrideStep, OverrideStep> = {
       ...(step.entry ? { entry: step.entry } : {}),
       ...(on.fresh ? { drop: true } : {}),
     };
-    if (sameJson(list, settings) && !on.fresh && !step.drop) return { ok: true, project, inverse };
-    const changed = withNode(project, step.tree, on.put(settings));
+    if (sameJson(list, overrides) && !on.fresh && !step.drop) return { ok: true, project, inverse };
+    const changed = withNode(project, step.tree, on.put(overrides));
     const circle = containsItself(changed, step.tree);
     return circle
       ? refuse('component.cycle', circle, `${circle} would contain itself.`)
@@ -143,4 +143,4 @@ function valueAt(project: Project, step: OverrideStep): unknown {
   return typeof on === 'string' ? on : (on.list.find((s) => overrideKey(s) === step.key) ?? null);
 }
 
-export const OVERRIDE_STEPS = { setting };
+export const OVERRIDE_STEPS = { override };

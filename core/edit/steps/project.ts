@@ -17,7 +17,7 @@ import { after } from './tree.js';
 export type ProjectStep =
   | { readonly do: 'name'; readonly value: string }
   | { readonly do: 'kits'; readonly value: readonly KitRef[] }
-  | { readonly do: 'wears'; readonly value: readonly AppliedKit[] }
+  | { readonly do: 'appliedKits'; readonly value: readonly AppliedKit[] }
   | { readonly do: 'sheet'; readonly key: string; readonly value: MatchSheet | null }
   | { readonly do: 'flow'; readonly flow: string; readonly value: Flow | null; readonly after: string | null }
   | { readonly do: 'situation'; readonly situation: string; readonly value: Situation | null }
@@ -26,7 +26,7 @@ type Of<K extends ProjectStep['do']> = Extract<ProjectStep, { do: K }>;
 const touches = (): readonly string[] => ['project'];
 
 /** A member of the project that is replaced whole. */
-function whole<K extends 'name' | 'kits' | 'wears'>(
+function whole<K extends 'name' | 'kits' | 'appliedKits'>(
   field: K,
   value: ReturnType<typeof check.name>,
   says: string,
@@ -49,10 +49,10 @@ const sheet: StepKind<Of<'sheet'>, ProjectStep> = {
   must: { key: check.text(500), value: check.orNull(shapes.sheet) },
   apply: (project, step) => ({
     ok: true,
-    project: { ...project, sheets: withKey(project.sheets, step.key, step.value) },
-    inverse: { do: 'sheet', key: step.key, value: project.sheets[step.key] ?? null },
+    project: { ...project, matchSheets: withKey(project.matchSheets, step.key, step.value) },
+    inverse: { do: 'sheet', key: step.key, value: project.matchSheets[step.key] ?? null },
   }),
-  still: (then, now, step) => sameJson(then.sheets[step.key], now.sheets[step.key]),
+  still: (then, now, step) => sameJson(then.matchSheets[step.key], now.matchSheets[step.key]),
   about: () => 'A match sheet',
   touches,
 };
@@ -140,7 +140,7 @@ const original: StepKind<Of<'original'>, ProjectStep> = {
 export const PROJECT_STEPS = {
   name: whole('name', check.name(200), 'The project’s name'),
   kits: whole('kits', shapes.kits, 'The project’s kits'),
-  wears: whole('wears', shapes.wears, 'What the screens wear'),
+  appliedKits: whole('appliedKits', shapes.appliedKits, 'What the screens wear'),
   sheet,
   flow,
   situation,

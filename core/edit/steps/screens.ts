@@ -9,7 +9,7 @@ export type ScreenStep =
   | { readonly do: 'removeScreen'; readonly screen: string }
   | { readonly do: 'moveScreen'; readonly screen: string; readonly flow: string; readonly after: string | null }
   | { readonly do: 'setScreen'; readonly screen: string; readonly field: ScreenField; readonly value: Json }
-  | { readonly do: 'screenWears'; readonly screen: string; readonly value: readonly AppliedKit[] | null };
+  | { readonly do: 'screenAppliedKits'; readonly screen: string; readonly value: readonly AppliedKit[] | null };
 type Of<K extends ScreenStep['do']> = Extract<ScreenStep, { do: K }>;
 
 export type ScreenField = 'name' | 'device' | 'width' | 'height' | 'grid' | 'base' | 'guides' | 'mode' | 'order';
@@ -157,21 +157,21 @@ const setScreen: StepKind<Of<'setScreen'>, ScreenStep> = {
   merges: (step) => `screen|${step.screen}|${step.field}`,
 };
 
-const screenWears: StepKind<Of<'screenWears'>, ScreenStep> = {
-  must: { screen: check.id, value: check.orNull(shapes.wears) },
+const screenAppliedKits: StepKind<Of<'screenAppliedKits'>, ScreenStep> = {
+  must: { screen: check.id, value: check.orNull(shapes.appliedKits) },
   apply(project, step) {
     const screen = find(project, step.screen);
     if (!screen) return gone(step.screen);
-    const { wears, ...bare } = screen;
+    const { appliedKits, ...bare } = screen;
     return {
       ok: true,
-      project: replace(project, step.value ? { ...bare, wears: step.value } : bare),
-      inverse: { do: 'screenWears', screen: step.screen, value: wears ?? null },
+      project: replace(project, step.value ? { ...bare, appliedKits: step.value } : bare),
+      inverse: { do: 'screenAppliedKits', screen: step.screen, value: appliedKits ?? null },
     };
   },
-  still: (then, now, step) => sameJson(find(then, step.screen)?.wears, find(now, step.screen)?.wears),
+  still: (then, now, step) => sameJson(find(then, step.screen)?.appliedKits, find(now, step.screen)?.appliedKits),
   about,
   touches,
 };
 
-export const SCREEN_STEPS = { insertScreen, removeScreen, moveScreen, setScreen, screenWears };
+export const SCREEN_STEPS = { insertScreen, removeScreen, moveScreen, setScreen, screenAppliedKits };

@@ -207,9 +207,9 @@ export function inDialect(plain: readonly Part[], d: Dialect): Part[] {
       })),
       tree,
       rules,
-      ...(c['does']
+      ...(c['interactions']
         ? {
-            does: (c['does'] as readonly string[]).map((s) =>
+            interactions: (c['interactions'] as readonly string[]).map((s) =>
               s
                 .replace(/\[([\w-]+)\]/gu, (_, id: string) => prop(id))
                 .replace(/<([\w-]+)>/gu, (_, id: string) => part(id)),

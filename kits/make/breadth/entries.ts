@@ -85,7 +85,7 @@ export const entries = (d: Dialect): readonly Part[] => [
     role: 'passwordfield',
     family: 'Inputs',
     summary: 'A secret, hidden while it is typed.',
-    does: [
+    interactions: [
       'when typed into, set [value] to what is typed',
       'when the part <eye> is pressed, set [open] to the opposite',
       'when the part <shut> is pressed, set [open] to the opposite',
@@ -338,7 +338,7 @@ export const entries = (d: Dialect): readonly Part[] => [
     role: 'spinbutton',
     family: 'Inputs',
     summary: 'How many, one more or one less.',
-    does: [
+    interactions: [
       'when the part <less> is pressed, set [value] to one less',
       'when the part <more> is pressed, set [value] to one more',
     ],
@@ -439,7 +439,7 @@ export const entries = (d: Dialect): readonly Part[] => [
     role: 'autocomplete',
     family: 'Inputs',
     summary: 'Something to type, with what it might be below.',
-    does: [
+    interactions: [
       'when typed into, set [value] to what is typed, then show only [items] whose [label] has [value], then set [open] to on',
       'when an item of [items] is pressed, set [value] to its [label], then set its [selected] to on, and to off for the others, then set [open] to off',
       'when the part <sign> is pressed, set [open] to the opposite',

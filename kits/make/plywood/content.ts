@@ -490,7 +490,7 @@ export const content: readonly Part[] = [
     role: 'carousel',
     family: 'Content',
     summary: 'Things to leaf through sideways.',
-    does: [1, 2, 3].map((i) => `when the part dot${i} is pressed, set page to ${i}`),
+    interactions: [1, 2, 3].map((i) => `when the part dot${i} is pressed, set page to ${i}`),
     words: ['slides', 'gallery'],
     props: [numberProp('page', 'Page', 1, 'Which dot is filled, 1 to 3.', 'value', { min: 1, max: 3 })],
     slots: [neededSlot('slides', 'Slides', 'Cards or pictures, side by side.')],

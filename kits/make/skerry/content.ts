@@ -488,7 +488,7 @@ export const content: readonly Part[] = [
     role: 'carousel',
     family: 'Content',
     summary: 'Things to leaf through.',
-    does: [1, 2, 3].map((i) => `when the part dot${i} is pressed, set at to ${i}`),
+    interactions: [1, 2, 3].map((i) => `when the part dot${i} is pressed, set at to ${i}`),
     words: ['carousel', 'gallery'],
     props: [numberProp('at', 'At', 1, 'Which dot is filled, 1 to 3.', 'value', { min: 1, max: 3 })],
     slots: [neededSlot('slides', 'Slides', 'Cards or photos, side by side.')],
