@@ -54,8 +54,8 @@ function lie(to: string): void {
   const b = node.value ? editor.findBox(node.value.id) : null;
   const put: Readonly<Record<string, Json>> =
     to === 'free' && b ? { x: Math.round(b.x), y: Math.round(Math.min(b.y, editor.screen?.height ?? b.y)) } : {};
-  if (to === 'in') set('Put it into the screen', { over: null, scrim: null });
-  else set('Lay it over the screen', { over: to, ...put });
+  if (to === 'in') set('Put it into the screen', { overlay: null, scrim: null });
+  else set('Lay it over the screen', { overlay: to, ...put });
 }
 </script>
 

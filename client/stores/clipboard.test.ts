@@ -45,7 +45,7 @@ describe('copying', () => {
   it('gives data, an outline and a drawing', () => {
     on.editor.select(['a', 'b']);
     const clip = copied();
-    expect(JSON.parse(own(clip))).toMatchObject({ dekkor: 1, pieces: [{ root: 'a' }, { root: 'b' }] });
+    expect(JSON.parse(own(clip))).toMatchObject({ dekkor: 2, pieces: [{ root: 'a' }, { root: 'b' }] });
     expect(clip.getData('text/plain')).toMatch(/^button "Go"\nlink "More"/iu);
     expect(clip.getData('image/svg+xml')).toMatch(/^<svg[^]*Go/u);
     expect(on.clipboard.said).toBe('2 things copied');
@@ -120,7 +120,7 @@ describe('pasting', () => {
   it('of pieces that hold anything at all is named, and never taken in', () => {
     const pieces = [{ root: 'x', nodes: { x: { ...instance('x', 'button'), fills: 7 } } }];
     const before = on.doc.shown;
-    const clip = only(JSON.stringify({ dekkor: 1, from: '', kits: [], pieces }), 'application/x-dekkor+json');
+    const clip = only(JSON.stringify({ dekkor: 2, from: '', kits: [], pieces }), 'application/x-dekkor+json');
     expect(paste(clip)).toBe(false);
     expect(on.doc.shown).toBe(before);
     expect(on.doc.notices.at(-1)?.text).toMatch(/^What was copied\.pieces.*fills must be .*Nothing was pasted\.$/u);

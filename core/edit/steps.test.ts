@@ -12,6 +12,7 @@ import {
   emptyProject,
   layout,
   mendProject,
+  upgradeEdit,
   resolve,
   STEP_NAMES,
   stepFault,
@@ -204,13 +205,16 @@ describe('what was stored before', () => {
   };
   it('opens, and every edit still does what it did', () => {
     let now = mendProject(stored.first).value as Project;
-    for (const edit of stored.edits) {
+    for (const older of stored.edits) {
+      const edit = upgradeEdit(older);
       expect(editSchema(edit, edit.label)).toBeNull();
       const got = applyEdit(now, edit);
       expect(got.ok ? null : `${edit.label}: ${got.refusal.message}`).toBeNull();
       if (got.ok) now = got.project;
     }
-    expect(now).toEqual(stored.last);
+    expect(now).toEqual(mendProject(stored.last).value);
+    const nodes = now.screens.flatMap((s) => Object.values(s.nodes) as object[]);
+    expect(nodes.filter((n) => 'settings' in n || 'does' in n)).toEqual([]);
   });
   it('is mended where an earlier version let it be spoilt, and the rest is kept', () => {
     const s = stored.last.screens[0];

@@ -110,7 +110,7 @@ describe('a match sheet as a file', () => {
     expect(tokensUsed(project.screens, PLYWOOD).size).toBe(0);
   });
   it('keeps what was looked at and left as it is', () => {
-    const left = { ...sheet, accepted: ['grew|x'] };
+    const left = { ...sheet, dismissed: ['grew|x'] };
     expect(readSheet(world, writeSheet(left), sheet).sheet?.dismissed).toEqual(['grew|x']);
   });
   it.each([

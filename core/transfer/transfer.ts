@@ -364,7 +364,7 @@ export function withParked(
     return {
       key: item.key,
       values: item.values,
-      ...(kept ? { waits: kept.map((w) => ({ home: w.home, prop: w.prop, values: w.values })) } : {}),
+      ...(kept ? { parked: kept.map((w) => ({ home: w.home, prop: w.prop, values: w.values })) } : {}),
     };
   });
 }

@@ -59,12 +59,12 @@ class RenderWorker {
     private readonly supplies: () => Promise<Supplies>,
   ) {}
 
-  /** @param signal whoever asked has gone; nothing listens to it any longer than the job is one (`over`) */
-  take(job: Job, signal?: AbortSignal, overlay?: AbortSignal): void {
+  /** @param signal whoever asked has gone; nothing listens to it any longer than the job is one (`settled`) */
+  take(job: Job, signal?: AbortSignal, settled?: AbortSignal): void {
     if (this.waiting.length >= MOST_WAITING)
       return job.fail(new ProblemError('picture.busy', 'Very many pictures are being drawn. Try again in a moment.'));
     this.waiting.push(job);
-    signal?.addEventListener('abort', () => this.leave(job), { once: true, ...(overlay ? { signal: overlay } : {}) });
+    signal?.addEventListener('abort', () => this.leave(job), { once: true, ...(settled ? { signal: settled } : {}) });
     void this.next();
   }
 
@@ -223,10 +223,10 @@ export class RenderPool {
   }
 
   private take(wanted: RenderRequest, pictures: Job['pictures'] = NO_PICTURES, signal?: AbortSignal): Promise<Drawn> {
-    const overlay = new AbortController();
+    const settled = new AbortController();
     return new Promise<Drawn>((done, fail) =>
-      this.screens.take({ id: ++this.serial, wanted, pictures, done, fail }, signal, overlay.signal),
-    ).finally(() => overlay.abort());
+      this.screens.take({ id: ++this.serial, wanted, pictures, done, fail }, signal, settled.signal),
+    ).finally(() => settled.abort());
   }
   /** A screen as SVG or PNG. `signal`: whoever asked has gone. */
   async screen(

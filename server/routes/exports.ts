@@ -106,7 +106,7 @@ export async function exportRoutes(
       ...(body.lens !== undefined && kits.get(body.lens) ? { lens: body.lens } : {}),
       ...(body.mode ? { mode: body.mode } : {}),
       ...(body.in === undefined ? {} : { situation: body.in }),
-      ...(over === undefined ? {} : { over }),
+      ...(over === undefined ? {} : { overlay: over }),
     });
     const label = asked.length === 1 ? (asked[0]?.name ?? project.name) : project.name;
     const scale = body.scale ?? 1;

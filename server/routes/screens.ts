@@ -59,7 +59,7 @@ export async function screenRoutes(
           ...(lens ? { lens } : {}),
           ...(mode ? { mode } : {}),
           ...(situation === undefined ? {} : { situation }),
-          ...(over === undefined ? {} : { over }),
+          ...(over === undefined ? {} : { overlay: over }),
           ...(scale === undefined ? {} : { scale }),
         },
         inlined,
