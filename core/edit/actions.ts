@@ -339,7 +339,7 @@ export const backgroundSteps = (
   spot.into.parent === screen.root && spot.into.slot === undefined
     ? []
     : things.flatMap(({ id, attrs }): Step[] =>
-        attrs.overlay === undefined ? [] : [{ do: 'set', tree, node: id, field: 'attrs.over', value: null }],
+        attrs.overlay === undefined ? [] : [{ do: 'set', tree, node: id, field: 'attrs.overlay', value: null }],
       );
 
 /**
