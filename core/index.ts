@@ -24,6 +24,8 @@ export {
   shownKit,
   shownComponent,
   emptyProject,
+  PROJECT_FIELDS,
+  projectFields,
   DEVICES,
   aliasPath,
   tokenMeaning,
@@ -595,6 +597,7 @@ export {
 export * from './interactions/index.js';
 export {
   buildSheet,
+  guestProject,
   changedThings,
   sheetChanges,
   toHtml,

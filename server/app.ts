@@ -119,7 +119,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   server.removeContentTypeParser('text/plain');
   readJson(server);
   const said = (id: string): void => live.tellSaid(id);
-  const reviews = new Reviews(options.db, projects, said);
+  const reviews = new Reviews(options.db, projects, kits.kits, said);
   const walks = new Usability(options.db, projects, said);
   const versions = new Versions(options.db, projects);
   access(server, { guest: guestMay(reviews), ...options.gate });

@@ -1,9 +1,12 @@
 import { randomBytes, scryptSync, timingSafeEqual } from 'node:crypto';
 import { nanoid } from 'nanoid';
 import {
+  guestProject,
   screenOf,
   type Comment,
   type CommentPlace,
+  type Kit,
+  type KitRef,
   type LinkScope,
   type NewComment,
   type Project,
@@ -53,6 +56,7 @@ export class Reviews {
   constructor(
     private readonly db: Database,
     private readonly projects: Projects,
+    private readonly kits: ReadonlyMap<KitRef, Kit>,
     private readonly tell: (projectId: string) => void,
   ) {}
 
@@ -142,17 +146,7 @@ export class Reviews {
       'all' in scope ? true : 'flow' in scope ? s.flow === scope.flow : scope.screens.includes(s.id);
     const screens = project.screens.filter(meant);
     if (screens.length === 0) throw closed();
-    const flows = project.flows.filter((f) => screens.some((s) => s.flow === f.id));
-    const originals = originalsNeeded(project, screens);
-    const text = JSON.stringify([screens, Object.values(originals)]);
-    const contentSets = Object.fromEntries(
-      Object.entries(project.contentSets).filter(([id]) => text.includes(JSON.stringify(id))),
-    );
-    // Sheets belong to the designer’s work; what is worn carries its own.
-    return {
-      project: { ...project, screens, flows, matchSheets: {}, originals, contentSets },
-      revision,
-    };
+    return { project: guestProject({ project, kits: this.kits }, screens), revision };
   }
 
   /** @param screens only those; absent: all */
@@ -213,20 +207,6 @@ export class Reviews {
   }
 }
 
-/** The project's own components that some screens are made of, those inside others too. */
-function originalsNeeded(project: Project, screens: readonly Screen[]): Project['originals'] {
-  const needed: Record<string, Project['originals'][string]> = {};
-  const look = (text: string): void => {
-    for (const [, id = ''] of text.matchAll(/"project\/([^"/]+)"/gu)) {
-      const found = Object.hasOwn(project.originals, id) ? project.originals[id] : undefined;
-      if (!found || Object.hasOwn(needed, id)) continue;
-      needed[id] = found;
-      look(JSON.stringify(found));
-    }
-  };
-  look(JSON.stringify(screens));
-  return needed;
-}
 function linkOf(r: ReviewLinkRow): ReviewLink {
   return {
     id: r.id,

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia';
 import {
   NO_SITUATION,
   appliedKitsOf,
+  projectFields,
   type KitRef,
   type MatchSheet,
   type Project,
@@ -15,13 +16,7 @@ import { usePictures } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
 
 /** What of a project says how its screens look, besides themselves. */
-const GROUND = [
-  'originals',
-  'editions',
-  'contentSets',
-  'situations',
-  'appliedKits',
-] as const satisfies readonly (keyof Project)[];
+const GROUND = projectFields((f) => f.drives === 'looks');
 /** So many screens are looked through while nothing else is done. */
 const MOST_AHEAD = 60;
 

@@ -1,12 +1,13 @@
-import type {
-  IssueGroup,
-  Fix,
-  MatchSheet,
-  Project,
-  ReviewIn,
-  Screen,
-  ScreenReview,
-  AppliedKit,
+import {
+  projectFields,
+  type AppliedKit,
+  type Fix,
+  type IssueGroup,
+  type MatchSheet,
+  type Project,
+  type ReviewIn,
+  type Screen,
+  type ScreenReview,
 } from '../../core/index.js';
 import type { RemoteWorker } from '../workers/startWorker.js';
 
@@ -14,18 +15,7 @@ import type { RemoteWorker } from '../workers/startWorker.js';
 const MOST_HELD = 400;
 /** So many screens are sent before the page may do something else. */
 const AT_A_TIME = 6;
-const SHELL: readonly (keyof Project)[] = [
-  'id',
-  'name',
-  'kits',
-  'appliedKits',
-  'flows',
-  'originals',
-  'editions',
-  'contentSets',
-  'situations',
-  'matchSheets',
-];
+const SHELL = projectFields((f) => f.worker);
 
 /** Numbers by which workers know versions of screens, and what is worn: the same for all of them. */
 export class Numbers {

@@ -14,6 +14,7 @@ import {
   lensKits,
   misfits,
   placeOfKey,
+  projectFields,
   screenOf,
   shownComponent,
   shownKit,
@@ -48,18 +49,8 @@ import { sampleOf, templateOf, type Sample } from './samples.js';
 const NOTHING_WORN: readonly AppliedKit[] = [];
 const NO_SCREENS: readonly Screen[] = [];
 const NOTHING_WRONG: readonly Fit[] = [];
-/** All of a project but its screens. */
-const GROUND: readonly (keyof Project)[] = [
-  'id',
-  'kits',
-  'appliedKits',
-  'flows',
-  'originals',
-  'editions',
-  'contentSets',
-  'situations',
-  'matchSheets',
-];
+/** What pictures are made from or looked up by, besides the screens themselves. */
+const GROUND = projectFields((f) => f.drives !== 'none');
 
 /** What is looked at: the screen, the selection, the lens; and pictures of screens and samples. */
 export const useEditor = defineStore('editor', () => {

@@ -64,6 +64,7 @@ export {
   type Component,
   type Template,
 } from './component.js';
+export { PROJECT_FIELDS, projectFields, type FieldFacts } from './projectFields.js';
 export { componentsIn, componentsOf } from './references.js';
 export {
   kitRef,

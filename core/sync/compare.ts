@@ -1,6 +1,8 @@
 import { aboutThing, thingNames } from '../interactions/index.js';
 import {
   componentAt,
+  overrideKey,
+  PROJECT_FIELDS,
   sameJson,
   shownComponent,
   splitRef,
@@ -10,9 +12,9 @@ import {
   type Node,
   type Screen,
   type Override,
+  type Project,
   type World,
 } from '../model/index.js';
-import { overrideKey } from '../model/index.js';
 
 /** A screen that differs, in words. */
 export interface ScreenChange {
@@ -54,56 +56,77 @@ export function compareProjects(then: World, now: World): ProjectChange {
   for (const s of a.screens)
     if (!after.has(s.id))
       screens.push({ id: s.id, name: s.name, what: 'gone', words: ['The screen is gone'], more: 0 });
-  const rest: string[] = [];
-  if (a.name !== b.name) rest.push(`The project was called ${a.name}`);
-  const wear = (w: World): string =>
-    w.project.appliedKits.map((x) => w.kits.get(x.shows)?.name ?? x.shows).join(', ') || 'what it is made of';
-  if (!sameJson(a.appliedKits, b.appliedKits))
-    rest.push(
-      wear(then) === wear(now)
-        ? 'What stands for what in the brand that is worn is another'
-        : `It wore ${wear(then)}, and wears ${wear(now)} now`,
-    );
-  const kitName = (ref: string): string => {
-    const kit = now.kits.get(ref) ?? then.kits.get(ref);
-    return kit ? `${kit.name} ${kit.version}` : ref;
-  };
-  for (const k of b.kits) if (!a.kits.includes(k)) rest.push(`It uses ${kitName(k)}, too`);
-  for (const k of a.kits) if (!b.kits.includes(k)) rest.push(`It does not use ${kitName(k)} any more`);
-  records(a.matchSheets, b.matchSheets, 'match sheet', rest, (s) => `from ${kitName(s.from)} to ${kitName(s.to)}`);
-  records(a.originals, b.originals, 'component', rest);
-  records(a.contentSets, b.contentSets, 'content set', rest);
-  records(a.situations ?? {}, b.situations ?? {}, 'situation', rest);
-  records(a.editions ?? {}, b.editions ?? {}, 'change of a kit’s component', rest);
-  if (!sameJson(a.flows, b.flows)) rest.push('Flows are others, or in another order');
-  if (
-    !sameJson(
-      a.screens.map((s) => s.id).filter((id) => after.has(id)),
-      b.screens.map((s) => s.id).filter((id) => before.has(id)),
-    )
-  )
-    rest.push('Screens stand in another order');
-  return { screens, rest };
+  return { screens, rest: Object.values(COMPARE).flatMap((compare) => compare(then, now)) };
 }
+
+type Compare = (then: World, now: World) => readonly string[];
+const kitName = (then: World, now: World, ref: string): string => {
+  const kit = now.kits.get(ref) ?? then.kits.get(ref);
+  return kit ? `${kit.name} ${kit.version}` : ref;
+};
+const appliedNames = (w: World): string =>
+  w.project.appliedKits.map((x) => w.kits.get(x.shows)?.name ?? x.shows).join(', ') || 'what it is made of';
+
+/** The entries of a record that came, went or changed. */
 function records<T>(
-  a: Readonly<Record<string, T>>,
-  b: Readonly<Record<string, T>>,
-  what: string,
-  rest: string[],
-  called?: (x: T) => string,
-): void {
-  const name = (x: T | undefined, key: string): string => {
-    if (x !== undefined && called) return called(x);
-    const said = (x as { name?: unknown } | undefined)?.name;
-    return typeof said === 'string' ? said : (key.split('/').at(-1) ?? key);
+  of: (p: Project) => Readonly<Record<string, T>> | undefined,
+  field: keyof Project,
+  called?: (then: World, now: World, x: T) => string,
+): Compare {
+  return (then, now) => {
+    const [a, b] = [of(then.project) ?? {}, of(now.project) ?? {}];
+    const what = PROJECT_FIELDS[field].name;
+    const name = (x: T | undefined, key: string): string => {
+      if (x !== undefined && called) return called(then, now, x);
+      const said = (x as { name?: unknown } | undefined)?.name;
+      return typeof said === 'string' ? said : (key.split('/').at(-1) ?? key);
+    };
+    return [...new Set([...Object.keys(a), ...Object.keys(b)])].flatMap((key) => {
+      const [x, y] = [a[key], b[key]];
+      if (x === undefined) return [`The ${what} ${name(y, key)} is new`];
+      if (y === undefined) return [`The ${what} ${name(x, key)} is gone`];
+      return sameJson(x as Json, y as Json) ? [] : [`The ${what} ${name(y, key)} is another`];
+    });
   };
-  for (const key of new Set([...Object.keys(a), ...Object.keys(b)])) {
-    const [x, y] = [a[key], b[key]];
-    if (x === undefined) rest.push(`The ${what} ${name(y, key)} is new`);
-    else if (y === undefined) rest.push(`The ${what} ${name(x, key)} is gone`);
-    else if (!sameJson(x as Json, y as Json)) rest.push(`The ${what} ${name(y, key)} is another`);
-  }
 }
+
+/** What differs in each field of a project, in words. What differs on screens is told screen by screen. */
+const COMPARE: { readonly [K in keyof Required<Project>]: Compare } = {
+  id: () => [],
+  name: ({ project: a }, { project: b }) => (a.name === b.name ? [] : [`The project was called ${a.name}`]),
+  appliedKits(then, now) {
+    if (sameJson(then.project.appliedKits, now.project.appliedKits)) return [];
+    const [was, is] = [appliedNames(then), appliedNames(now)];
+    return was === is
+      ? ['What stands for what in the brand that is worn is another']
+      : [`It wore ${was}, and wears ${is} now`];
+  },
+  kits(then, now) {
+    const [a, b] = [then.project.kits, now.project.kits];
+    return [
+      ...b.filter((k) => !a.includes(k)).map((k) => `It uses ${kitName(then, now, k)}, too`),
+      ...a.filter((k) => !b.includes(k)).map((k) => `It does not use ${kitName(then, now, k)} any more`),
+    ];
+  },
+  matchSheets: records(
+    (p) => p.matchSheets,
+    'matchSheets',
+    (then, now, s) => `from ${kitName(then, now, s.from)} to ${kitName(then, now, s.to)}`,
+  ),
+  originals: records((p) => p.originals, 'originals'),
+  contentSets: records((p) => p.contentSets, 'contentSets'),
+  situations: records((p) => p.situations, 'situations'),
+  editions: records((p) => p.editions, 'editions'),
+  flows: ({ project: a }, { project: b }) =>
+    sameJson(a.flows, b.flows) ? [] : ['Flows are others, or in another order'],
+  screens({ project: a }, { project: b }) {
+    const there = (p: Project, other: Project): readonly string[] => {
+      const ids = new Set(other.screens.map((s) => s.id));
+      return p.screens.map((s) => s.id).filter((id) => ids.has(id));
+    };
+    return sameJson(there(a, b), there(b, a)) ? [] : ['Screens stand in another order'];
+  },
+};
 
 const FIELDS: readonly (keyof Screen)[] = ['name', 'device', 'width', 'height', 'mode'];
 /** What has no short words of its own: that it is another is told. */

@@ -1,48 +1,85 @@
 import { applyEdit, type Step } from '../edit/index.js';
 import { sameJson, type Project } from '../model/index.js';
 
+type Restore = (now: Project, then: Project) => readonly Step[];
+
+/** A field that is one value. */
+const whole =
+  (field: 'name' | 'kits' | 'appliedKits'): Restore =>
+  (now, then) =>
+    sameJson(now[field], then[field]) ? [] : [{ do: field, value: then[field] } as Step];
+/** A record: entries that differ are put in the place of what is there; `null` takes one away. */
+function entries<T>(
+  of: (p: Project) => Readonly<Record<string, T>> | undefined,
+  make: (key: string, value: T | null) => Step,
+): Restore {
+  return (now, then) => {
+    const [a, b] = [of(now) ?? {}, of(then) ?? {}];
+    return [...new Set([...Object.keys(a), ...Object.keys(b)])].flatMap((key) => {
+      const value = Object.hasOwn(b, key) ? (b[key] as T) : null;
+      return sameJson(Object.hasOwn(a, key) ? a[key] : null, value) ? [] : [make(key, value)];
+    });
+  };
+}
+
+/** How each field of a project is brought back, in the order in which that is done. */
+const RESTORE: { readonly [K in keyof Required<Project>]: Restore } = {
+  // A project stays the one it is.
+  id: () => [],
+  name: whole('name'),
+  kits: whole('kits'),
+  appliedKits: whole('appliedKits'),
+  matchSheets: entries(
+    (p) => p.matchSheets,
+    (key, value) => ({ do: 'sheet', key, value }),
+  ),
+  situations: entries(
+    (p) => p.situations,
+    (situation, value) => ({ do: 'situation', situation, value }),
+  ),
+  contentSets: entries(
+    (p) => p.contentSets,
+    (set, value) => ({ do: 'contentSet', set, value }),
+  ),
+  originals: componentSteps,
+  // Brought back with the originals: components and editions can be made of one another.
+  editions: () => [],
+  flows(now, then) {
+    const stay = now.flows.filter((f) => then.flows.some((x) => x.id === f.id));
+    if (sameJson(stay, then.flows)) return [];
+    // Put one behind the other, whatever goes or comes between them.
+    return then.flows.map((flow, i): Step => ({
+      do: 'flow',
+      flow: flow.id,
+      value: flow,
+      after: then.flows[i - 1]?.id ?? null,
+    }));
+  },
+  screens(now, then) {
+    const steps: Step[] = [];
+    const wanted = new Map(then.screens.map((s) => [s.id, s]));
+    for (const s of now.screens) if (!sameJson(wanted.get(s.id), s)) steps.push({ do: 'removeScreen', screen: s.id });
+    let after: string | null = null;
+    for (const s of then.screens) {
+      const same = now.screens.find((x) => x.id === s.id);
+      if (!sameJson(same, s)) steps.push({ do: 'insertScreen', screen: s, after });
+      else if (moves(now, then)) steps.push({ do: 'moveScreen', screen: s.id, flow: s.flow, after });
+      after = s.id;
+    }
+    // Flows go last, once no screen is in them.
+    for (const flow of now.flows)
+      if (!then.flows.some((f) => f.id === flow.id))
+        steps.push({ do: 'flow', flow: flow.id, value: null, after: null });
+    return steps;
+  },
+};
+
 /**
  * The steps that make `now` what it was `then`: whole screens, sets and components that differ are replaced, the rest is left
  * alone. As one edit it is one step of undo.
  */
-export function restoreSteps(now: Project, then: Project): Step[] {
-  const steps: Step[] = [];
-  if (now.name !== then.name) steps.push({ do: 'name', value: then.name });
-  if (!sameJson(now.kits, then.kits)) steps.push({ do: 'kits', value: then.kits });
-  if (!sameJson(now.appliedKits, then.appliedKits)) steps.push({ do: 'appliedKits', value: then.appliedKits });
-  const records = <T>(
-    a: Readonly<Record<string, T>>,
-    b: Readonly<Record<string, T>>,
-    make: (key: string, value: T | null) => Step,
-  ): void => {
-    for (const key of new Set([...Object.keys(a), ...Object.keys(b)])) {
-      const value = Object.hasOwn(b, key) ? (b[key] as T) : null;
-      if (!sameJson(Object.hasOwn(a, key) ? a[key] : null, value)) steps.push(make(key, value));
-    }
-  };
-  records(now.matchSheets, then.matchSheets, (key, value) => ({ do: 'sheet', key, value }));
-  records(now.situations ?? {}, then.situations ?? {}, (situation, value) => ({ do: 'situation', situation, value }));
-  records(now.contentSets, then.contentSets, (set, value) => ({ do: 'contentSet', set, value }));
-  steps.push(...componentSteps(now, then));
-  const stay = now.flows.filter((f) => then.flows.some((x) => x.id === f.id));
-  // Put one behind the other, whatever goes or comes between them.
-  if (!sameJson(stay, then.flows))
-    then.flows.forEach((flow, i) =>
-      steps.push({ do: 'flow', flow: flow.id, value: flow, after: then.flows[i - 1]?.id ?? null }),
-    );
-  const wanted = new Map(then.screens.map((s) => [s.id, s]));
-  for (const s of now.screens) if (!sameJson(wanted.get(s.id), s)) steps.push({ do: 'removeScreen', screen: s.id });
-  let after: string | null = null;
-  for (const s of then.screens) {
-    const same = now.screens.find((x) => x.id === s.id);
-    if (!sameJson(same, s)) steps.push({ do: 'insertScreen', screen: s, after });
-    else steps.push({ do: 'moveScreen', screen: s.id, flow: s.flow, after });
-    after = s.id;
-  }
-  for (const flow of now.flows)
-    if (!then.flows.some((f) => f.id === flow.id)) steps.push({ do: 'flow', flow: flow.id, value: null, after: null });
-  return steps.filter((s) => s.do !== 'moveScreen' || moves(now, then));
-}
+export const restoreSteps = (now: Project, then: Project): Step[] =>
+  Object.values(RESTORE).flatMap((restore) => restore(now, then));
 
 /**
  * The steps that bring components of the project and changes of installed ones back. Each is put in the place of what is there; where

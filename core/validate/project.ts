@@ -34,22 +34,61 @@ import { upgradeProject } from './upgrade.js';
 /** The form in which whole projects are stored; those stored before it was written down have none. */
 export const PROJECT_FORMAT = 2;
 
+/** What a stored project is given as, and how each thing that is wrong with it is noted. */
+interface Mender {
+  /** The field as it is stored where that is sound; else told, and this in its place. */
+  readonly good: <T>(key: keyof Project, otherwise: T) => T;
+  /** The sound entries of a record; others are told and left out. */
+  readonly entries: <T>(key: keyof Project, check: Check) => Readonly<Record<string, T>>;
+  readonly screens: () => readonly Screen[];
+}
+interface FieldRules<T> {
+  readonly check: Check;
+  readonly optional?: true;
+  readonly mend: (m: Mender) => T | undefined;
+}
 const named = (check: Check): Check => record(check, 5000);
-const project: Check = (v, w) =>
-  group(
-    {
-      id,
-      name: name(200),
-      kits,
-      appliedKits,
-      flows: list(flow, 1000),
-      screens: list(screen, 20_000),
-      originals: named(component),
-      contentSets: named(contentSet),
-      matchSheets: record(sheet, 1000),
+/** A record of things by id: what is wrong with one leaves the others alone. */
+const recordOf = <T>(key: keyof Project, check: Check, most = 5000): FieldRules<Readonly<Record<string, T>>> => ({
+  check: most === 5000 ? named(check) : record(check, most),
+  mend: (m) => m.entries<T>(key, check),
+});
+/** A record that is absent where it would be empty. */
+const optionalOf = <T>(key: keyof Project, check: Check, most: number): FieldRules<Readonly<Record<string, T>>> => ({
+  check: record(check, most),
+  optional: true,
+  mend: (m) => {
+    const all = m.entries<T>(key, check);
+    return Object.keys(all).length > 0 ? all : undefined;
+  },
+});
+
+/** Every field of a project: what it must be, and what becomes of one that is not. */
+const FIELDS: { readonly [K in keyof Required<Project>]: FieldRules<NonNullable<Project[K]>> } = {
+  id: { check: id, mend: (m) => m.good('id', '') },
+  name: { check: name(200), mend: (m) => m.good('name', 'Unnamed') },
+  kits: { check: kits, mend: (m) => m.good('kits', ['plywood@1.0.0']) },
+  appliedKits: { check: appliedKits, mend: (m) => m.good('appliedKits', []) },
+  flows: {
+    check: list(flow, 1000),
+    mend(m) {
+      const flows = m.good<Project['flows']>('flows', []);
+      const missing = [...new Set(m.screens().map((s) => s.flow))].filter((f) => !flows.some((x) => x.id === f));
+      return [...flows, ...missing.map((f) => ({ id: f, name: 'Found again' }))];
     },
-    { editions: record(edition, 2000), situations: record(situation, 500) },
-  )(v, w);
+  },
+  screens: { check: list(screen, 20_000), mend: (m) => m.screens() },
+  originals: recordOf('originals', component),
+  editions: optionalOf('editions', edition, 2000),
+  contentSets: recordOf('contentSets', contentSet),
+  situations: optionalOf('situations', situation, 500),
+  matchSheets: recordOf('matchSheets', sheet, 1000),
+};
+const checksOf = (optional: boolean): Record<string, Check> =>
+  Object.fromEntries(
+    Object.entries(FIELDS).flatMap(([key, f]) => ((f.optional === true) === optional ? [[key, f.check] as const] : [])),
+  );
+const project: Check = group(checksOf(false), checksOf(true));
 
 /**
  * Reads a stored project, however old. What cannot be is mended or left out, and named: a project always opens with all of
@@ -71,26 +110,36 @@ export function mendProject(stored: unknown): Read<Project> {
     return { value: null, problems };
   }
   const given = json;
-  const good = <T>(key: string, check: Check, otherwise: T): T => {
-    const bad = check(given[key], key);
-    if (!bad) return given[key] as T;
-    tell(key, `${faultMessage(bad)}; it was replaced.`);
-    return otherwise;
+  let mended: readonly Screen[] | null = null;
+  const mender: Mender = {
+    good<T>(key: keyof Project, otherwise: T): T {
+      const bad = FIELDS[key].check(given[key], key);
+      if (!bad) return given[key] as T;
+      tell(key, `${faultMessage(bad)}; it was replaced.`);
+      return otherwise;
+    },
+    entries<T>(key: keyof Project, check: Check) {
+      const found: Record<string, T> = {};
+      for (const [k, v] of Object.entries(isGroup(given[key]) ? given[key] : {})) {
+        const bad = k in Object.prototype ? fault(k, 'is no name') : check(v, k);
+        if (bad) tell(`${key}, ${k}`, `${faultMessage(bad)}; it was left out.`);
+        else found[k] = v as T;
+      }
+      return found;
+    },
+    screens: () => (mended ??= mendScreens(given['screens'], tell)),
   };
-  const members = <T>(key: string, check: Check): Record<string, T> => {
-    const found: Record<string, T> = {};
-    for (const [k, v] of Object.entries(isGroup(given[key]) ? given[key] : {})) {
-      const bad = k in Object.prototype ? fault(k, 'is no name') : check(v, k);
-      if (bad) tell(`${key}, ${k}`, `${faultMessage(bad)}; it was left out.`);
-      else found[k] = v as T;
-    }
-    return found;
-  };
-  const editions = members<NonNullable<Project['editions']>[string]>('editions', edition);
-  const situations = members<NonNullable<Project['situations']>[string]>('situations', situation);
-  const flows = good<Project['flows']>('flows', list(flow, 1000), []);
+  const made: Record<string, unknown> = {};
+  for (const [key, field] of Object.entries(FIELDS)) {
+    const value = field.mend(mender);
+    if (value !== undefined) made[key] = value;
+  }
+  return { value: made as unknown as Project, problems };
+}
+
+function mendScreens(given: unknown, tell: (where: string, message: string) => void): readonly Screen[] {
   const seen = new Set<string>();
-  const screens = (Array.isArray(given['screens']) ? given['screens'] : []).flatMap((s: unknown, i): Screen[] => {
+  return (Array.isArray(given) ? given : []).flatMap((s: unknown, i): Screen[] => {
     const made = mendScreen(s, i, tell);
     if (!made || seen.has(made.id)) {
       tell(`screen ${i + 1}`, 'It has no usable id, or that of another; it was left out.');
@@ -99,21 +148,6 @@ export function mendProject(stored: unknown): Read<Project> {
     seen.add(made.id);
     return [made];
   });
-  const missing = [...new Set(screens.map((s) => s.flow))].filter((f) => !flows.some((x) => x.id === f));
-  const value: Project = {
-    id: given['id'] as string,
-    name: good('name', name(200), 'Unnamed'),
-    kits: good('kits', kits, ['plywood@1.0.0']),
-    appliedKits: good('appliedKits', appliedKits, []),
-    flows: [...flows, ...missing.map((f) => ({ id: f, name: 'Found again' }))],
-    screens,
-    originals: members('originals', component),
-    contentSets: members('contentSets', contentSet),
-    matchSheets: members('matchSheets', sheet),
-    ...(Object.keys(editions).length > 0 ? { editions } : {}),
-    ...(Object.keys(situations).length > 0 ? { situations } : {}),
-  };
-  return { value, problems };
 }
 
 /** What no single part shows: ids that are used twice, screens in flows that are gone. */

@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 import { Sequelize } from 'sequelize';
 
-const home = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/u, '');
+const home = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/u, '');
 
 /** A fresh database in the test cluster. */
 export async function freshDatabase(): Promise<string> {
