@@ -597,7 +597,10 @@ export {
 export * from './interactions/index.js';
 export {
   buildSheet,
+  EXPORT_KIND_NAMES,
+  EXPORT_KINDS,
   guestProject,
+  type ExportKind,
   changedThings,
   sheetChanges,
   toHtml,

@@ -98,8 +98,8 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const rescue = new Rescue(options.db, projects);
   const kits = new Kits(options.db, options.kitReader);
   await kits.load(options.kitFolder);
-  const studio = new RenderPool(kits, options.drawing);
-  const assets = new Assets(options.db, studio, join(options.kitFolder, 'pictures'));
+  const renderPool = new RenderPool(kits, options.drawing);
+  const assets = new Assets(options.db, renderPool, join(options.kitFolder, 'pictures'));
 
   await server.register(helmet, {
     strictTransportSecurity: false,
@@ -163,13 +163,13 @@ export async function buildApp(options: AppOptions): Promise<App> {
     prefix: '/api/projects',
     projects,
     kits,
-    studio,
+    renderPool,
     assets,
     cache: new PictureCache(),
   });
-  await server.register(contactRoutes, { prefix: '/api/projects', projects, kits, studio, assets });
+  await server.register(contactRoutes, { prefix: '/api/projects', projects, kits, renderPool, assets });
   const packages = new Packages(projects, kits, assets);
-  await server.register(exportRoutes, { prefix: '/api/projects', projects, kits, studio, assets, packages, live });
+  await server.register(exportRoutes, { prefix: '/api/projects', projects, kits, renderPool, assets, packages, live });
   await server.register(handoverRoutes, {
     prefix: '/api/projects',
     projects,
@@ -194,7 +194,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     });
   }
   server.addHook('onClose', async () => {
-    studio.close();
+    renderPool.close();
     await projects.rest();
   });
   return { server, projects, kits, reviews, versions, walks };

@@ -34,7 +34,7 @@ export class Assets {
 
   constructor(
     private readonly db: Database,
-    private readonly studio: RenderPool,
+    private readonly renderPool: RenderPool,
     folder: string,
   ) {
     for (const file of existsSync(folder) ? readdirSync(folder).sort() : []) {
@@ -90,7 +90,7 @@ export class Assets {
   /** Takes a picture in. A drawing (SVG) is painted once as a picture, without its scripts and what it refers to outside. */
   async add(name: string, given: Buffer): Promise<Asset> {
     const label = name.replace(/[^\p{L}\p{N} ._-]/gu, '').slice(0, 120) || 'Picture';
-    const bytes = looksSvg(given) ? Buffer.from(await this.studio.drawing(label, given)) : given;
+    const bytes = looksSvg(given) ? Buffer.from(await this.renderPool.drawing(label, given)) : given;
     let size: { width: number; height: number; type?: string };
     try {
       size = imageSize(bytes);

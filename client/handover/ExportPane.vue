@@ -5,7 +5,7 @@ import MultiSelect from 'primevue/multiselect';
 import ProgressBar from 'primevue/progressbar';
 import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref } from 'vue';
-import { kitAt, kitRef, screenOf, appliedKitOf } from '../../core/index.js';
+import { appliedKitOf, EXPORT_KIND_NAMES, EXPORT_KINDS, kitAt, kitRef, screenOf } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
@@ -20,30 +20,7 @@ const library = useLibrary();
 const editor = useEditor();
 const modes = useModes();
 const situations = useSituations();
-const KINDS = [
-  {
-    id: 'html',
-    name: 'HTML and CSS',
-    says: 'One screen as a page: semantic, flexbox and grid, tokens as custom properties, no script.',
-    one: true,
-  },
-  {
-    id: 'bundle',
-    name: 'Mockup to click through',
-    says: 'Every screen as a page, linked as its things lead. Opens from disk.',
-    one: false,
-  },
-  {
-    id: 'pdf',
-    name: 'PDF',
-    says: 'A page for each screen: vectors, text that can be selected, links between screens.',
-    one: false,
-  },
-  { id: 'svg', name: 'SVG', says: 'Each screen as a drawing that stands by itself.', one: false },
-  { id: 'png', name: 'PNG', says: 'Each screen as a picture, 1 to 4 times its size.', one: false },
-  { id: 'icons', name: 'Icons in use', says: 'Each icon that shows somewhere, once.', one: false },
-  { id: 'assets', name: 'Assets', says: 'What is marked as an asset, each by itself.', one: false },
-] as const;
+const KINDS = EXPORT_KIND_NAMES.map((id) => ({ id, ...EXPORT_KINDS[id] }));
 type Kind = (typeof KINDS)[number];
 const scopes = computed(() => [
   { id: 'all', name: `all ${plural(doc.shown?.screens.length ?? 0, 'screen')}` },
@@ -63,7 +40,6 @@ const SCALES = [1, 2, 3, 4].map((n) => ({ id: n, name: `${n}x` }));
 const scale = ref(2);
 const FORMS = [{ id: 'svg', name: 'SVG' }, ...[1, 2, 3, 4].map((n) => ({ id: `${n}x`, name: `PNG ${n}x` }))];
 const forms = ref<readonly string[]>(['svg']);
-const isPieces = (kind: Kind): boolean => kind.id === 'icons' || kind.id === 'assets';
 /** How many things are marked, on the screens that are meant. */
 const marked = computed(() => {
   const of = new Set(screens.value);
@@ -76,9 +52,9 @@ const saysOf = (k: Kind): string =>
     ? marked.value === 0
       ? 'Nothing on these screens is marked. Mark things in Details, or in the build sheet.'
       : `${k.says} ${plural(marked.value, 'thing')} now.`
-    : `${k.says}${k.one && screens.value.length !== 1 ? ` Now: ${pageName.value}.` : ''}`;
-/** What files are called as long as nothing else is said; pieces go by their own names then. */
-const USUAL = '{number} {name}';
+    : `${k.says}${k.of === 'screen' && screens.value.length !== 1 ? ` Now: ${pageName.value}.` : ''}`;
+/** What files are called as long as nothing else is said. */
+const USUAL = EXPORT_KINDS.svg.pattern;
 const pattern = ref(USUAL);
 const running = ref<{ readonly kind: string; readonly control: AbortController } | null>(null);
 const told = ref({ done: 0, of: 0 });
@@ -102,12 +78,11 @@ async function make(kind: Kind): Promise<void> {
   try {
     const body = {
       kind: kind.id,
-      screens: kind.one ? [pageOf.value] : screens.value,
-      ...(kind.id === 'png' ? { scale: scale.value } : {}),
-      ...(isPieces(kind) ? { forms: forms.value.length > 0 ? forms.value : ['svg'] } : {}),
-      ...(pattern.value.trim() === '' || (isPieces(kind) && pattern.value === USUAL)
-        ? {}
-        : { pattern: pattern.value.trim() }),
+      screens: kind.of === 'screen' ? [pageOf.value] : screens.value,
+      ...(kind.options.scale ? { scale: scale.value } : {}),
+      ...(kind.options.forms ? { forms: forms.value.length > 0 ? forms.value : ['svg'] } : {}),
+      // As long as nothing else is said, each kind names its files itself.
+      ...(pattern.value.trim() === '' || pattern.value === USUAL ? {} : { pattern: pattern.value.trim() }),
       ...(editor.lens ? { lens: editor.lens } : {}),
       ...(modes.seen ? { mode: modes.seen } : {}),
       ...(situations.seen ? { in: situations.seen } : {}),

@@ -1,4 +1,5 @@
 export { buildSheet, type BuildSheet, type BuildValue } from './build.js';
+export { EXPORT_KIND_NAMES, EXPORT_KINDS, type ExportFacts, type ExportKind } from './exportKinds.js';
 export { guestProject } from './guestProject.js';
 export { changedThings, sheetChanges } from './changesSince.js';
 export { toHtml, toSnippet, type HtmlOptions, type HtmlPage } from './html.js';

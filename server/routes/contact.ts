@@ -14,7 +14,7 @@ import type { Projects } from '../projects.js';
 interface Options {
   readonly projects: Projects;
   readonly kits: Kits;
-  readonly studio: RenderPool;
+  readonly renderPool: RenderPool;
   readonly assets: Assets;
 }
 /** How wide a screen is drawn for a sheet: px; wide ones lie on it as tall as narrow ones, so they are drawn larger. */
@@ -43,7 +43,7 @@ const MOST_IN_PNG = 60;
 /** Contact sheets: many screens, small, on pages. Made one screen after the other; progress is told while it goes on. */
 export async function contactRoutes(
   server: FastifyInstance,
-  { projects, kits, studio, assets }: Options,
+  { projects, kits, renderPool, assets }: Options,
 ): Promise<void> {
   const sheets = new TempFiles();
   const inlined = assets.inlined;
@@ -80,7 +80,7 @@ export async function contactRoutes(
       const bytes =
         body.kind === 'pdf'
           ? await sheetPdf(name, cells, readFileSync(kits.fallbackFonts[0]?.path ?? ''), pause)
-          : await studio.sheet(name, cells, gone);
+          : await renderPool.sheet(name, cells, gone);
       const file = {
         name: `${name}.${body.kind}`,
         type: body.kind === 'pdf' ? 'application/pdf' : 'image/png',
@@ -106,7 +106,7 @@ export async function contactRoutes(
     lens: string | undefined,
     signal: AbortSignal,
   ): Promise<Cell> {
-    const drawn = await studio.screen(
+    const drawn = await renderPool.screen(
       {
         what: 'screen',
         project: { ...project, screens: [screen] },

@@ -11,7 +11,7 @@ import type { Projects } from '../projects.js';
 interface Options {
   readonly projects: Projects;
   readonly kits: Kits;
-  readonly studio: RenderPool;
+  readonly renderPool: RenderPool;
   readonly assets: Assets;
   readonly cache: PictureCache;
 }
@@ -25,7 +25,7 @@ const ONLY_A_PICTURE = "default-src 'none'; style-src 'unsafe-inline'; font-src 
 /** Screens as SVG and PNG. */
 export async function screenRoutes(
   server: FastifyInstance,
-  { projects, kits, studio, assets, cache }: Options,
+  { projects, kits, renderPool, assets, cache }: Options,
 ): Promise<void> {
   const inlined = assets.inlined;
 
@@ -51,7 +51,7 @@ export async function screenRoutes(
     const key = JSON.stringify([id, revision, screen, lens, mode, situation, over, scale, kits.version]);
     const drawn =
       cache.get(key) ??
-      (await studio.screen(
+      (await renderPool.screen(
         {
           what: 'screen',
           project: only(project, screen),
