@@ -2,7 +2,16 @@
 import AssetRow from './AssetRow.vue';
 import InteractionRows from './InteractionRows.vue';
 import { computed } from 'vue';
-import { atWidth, componentAt, treeOfScreen, type Json, type Node, type Prop, type Step } from '../../core/index.js';
+import {
+  atWidth,
+  componentAt,
+  treeOfScreen,
+  type Json,
+  type Node,
+  type Prop,
+  type Step,
+  type BoxFlow,
+} from '../../core/index.js';
 import type { Held } from '../controls/index.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document.js';
@@ -53,7 +62,7 @@ function held(p: Prop): Held {
 const actions: RowActions = {
   choose(p, value, merge) {
     if (p.id === 'flow' && props.node.type === 'box' && editor.countSelected === 1) {
-      freeform.turn(props.node.id, value as 'row' | 'column' | 'grid' | 'free');
+      freeform.turn(props.node.id, value as BoxFlow);
       return;
     }
     const steps = editor.targets.flatMap((t) =>

@@ -1,4 +1,13 @@
-import { kitRef, type Json, type Kit, type Look, type Node, type Prop } from '../../core/index.js';
+import {
+  BOX_FLOW_NAMES,
+  BOX_FLOWS,
+  kitRef,
+  type Json,
+  type Kit,
+  type Look,
+  type Node,
+  type Prop,
+} from '../../core/index.js';
 
 const choice = (
   id: string,
@@ -40,12 +49,7 @@ const SHOWN = flag('visible', 'Shown', 'Takes part in the screen at all.', true)
 const FLOW = choice(
   'flow',
   'Runs',
-  [
-    ['row', 'across'],
-    ['column', 'down'],
-    ['grid', 'grid'],
-    ['free', 'free'],
-  ],
+  BOX_FLOW_NAMES.map((flow) => [flow, BOX_FLOWS[flow].choice] as const),
   'Which way the things inside follow one another.',
 );
 const GAP = number('gap', 'Gap', 'Between the things inside, px.');

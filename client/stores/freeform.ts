@@ -24,6 +24,8 @@ import {
   type SnapField,
   type SnapLine,
   type Step,
+  BOX_FLOWS,
+  type BoxFlow,
 } from '../../core/index.js';
 import { followPointer } from '../pointer.js';
 import { plural } from '../counts.js';
@@ -363,14 +365,14 @@ export const useFreeform = defineStore('freeform', () => {
   }
 
   /** Lets what is in a box run another way, as nearly as it was; says what could not stay where it was. */
-  function turn(id: string, to: 'row' | 'column' | 'grid' | 'free'): void {
+  function turn(id: string, to: BoxFlow): void {
     const s = editor.screen;
     const node = s?.nodes[id];
     const root = editor.box;
     if (!s || !root || node?.type !== 'box') return;
     const before = editor.boxMap;
-    const names: Readonly<Record<string, string>> = { row: 'across', column: 'down', grid: 'as a grid', free: 'free' };
-    if (!doc.act(`Lay out ${names[to] ?? to}`, turnSteps(treeOfScreen(s), s.nodes, id, to, before))) return;
+    if (!doc.act(`Lay out as ${BOX_FLOWS[to].name.toLowerCase()}`, turnSteps(treeOfScreen(s), s.nodes, id, to, before)))
+      return;
     const after = editor.box ? boxesByKey(editor.box) : before;
     const moved = movedBy(before, after, node.children);
     const most = Math.max(0, ...moved.map((m) => m.by));

@@ -12,6 +12,7 @@ import {
   type PropKind,
   type Rule,
   type Step,
+  type BoxFlow,
 } from '../../core/index.js';
 import { tokenWords, type Held } from '../controls/index.js';
 import { attrValue, LENGTHS, lookValue, plainProps, qualified } from '../details/attrProps.js';
@@ -49,7 +50,7 @@ function held(p: Prop): Held {
 const actions: RowActions = {
   choose(p, value, merge) {
     if (p.id === 'flow' && props.node.type === 'box' && componentEditor.applies === 'all') {
-      freeform.turn(props.node.id, value as 'row' | 'column' | 'grid' | 'free');
+      freeform.turn(props.node.id, value as BoxFlow);
       return;
     }
     // What is linked says the same everywhere: its property's default is changed.

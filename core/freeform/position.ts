@@ -1,6 +1,6 @@
 import type { Step, TreeRef } from '../edit/index.js';
 import { alongOf, type Box } from '../layout/index.js';
-import type { Json, Node, NodeId, Nodes } from '../model/index.js';
+import { BOX_FLOWS, type BoxFlow, type Json, type Node, type NodeId, type Nodes } from '../model/index.js';
 import type { Rect } from '../place/index.js';
 
 /** Sizes and places are kept to a hundredth of a px. */
@@ -64,7 +64,7 @@ export function turnSteps(
   tree: TreeRef,
   nodes: Nodes,
   id: NodeId,
-  to: 'row' | 'column' | 'grid' | 'free',
+  to: BoxFlow,
   boxes: ReadonlyMap<string, Box>,
 ): readonly Step[] {
   const node = nodes[id];
@@ -76,7 +76,7 @@ export function turnSteps(
     return n && b ? [{ n, b }] : [];
   });
   const steps: Step[] = [];
-  if (to === 'free') {
+  if (BOX_FLOWS[to].along === 'none') {
     for (const { n, b } of there) {
       const at = inBox(b, holder);
       const fit = n.attrs.width === undefined || n.attrs.width === 'fit';
@@ -97,9 +97,9 @@ export function turnSteps(
     if (node.attrs.width === undefined || node.attrs.width === 'fit')
       steps.push(...sizeSteps(tree, node, holder.w, null));
   } else {
-    const row = to === 'row';
+    const row = BOX_FLOWS[to].along === 'x';
     const order = [...there].sort((p, q) =>
-      to === 'grid'
+      BOX_FLOWS[to].along === 'lines'
         ? p.b.y + p.b.h <= q.b.y || q.b.y + q.b.h <= p.b.y
           ? p.b.y - q.b.y
           : p.b.x - q.b.x
@@ -118,8 +118,8 @@ export function turnSteps(
     });
     const sorted = gaps.filter((g) => g >= 0).sort((a, b) => a - b);
     const gap = sorted[Math.floor(sorted.length / 2)];
-    if (node.attrs.flow === 'free') {
-      if (gap !== undefined && to !== 'grid') steps.push(...set(tree, node, 'gap', tidy(gap)));
+    if (BOX_FLOWS[node.attrs.flow ?? 'column'].along === 'none') {
+      if (gap !== undefined && BOX_FLOWS[to].along !== 'lines') steps.push(...set(tree, node, 'gap', tidy(gap)));
       const near = Math.max(0, Math.min(...order.map(({ b }) => (row ? b.x - holder.x : b.y - holder.y)), Infinity));
       const side = Math.max(0, Math.min(...order.map(({ b }) => (row ? b.y - holder.y : b.x - holder.x)), Infinity));
       if (order.length > 0 && Number.isFinite(near) && Number.isFinite(side))

@@ -1,5 +1,14 @@
 import { cssName } from '../formats/index.js';
-import { tokenValue, toPx, type Attrs, type Json, type Kit, type World, type AppliedKit } from '../model/index.js';
+import {
+  tokenValue,
+  toPx,
+  type Attrs,
+  type Json,
+  type Kit,
+  type World,
+  type AppliedKit,
+  type BoxFlow,
+} from '../model/index.js';
 import type { Box } from '../layout/index.js';
 import { tokenAt, type Look } from '../resolve/index.js';
 
@@ -152,14 +161,32 @@ export function flowRules(box: Box, tokens: Tokens): Rules {
   const padding = paddings(look, tokens);
   if (padding) css.set('padding', padding);
   if (node.type !== 'box' || box.children.length === 0) return css;
-  if (look.flow === 'free') {
-    css.set('position', 'relative');
-    return css;
-  }
+  FLOW_RULES[look.flow](look, tokens, css);
+  return css;
+}
+
+type FlowRules = (look: Look, tokens: Tokens, css: Rules) => void;
+function gaps(look: Look, tokens: Tokens, css: Rules): void {
   const gap = tokens.of(look, 'gap', px(look.gap));
   const rowGap = look.said.rowGap === undefined ? gap : tokens.of(look, 'rowGap', px(look.rowGap));
   if (look.gap > 0 || look.rowGap > 0) css.set('gap', gap === rowGap ? gap : `${rowGap} ${gap}`);
-  if (look.flow === 'grid') {
+}
+const flexbox =
+  (direction: 'row' | 'column'): FlowRules =>
+  (look, tokens, css) => {
+    gaps(look, tokens, css);
+    css.set('display', 'flex');
+    if (direction === 'column') css.set('flex-direction', 'column');
+    if (look.wrap) css.set('flex-wrap', 'wrap');
+    if (look.justify !== 'start') css.set('justify-content', side(look.justify));
+    css.set('align-items', look.align === 'stretch' ? 'stretch' : side(look.align));
+  };
+/** How each flow is said in CSS. */
+const FLOW_RULES: Readonly<Record<BoxFlow, FlowRules>> = {
+  row: flexbox('row'),
+  column: flexbox('column'),
+  grid(look, tokens, css) {
+    gaps(look, tokens, css);
     css.set('display', 'grid');
     const tracks = look.tracks.map((t) =>
       t.kind === 'px' ? px(t.size) : t.kind === 'fr' ? `minmax(0, ${t.size}fr)` : 'auto',
@@ -174,15 +201,9 @@ export function flowRules(box: Box, tokens: Tokens): Rules {
           : tracks.join(' '),
     );
     if (look.align !== 'stretch') css.set('align-items', side(look.align).replace('flex-', ''));
-    return css;
-  }
-  css.set('display', 'flex');
-  if (look.flow === 'column') css.set('flex-direction', 'column');
-  if (look.wrap) css.set('flex-wrap', 'wrap');
-  if (look.justify !== 'start') css.set('justify-content', side(look.justify));
-  css.set('align-items', look.align === 'stretch' ? 'stretch' : side(look.align));
-  return css;
-}
+  },
+  free: (_look, _tokens, css) => void css.set('position', 'relative'),
+};
 
 /** So much room more than they need have texts that stand in one line, px: letters are not measured alike everywhere to the last digit. */
 const SLACK = 0.5;
@@ -209,43 +230,69 @@ export function placeRules(box: Box, around: Box | null, rows: boolean, tokens: 
     return css;
   }
   limits();
-  const free = around.node.look.flow === 'free' && around.node.type === 'box';
-  if (free) {
-    const e = look.edges ?? {};
-    const wide = around.w;
-    css.set('position', 'absolute');
-    const right = wide - (box.x - around.x) - box.w;
-    if (e.left !== 'float' || e.right === undefined)
-      css.set('left', e.left === 'scale' ? `${round(((box.x - around.x) / wide) * 100)}%` : px(box.x - around.x));
-    if (e.right === 'pin') css.set('right', px(right));
-    else if (e.right === 'scale') css.set('right', `${round((right / wide) * 100)}%`);
-    if (!(css.has('left') && css.has('right'))) css.set('width', px(box.w));
-    css.set('top', px(box.y - around.y));
-    css.set('height', px(box.h));
-    return css;
+  const flow = around.node.type === 'box' ? around.node.look.flow : 'column';
+  PLACE_RULES[flow]({ box, around, rows, tokens, own, empty }, css);
+  return css;
+}
+
+/** A part within a box, and what is known of it. */
+interface Placed {
+  readonly box: Box;
+  readonly around: Box;
+  readonly rows: boolean;
+  readonly tokens: Tokens;
+  /** It has a size of its own: an icon, a picture, a shape. */
+  readonly own: boolean;
+  readonly empty: boolean;
+}
+type PlaceRules = (placed: Placed, css: Rules) => void;
+
+/** How a part takes its place in a box of each flow. */
+const PLACE_RULES: Readonly<Record<BoxFlow, PlaceRules>> = {
+  row: (placed, css) => inLine(placed, true, css),
+  column: (placed, css) => inLine(placed, false, css),
+  grid: inCell,
+  free: inPlace,
+};
+
+function inPlace({ box, around }: Placed, css: Rules): void {
+  const e = box.node.look.edges ?? {};
+  const wide = around.w;
+  css.set('position', 'absolute');
+  const right = wide - (box.x - around.x) - box.w;
+  if (e.left !== 'float' || e.right === undefined)
+    css.set('left', e.left === 'scale' ? `${round(((box.x - around.x) / wide) * 100)}%` : px(box.x - around.x));
+  if (e.right === 'pin') css.set('right', px(right));
+  else if (e.right === 'scale') css.set('right', `${round((right / wide) * 100)}%`);
+  if (!(css.has('left') && css.has('right'))) css.set('width', px(box.w));
+  css.set('top', px(box.y - around.y));
+  css.set('height', px(box.h));
+}
+
+function inCell({ box, around, own, empty }: Placed, css: Rules): void {
+  const { look } = box.node;
+  const cell = around.lines?.cells[around.children.indexOf(box)];
+  if (look.column > 0 || look.row > 0) {
+    css.set('grid-column', `${(cell?.column ?? 0) + 1}${look.span > 1 ? ` / span ${cell?.span ?? look.span}` : ''}`);
+    if (look.row > 0)
+      css.set('grid-row', `${(cell?.row ?? 0) + 1}${look.rowSpan > 1 ? ` / span ${look.rowSpan}` : ''}`);
+  } else {
+    if (look.span > 1) css.set('grid-column', `span ${cell?.span ?? look.span}`);
+    if (look.rowSpan > 1) css.set('grid-row', `span ${look.rowSpan}`);
   }
-  if (around.node.look.flow === 'grid') {
-    const cell = around.lines?.cells[around.children.indexOf(box)];
-    if (look.column > 0 || look.row > 0) {
-      css.set('grid-column', `${(cell?.column ?? 0) + 1}${look.span > 1 ? ` / span ${cell?.span ?? look.span}` : ''}`);
-      if (look.row > 0)
-        css.set('grid-row', `${(cell?.row ?? 0) + 1}${look.rowSpan > 1 ? ` / span ${look.rowSpan}` : ''}`);
-    } else {
-      if (look.span > 1) css.set('grid-column', `span ${cell?.span ?? look.span}`);
-      if (look.rowSpan > 1) css.set('grid-row', `span ${look.rowSpan}`);
-    }
-    const track = around.lines?.columns;
-    const to = cell && track?.[cell.column + cell.span - 1];
-    const from = cell && track?.[cell.column];
-    const room = to && from ? to.at + to.size - from.at : around.w;
-    if (Math.abs(room - box.w) > 0.5) {
-      css.set('width', px(box.w));
-      css.set('justify-self', 'start');
-    }
-    if (own || empty || look.height !== 'fit') css.set('height', px(box.h));
-    return css;
+  const track = around.lines?.columns;
+  const to = cell && track?.[cell.column + cell.span - 1];
+  const from = cell && track?.[cell.column];
+  const room = to && from ? to.at + to.size - from.at : around.w;
+  if (Math.abs(room - box.w) > 0.5) {
+    css.set('width', px(box.w));
+    css.set('justify-self', 'start');
   }
-  const row = around.node.look.flow === 'row';
+  if (own || empty || look.height !== 'fit') css.set('height', px(box.h));
+}
+
+function inLine({ box, around, rows, tokens, own, empty }: Placed, row: boolean, css: Rules): void {
+  const { look, type } = box.node;
   const along = row ? look.width : look.height;
   const across = row ? look.height : look.width;
   const size = row ? box.w : box.h;
@@ -288,5 +335,4 @@ export function placeRules(box: Box, around: Box | null, rows: boolean, tokens: 
     else if (look.textAlign === 'end') css.set('margin-inline-start', by);
     else css.set('margin-inline', `-${px(SLACK / 2)}`);
   }
-  return css;
 }

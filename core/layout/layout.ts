@@ -1,3 +1,4 @@
+import type { BoxFlow } from '../model/index.js';
 import type { ResolvedScreen, RNode } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { layoutFree } from './free.js';
@@ -127,8 +128,23 @@ function layNew(
     case 'broken':
       return leaf(node, w ?? Math.min(160, aw), h ?? 40);
     case 'box':
-      if (look.flow === 'grid') return layoutGrid(pass, node, w, h, aw);
-      if (look.flow === 'free') return layoutFree(pass, node, w, h, aw, ah);
-      return layoutFlex(pass, node, w, h, aw, ah, soft);
+      return BOX_LAYOUTS[look.flow](pass, node, w, h, aw, ah, soft);
   }
 }
+
+/** How each flow lays out what is in a box: sizes in px, undefined where the box takes what it needs. */
+type BoxLayout = (
+  pass: LayoutPass,
+  node: RNode,
+  w: number | undefined,
+  h: number | undefined,
+  aw: number,
+  ah: number,
+  soft: boolean,
+) => LayoutResult;
+const BOX_LAYOUTS: Readonly<Record<BoxFlow, BoxLayout>> = {
+  row: layoutFlex,
+  column: layoutFlex,
+  grid: layoutGrid,
+  free: layoutFree,
+};

@@ -1,3 +1,4 @@
+import type { BoxFlow } from '../model/index.js';
 import type { Look, RNode } from '../resolve/index.js';
 import type { Fonts, Paragraph } from '../text/index.js';
 import type { GridLines } from './grid.js';
@@ -115,26 +116,36 @@ export const noteOf = (node: RNode): Note =>
     box: null,
   } satisfies Note) as Note;
 
+/** For each flow: the axis along which children grow, that across, and when the box needs both sizes whatever is in it. */
+const ROW = { main: DEFINITE_WIDTH, cross: DEFINITE_HEIGHT, always: () => false };
+const COLUMN = { main: DEFINITE_HEIGHT, cross: DEFINITE_WIDTH, always: () => false };
+const DEFINITE: Readonly<
+  Record<BoxFlow, { readonly main: number; readonly cross: number; readonly always: (node: RNode) => boolean }>
+> = {
+  row: ROW,
+  column: COLUMN,
+  // Columns of a grid are parts of the room it is given. Justified and aligned children only move when it differs from theirs.
+  grid: { ...COLUMN, always: () => true },
+  // Edges of parts of a free box go by its size.
+  free: { ...COLUMN, always: (node) => node.children.some((c) => c.look.right !== null || c.look.bottom !== null) },
+};
+
 /** Which axes of a subtree hold something that stretches, so that a size must be given to it before it is final. */
 export function stretchy(node: RNode): number {
   const note = noteOf(node);
   if (note.flags >= 0) return note.flags;
   let found = 0;
   const { look } = node;
+  const { main, cross, always } = DEFINITE[look.flow];
   for (const c of node.children) {
     if (c.look.width === 'stretch' || c.look.share > 0) found |= DEFINITE_WIDTH;
     if (c.look.height === 'stretch') found |= DEFINITE_HEIGHT;
-    if (c.look.grow > 0) found |= look.flow === 'row' ? DEFINITE_WIDTH : DEFINITE_HEIGHT;
-    if (c.look.alignSelf === 'stretch') found |= look.flow === 'row' ? DEFINITE_HEIGHT : DEFINITE_WIDTH;
+    if (c.look.grow > 0) found |= main;
+    if (c.look.alignSelf === 'stretch') found |= cross;
     if (found !== (DEFINITE_WIDTH | DEFINITE_HEIGHT)) found |= stretchy(c);
   }
-  if (look.align === 'stretch' && node.children.length > 0)
-    found |= look.flow === 'row' ? DEFINITE_HEIGHT : DEFINITE_WIDTH;
-  // Columns of a grid are parts of the room it is given. Justified and aligned children only move when it differs from theirs.
-  if (look.flow === 'grid') found |= DEFINITE_WIDTH | DEFINITE_HEIGHT;
-  // Edges of parts of a free box go by its size.
-  if (look.flow === 'free' && node.children.some((c) => c.look.right !== null || c.look.bottom !== null))
-    found |= DEFINITE_WIDTH | DEFINITE_HEIGHT;
+  if (look.align === 'stretch' && node.children.length > 0) found |= cross;
+  if (always(node)) found |= DEFINITE_WIDTH | DEFINITE_HEIGHT;
   note.flags = found;
   return found;
 }

@@ -64,6 +64,7 @@ export {
   type Component,
   type Template,
 } from './component.js';
+export { BOX_FLOW_NAMES, BOX_FLOWS, type BoxFlowFacts } from './boxFlows.js';
 export { PROJECT_FIELDS, projectFields, type FieldFacts } from './projectFields.js';
 export { componentsIn, componentsOf } from './references.js';
 export {

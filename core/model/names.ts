@@ -1,3 +1,4 @@
+import { BOX_FLOWS } from './boxFlows.js';
 import type { AttrName, Node } from './node.js';
 
 /** Attributes as the interface says them. One that has no name here does not compile. */
@@ -89,8 +90,6 @@ const TYPE_NAMES: Readonly<Record<Exclude<Node['type'], 'box' | 'instance'>, str
 export function plainKind(node: Node): string {
   if (node.type === 'instance') return 'Instance';
   if (node.type !== 'box') return TYPE_NAMES[node.type];
-  if (node.attrs.flow === 'row') return 'Row';
-  if (node.attrs.flow === 'grid') return 'Grid';
-  if (node.attrs.flow === 'free') return 'Free box';
-  return (node.attrs.padding ?? 0) !== 0 ? 'Box' : 'Column';
+  const { flow = 'column', padding = 0 } = node.attrs;
+  return flow === 'column' && padding !== 0 ? 'Box' : BOX_FLOWS[flow].name;
 }

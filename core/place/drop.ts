@@ -1,6 +1,7 @@
 import { SCRIM, type Box, type GridLines } from '../layout/index.js';
 import { slotPlace, type Spot } from '../edit/index.js';
 import {
+  BOX_FLOWS,
   plainKind,
   componentAt,
   listAt,
@@ -150,10 +151,12 @@ function between(
     const b = boxes.get(id);
     return b && !held.has(id) && b.node.look.overlay === undefined ? [{ id, b }] : [];
   });
-  const row = around.node.look.flow === 'row' && around.node.type === 'box';
-  const grid = around.node.look.flow === 'grid';
+  const box = around.node.type === 'box';
+  const { along } = BOX_FLOWS[around.node.look.flow];
+  const row = along === 'x' && box;
+  const grid = along === 'lines';
   const thick = 4;
-  if (around.node.look.flow === 'free' && around.node.type === 'box') {
+  if (along === 'none' && box) {
     // Where it is let go is where it lies, in front of what is there.
     const bar = { x: x - 6, y: y - thick / 2, w: 12, h: thick };
     const at = { x: x - around.x, y: y - around.y };

@@ -1,6 +1,7 @@
 import { isColour } from '../colour/index.js';
 import {
   aliasPath,
+  BOX_FLOW_NAMES,
   EDGES,
   isPathData,
   LARGEST,
@@ -60,7 +61,7 @@ export const ATTR_CHECKS: Readonly<Record<AttrName, Takes>> = {
   pin: oneOf('top', 'bottom'),
   overlay: oneOf(...OVERLAY_PLACES),
   scrim: flag,
-  flow: oneOf('row', 'column', 'grid', 'free'),
+  flow: oneOf(...BOX_FLOW_NAMES),
   gap: length,
   rowGap: length,
   columns: upTo(500),
