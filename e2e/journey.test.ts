@@ -100,7 +100,7 @@ describe('from an empty project to a rebranded screen', () => {
     await byRole(page, 'button', 'Rebrand 1 screen');
     await page.waitForFunction(() =>
       [...document.querySelectorAll('dd')].some(
-        (d) => d.textContent === 'settings carried' && Number(d.previousElementSibling?.textContent) > 0,
+        (d) => d.textContent === 'overrides carried' && Number(d.previousElementSibling?.textContent) > 0,
       ),
     );
     const before = (await project()).screens;

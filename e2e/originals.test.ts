@@ -545,7 +545,7 @@ describe('what a designer can do with originals', () => {
     await hand.click('::-p-aria(All of Label)');
     await hand.click('::-p-aria(Remove Label)');
     await page.waitForFunction(() =>
-      document.querySelector('[role="alertdialog"]')?.textContent?.includes('2 settings on 1 screen'),
+      document.querySelector('[role="alertdialog"]')?.textContent?.includes('2 overrides on 1 screen'),
     );
     await hand.click('::-p-aria(Leave it as it is)');
     expect((await desk.project()).originals['tile']?.contract.props).toHaveLength(1);

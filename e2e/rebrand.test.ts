@@ -405,7 +405,7 @@ describe('settling', () => {
     const before = await pictures(worn);
     await hand.click('::-p-aria(Settle[role="button"])');
     await page.waitForSelector('[aria-label="What is let go"]');
-    await expect.poll(() => page.$eval('.settle', (e) => e.textContent)).toMatch(/settings rewritten.*Lined: on/su);
+    await expect.poll(() => page.$eval('.settle', (e) => e.textContent)).toMatch(/overrides rewritten.*Lined: on/su);
     await expect
       .poll(() => page.$eval('.settle', (e) => e.textContent))
       .toContain('the other kit, which stays needed.');

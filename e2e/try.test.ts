@@ -296,7 +296,7 @@ describe('behaviours', () => {
     await hand.click('[role="treeitem"][aria-label^="Action"]');
     await say();
     await hand.type('when pressed, show Are you sure?', 'Enter');
-    await desk.settled((p) => JSON.stringify(p).includes('"lay"'));
+    await desk.settled((p) => JSON.stringify(p).includes('"openOverlay"'));
     await hand.click('::-p-aria(Try it[role="link"])');
     await page.waitForSelector('.device canvas');
     expect(hand.count, 'V by keyboard: actions').toBeLessThanOrEqual(6);
@@ -324,7 +324,7 @@ describe('behaviours', () => {
     await say();
     await choose('when pressed, show');
     await choose('when pressed, show Are you sure?');
-    await desk.settled((p) => JSON.stringify(p).includes('"lay"'));
+    await desk.settled((p) => JSON.stringify(p).includes('"openOverlay"'));
     await hand.click('::-p-aria(Try it[role="link"])');
     await page.waitForSelector('.device canvas');
     expect(hand.count, 'V by pointer: actions').toBeLessThanOrEqual(8);
@@ -486,9 +486,9 @@ describe('behaviours', () => {
         'when pressed, go to Nowhere',
     );
     await hand.click('[aria-label="Take away: when pressed, go to Sailings"]');
-    await desk.settled((p) => !JSON.stringify(p).includes('"does"'));
+    await desk.settled((p) => !JSON.stringify(p).includes('"interactions"'));
     await hand.click('[aria-label^="Undo Take a behaviour away"]');
-    await desk.settled((p) => JSON.stringify(p).includes('"does"'));
+    await desk.settled((p) => JSON.stringify(p).includes('"interactions"'));
   });
   it('are reached by the keyboard in the order that is corrected, which stays', async () => {
     await begin();

@@ -38,7 +38,7 @@ export class FakeServer {
     return told;
   }
   readonly fetch = (url: string, init?: { method?: string; body?: string }): Promise<Response> => {
-    if (this.away) return Promise.reject(new TypeError('closeOverlay'));
+    if (this.away) return Promise.reject(new TypeError('away'));
     const json = (body: unknown, status = 200): Promise<Response> =>
       Promise.resolve(new Response(JSON.stringify(body), { status }));
     const { pathname, searchParams } = new URL(url, 'http://dekkor');

@@ -26,7 +26,7 @@ const lines = computed(() => {
     ? [
         {
           n: c.kept + c.mapped,
-          says: `${c.kept + c.mapped === 1 ? 'override' : 'settings'} rewritten in the terms of what is worn`,
+          says: `${c.kept + c.mapped === 1 ? 'override' : 'overrides'} rewritten in the terms of what is worn`,
         },
         {
           n: c.held,

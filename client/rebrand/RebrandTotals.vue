@@ -11,7 +11,7 @@ const figures = computed(() => {
   const transferred = counts.kept + counts.mapped;
   return [
     { n: instances, says: `${one(instances, 'instance', 'instances')}, ${plural(props.screens, 'screen')}` },
-    { n: transferred, says: `${one(transferred, 'override', 'settings')} carried` },
+    { n: transferred, says: `${one(transferred, 'override', 'overrides')} carried` },
     { n: counts.held, says: `${one(counts.held, 'meaning', 'meanings')} held` },
     { n: counts.parked, says: 'parked, kept for later' },
   ];

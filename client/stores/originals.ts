@@ -120,7 +120,7 @@ export const useOriginals = defineStore('originals', () => {
     }
     copied.value = { name: editor.nameOf(node), overrides: node.overrides };
     doc.say(
-      `${plural(node.overrides.length, 'override')} of ${editor.nameOf(node)} copied. Select others and paste settings (Shift+Y).`,
+      `${plural(node.overrides.length, 'override')} of ${editor.nameOf(node)} copied. Select others and paste overrides (Shift+Y).`,
     );
   }
   function pasteOverrides(): void {

@@ -149,8 +149,8 @@ const whole = computed<Box | null>(() => {
   return made ? layout(made, fonts) : null;
 });
 const screen = computed(() => seen.value?.screen);
-const editor = ref<HTMLElement | null>(null);
-const room = useElementSize(editor);
+const viewport = ref<HTMLElement | null>(null);
+const room = useElementSize(viewport);
 /** As its device shows it: the height of that, or what there is room for. */
 const high = computed(() => {
   const s = screen.value;
@@ -475,7 +475,7 @@ defineExpose({ trying, spots, screen, begin, back, seeIn });
 </script>
 
 <template>
-  <div ref="stage" class="stage">
+  <div ref="viewport" class="stage">
     <div
       v-if="screen && box"
       ref="device"

@@ -15,13 +15,13 @@ const doc = useDocument();
 const library = useLibrary();
 const route = useRoute();
 const router = useRouter();
-const editor = ref<InstanceType<typeof TryScreen> | null>(null);
+const mockup = ref<InstanceType<typeof TryScreen> | null>(null);
 const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
-const trying = computed(() => editor.value?.trying ?? null);
+const trying = computed(() => mockup.value?.trying ?? null);
 const marked = ref(false);
 const ordering = ref(false);
 const pointed = ref('');
-const spots = computed(() => editor.value?.spots ?? []);
+const spots = computed(() => mockup.value?.spots ?? []);
 /** The screen as it is kept, whatever was done while trying. */
 const kept = computed(() => (doc.shown && trying.value ? screenOf(doc.shown, trying.value.screen) : undefined));
 function setOrder(shown: readonly string[] | null): void {
@@ -60,14 +60,14 @@ const follow = (id: string): void => void router.replace({ path: `/p/${doc.id}/t
         class="on-ink"
         label="Back"
         :disabled="(trying?.history.length ?? 0) === 0"
-        @click="editor?.back()"
+        @click="mockup?.back()"
       />
       <Button
         size="small"
         text
         class="on-ink"
         label="Start again"
-        @click="editor?.begin(trying?.history[0] ?? trying?.screen)"
+        @click="mockup?.begin(trying?.history[0] ?? trying?.screen)"
       />
       <label>Hot spots <ToggleSwitch v-model="marked" aria-label="Hot spots" /></label>
       <label>Order <ToggleSwitch v-model="ordering" aria-label="Focus order" /></label>
@@ -79,12 +79,12 @@ const follow = (id: string): void => void router.replace({ path: `/p/${doc.id}/t
         option-value="id"
         placeholder="as it is"
         aria-label="Situation"
-        @update:model-value="(id: string) => editor?.seeIn(id)"
+        @update:model-value="(id: string) => mockup?.seeIn(id)"
       />
     </header>
     <div class="work" :class="{ ordering }">
       <TryScreen
-        ref="stage"
+        ref="mockup"
         :world="world"
         :asked="asked"
         :marked="marked"
