@@ -13,6 +13,7 @@ import {
   rolesCovered,
   toPx,
   tokenValue,
+  PROP_KINDS,
   type Component,
   type Grade,
   type Kit,
@@ -78,10 +79,7 @@ const samples = useSlices(
 );
 /** In how many ways it can look by what is chosen: as its choices and flags are combined. */
 const looks = (c: Component): number =>
-  c.contract.props.reduce(
-    (n, p) => n * (p.kind === 'choice' ? Math.max(1, p.options?.length ?? 1) : p.kind === 'flag' ? 2 : 1),
-    1,
-  );
+  c.contract.props.reduce((n, p) => n * Math.max(1, PROP_KINDS[p.kind].alternatives(p)?.length ?? 1), 1);
 const says = (c: Component): string => {
   const uses = props.counts?.[c.id] ?? 0;
   return `${c.role}${uses > 0 ? `, used ${uses === 1 ? 'once' : `${uses} times`}` : ''}`;

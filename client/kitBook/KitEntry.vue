@@ -9,6 +9,7 @@ import {
   kitRef,
   componentWords,
   appliedKitsOf,
+  PROP_KINDS,
   type Component,
   type Kit,
   type OnScreen,
@@ -75,12 +76,8 @@ const looks = computed<readonly Look[]>(() => {
   if (!c) return [];
   const home = `${ref_.value}/${c.id}`;
   const all = c.contract.props.flatMap((p): Look[] => {
-    const ways =
-      p.kind === 'choice'
-        ? (p.options ?? []).map((o) => [o.id, o.name] as const)
-        : p.kind === 'flag'
-          ? [[p.default !== true, p.default === true ? 'off' : 'on'] as const]
-          : [];
+    const kind = PROP_KINDS[p.kind];
+    const ways = (kind.alternatives(p) ?? []).map((value) => [value, kind.words?.(p, value) ?? String(value)] as const);
     return ways
       .filter(([value]) => value !== p.default)
       .map(([value, says]) => ({

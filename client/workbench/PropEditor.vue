@@ -5,10 +5,10 @@ import Select from 'primevue/select';
 import Textarea from 'primevue/textarea';
 import ToggleSwitch from 'primevue/toggleswitch';
 import { computed } from 'vue';
-import { PROP_KIND_NAMES, type Json, type Prop, type PropKind } from '../../core/index.js';
+import { PROP_KIND_NAMES, PROP_KINDS, type Json, type Prop, type PropKind } from '../../core/index.js';
 import { CONTROLS } from '../controls/index.js';
 import { useEditor } from '../stores/editor.js';
-import { asKind, KIND_NAMES, MEANINGS, propId } from './contract.js';
+import { asKind, MEANINGS, propId } from './contract.js';
 
 /** One property of the contract, edited where it stands: its name and kind, and unfolded all the rest. */
 const props = defineProps<{ readonly prop: Prop; readonly nth: number; readonly open: boolean }>();
@@ -20,7 +20,7 @@ const emit = defineEmits<{
   move: [event: KeyboardEvent];
 }>();
 const editor = useEditor();
-const kinds = PROP_KIND_NAMES.map((id) => ({ id, name: KIND_NAMES[id] }));
+const kinds = PROP_KIND_NAMES.map((id) => ({ id, name: PROP_KINDS[id].name }));
 const value = (e: Event): string => (e.target as HTMLInputElement).value;
 const put = (more: Partial<Prop>): void => emit('put', { ...props.prop, ...more } as Prop);
 function rename(name: string): void {
@@ -60,7 +60,7 @@ function fields(text: string): void {
     .filter((t) => t !== '')) {
     const m = /^(.*?)(?:\s+\((\w+)\))?$/u.exec(part);
     const name = m?.[1]?.trim() ?? part;
-    const kind = PROP_KIND_NAMES.find((k) => KIND_NAMES[k] === m?.[2] || k === m?.[2]) ?? 'text';
+    const kind = PROP_KIND_NAMES.find((k) => PROP_KINDS[k].name === m?.[2] || k === m?.[2]) ?? 'text';
     const known = was.find((p) => p.name.toLowerCase() === name.toLowerCase());
     const base: Prop = known ?? {
       id: propId(name, [...was, ...item]),
@@ -73,7 +73,9 @@ function fields(text: string): void {
   }
   emit('put', { ...props.prop, item });
 }
-const fieldText = computed(() => (props.prop.item ?? []).map((p) => `${p.name} (${KIND_NAMES[p.kind]})`).join(', '));
+const fieldText = computed(() =>
+  (props.prop.item ?? []).map((p) => `${p.name} (${PROP_KINDS[p.kind].name})`).join(', '),
+);
 function added(event: Event): void {
   addOption(value(event));
   (event.target as HTMLInputElement).value = '';

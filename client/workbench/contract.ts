@@ -1,18 +1,5 @@
 import { PROP_KIND_NAMES, PROP_KINDS, type Json, type Option, type Prop, type PropKind } from '../../core/index.js';
 
-/** Kinds of props as the contract says them. */
-export const KIND_NAMES: Readonly<Record<PropKind, string>> = {
-  text: 'text',
-  flag: 'flag',
-  choice: 'choice',
-  number: 'number',
-  icon: 'icon',
-  image: 'picture',
-  colour: 'colour',
-  component: 'component',
-  list: 'list',
-};
-
 /** A name as an id that nothing in the list has yet. */
 export function propId(name: string, taken: readonly { readonly id: string }[]): string {
   const plain = name
@@ -136,7 +123,7 @@ export function readProp(line: string, taken: readonly Prop[]): Prop | null {
   const id = propId(name, taken);
   const means = PROP_MEANS[name.toLowerCase()];
   const base: Prop = { id, name, kind: 'text', default: '', description: '', ...(means ? { means } : {}) };
-  const kind = PROP_KIND_NAMES.find((k) => KIND_NAMES[k] === m?.[3]?.toLowerCase() || k === m?.[3]?.toLowerCase());
+  const kind = PROP_KIND_NAMES.find((k) => PROP_KINDS[k].name === m?.[3]?.toLowerCase() || k === m?.[3]?.toLowerCase());
   if (m?.[2]) return asKind(base, 'flag');
   if (kind) return asKind(base, kind);
   const options: Option[] = [];

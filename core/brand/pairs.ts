@@ -3,11 +3,12 @@ import {
   kitRef,
   modesOf,
   tokenValue,
+  emptyProject,
+  PROP_KINDS,
   type Kit,
   type Override,
   type StateName,
   type World,
-  emptyProject,
 } from '../model/index.js';
 import { resolveSample, type RNode } from '../resolve/index.js';
 
@@ -66,11 +67,9 @@ function find(kit: Kit): readonly ColourPair[] {
     const home = `${ref}/${component.id}`;
     const choose = (name: string, value: Override['value']): Override => ({ home, at: [], kind: 'prop', name, value });
     const looks: { overrides: readonly Override[]; states: readonly StateName[] }[] = [{ overrides: [], states: [] }];
-    for (const p of component.contract.props) {
-      if (p.kind === 'choice')
-        for (const o of p.options ?? []) looks.push({ overrides: [choose(p.id, o.id)], states: [] });
-      if (p.kind === 'flag') looks.push({ overrides: [choose(p.id, p.default !== true)], states: [] });
-    }
+    for (const p of component.contract.props)
+      for (const value of PROP_KINDS[p.kind].alternatives(p) ?? [])
+        looks.push({ overrides: [choose(p.id, value)], states: [] });
     for (const state of component.contract.states) looks.push({ overrides: [], states: [state as StateName] });
     for (const { overrides, states } of looks) {
       const root = resolveSample(world, home, overrides, states.length > 0 ? { states: { [SAMPLE]: states } } : {});

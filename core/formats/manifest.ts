@@ -3,6 +3,7 @@ import {
   ROLES,
   STATES,
   subtree,
+  PROP_KINDS,
   type Component,
   type Json,
   type Kit,
@@ -14,6 +15,7 @@ import {
   type Rule,
   type Slot,
   type StateName,
+  type PropKindFacts,
 } from '../model/index.js';
 import { pairContracts } from '../match/index.js';
 import { isObject, list, Report, text, type JsonObject } from './checks.js';
@@ -442,12 +444,10 @@ export function kitOfManifest(
   };
 }
 
+const codeOf = (p: Prop): PropKindFacts['code'] => PROP_KINDS[p.kind].code;
+
 /** The contracts of a kit as a custom elements manifest (schema 2.1.0), an element for each component. */
 export function writeManifest(kit: Kit): string {
-  const typeOf = (p: Prop): string => {
-    if (p.kind === 'choice') return p.options.map((o) => `'${o.id}'`).join(' | ');
-    return p.kind === 'flag' ? 'boolean' : p.kind === 'number' ? 'number' : p.kind === 'list' ? 'object[]' : 'string';
-  };
   const declarations = componentsInOrder(kit).map((c) => ({
     kind: 'class',
     customElement: true,
@@ -456,16 +456,16 @@ export function writeManifest(kit: Kit): string {
     summary: c.summary,
     ...(c.docs ? { description: c.docs.replace(/```sample[\s\S]*?```\n?/gu, '') } : {}),
     attributes: c.contract.props
-      .filter((p) => p.kind !== 'list')
+      .filter((p) => codeOf(p).attribute !== 'none')
       .map((p) => ({
         name: p.id,
-        type: { text: typeOf(p) },
-        default: p.kind === 'text' || p.kind === 'choice' ? `'${String(p.default)}'` : String(p.default),
+        type: { text: codeOf(p).type(p) },
+        default: codeOf(p).quoted ? `'${String(p.default)}'` : String(p.default),
         description: p.description,
       })),
     members: c.contract.props
-      .filter((p) => p.kind === 'list')
-      .map((p) => ({ kind: 'field', name: p.id, type: { text: typeOf(p) }, description: p.description })),
+      .filter((p) => codeOf(p).attribute === 'none')
+      .map((p) => ({ kind: 'field', name: p.id, type: { text: codeOf(p).type(p) }, description: p.description })),
     slots: c.contract.slots.map((s) => ({ name: s.means === 'content' ? '' : s.id, description: s.description })),
     cssParts: subtree(c.nodes, c.root).flatMap((id) =>
       id === c.root ? [] : [{ name: id, ...(c.nodes[id]?.name ? { description: c.nodes[id]?.name ?? '' } : {}) }],

@@ -16,8 +16,7 @@ const MUST_SHOW = ['selected', 'checked', 'invalid'];
 /** The values of what is on or off: a flag’s, or those of a choice that says which of its options is which. */
 function offAndOn(prop: Prop): readonly [off: Json, on: Json] | null {
   if (prop.kind === 'flag') return [false, true];
-  if (prop.kind !== 'choice') return null;
-  const [off, on] = ['off', 'on'].map((means) => prop.options.find((o) => o.means === means)?.id);
+  const [off, on] = ['off', 'on'].map((means) => prop.options?.find((o) => o.means === means)?.id);
   return off !== undefined && on !== undefined ? [off, on] : null;
 }
 

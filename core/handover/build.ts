@@ -7,6 +7,7 @@ import {
   roleFacts,
   splitRef,
   tokenValue,
+  PROP_KINDS,
   type Attrs,
   type Json,
   type Kit,
@@ -105,12 +106,8 @@ function valuesOf(said: CssScope, node: RNode): readonly BuildValue[] {
     return [{ name: says, token: at?.path ?? null, value: shown, ...(colour === undefined ? {} : { colour }) }];
   });
 }
-function shownOf(prop: Prop, value: Json | undefined): string {
-  if (prop.kind === 'choice') return prop.options.find((o) => o.id === value)?.name ?? words(value);
-  if (prop.kind === 'flag') return value === true ? 'on' : 'off';
-  if (prop.kind === 'list') return Array.isArray(value) ? `${value.length} items` : '';
-  return words(value);
-}
+const shownOf = (prop: Prop, value: Json | undefined): string =>
+  PROP_KINDS[prop.kind].words?.(prop, value) ?? words(value);
 
 interface Declared {
   readonly tagName?: string;
@@ -138,7 +135,9 @@ function elementOf(said: CssScope, node: RNode): string | null {
     const value = instance.props[p.id];
     if (value === undefined || value === p.default || value === null || typeof value === 'object') return [];
     const name = declared.attributes?.find((a) => a.fieldName === p.id || a.name === p.id)?.name ?? p.id;
-    if (p.kind === 'flag') return value === true ? [name] : [];
+    const { attribute } = PROP_KINDS[p.kind].code;
+    if (attribute === 'none') return [];
+    if (attribute === 'boolean') return value === true ? [name] : [];
     return [`${name}="${escapeXml(typeof value === 'string' ? plainText(value) : String(value))}"`];
   });
   const open = [declared.tagName, ...attrs].join(' ');

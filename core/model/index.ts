@@ -168,4 +168,4 @@ export {
   type AtWidth,
   type WidthRange,
 } from './width.js';
-export { PROP_KIND_NAMES, PROP_KINDS, type PropKindFacts } from './kinds/index.js';
+export { PROP_KIND_NAMES, PROP_KINDS, type PropKindFacts, quoted } from './kinds/index.js';

@@ -2,6 +2,7 @@ import { ATTR_CHECKS, attrTakes } from '../validate/index.js';
 import {
   attrName,
   STATES,
+  PROP_KINDS,
   type Component,
   type Json,
   type Node,
@@ -114,14 +115,10 @@ const list = (names: readonly string[]): string => names.slice(0, 8).join(', ') 
 
 function readTest(prop: Prop, text: string): PropTest | null {
   const said = text.trim().toLowerCase();
-  if (prop.kind === 'flag') return said === 'on' ? true : said === 'off' ? false : null;
-  if (said === 'filled' || said === 'empty') return { filled: said === 'filled' };
-  if (prop.kind === 'choice') {
-    const all = said.split(/\s+or\s+/u).map((t) => prop.options.find((o) => same(o.name, t) || same(o.id, t))?.id);
-    if (all.some((o) => o === undefined)) return null;
-    return (all.length === 1 ? (all[0] as string) : all) as PropTest;
-  }
-  return prop.kind === 'number' && said !== '' && Number.isFinite(Number(said)) ? Number(said) : null;
+  const value = PROP_KINDS[prop.kind].fromRule(prop, said);
+  if (value !== null) return value;
+  // Of a flag it is never asked whether there is something: it always is on or off.
+  return prop.kind !== 'flag' && (said === 'filled' || said === 'empty') ? { filled: said === 'filled' } : null;
 }
 
 function readSet(c: Component, text: string): { node: NodeId; name: string; value: Json } | string {

@@ -8,6 +8,8 @@ import {
   shownComponent,
   shownKit,
   childrenOf,
+  PROP_KINDS,
+  quoted,
   type ContentSet,
   type Json,
   type Kit,
@@ -170,7 +172,7 @@ export function lineOf(world: World, appliedKits: readonly AppliedKit[], node: N
   switch (node.type) {
     case 'instance': {
       const component = componentAt(world, shownComponent(appliedKits, node.component));
-      if (!component) return quote(node.name ?? 'Gone');
+      if (!component) return quoted(node.name ?? 'Gone');
       const chosen = new Map(
         transferInstance(world, appliedKits, node).overrides.flatMap((c) =>
           c.kind === 'prop' && c.at.length === 0 && c.from >= 0 ? [[c.name, c.value] as const] : [],
@@ -185,12 +187,12 @@ export function lineOf(world: World, appliedKits: readonly AppliedKit[], node: N
       const kind = Object.values(kit?.components ?? {}).some((c) => c.name === plain)
         ? `Plain ${plain.toLowerCase()}`
         : plain;
-      return node.name === undefined ? kind : `${kind} ${quote(node.name)}`;
+      return node.name === undefined ? kind : `${kind} ${quoted(node.name)}`;
     }
     case 'text':
-      return `Plain text ${quote(node.attrs.text ?? '')}`;
+      return `Plain text ${quoted(node.attrs.text ?? '')}`;
     case 'icon':
-      return `Plain icon ${quote(node.attrs.icon ?? '')}`;
+      return `Plain icon ${quoted(node.attrs.icon ?? '')}`;
     case 'image':
       return 'Plain picture';
     case 'series':
@@ -219,13 +221,13 @@ function instanceLine(world: World, name: string, props: readonly Prop[], chosen
     done.add(list.id);
   } else if (list && items.length > 0) {
     if (main) {
-      contents.push(quote(String(chosen.get(main.id) ?? main.default ?? '')));
+      contents.push(quoted(String(chosen.get(main.id) ?? main.default ?? '')));
       done.add(main.id);
     }
     contents.push(...items.map((i) => itemText(list.item ?? [], i.values)));
     done.add(list.id);
   } else if (main && typeof chosen.get(main.id) === 'string') {
-    contents.push(quote(String(chosen.get(main.id))));
+    contents.push(quoted(String(chosen.get(main.id))));
     done.add(main.id);
   }
   for (const p of props) {
@@ -246,31 +248,9 @@ function itemText(props: readonly Prop[], values: Readonly<Record<string, Json>>
   const plain = /[:"“”]/u.test(label);
   const text =
     value !== undefined && value !== '' && value !== null && !plain
-      ? `${label}: ${quote(String(value))}`
-      : quote(label);
+      ? `${label}: ${quoted(String(value))}`
+      : quoted(label);
   return typeof glyph === 'string' && glyph !== '' && glyph !== 'none' ? `${text} (${glyph})` : text;
 }
 
-function valueText(prop: Prop, value: Json | undefined): string | null {
-  switch (prop.kind) {
-    case 'text':
-      return typeof value === 'string' ? quote(value) : null;
-    case 'flag':
-      return value === true ? 'on' : 'off';
-    case 'number':
-      return typeof value === 'number' ? String(value) : null;
-    case 'choice':
-      return prop.options?.find((o) => o.id === value)?.name ?? null;
-    case 'icon':
-    case 'colour':
-      return typeof value === 'string' && value !== '' ? value : null;
-    default:
-      return null;
-  }
-}
-
-/** In quotes, so that commas and words such as “with” stay content. */
-function quote(text: string): string {
-  const flat = text.replace(/\s*\n\s*/gu, ' ');
-  return flat.includes('"') ? `“${flat.replace(/[“”]/gu, '"')}”` : `"${flat}"`;
-}
+const valueText = (prop: Prop, value: Json | undefined): string | null => PROP_KINDS[prop.kind].line(prop, value);

@@ -1,6 +1,6 @@
 import { isColour } from '../colour/index.js';
 import { words } from '../match/index.js';
-import type { Component, Icon, Json, Kit, Prop, Slot } from '../model/index.js';
+import { PROP_KINDS, type Component, type Icon, type Json, type Kit, type Prop, type Slot } from '../model/index.js';
 
 /** Typed words as values of props. */
 
@@ -197,26 +197,7 @@ export function wrongValue(component: Component, text: string): string | null {
   const prop = component.contract.props.find((p) => text.toLowerCase().startsWith(`${p.name.toLowerCase()} `));
   if (!prop) return null;
   const given = text.slice(prop.name.length + 1).slice(0, 40);
-  return `${prop.name} of ${component.name} takes ${takesWords(prop)}; “${given}” is none of these.`;
-}
-
-function takesWords(prop: Prop): string {
-  switch (prop.kind) {
-    case 'choice':
-      return (prop.options ?? []).map((o) => o.name).join(', ');
-    case 'flag':
-      return 'on or off';
-    case 'number':
-      return 'a number';
-    case 'icon':
-      return 'the name of an icon of the kit';
-    case 'text':
-    case 'image':
-    case 'colour':
-    case 'component':
-    case 'list':
-      return `a ${prop.kind}`;
-  }
+  return `${prop.name} of ${component.name} takes ${PROP_KINDS[prop.kind].takesWords(prop)}; “${given}” is none of these.`;
 }
 
 /** A typed word as a value of a prop; null when it cannot be one. */

@@ -23,4 +23,4 @@ export const PROP_KINDS: Readonly<Record<PropKind, PropKindFacts>> = {
   list,
 };
 export const PROP_KIND_NAMES = Object.keys(PROP_KINDS) as readonly PropKind[];
-export type { PropKindFacts } from './kind.js';
+export { quoted, type PropKindFacts } from './kind.js';
