@@ -14,6 +14,7 @@ const CORE = [
   'layout',
   'paint',
   'validate',
+  'check',
   'uses',
   'edit',
   'interactions',

@@ -229,7 +229,7 @@ export async function measureCore(browser: Browser): Promise<void> {
       (s) => appliedKitsAfter(world, appliedKitsOf(world.project, s), plan.sheet),
       fonts,
     );
-    report(`Review of the rebrand (${review.findings.length} findings)`, performance.now() - u, 'ms', {
+    report(`Review of the rebrand (${review.issues.length} findings)`, performance.now() - u, 'ms', {
       below: 4000,
     });
     const there = { ...world, project: got.project };
@@ -253,7 +253,7 @@ export async function measureCore(browser: Browser): Promise<void> {
     const on = { project: made.project, kits: made.kits };
     const { sheet } = planRebrand(on, made.from, made.to);
     const review = reviewRebrand(on, (s) => appliedKitsAfter(on, appliedKitsOf(made.project, s), sheet), fonts);
-    const found = judged(made, review.findings);
+    const found = judged(made, review.issues);
     report('Faults found of 30 planted among 200 screens', found.found, '', { above: 29.5 });
     report('  other screens that were spoken of', found.false.length, '', { below: 2.01 });
   }

@@ -136,7 +136,7 @@ export async function measureKits(browser: Browser, tell: Tell): Promise<void> {
       worn.set(now, known);
       return known;
     };
-    const causes = groupIssues(reviewRebrand(world, after, fonts).findings).slice(0, 100);
+    const causes = groupIssues(reviewRebrand(world, after, fonts).issues).slice(0, 100);
     const reviews = new Map<Screen, ScreenReview>();
     const reviewOf = (s: Screen): ScreenReview => {
       const known = reviews.get(s) ?? reviewScreen(world, s, after(s), fonts);

@@ -275,27 +275,34 @@ export {
   NO_SITUATION,
   type ReviewIn,
   sumReviews,
-  groupIssues,
   readSheet,
   writeSheet,
   verifyFixes,
-  sameIssue,
-  type IssueGroup,
-  type IssueType,
   type Fix,
-  type Issue,
   type ScreenReview,
 } from './rebrand/index.js';
+
+// What is wrong with what is shown, found by one check each.
+export {
+  groupIssues,
+  groupTitle,
+  ISSUE_TYPES,
+  sameIssue,
+  misfits,
+  MISFITS,
+  TARGET_SIZE,
+  type Fit,
+  type Issue,
+  type IssueGroup,
+  type IssueType,
+  type Misfit,
+} from './check/index.js';
 
 // Uses and likenesses.
 export {
   matchesQuery,
   findTexts,
   type TextMatch,
-  misfits,
-  MISFITS,
-  type Fit,
-  type Misfit,
   sharedProps,
   alike,
   countUses,

@@ -18,7 +18,7 @@ import type { Chance } from './random.js';
 /** A fault that a careful reviewer would see on a screen, and only there. */
 export interface Planted {
   readonly screen: string;
-  readonly concern: IssueType;
+  readonly type: IssueType;
 }
 export interface PlantedProject {
   readonly project: Project;
@@ -40,7 +40,7 @@ const without =
   (c) => ({ ...c, contract: { ...c.contract, props: c.contract.props.filter((p) => p.id !== prop) } });
 
 interface Fault {
-  readonly concern: IssueType;
+  readonly type: IssueType;
   readonly component: string;
   /** What the other kit makes of it. */
   readonly change?: Change;
@@ -52,55 +52,55 @@ interface Fault {
 /** Each kind of thing to look at, by a component that the other kit spoils in one way. */
 const FAULTS: readonly Fault[] = [
   {
-    concern: 'text-outside',
+    type: 'text-outside',
     component: 'count',
     change: part('root', { width: 24, clip: true }),
     overrides: [['text', 'Twenty places left']],
   },
   {
-    concern: 'text-cut',
+    type: 'text-cut',
     component: 'title',
     change: part('words', { maxLines: 1 }),
     overrides: [['words', 'A title that is far too long for a single line of a telephone']],
   },
   {
-    concern: 'text-wrapped',
+    type: 'text-wrapped',
     component: 'copy',
     change: part('words', { textStyle: 'hero' }),
     overrides: [['words', 'Some words in one line']],
   },
-  { concern: 'contrast', component: 'pill', change: part('text', { color: '#c8d6de' }) },
+  { type: 'contrast', component: 'pill', change: part('text', { color: '#c8d6de' }) },
   {
-    concern: 'contrast',
+    type: 'contrast',
     component: 'tide',
     change: part('words', { color: '#33475a' }),
     overrides: [['words', 'Half way']],
   },
-  { concern: 'contrast', component: 'round-action', change: part('glyph', { color: '#d8452f' }) },
+  { type: 'contrast', component: 'round-action', change: part('glyph', { color: '#d8452f' }) },
   {
-    concern: 'small-target',
+    type: 'small-target',
     component: 'text-link',
     change: (c) => part('text', { textStyle: 'small' })(part('root', { minHeight: 0, height: 14 })(c)),
   },
-  { concern: 'outside', component: 'photo', change: part('root', { minWidth: 620 }) },
-  { concern: 'overlap', component: 'face', change: part('root', { width: 120, height: 120 }), beside: true },
-  { concern: 'glyph', component: 'bubble', overrides: [['words', 'To 神戸']] },
-  { concern: 'grew', component: 'message', change: part('root', { paddingY: 70 }) },
-  { concern: 'parked', component: 'row', change: without('leads'), overrides: [['leads', true]] },
+  { type: 'outside', component: 'photo', change: part('root', { minWidth: 620 }) },
+  { type: 'overlap', component: 'face', change: part('root', { width: 120, height: 120 }), beside: true },
+  { type: 'glyph', component: 'bubble', overrides: [['words', 'To 神戸']] },
+  { type: 'grew', component: 'message', change: part('root', { paddingY: 70 }) },
+  { type: 'parked', component: 'row', change: without('leads'), overrides: [['leads', true]] },
   {
-    concern: 'parked-content',
+    type: 'parked-content',
     component: 'form-part',
     change: (c) => ({ ...c, contract: { ...c.contract, slots: [] } }),
     filled: 'entries',
   },
-  { concern: 'no-counterpart', component: 'film', change: () => null },
+  { type: 'no-counterpart', component: 'film', change: () => null },
   {
-    concern: 'focus',
+    type: 'focus',
     component: 'lever',
     change: (c) => ({ ...c, rules: c.rules.filter((r) => r.when.state !== 'focus') }),
   },
   {
-    concern: 'held',
+    type: 'preserved',
     component: 'hatch',
     change: (c) => ({
       ...c,
@@ -110,7 +110,7 @@ const FAULTS: readonly Fault[] = [
       },
     }),
   },
-  { concern: 'literal', component: 'action', own: { attr: 'fill', value: '#b7e0c4' } },
+  { type: 'literal', component: 'action', own: { attr: 'fill', value: '#b7e0c4' } },
 ];
 /** Things that are the same in both. */
 const SOUND = ['masthead', 'entry', 'chooser', 'lookup', 'option', 'toggle', 'leaves', 'rule', 'glyph', 'stars'];
@@ -183,7 +183,7 @@ export function plantedProject(chance: Chance, kit: Kit, screens: number, faults
         nodes[box] = { id: box, type: 'box', attrs: { flow: 'free', width: 300, height: 160 }, children: [a, b] };
         children.push(box);
       } else children.push(use(fault.component, { overrides, fills }));
-      planted.push({ screen: id, concern: fault.concern });
+      planted.push({ screen: id, type: fault.type });
     }
     nodes[root.id] = { ...root, children };
     return { ...blank, nodes };
@@ -203,10 +203,10 @@ export function plantedProject(chance: Chance, kit: Kit, screens: number, faults
 /** How much of what was planted was found, and how many other screens were spoken of. */
 export function judged(
   made: PlantedProject,
-  findings: readonly { readonly screen: string; readonly concern: IssueType }[],
+  findings: readonly { readonly screen: string; readonly type: IssueType }[],
 ): { readonly found: number; readonly missed: readonly Planted[]; readonly false: readonly string[] } {
-  const told = new Set(findings.map((f) => `${f.screen} ${f.concern}`));
-  const missed = made.planted.filter((p) => !told.has(`${p.screen} ${p.concern}`));
+  const told = new Set(findings.map((f) => `${f.screen} ${f.type}`));
+  const missed = made.planted.filter((p) => !told.has(`${p.screen} ${p.type}`));
   const spoiled = new Set(made.planted.map((p) => p.screen));
   const others = [...new Set(findings.filter((f) => !spoiled.has(f.screen)).map((f) => f.screen))];
   return { found: made.planted.length - missed.length, missed, false: others };

@@ -429,7 +429,7 @@ export function useInstance() {
     entry.value ? ownOverrides.value.length : (transferred.value?.overrides.filter((c) => c.from >= 0).length ?? 0),
   );
   const waiting = computed(() => transferred.value?.ledger.filter((e) => e.outcome === 'parked') ?? []);
-  const held = computed(() => transferred.value?.ledger.filter((e) => e.outcome === 'held') ?? []);
+  const held = computed(() => transferred.value?.ledger.filter((e) => e.outcome === 'preserved') ?? []);
 
   return {
     written,

@@ -29,8 +29,8 @@ const lines = computed(() => {
           says: `${c.kept + c.mapped === 1 ? 'override' : 'overrides'} rewritten in the terms of what is worn`,
         },
         {
-          n: c.held,
-          says: `${c.held === 1 ? 'meaning that was' : 'meanings that were'} held ${c.held === 1 ? 'becomes a setting' : 'become settings'}`,
+          n: c.preserved,
+          says: `${c.preserved === 1 ? 'meaning that was' : 'meanings that were'} held ${c.preserved === 1 ? 'becomes a setting' : 'become settings'}`,
         },
         { n: c.parked, says: 'let go: they wait for a kit that is not worn' },
       ]

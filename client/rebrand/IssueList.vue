@@ -133,7 +133,7 @@ const effect = (f: Fix): string =>
       }}</span>
     </div>
     <ul>
-      <li v-for="f in taken" :key="`taken ${f.cause}`" class="taken">
+      <li v-for="f in taken" :key="`taken ${f.group}`" class="taken">
         <strong>{{ f.says }}</strong>
         <p class="note">Taken: {{ f.of === 1 ? 'mends its place' : `mends ${f.mends} of ${f.of} places` }}.</p>
         <button class="quiet-link" @click="$emit('untake', f)">Take back</button>

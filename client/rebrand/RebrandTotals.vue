@@ -12,7 +12,7 @@ const figures = computed(() => {
   return [
     { n: instances, says: `${one(instances, 'instance', 'instances')}, ${plural(props.screens, 'screen')}` },
     { n: transferred, says: `${one(transferred, 'override', 'overrides')} carried` },
-    { n: counts.held, says: `${one(counts.held, 'meaning', 'meanings')} held` },
+    { n: counts.preserved, says: `${one(counts.preserved, 'meaning', 'meanings')} held` },
     { n: counts.parked, says: 'parked, kept for later' },
   ];
 });

@@ -159,7 +159,7 @@ export function useRebrandPlan(
     const { pair, option, prop } = fix;
     if (pair && editor.world && sheet.value) correct(choosePair(editor.world, sheet.value, pair.from, pair.to));
     if (option && sheet.value) correct(chooseOption(sheet.value, option));
-    taken.value = [...taken.value.filter((f) => f.cause !== fix.cause), fix];
+    taken.value = [...taken.value.filter((f) => f.group !== fix.group), fix];
     // The property may be one that it is given.
     const there = mended.value && { project: mended.value, kits: library.kits };
     if (prop && there && sheet.value) correct(chooseProp(there, sheet.value, prop));
@@ -254,7 +254,7 @@ export function useRebrandPlan(
     stopped.value = true;
   }
   const total = computed(() => sumReviews(reviews.value));
-  const found = computed(() => groupIssues(total.value.findings));
+  const found = computed(() => groupIssues(total.value.issues));
   /** What somebody looked at and leaves as it is: kept with the sheet, and not told again. */
   const accepts = (id: string): boolean => sheet.value?.dismissed?.includes(id) ?? false;
   const causes = computed(() => found.value.filter((c) => !accepts(c.id)));
@@ -304,7 +304,7 @@ export function useRebrandPlan(
       if (best) take(best);
     }
   }
-  const counts = computed(() => new Map(reviews.value.map((r) => [r.screen, r.findings.length])));
+  const counts = computed(() => new Map(reviews.value.map((r) => [r.screen, r.issues.length])));
 
   return {
     sheet,

@@ -405,7 +405,7 @@ const title = (ref: string): string => {
     <IssueList
       :causes="causes"
       :accepted="accepted"
-      :places="total.findings.length"
+      :places="total.issues.length"
       :fixes="fixes"
       :taken="taken"
       :done="reviews.length"

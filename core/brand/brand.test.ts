@@ -151,9 +151,7 @@ describe('a brand of two colours', () => {
     const plan = planRebrand(world, SKERRY, made.ref);
     const review = reviewRebrand(world, (s) => appliedKitsAfter(world, appliedKitsOf(project, s), plan.sheet), fonts);
     // But for the colour that somebody chose by hand.
-    expect(groupIssues(review.findings).filter((c) => c.concern === 'contrast' && !c.id.includes('#cfe8dc'))).toEqual(
-      [],
-    );
+    expect(groupIssues(review.issues).filter((c) => c.type === 'contrast' && !c.id.includes('#cfe8dc'))).toEqual([]);
     expect(Object.values(plan.sheet.pairs).every((p) => p.to !== null)).toBe(true);
   });
 });

@@ -1,3 +1,4 @@
+import { textContrast } from '../check/index.js';
 import { contrast } from '../colour/index.js';
 import {
   kitRef,
@@ -23,8 +24,6 @@ export interface ColourPair {
 
 const known = new WeakMap<Kit, readonly ColourPair[]>();
 const SAMPLE = 'sample';
-const LARGE = 24;
-const LARGE_STRONG = 18.66;
 
 /**
  * Which colours of a kit stand on which, in every look of every component. Found by giving each colour a value of its own and
@@ -56,8 +55,7 @@ function find(kit: Kit): readonly ColourPair[] {
     const on = node.type !== 'image' && look.fill ? (byMark.get(look.fill) ?? undefined) : ground;
     const text = node.type === 'text' && node.text !== '' ? byMark.get(look.color) : undefined;
     if (text !== undefined && on !== undefined && look.textStyle && text !== on && !look.bars) {
-      const { size, weight } = look.textStyle;
-      const needs = size >= LARGE || (size >= LARGE_STRONG && weight >= 700) ? 3 : 4.5;
+      const needs = textContrast(look.textStyle);
       const key = `${text}|${on}|${needs}`;
       if (!pairs.has(key)) pairs.set(key, { text, ground: on, needs, where });
     }

@@ -192,10 +192,10 @@ describe('a review at other widths and in situations', () => {
       widths: [320, screen.width],
       situations: ['texts-longer', 'gone'],
     });
-    const fresh = more.findings.filter((f) => f.situation !== undefined || f.width !== undefined);
-    expect(more.findings.length - fresh.length).toBe(asIs.findings.length);
-    expect(asIs.findings.some((f) => f.said !== undefined)).toBe(false);
-    expect(fresh.map((f) => [f.concern, f.node, f.situation])).toContainEqual([
+    const fresh = more.issues.filter((f) => f.situation !== undefined || f.width !== undefined);
+    expect(more.issues.length - fresh.length).toBe(asIs.issues.length);
+    expect(asIs.issues.some((f) => f.said !== undefined)).toBe(false);
+    expect(fresh.map((f) => [f.type, f.node, f.situation])).toContainEqual([
       expect.stringMatching(/^text-/u),
       'go',
       'texts-longer',
@@ -206,6 +206,6 @@ describe('a review at other widths and in situations', () => {
       widths: [320],
       situations: ['texts-longer'],
     });
-    expect(same.findings).toEqual(reviewScreen(world, screen, project.appliedKits, fonts).findings);
+    expect(same.issues).toEqual(reviewScreen(world, screen, project.appliedKits, fonts).issues);
   });
 });

@@ -14,14 +14,12 @@ import {
   type Override,
   type World,
 } from '../model/index.js';
-import { focusSeen } from '../rebrand/index.js';
+import { focusSeen, isSmallTarget } from '../check/index.js';
 import { resolveSample, type RNode } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
 import { gradeKit, gradeLine, meanShare, type Grade, type GradeLine, type Judged } from './grade.js';
 import { lostInStates } from './states.js';
 
-/** WCAG 2.2, 2.5.8: the least size of a target, px. */
-const LEAST_TARGET = 24;
 /** Widths of the room that a component stands in, px. */
 const ROOMS = [280, 358, 600, 1024, 1600];
 const SHORT = 'Ok';
@@ -102,7 +100,7 @@ export function measureKit(
     const plain = inRooms(c, []);
     if (roleFacts(c.role).target) {
       const least = Math.min(...plain.map((b) => Math.min(b.w, b.h)));
-      targets.push([`${c.name}, ${Math.round(least)} px`, least >= LEAST_TARGET - SLACK, c]);
+      targets.push([`${c.name}, ${Math.round(least)} px`, !isSmallTarget(least, least), c]);
       focus.push([c.name, focusSeen(world, `${ref}/${c.id}`, []), c]);
     }
     const lost = lostInStates(world, kit, c);

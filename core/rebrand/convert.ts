@@ -225,7 +225,7 @@ export function convertProject(world: World): Conversion | { readonly problem: s
     };
   if (appliedKits.length === 0)
     return { problem: 'All screens show the kit that they are made of: there is nothing to settle.' };
-  const counts = { kept: 0, mapped: 0, parked: 0, held: 0 };
+  const counts = { kept: 0, mapped: 0, parked: 0, preserved: 0 };
   const letGo: ConversionLine[] = [];
   const on =
     (screen: string): Told =>

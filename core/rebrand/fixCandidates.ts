@@ -27,10 +27,9 @@ import {
   type AppliedKit,
   type World,
 } from '../model/index.js';
-import { type IssueGroup } from './issueGroups.js';
+import { TARGET_SIZE, type Issue, type IssueGroup } from '../check/index.js';
 import { given, type Given } from './given.js';
 import { chooseOption, chooseProp } from './plan.js';
-import { type Issue } from './review.js';
 
 /** What may mend a cause: ways to be tried, see `fixes.ts`. */
 
@@ -66,7 +65,6 @@ export interface Change {
 
 /** So many other components are tried for one that lost something. */
 const OTHERS = 4;
-const LEAST_TARGET = 24;
 /** Colours more alike than this are taken for the same; see `colourDistance`. */
 const SAME = 0.03;
 
@@ -95,7 +93,7 @@ export function partAt(
 /** Ways that may mend a text that has not the room it needs. */
 function roomier(world: World, cause: IssueGroup, found: Found | null): readonly Candidate[] {
   const list: Candidate[] = [];
-  if (cause.concern === 'text-cut')
+  if (cause.type === 'text-cut')
     list.push({ id: 'lines', says: 'Let it take as many lines as it needs', edit: attr('maxLines', 0) });
   const kit = found ? kitAt(world, splitRef(found.ownerRef).kit) : undefined;
   for (const style of kit && found ? stylesBelow(kit, found.part.attrs.textStyle) : [])
@@ -212,7 +210,7 @@ export function candidates(
 ): readonly Candidate[] {
   const first = cause.places[0];
   const found = partAt(world, screens, first, after);
-  switch (cause.concern) {
+  switch (cause.type) {
     case 'text-cut':
     case 'text-outside':
     case 'text-wrapped':
@@ -236,14 +234,14 @@ export function candidates(
       return [
         {
           id: 'target',
-          says: `Make it at least ${LEAST_TARGET} px`,
+          says: `Make it at least ${TARGET_SIZE} px`,
           edit: (_, { instance, ownerRef, owner, part }) => {
             // The thing itself: the root of what it shows.
             const ref = instance?.ref ?? ownerRef;
             const root = instance?.component.root ?? (part.id === owner.root ? owner.root : undefined);
             return root === undefined
               ? []
-              : (['minHeight', 'minWidth'] as const).map((name) => ({ ref, part: root, name, value: LEAST_TARGET }));
+              : (['minHeight', 'minWidth'] as const).map((name) => ({ ref, part: root, name, value: TARGET_SIZE }));
           },
         },
       ];
@@ -255,9 +253,9 @@ export function candidates(
       const screen = first && screens.get(first.screen);
       const node = screen?.nodes[first?.node ?? ''];
       if (!screen || node?.type !== 'instance') return [];
-      const waits = cause.concern === 'parked' ? parkedOf(world, cause, after(screen), node) : undefined;
+      const waits = cause.type === 'parked' ? parkedOf(world, cause, after(screen), node) : undefined;
       return [
-        ...(cause.concern === 'no-counterpart' ? [] : split(world, sheet, cause, node)),
+        ...(cause.type === 'no-counterpart' ? [] : split(world, sheet, cause, node)),
         ...(waits
           ? [
               ...otherOptions(world, sheet, waits),
@@ -275,7 +273,7 @@ export function candidates(
     case 'overlap':
     case 'glyph':
     case 'focus':
-    case 'held':
+    case 'preserved':
     case 'returned':
       return [];
   }
@@ -288,7 +286,7 @@ function parkedOf(
   node: InstanceNode,
 ): Override | undefined {
   const entry = transferInstance(world, worn, node).ledger.find(
-    (l) => l.outcome === 'parked' && cause.title === `Parked: ${l.what}`,
+    (l) => l.outcome === 'parked' && l.what === cause.places[0]?.what,
   );
   const found = entry && node.overrides[entry.override];
   return found?.kind === 'prop' && found.at.length === 0 ? found : undefined;
@@ -390,7 +388,7 @@ function wrapAround(screen: Screen, id: string): readonly Step[] {
 function asToken(world: World, place: Issue | undefined, screens: ReadonlyMap<string, Screen>): readonly Candidate[] {
   const node = place && screens.get(place.screen)?.nodes[place.node];
   if (node?.type !== 'instance') return [];
-  const [, , name, colour = ''] = place?.cause.split('|') ?? [];
+  const [, , name, colour = ''] = place?.group.split('|') ?? [];
   const override = node.overrides.find((s) => s.kind === 'attr' && s.name === name && s.value === colour);
   const kit = override && kitAt(world, splitRef(override.home).kit);
   const nearest =

@@ -23,13 +23,9 @@ export {
   sumReviews,
   NO_SITUATION,
   type ReviewIn,
-  type IssueType,
-  type Issue,
   type Review,
   type ScreenReview,
 } from './review.js';
-export { focusSeen } from './focus.js';
-export { groupIssues, sameIssue, type IssueGroup } from './issueGroups.js';
 export { convertProject, type Conversion, type ConversionLine } from './convert.js';
 export { verifyFixes, type Fix, type FixTrial } from './verifyFixes.js';
 export { readSheet, writeSheet, SHEET_FORMAT, type ReadSheet } from './sheetFile.js';

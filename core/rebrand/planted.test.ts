@@ -13,10 +13,10 @@ describe('a review of 200 screens in which 30 faults of every kind were planted'
     const world = { project: made.project, kits: made.kits };
     const { sheet } = planRebrand(world, made.from, made.to);
     const review = reviewRebrand(world, (s) => appliedKitsAfter(world, appliedKitsOf(made.project, s), sheet), fonts);
-    const got = judged(made, review.findings);
+    const got = judged(made, review.issues);
     expect(got.missed).toEqual([]);
     expect(got.found).toBe(30);
-    expect(new Set(made.planted.map((p) => p.concern)).size).toBe(15);
+    expect(new Set(made.planted.map((p) => p.type)).size).toBe(15);
     // One false alarm in a hundred screens at most.
     expect(got.false.length, got.false.join()).toBeLessThanOrEqual(2);
   });

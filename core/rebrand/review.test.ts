@@ -64,7 +64,7 @@ describe('a rebrand', () => {
     const on: World = { project: got.project, kits };
     const waits = reviewRebrand({ project: norrvik, kits }, (s) => appliedKitsOf(got.project, s), fonts).counts.parked;
     expect(waits).toBe(3);
-    const back = reviewRebrand(on, () => norrvik.appliedKits, fonts).findings.filter((f) => f.concern === 'returned');
+    const back = reviewRebrand(on, () => norrvik.appliedKits, fonts).issues.filter((f) => f.type === 'returned');
     expect(back).toHaveLength(3);
     expect(back[0]?.title).toMatch(/^Shows again: /u);
   });
@@ -73,7 +73,7 @@ describe('a rebrand', () => {
       for (const n of Object.values(s.nodes)) {
         if (n.type !== 'instance') continue;
         const { ledger } = transferInstance(world, after(s), n);
-        expect(ledger.filter((e) => e.outcome !== 'held')).toHaveLength(n.overrides.length);
+        expect(ledger.filter((e) => e.outcome !== 'preserved')).toHaveLength(n.overrides.length);
       }
     }
   });
@@ -105,10 +105,10 @@ describe('a rebrand', () => {
     });
     expect(seen).toEqual([1, 2]);
     const two = summit.screens.slice(0, 2).map((x) => reviewScreen(world, x, after(x), fonts));
-    expect(review.findings).toHaveLength(two.reduce((n, r) => n + r.findings.length, 0));
+    expect(review.issues).toHaveLength(two.reduce((n, r) => n + r.issues.length, 0));
   });
   it('finds text that no longer fits and content that grew, each with screen, thing and measure', () => {
-    const all = summit.screens.flatMap((s) => reviewScreen(world, s, after(s), fonts).findings);
+    const all = summit.screens.flatMap((s) => reviewScreen(world, s, after(s), fonts).issues);
     for (const f of all) {
       expect(
         summit.screens.some((s) => s.id === f.screen && s.nodes[f.node.split('/')[0] ?? ''] !== undefined),

@@ -39,8 +39,8 @@ function planned(project: Project, from: KitRef, to: KitRef, more: ReadonlyMap<K
   const after = (s: Screen) => appliedKitsAfter(world, appliedKitsOf(project, s), sheet);
   const review = reviewRebrand(world, after, fonts);
   const by = new Map(review.screens.map((r) => [r.screen, r]));
-  const reviewOf = (s: Screen) => by.get(s.id) ?? { screen: s.id, findings: [], counts: review.counts, instances: 0 };
-  const causes = groupIssues(review.findings);
+  const reviewOf = (s: Screen) => by.get(s.id) ?? { screen: s.id, issues: [], counts: review.counts, instances: 0 };
+  const causes = groupIssues(review.issues);
   const fixes = new Map(causes.map((c) => [c.id, verifyFixes({ world, sheet, after, fonts, reviewOf }, c)]));
   return { world, sheet, after, review, causes, fixes };
 }
@@ -56,7 +56,7 @@ function found(p: ReturnType<typeof planned>, fix: Fix): ReadonlySet<string> {
       ? chooseProp(world, p.sheet, fix.prop)
       : p.sheet;
   const after = (s: Screen) => appliedKitsAfter(world, appliedKitsOf(got.project, s), sheet);
-  return new Set(reviewRebrand(world, after, fonts).findings.map(sameIssue));
+  return new Set(reviewRebrand(world, after, fonts).issues.map(sameIssue));
 }
 const harsh = oddKit(skerry, {
   tokens: { 'color.slate': '#a9bccb' },
@@ -68,8 +68,8 @@ const lumen = planned(demo('norrvik-crossings'), SKERRY, 'lumen-night-rail@1.0.0
 describe('what there is to look at', () => {
   it('is told by what it comes from, every place once', () => {
     const { causes, review } = crossings;
-    expect(causes.length).toBeLessThan(review.findings.length / 4);
-    expect(causes.reduce((n, c) => n + c.places.length, 0)).toBe(review.findings.length);
+    expect(causes.length).toBeLessThan(review.issues.length / 4);
+    expect(causes.reduce((n, c) => n + c.places.length, 0)).toBe(review.issues.length);
     const grey = causes.find((c) => c.about === 'slate on cloud');
     expect(grey?.title).toBe('Contrast 2.0 to 1');
     expect(grey?.places.length).toBeGreaterThan(50);
@@ -82,7 +82,7 @@ describe('what mends a cause', () => {
     ['another brand with pale greys and large letters', crossings],
     ['a kit of another structure', lumen],
   ])('mends as many places as it says, and brings nothing new: %s', (_, p) => {
-    const before = new Set(p.review.findings.map(sameIssue));
+    const before = new Set(p.review.issues.map(sameIssue));
     let proven = 0;
     for (const c of p.causes)
       for (const fix of p.fixes.get(c.id) ?? []) {
@@ -112,14 +112,14 @@ describe('what mends a cause', () => {
     expect(back && back.ok && back.project).toEqual(world.project);
   });
   it('is another component, where the one that was paired loses something', () => {
-    const lost = lumen.causes.find((c) => c.concern === 'no-counterpart' && c.about === 'Toggle');
+    const lost = lumen.causes.find((c) => c.type === 'no-counterpart' && c.about === 'Toggle');
     const fix = lumen.fixes.get(lost?.id ?? '')?.[0];
     expect(fix?.pair?.from).toMatch(/^skerry-line/u);
     expect(fix?.says).toMatch(/^Show .+ as .+/u);
     expect(fix?.steps).toEqual([]);
   });
   it('is less room inside what grew, where that is enough', () => {
-    const grew = lumen.causes.find((c) => c.concern === 'grew');
+    const grew = lumen.causes.find((c) => c.type === 'grew');
     const fix = lumen.fixes.get(grew?.id ?? '')?.[0];
     expect(fix?.says).toBe('Give Entry less room inside');
     expect([fix?.mends, fix?.of]).toEqual([1, 1]);
@@ -132,11 +132,11 @@ describe('what mends a cause', () => {
     const after = (s: Screen) => appliedKitsAfter(world, appliedKitsOf(project, s), lost);
     const review = reviewRebrand(world, after, fonts);
     const by = new Map(review.screens.map((r) => [r.screen, r]));
-    const cause = groupIssues(review.findings).find(
+    const cause = groupIssues(review.issues).find(
       (c) => c.about === 'Action' && c.title.startsWith('Parked: Icon first'),
     );
     if (!cause) throw new Error('Nothing is parked');
-    const reviewOf = (s: Screen) => by.get(s.id) ?? { screen: s.id, findings: [], counts: review.counts, instances: 0 };
+    const reviewOf = (s: Screen) => by.get(s.id) ?? { screen: s.id, issues: [], counts: review.counts, instances: 0 };
     const fixes = verifyFixes({ world, sheet: lost, after, fonts, reviewOf }, cause);
     expect(fixes.find((f) => f.prop)).toMatchObject({
       prop: { from, prop: 'before', to: 'sign' },
@@ -174,7 +174,7 @@ describe('what mends a cause', () => {
     expect(lumen.fixes.get(parked?.id ?? '')?.some((f) => f.id.startsWith('give'))).toBe(false);
   });
   it('is told of only when it was proven: where nothing helps, nothing is', () => {
-    const own = lumen.causes.filter((c) => c.concern === 'literal');
+    const own = lumen.causes.filter((c) => c.type === 'literal');
     expect(own.length).toBeGreaterThan(0);
     for (const c of own) expect(lumen.fixes.get(c.id)).toEqual([]);
   });

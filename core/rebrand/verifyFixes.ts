@@ -17,9 +17,9 @@ import {
 } from '../model/index.js';
 import { resolve } from '../resolve/index.js';
 import type { Fonts } from '../text/index.js';
-import { sameIssue, type IssueGroup } from './issueGroups.js';
+import { sameIssue, type Issue, type IssueGroup } from '../check/index.js';
 import { chooseOption, choosePair, chooseProp, appliedKitsAfter } from './plan.js';
-import { reviewScreen, type Issue, type ReviewIn, type ScreenReview } from './review.js';
+import { reviewScreen, type ReviewIn, type ScreenReview } from './review.js';
 
 import {
   candidates,
@@ -37,7 +37,7 @@ export type { OptionChoice, PropChoice } from './fixCandidates.js';
 /** A way to mend a cause, tried on all of its places. */
 export interface Fix {
   readonly id: string;
-  readonly cause: string;
+  readonly group: string;
   /** What it does, in words. */
   readonly says: string;
   /** What it does to screens: overrides, in the terms of what they will wear. */
@@ -145,7 +145,7 @@ export function verifyFixes(trial: FixTrial, cause: IssueGroup): readonly Fix[] 
     const { id, says, pair, option, prop } = c;
     proven.push({
       id,
-      cause: cause.id,
+      group: cause.id,
       says,
       ...got,
       of: wanted.size,
@@ -163,8 +163,8 @@ interface Tried {
 }
 /** How many of what is wanted are gone, and how many others have come. */
 function judge(was: ScreenReview, now: ScreenReview, wanted: ReadonlySet<string>): { mends: number; fresh: number } {
-  const there = new Set(now.findings.map(sameIssue));
-  const before = new Set(was.findings.map(sameIssue));
+  const there = new Set(now.issues.map(sameIssue));
+  const before = new Set(was.issues.map(sameIssue));
   let [mends, fresh] = [0, 0];
   for (const id of before) if (wanted.has(id) && !there.has(id)) mends++;
   for (const id of there) if (!before.has(id)) fresh++;

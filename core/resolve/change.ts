@@ -53,7 +53,7 @@ export function gather(context: Context, scope: Scope, node: Node, key: string):
   for (const s of reach ?? []) {
     if (s.kind !== 'attr' || s.at.length !== 1 || !whenHolds(s.when, scope.states, context.width)) continue;
     set(s);
-    tell?.({ from: s.from < 0 ? 'held' : 'override', name: s.name, value: s.value, whose: scope.owner });
+    tell?.({ from: s.from < 0 ? 'preserved' : 'override', name: s.name, value: s.value, whose: scope.owner });
   }
   return changes;
 }

@@ -46,7 +46,7 @@ export function shownBy(
     binding: last.whose,
     default: `${last.whose}’s default`,
     inherited: `${last.whose} around it`,
-    held: 'what it was before',
+    preserved: 'what it was before',
     override: 'you',
     screen: 'this screen',
   };

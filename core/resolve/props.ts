@@ -5,7 +5,7 @@ import { whenHolds } from './rules.js';
 
 /** Who gave an attribute or prop a value. Later layers win. */
 export interface Layer {
-  readonly from: 'original' | 'rule' | 'binding' | 'default' | 'inherited' | 'held' | 'override' | 'screen';
+  readonly from: 'original' | 'rule' | 'binding' | 'default' | 'inherited' | 'preserved' | 'override' | 'screen';
   readonly name: string;
   readonly value: Json;
   /** The original, the prop or the instance that says so, in words. */
@@ -76,7 +76,7 @@ export function propsOf(
     props[s.name] = s.value;
     told.add(s.name);
     tell?.({
-      from: s.from < 0 ? 'held' : 'override',
+      from: s.from < 0 ? 'preserved' : 'override',
       name: `props.${s.name}`,
       value: s.value,
       whose: owner || 'This screen',

@@ -319,7 +319,7 @@ describe('what waits', () => {
     const after = lensKits(world, screenOf(world), SKERRY);
     const review = reviewScreen(world, screenOf(world), after, fonts);
     expect(review.counts.mapped).toBe(1);
-    expect(review.findings.filter((f) => f.concern === 'parked')).toHaveLength(1);
+    expect(review.issues.filter((f) => f.type === 'parked')).toHaveLength(1);
   });
 });
 

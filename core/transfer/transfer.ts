@@ -30,7 +30,7 @@ import { resolveCollisions, type Transferred, type Placed } from './meet.js';
 
 export { targetKey, type Transferred } from './meet.js';
 
-export type Outcome = 'kept' | 'mapped' | 'parked' | 'held';
+export type Outcome = 'kept' | 'mapped' | 'parked' | 'preserved';
 
 /** What became of one override (or of one meaning, for `held`), with the reason in words. */
 export interface TransferEntry {
@@ -435,7 +435,7 @@ function heldOf(
       if (!got.ok || (flags && got.value === to.default)) continue;
       transferred.push({ at: [], kind: 'prop', name: to.id, value: got.value, from: -1 });
       ledger.push({
-        outcome: 'held',
+        outcome: 'preserved',
         override: -1,
         what: `${from.name}: ${showValue(from, from.default)}`,
         to: to.name,

@@ -1,5 +1,4 @@
 export { matchesQuery, findTexts, type TextMatch } from './find.js';
-export { misfits, MISFITS, type Fit, type Misfit } from './fits.js';
 export { sharedProps, type SharedProp, type Thing as SelectedThing } from './several.js';
 export { alike, countUses, otherValues, usesOn, type UsePlace } from './uses.js';
 export { entryIn, entryOn, tokensUsed, type EntryKind, type OnScreen } from './entries.js';

@@ -1,5 +1,6 @@
 import { SCRIM, type Box } from '../layout/index.js';
 import { roleFacts } from '../model/index.js';
+import { isSmallTarget, TARGET_SIZE } from './wcag.js';
 
 /** What does not fit: it reaches out of the screen, is cut off, its text is, it lies over its neighbour, or is too small to hit. */
 export type Misfit = 'outside' | 'clipped' | 'text-cut' | 'overlap' | 'small-target';
@@ -8,7 +9,7 @@ export const MISFITS: Readonly<Record<Misfit, string>> = {
   clipped: 'is cut off',
   'text-cut': 'text is cut off',
   overlap: 'lies over its neighbour',
-  'small-target': 'is under 24 px, too small to hit',
+  'small-target': `is under ${TARGET_SIZE} px, too small to hit`,
 };
 export interface Fit {
   readonly what: Misfit;
@@ -19,8 +20,6 @@ export interface Fit {
   readonly at: Pick<Box, 'x' | 'y' | 'w' | 'h'>;
 }
 
-/** WCAG 2.2, 2.5.8: the least size of a target, px. */
-const LEAST_TARGET = 24;
 const SLACK = 0.75;
 
 /** Everything on a laid out screen that does not fit where it is, outermost things only. */
@@ -46,13 +45,7 @@ export function misfits(root: Box): readonly Fit[] {
       if ((b.para.cut && look.maxLines > 0) || b.para.width - inner > SLACK) tell('text-cut', b);
     }
     const { instance } = b.node;
-    if (
-      instance &&
-      roleFacts(instance.role).target &&
-      b.w > 0 &&
-      (b.w < LEAST_TARGET - 0.5 || b.h < LEAST_TARGET - 0.5)
-    )
-      tell('small-target', b);
+    if (instance && roleFacts(instance.role).target && isSmallTarget(b.w, b.h)) tell('small-target', b);
     // In rows, columns and grids nothing is meant to lie over anything.
     if (look.flow !== 'free')
       for (let i = 1; i < b.children.length; i++) {

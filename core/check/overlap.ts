@@ -1,23 +1,5 @@
 import type { Box } from '../layout/index.js';
-import type { Screen, TextStyle } from '../model/index.js';
-import { plainText, type Fonts } from '../text/index.js';
-import type { Issue } from './review.js';
-
-const covered = new WeakMap<Fonts, { version: number; known: Map<string, string> }>();
-/** Signs of a text that the font it is set in has not: the first three, as one word; empty: it has all. */
-export function missing(fonts: Fonts, style: TextStyle, text: string): string {
-  let memory = covered.get(fonts);
-  if (memory?.version !== fonts.version) covered.set(fonts, (memory = { version: fonts.version, known: new Map() }));
-  const key = `${style.family}|${style.weight}|${style.italic}|${text}`;
-  let found = memory.known.get(key);
-  if (found === undefined) {
-    const lacks = [...new Set(plainText(text))].filter((c) => !fonts.covers(style.family, c));
-    found = lacks.slice(0, 3).join('');
-    if (memory.known.size > 20_000) memory.known.clear();
-    memory.known.set(key, found);
-  }
-  return found;
-}
+import type { LookContext, Tell } from './context.js';
 
 /** So much of one thing must lie under another to be told: px, both ways. */
 const OVER = 2;
@@ -44,20 +26,20 @@ function overlaps(root: Box): ReadonlyMap<string, readonly [Box, Box]> {
 }
 
 /** Things in free boxes that lie over one another now, and did not. */
-export function reviewOverlap(screen: Screen, was: Box, now: Box, findings: Issue[]): void {
+export function overlap({ screen, was, now }: LookContext, tell: Tell): void {
   const after = overlaps(now);
   if (after.size === 0) return;
   const before = overlaps(was);
   for (const [key, [a, b]] of after) {
     if (before.has(key)) continue;
-    findings.push({
-      concern: 'overlap',
+    tell({
+      type: 'overlap',
       screen: screen.id,
       node: b.node.owner,
       title: `${b.node.name} lies over ${a.node.name}`,
       detail: `By ${Math.round(area(a, b))} px² on ${screen.name}`,
       measure: area(a, b),
-      cause: `overlap|${a.node.instance?.shown ?? a.node.name}|${b.node.instance?.shown ?? b.node.name}`,
+      group: `overlap|${a.node.instance?.shown ?? a.node.name}|${b.node.instance?.shown ?? b.node.name}`,
       about: `${b.node.name} and ${a.node.name}`,
       key: b.node.key,
     });

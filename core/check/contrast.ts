@@ -1,13 +1,8 @@
 import { composite, contrast } from '../colour/index.js';
-import { kitAt, splitRef, tokenValue, type Kit, type Screen, type World } from '../model/index.js';
+import { kitAt, splitRef, tokenValue, type Kit, type World } from '../model/index.js';
 import type { Colours, Look, RNode } from '../resolve/index.js';
-import { plainText } from '../text/index.js';
-import type { Issue } from './review.js';
-
-/** WCAG 2.2, 1.4.3: text; large is 24 px, or 18.66 px (14 pt) in bold. 1.4.11: what is told by graphics. */
-const TEXT = 4.5;
-const LARGE = 3;
-const GRAPHIC = 3;
+import { quoteText, type ColourContext, type Tell } from './context.js';
+import { GRAPHIC_CONTRAST, isEnough, textContrast } from './wcag.js';
 
 /** Every text and icon that shows, with what stands behind it. */
 interface Seen {
@@ -32,28 +27,10 @@ function eachColoured(root: RNode, coloursOf: (look: Look) => Colours, tell: (se
 }
 
 const keyOf = ({ node }: Seen): string => `${node.owner}|${node.look.icon?.means ?? node.look.icon?.id ?? ''}`;
-const short = (written: string): string => {
-  const text = plainText(written);
-  return text.length > 40 ? `${text.slice(0, 39)}…` : text;
-};
+export const asTheyAre = (look: Look): Colours => look;
 
-const asTheyAre = (look: Look): Colours => look;
-
-/**
- * Too little contrast: of texts by themselves (WCAG AA), of icons that had enough before. `mode`: which one the tree is seen in where
- * that is not the screen's own.
- * @param was the tree before; absent: icons are not looked at
- * @param coloursOf the colours of a look in that mode
- */
-export function reviewColours(
-  world: World,
-  screen: Screen,
-  was: RNode | undefined,
-  now: RNode,
-  mode: string,
-  findings: Issue[],
-  coloursOf: (look: Look) => Colours = asTheyAre,
-): void {
+/** Too little contrast: of texts by themselves (WCAG AA), of icons that had enough before. */
+export function contrastCheck({ world, screen, was, now, mode, coloursOf }: ColourContext, tell: Tell): void {
   let icons: ReadonlyMap<string, number> | null = null;
   eachColoured(now, coloursOf, (s) => {
     const { node, color, ground, inside } = s;
@@ -61,21 +38,20 @@ export function reviewColours(
     const graphic = node.type === 'icon';
     if (look.bars || (!graphic && !look.textStyle)) return;
     const style = look.textStyle;
-    const large = style !== undefined && (style.size >= 24 || (style.size >= 18.66 && style.weight >= 700));
-    const needs = graphic ? GRAPHIC : large ? LARGE : TEXT;
+    const needs = graphic || !style ? GRAPHIC_CONTRAST : textContrast(style);
     const ratio = contrastOf(color, ground);
-    if (ratio === null || ratio >= needs - 0.005) return;
-    if (graphic && ((icons ??= was ? iconsOn(was) : NO_ICONS).get(keyOf(s)) ?? 0) < GRAPHIC) return;
+    if (ratio === null || isEnough(ratio, needs)) return;
+    if (graphic && ((icons ??= was ? iconsOn(was) : NO_ICONS).get(keyOf(s)) ?? 0) < GRAPHIC_CONTRAST) return;
     const within = inside?.instance?.name ?? '';
-    const what = graphic ? `Icon ${look.icon?.name.toLowerCase() ?? ''}` : `“${short(node.text)}”`;
-    findings.push({
-      concern: 'contrast',
+    const what = graphic ? `Icon ${look.icon?.name.toLowerCase() ?? ''}` : quoteText(node.text);
+    tell({
+      type: 'contrast',
       screen: screen.id,
       node: node.owner,
       title: `Contrast ${ratio.toFixed(1)} to 1${mode === '' ? '' : ` in ${mode}`}`,
       detail: `${what}${within ? ` in ${within}` : ''} on ${screen.name}. AA asks ${needs}`,
       measure: needs - ratio,
-      cause: `contrast|${color}|${ground}|${needs}${mode === '' ? '' : `|${mode}`}`,
+      group: `contrast|${color}|${ground}|${needs}${mode === '' ? '' : `|${mode}`}`,
       about: pairName(world, inside, color, ground, mode),
       key: node.key,
       colours: { text: color, ground, needs },

@@ -1,15 +1,7 @@
 import { Memo } from '../base/index.js';
-import {
-  componentAt,
-  lookupIn,
-  roleFacts,
-  type ComponentRef,
-  type Screen,
-  type AppliedKit,
-  type World,
-} from '../model/index.js';
+import { componentAt, lookupIn, roleFacts, type ComponentRef, type AppliedKit, type World } from '../model/index.js';
 import { looksOf, resolveSample, type RNode } from '../resolve/index.js';
-import type { Issue } from './review.js';
+import type { LookContext, Tell } from './context.js';
 
 const known = new Memo<boolean>(6);
 
@@ -31,21 +23,14 @@ export function focusSeen(world: World, ref: ComponentRef, appliedKits: readonly
 }
 
 /** Things on a screen on which the focus was seen, and is no longer. */
-export function reviewFocus(
-  world: World,
-  screen: Screen,
-  was: RNode,
-  now: RNode,
-  appliedKits: readonly [before: readonly AppliedKit[], after: readonly AppliedKit[]],
-  findings: Issue[],
-): void {
+export function focus({ world, screen, was, now, before: worn, after }: LookContext, tell: Tell): void {
   const lost: RNode[] = [];
   const walk = (n: RNode): void => {
     if (!n.look.visible) return;
-    if (n.instance && n.key === n.owner && !focusSeen(world, n.instance.shown, appliedKits[1])) lost.push(n);
+    if (n.instance && n.key === n.owner && !focusSeen(world, n.instance.shown, after)) lost.push(n);
     n.children.forEach(walk);
   };
-  walk(now);
+  walk(now.node);
   if (lost.length === 0) return;
   const before = new Map<string, RNode>();
   const note = (n: RNode): void => {
@@ -53,23 +38,20 @@ export function reviewFocus(
     if (n.instance && n.key === n.owner) before.set(n.key, n);
     n.children.forEach(note);
   };
-  note(was);
+  note(was.node);
   for (const node of lost) {
     const { instance, key } = node;
     const earlier = before.get(key)?.instance;
-    if (
-      !instance ||
-      (earlier && (earlier.shown === instance.shown || !focusSeen(world, earlier.shown, appliedKits[0])))
-    )
+    if (!instance || (earlier && (earlier.shown === instance.shown || !focusSeen(world, earlier.shown, worn))))
       continue;
-    findings.push({
-      concern: 'focus',
+    tell({
+      type: 'focus',
       screen: screen.id,
       node: node.owner,
       title: `Focus is not seen on ${instance.name}`,
       detail: `${node.name} on ${screen.name} looks the same with the keyboard’s focus on it`,
       measure: 1,
-      cause: `focus|${instance.shown}`,
+      group: `focus|${instance.shown}`,
       about: instance.name,
       key,
     });
