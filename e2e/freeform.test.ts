@@ -101,7 +101,7 @@ describe('a free box', () => {
     await hand.click(`${row('Align')} ::-p-text(centre)`);
     await settled((p) => first(p).nodes['a']?.attrs.x === 129);
     await hand.click(`${row('Left edge')} [role="combobox"]`);
-    await hand.click('aria/free[role="option"]');
+    await hand.click('aria/float[role="option"]');
     await settled((p) => first(p).nodes['a']?.attrs.edges?.left === 'float');
     // Both edges give way: it keeps its place from the middle when the box becomes narrower.
     await hand.click('[role="treeitem"][aria-label^="Free box"]');
@@ -231,7 +231,7 @@ describe('edges', () => {
     await hand.click(knob('right'));
     let p = await settled((x) => first(x).nodes['b']?.attrs.edges?.right === 'pin');
     expect(first(p).nodes['b']?.attrs).toMatchObject({ x: 200, y: 120, right: 58, bottom: 120 });
-    await expect.poll(() => page.$eval(knob('right'), (e) => e.getAttribute('aria-label'))).toBe('Right edge: keep');
+    await expect.poll(() => page.$eval(knob('right'), (e) => e.getAttribute('aria-label'))).toBe('Right edge: pin');
     await hand.click(knob('left'));
     await settled((x) => first(x).nodes['b']?.attrs.edges?.left === 'scale');
     await hand.click(knob('left'));
