@@ -3,10 +3,10 @@ import ConfirmDialog from 'primevue/confirmdialog';
 import Toast, { type ToastMessageOptions } from 'primevue/toast';
 import { useToast } from 'primevue/usetoast';
 import { watch } from 'vue';
-import { useDocument } from './stores/document.js';
+import { useNotices } from './stores/notices.js';
 
 const toast = useToast();
-const doc = useDocument();
+const notices = useNotices();
 /** So many messages are there at once: more would lie over what is worked on. */
 const MOST = 3;
 let shown: ToastMessageOptions[] = [];
@@ -33,7 +33,7 @@ function show(text: string, bad: boolean): void {
 }
 let told = 0;
 watch(
-  () => doc.notices,
+  () => notices.list,
   (all) => {
     for (const n of all) {
       if (n.id <= told) continue;

@@ -477,6 +477,7 @@ export {
   resume,
   receive,
   stepHistory,
+  type HistoryStep,
   historyLabels,
   stacks,
   restoreSteps,

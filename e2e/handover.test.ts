@@ -38,7 +38,7 @@ async function savesTo(): Promise<string> {
   return folder;
 }
 async function saved(folder: string, ending: string): Promise<string> {
-  for (let n = 0; n < 200; n++) {
+  for (let n = 0; n < 800; n++) {
     const found = readdirSync(folder).find((f) => f.endsWith(ending));
     if (found) return join(folder, found);
     await new Promise((r) => setTimeout(r, 50));

@@ -1,4 +1,5 @@
 import {
+  PROJECT_FORMAT,
   kitRef,
   mendProject,
   packProject,
@@ -108,7 +109,7 @@ function readPacked(bytes: Uint8Array): {
     throw new ProblemError('package.project', `${says} Nothing was changed.`);
   }
   const json = JSON.parse(packed.document) as { format?: unknown; project?: unknown } | null;
-  if (typeof json?.format === 'number' && json.format > 1)
+  if (typeof json?.format === 'number' && json.format > PROJECT_FORMAT)
     throw new ProblemError(
       'package.project',
       'The document in this package is of a newer form than this Dekkor reads. Nothing was changed.',

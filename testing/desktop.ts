@@ -3,9 +3,9 @@ import { vi } from 'vitest';
 import type { Screen } from '../core/index.js';
 import { useClipboard } from '../client/stores/clipboard.js';
 import { useCommands } from '../client/stores/commands.js';
-import { useDocument } from '../client/stores/document.js';
+import { useDocument } from '../client/stores/document/document.js';
 import { fonts, useLibrary } from '../client/stores/library.js';
-import { useEditor } from '../client/stores/editor.js';
+import { useEditor } from '../client/stores/editor/editor.js';
 import { addShippedFonts, shippedKits } from './browser/shippedKits.js';
 import { FakeServer, FakeSocket } from './fakeServer.js';
 

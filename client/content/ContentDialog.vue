@@ -2,8 +2,8 @@
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
 import { SAMPLE_SETS, sampleContentSet, writeRows, type ContentSet, type SampleSet } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import AppDialog from '../parts/AppDialog.vue';
 import ImportRows from './ImportRows.vue';
 import ContentTable from './ContentTable.vue';

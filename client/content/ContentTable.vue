@@ -3,7 +3,7 @@ import Column from 'primevue/column';
 import DataTable, { type DataTableRowReorderEvent } from 'primevue/datatable';
 import { computed, ref, shallowReactive, watch } from 'vue';
 import type { ContentSet, Json, Step } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import ColumnHead from './ColumnHead.vue';
 import {
   addColumnSteps,

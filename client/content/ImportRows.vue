@@ -6,8 +6,8 @@ import Textarea from 'primevue/textarea';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { decodeRows, readRows, updateRows, type ContentSet, type ReadRows } from '../../core/index.js';
 import ProblemList from '../parts/ProblemList.vue';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { COLUMN_KINDS } from './edits.js';
 
 /** Rows brought in from a file or pasted: looked at first, then taken as a new content set or into the current one. */

@@ -2,7 +2,7 @@
 import Select from 'primevue/select';
 import { computed } from 'vue';
 import { componentsInOrder, kitRef } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { asText, type ControlEmits, type ControlProps } from './control.js';
 
 /** A component of the kit, or one of the project's own. */

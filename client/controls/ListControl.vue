@@ -3,7 +3,7 @@ import Popover from 'primevue/popover';
 import Select from 'primevue/select';
 import { computed, ref } from 'vue';
 import { bindColumns, contentValue, listItems, type Json } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import type { ControlEmits, ControlProps } from './control.js';
 import IconPicker from './IconPicker.vue';
 import ListItem from './ListItem.vue';

@@ -3,8 +3,8 @@ import Checkbox from 'primevue/checkbox';
 import { computed } from 'vue';
 import { treeOfScreen, type Step } from '../../core/index.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** Marks what is selected as an asset: it leaves as files of its own in Hand over. */
 const doc = useDocument();

@@ -10,8 +10,8 @@ import {
   type InstanceNode,
   type Step,
 } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** Fills what an instance says from one row of a content set: its texts, numbers, flags, icons and pictures follow the row. */
 const props = defineProps<{ node: InstanceNode; component: Component }>();

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { componentAt, shownComponent } from '../../core/index.js';
 import MissingDetails from '../originals/MissingDetails.vue';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import InstanceDetails from './InstanceDetails.vue';
 import ContractPane from '../workbench/ContractPane.vue';
 import PartDetails from '../workbench/PartDetails.vue';

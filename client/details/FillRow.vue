@@ -11,8 +11,8 @@ import {
   type InstanceNode,
   type Step,
 } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** Fills a table from a content set: a column for each of the set's. */
 const props = defineProps<{ node: InstanceNode; component: Component }>();

@@ -6,7 +6,7 @@ import type { Prop } from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import { tip } from '../keys/table.js';
 import { useCommands } from '../stores/commands.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useGrowing } from '../surface/timeSlices.js';
 import { GROUND_PROPS, PART_PROPS } from './attrProps.js';
 import CellsRow from './CellsRow.vue';

@@ -17,8 +17,8 @@ import {
 } from '../../core/index.js';
 import SentenceRows from '../parts/SentenceRows.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** What the selection does, as sentences: written by typing, with what may come next offered; the same for all that are selected. */
 const doc = useDocument();

@@ -5,8 +5,8 @@ import { computed } from 'vue';
 import { hasScrim, placesOf, treeOfScreen, type Json, type OverlayPlace, type Step } from '../../core/index.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import FieldRow from '../parts/FieldRow.vue';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** For things on the ground of a screen: do they scroll with it, stay, or lie over it? */
 const doc = useDocument();

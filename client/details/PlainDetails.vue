@@ -14,11 +14,11 @@ import {
 } from '../../core/index.js';
 import type { Held } from '../controls/index.js';
 import { useCommands } from '../stores/commands.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useFreeform } from '../stores/freeform.js';
 import { tip } from '../keys/table.js';
 import { useOriginals } from '../stores/originals.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { attrValue, LENGTHS, lookValue, PLAIN_PROPS, plainProps, qualified } from './attrProps.js';
 import CropRow from './CropRow.vue';
 import OverlayRows from './OverlayRows.vue';

@@ -4,9 +4,9 @@ import Select from 'primevue/select';
 import { computed, ref, watch } from 'vue';
 import { arithmetic, inBox, placesOf, treeOfScreen, type AlignTo, type Edge, type Step } from '../../core/index.js';
 import FieldRow from '../parts/FieldRow.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useFreeform } from '../stores/freeform.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** Where the selection lies: in a free box to the px, with what its edges do; in a grid which cells it takes. */
 const doc = useDocument();

@@ -17,10 +17,10 @@ import {
 } from '../../core/index.js';
 import { plural } from '../counts.js';
 import FieldRow from '../parts/FieldRow.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useModes } from '../stores/modes.js';
 import { useFreeform } from '../stores/freeform.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useWidths } from '../stores/widths.js';
 
 /** The screen itself: how large it is, and what it is laid out by. With several screens selected, all of them. */

@@ -14,8 +14,8 @@ import {
   type Step,
 } from '../../core/index.js';
 import { useCommands } from '../stores/commands.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** How often a series repeats, or what feeds it. */
 const props = defineProps<{ series: SeriesNode }>();

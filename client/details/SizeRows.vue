@@ -2,8 +2,8 @@
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { arithmetic, treeOfScreen, type Json, type Step } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** The room the selection takes: one field each for width and height. */
 const doc = useDocument();

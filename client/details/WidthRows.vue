@@ -10,8 +10,8 @@ import {
   type OnlyThere,
   type WidthRange,
 } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** What of the selection holds at some widths or in a situation only; each can be put back. */
 const doc = useDocument();

@@ -38,10 +38,11 @@ import { freshId } from '../ids.js';
 import type { Held } from '../controls/index.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { attrValue, lookValue } from './attrProps.js';
 import type { RowActions } from './PropRow.vue';
+import { notify } from '../stores/notices.js';
 
 const SHOWN: Prop = { id: 'visible', name: 'Shown', kind: 'flag', default: true, description: '' };
 
@@ -262,7 +263,7 @@ export function useInstance() {
     }
     const locked = lockedAt(target);
     if (locked) {
-      doc.say(`${locked} It was left as it is.`, true);
+      notify(`${locked} It was left as it is.`, true);
       return;
     }
     const others = alongside(target, prop);

@@ -7,11 +7,11 @@ import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { appliedKitOf, EXPORT_KIND_NAMES, EXPORT_KINDS, kitAt, kitRef, screenOf } from '../../core/index.js';
 import { plural } from '../counts.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
 import { useSituations } from '../stores/situations.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { codeUrl, contentUrl, exportUrl, makeExport, packageUrl } from './requests.js';
 
 /** Files in open formats: of screens, of the mockup as a whole, and of the project with all that it needs. */

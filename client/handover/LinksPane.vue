@@ -3,11 +3,12 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, ref, watch } from 'vue';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { plural } from '../counts.js';
 import type { LinkScope, ReviewLink, LinkRight, Version } from '../../core/index.js';
 import { handover } from './requests.js';
+import { notify } from '../stores/notices.js';
 
 /** Review links: addresses for people who have no other way in, each with what may be done there. */
 const doc = useDocument();
@@ -74,7 +75,7 @@ async function make(): Promise<void> {
     name.value = phrase.value = ends.value = '';
     await copy(link);
   } catch (error) {
-    doc.say(error instanceof Error ? error.message : String(error), true);
+    notify(error instanceof Error ? error.message : String(error), true);
   } finally {
     making.value = false;
   }
@@ -94,7 +95,7 @@ async function revoke(l: ReviewLink): Promise<void> {
     const next = await handover.revoke(doc.id, l.id, l.revokedAt === null);
     links.value = links.value.map((x) => (x.id === l.id ? next : x));
   } catch (error) {
-    doc.say(error instanceof Error ? error.message : String(error), true);
+    notify(error instanceof Error ? error.message : String(error), true);
   }
 }
 const day = (iso: string): string =>

@@ -6,10 +6,11 @@ import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { screenOf, appliedKitsOf, type UsabilitySession, type UsabilityTest, type World } from '../../core/index.js';
 import { plural } from '../counts.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { handover } from './requests.js';
 import ScreenBoard from './ScreenBoard.vue';
 import { summarizeSessions } from './sessions.js';
+import { notify } from '../stores/notices.js';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 
@@ -29,7 +30,7 @@ async function load(): Promise<void> {
     problem.value = error instanceof Error ? error.message : String(error);
   }
 }
-watch([() => doc.id, () => doc.saidSerial, chosen], load, { immediate: true });
+watch([() => doc.id, () => doc.commentsSerial, chosen], load, { immediate: true });
 const test = computed(() => tests.value.find((t) => t.id === chosen.value) ?? null);
 const screens = computed(() => props.world.project.screens.map((s) => ({ id: s.id, name: s.name })));
 const nameOf = (id: string): string => screenOf(props.world.project, id)?.name ?? 'a screen that is gone';
@@ -44,7 +45,7 @@ async function make(): Promise<void> {
     chosen.value = made.id;
     await load();
   } catch (error) {
-    doc.say(error instanceof Error ? error.message : String(error), true);
+    notify(error instanceof Error ? error.message : String(error), true);
   }
 }
 async function end(t: UsabilityTest): Promise<void> {
@@ -52,7 +53,7 @@ async function end(t: UsabilityTest): Promise<void> {
     await handover.closeTest(doc.id, t.id, t.closedAt === null);
     await load();
   } catch (error) {
-    doc.say(error instanceof Error ? error.message : String(error), true);
+    notify(error instanceof Error ? error.message : String(error), true);
   }
 }
 const sum = computed(() => summarizeSessions(walks.value));

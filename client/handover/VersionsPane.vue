@@ -15,11 +15,12 @@ import {
 } from '../../core/index.js';
 import { api } from '../api.js';
 import { plural } from '../counts.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { boxOf } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { handover } from './requests.js';
+import { notify } from '../stores/notices.js';
 
 /** Versions: states with a name, and the last of each day; looked at, compared in words and pictures, gone back to. */
 const doc = useDocument();
@@ -50,7 +51,7 @@ async function keep(): Promise<void> {
     name.value = '';
     await load();
   } catch (error) {
-    doc.say(error instanceof Error ? error.message : String(error), true);
+    notify(error instanceof Error ? error.message : String(error), true);
   } finally {
     naming.value = false;
   }
@@ -60,9 +61,9 @@ async function forget(v: Version): Promise<void> {
   try {
     await handover.unnameVersion(doc.id, v.id);
     await load();
-    doc.say(`${v.name} has no name any more. How it was is still in History.`);
+    notify(`${v.name} has no name any more. How it was is still in History.`);
   } catch (error) {
-    doc.say(error instanceof Error ? error.message : String(error), true);
+    notify(error instanceof Error ? error.message : String(error), true);
   }
 }
 const when = (iso: string): string =>
@@ -109,7 +110,7 @@ const choices = computed(() => (changes.value?.screens ?? []).map((s) => ({ id: 
 function goBack(): void {
   const v = chosen.value;
   if (!v) return;
-  void doc.look({ revision: v.revision, label: v.name, at: v.at }).then(() => doc.restore(`Go back to ${v.name}`));
+  void doc.viewRevision({ revision: v.revision, label: v.name, at: v.at }).then(() => doc.restoreRevision(`Go back to ${v.name}`));
 }
 </script>
 
@@ -168,7 +169,7 @@ function goBack(): void {
               severity="secondary"
               outlined
               label="Look at it"
-              @click="doc.look({ revision: chosen.revision, label: chosen.name, at: chosen.at })"
+              @click="doc.viewRevision({ revision: chosen.revision, label: chosen.name, at: chosen.at })"
             />
             <Button
               size="small"

@@ -4,9 +4,9 @@ import { matchesQuery, findTexts, kitRef, type ComponentRef } from '../../core/i
 import AppDialog from '../parts/AppDialog.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { COMMANDS, keysOf, type CommandId, type RunId } from './table.js';
 
 /** One field that finds screens, what stands on them, components and commands; Enter goes there, places it, or does it. */

@@ -1,6 +1,6 @@
 import { onBeforeUnmount, onMounted } from 'vue';
 import { useClipboard } from '../stores/clipboard.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { chordOf, commandOf, COMMANDS, type RunId } from './table.js';
 
 const isField = (target: EventTarget | null): boolean =>
@@ -57,7 +57,7 @@ export function useCommandKeys(run: Readonly<Record<RunId, (event: KeyboardEvent
     window.removeEventListener('copy', onCopy);
     window.removeEventListener('cut', onCopy);
     window.removeEventListener('paste', onPaste);
-    editor.ghost = null;
-    editor.trial = null;
+    editor.dropPreview = null;
+    editor.swapPreview = null;
   });
 }

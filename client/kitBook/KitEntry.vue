@@ -22,10 +22,10 @@ import AppDialog from '../parts/AppDialog.vue';
 import DocsPage from '../originals/DocsPage.vue';
 import SampleCard from '../shelf/SampleCard.vue';
 import { useCommands } from '../stores/commands.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
 import { sampleOf } from '../stores/samples.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useSlices } from '../surface/timeSlices.js';
 import type { Entry } from './entry.js';
 

@@ -4,8 +4,8 @@ import Textarea from 'primevue/textarea';
 import { computed, ref, watch } from 'vue';
 import { componentAt, kitOfRef, type ComponentRef } from '../../core/index.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useOriginals } from '../stores/originals.js';
 import DocsPage from './DocsPage.vue';
 

@@ -15,9 +15,10 @@ import {
 } from '../../core/index.js';
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
+import { notify } from '../stores/notices.js';
 
 /** Makes components of the project of what is selected: how many, what they are called, and what each use can say for itself. */
 const visible = defineModel<boolean>('visible', { required: true });
@@ -113,7 +114,7 @@ function make(): void {
     all.filter((i) => i.screen !== editor.screenId),
   );
   visible.value = false;
-  for (const text of new Set(got.left)) doc.say(text);
+  for (const text of new Set(got.left)) notify(text);
 }
 const KINDS: Readonly<Record<Suggestion['kind'], string>> = {
   text: 'text',

@@ -3,14 +3,13 @@ import Popover from 'primevue/popover';
 import { computed, ref } from 'vue';
 import { repeatedOverride, targetKey, valuesInUse, type Target } from '../../core/index.js';
 import { count, plural } from '../counts.js';
-import { useDocument } from '../stores/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
+import { notify } from '../stores/notices.js';
 
 /** What can be done with one override that is yours: put it back, write it into the original, see what others say. */
 const props = defineProps<{ readonly target: Target; readonly name: string }>();
 const emit = defineEmits<{ back: [] }>();
-const doc = useDocument();
 const editor = useEditor();
 const originals = useOriginals();
 const pop = ref<InstanceType<typeof Popover> | null>(null);
@@ -49,7 +48,7 @@ function select(uses: readonly { readonly screen: string; readonly node: string 
     here,
     uses.filter((u) => u.screen !== editor.screenId),
   );
-  doc.say(`${plural(uses.length, 'instance')} selected.`);
+  notify(`${plural(uses.length, 'instance')} selected.`);
 }
 </script>
 

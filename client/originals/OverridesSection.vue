@@ -11,9 +11,9 @@ import {
 } from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import { tip } from '../keys/table.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** Everything on the instance that is yours: shown alone, put back by kind or all, promoted, copied to others. */
 const only = defineModel<boolean>('only', { required: true });

@@ -19,9 +19,9 @@ import { api } from '../api.js';
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import ProblemList from '../parts/ProblemList.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { propId } from '../workbench/contract.js';
 import { packKit, saveFile } from './packKit.js';
 

@@ -5,7 +5,7 @@ import { componentAt, kitRef, type ComponentRef, type Reattached } from '../../c
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useOriginals } from '../stores/originals.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** Links plain parts to a component: which, how alike they are, and what becomes of every difference. */
 const visible = defineModel<boolean>('visible', { required: true });

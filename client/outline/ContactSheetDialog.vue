@@ -6,10 +6,10 @@ import { computed, onBeforeUnmount, ref } from 'vue';
 import { plural } from '../counts.js';
 import { readLines } from '../handover/requests.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useModes } from '../stores/modes.js';
 import { useSituations } from '../stores/situations.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useWidths } from '../stores/widths.js';
 
 /** Many screens, small, on pages: made by the server, with its progress, and left any time. */

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue';
 import { plural } from '../counts.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** The original itself, and the way to the others. */
 const editor = useEditor();

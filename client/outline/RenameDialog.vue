@@ -4,8 +4,8 @@ import InputText from 'primevue/inputtext';
 import SelectButton from 'primevue/selectbutton';
 import { computed, ref } from 'vue';
 import { nameByPattern } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import AppDialog from '../parts/AppDialog.vue';
 
 /** Renames several screens by a pattern, shown before it is done. */

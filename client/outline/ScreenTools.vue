@@ -4,8 +4,8 @@ import InputText from 'primevue/inputtext';
 import Menu from 'primevue/menu';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { blankScreen, DEVICES, appliedKitsInFlow } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useSheets } from './sheets.js';
 import RenameDialog from './RenameDialog.vue';
 

@@ -12,10 +12,11 @@ import {
 } from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useTextEditing } from '../stores/textEditing.js';
 import type { Line } from './lines.js';
+import { notify } from '../stores/notices.js';
 
 /** A line being written: a new one with its place, or the text of one that is there. */
 export interface Written {
@@ -70,7 +71,7 @@ export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
   watch([plan, written], () => {
     const w = written.value;
     if (w && w.id === null && text.value.trim() !== '') commands.preview(plan.value, w.spot ?? undefined);
-    else if (w) editor.ghost = null;
+    else if (w) editor.dropPreview = null;
   });
 
   function begin(line: Written, end = false): void {
@@ -106,7 +107,7 @@ export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
   }
   function leave(): void {
     written.value = null;
-    editor.ghost = null;
+    editor.dropPreview = null;
     text.value = '';
   }
   /** Does what the line says; false when it cannot, which is told. */
@@ -128,10 +129,10 @@ export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
       return true;
     }
     if (plan.value.problem !== null) {
-      doc.say(plan.value.problem, true);
+      notify(plan.value.problem, true);
       return false;
     }
-    editor.ghost = null;
+    editor.dropPreview = null;
     const ok = commands.placePlan(plan.value, w.spot ?? undefined);
     if (ok) leave();
     return ok;
@@ -175,7 +176,7 @@ export function useLineEditing(lines: Readonly<Ref<readonly Line[]>>, whole: Rea
     const before = w.spot.after === null ? undefined : s.nodes[w.spot.after];
     const inside = before ? lastIn(world, editor.appliedKits, s.nodes, before.id) : null;
     if (inside) begin({ ...w, depth: w.depth + 1, spot: inside }, true);
-    else if (before?.type === 'instance') doc.say(`${editor.nameOf(before)} has no slot, so nothing can go into it.`);
+    else if (before?.type === 'instance') notify(`${editor.nameOf(before)} has no slot, so nothing can go into it.`);
   }
   /** Leaving keeps what was written on a text; a new line that was not entered is not placed. */
   function blur(): void {

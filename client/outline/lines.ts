@@ -13,8 +13,8 @@ import {
   type World,
 } from '../../core/index.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** One line of the Outline: a thing of a screen, or the head of a screen. */
 export interface Line {
@@ -102,7 +102,7 @@ export function useLines() {
   }
   function linesOf(world: World, screen: Screen, boxes: ReadonlyMap<string, Box>): Line[] {
     const found: Line[] = [];
-    const ghosts = new Set(screen.id === editor.screenId ? (editor.ghost?.made ?? []) : []);
+    const ghosts = new Set(screen.id === editor.screenId ? (editor.dropPreview?.made ?? []) : []);
     const visit = (id: string, depth: number, ghost: boolean): void => {
       const node = screen.nodes[id];
       if (!node) return;

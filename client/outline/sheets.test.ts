@@ -6,6 +6,7 @@ import type { RemoteWorker } from '../workers/startWorker.js';
 import { openDesktop, type Desktop } from '../../testing/desktop.js';
 import { instance, screenWith } from '../../testing/fakeServer.js';
 import { useSheets } from './sheets.js';
+import { useNotices } from '../stores/notices.js';
 
 let on: Desktop;
 beforeEach(async () => {
@@ -16,7 +17,7 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 const file = (): File => new File(['Only words.'], 'words.svg', { type: 'image/svg+xml' });
-const said = (): string => on.doc.notices.at(-1)?.text ?? '';
+const said = (): string => useNotices().list.at(-1)?.text ?? '';
 
 describe('a sheet of drawings that is chosen', () => {
   it('before the worker is there is read once it is, and not lost', async () => {

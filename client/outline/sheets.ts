@@ -1,9 +1,10 @@
 import { until } from '@vueuse/core';
 import { kitRef, appliedKitsInFlow, type Screen } from '../../core/index.js';
 import { plural } from '../counts.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
+import { notify } from '../stores/notices.js';
 
 /** So many parts a screen may have that comes from a sheet. */
 const MOST_PARTS = 30_000;
@@ -23,13 +24,13 @@ export function useSheets(): { read: (file: File) => Promise<void> } {
   const editor = useEditor();
   const library = useLibrary();
   async function read(file: File): Promise<void> {
-    const refuse = (why: string): void => doc.say(`${file.name}: ${why} Nothing was changed.`, true);
+    const refuse = (why: string): void => notify(`${file.name}: ${why} Nothing was changed.`, true);
     const project = doc.shown;
     const kit = editor.mainKit;
     const flow = editor.screen?.flow ?? project?.flows[0]?.id;
     if (!project || !kit || !flow) return;
     if (file.size > LARGEST) return refuse('A sheet has at most 16 MB; this one has more.');
-    if (file.size > SLOW) doc.say(`Reading ${file.name} …`);
+    if (file.size > SLOW) notify(`Reading ${file.name} …`);
     const id = editor.newId();
     const text = await file.text();
     // Whoever is quick has a file before the worker is there.
@@ -66,7 +67,7 @@ export function useSheets(): { read: (file: File) => Promise<void> } {
     editor.goTo(id);
     editor.select(got.drawings);
     const left = got.left.length > 0 ? ` Left out: ${got.left.join(', ')}.` : '';
-    doc.say(
+    notify(
       `${plural(got.drawings.length, 'drawing')} on ${name}, all selected: make them components.${left}`,
       left !== '',
     );

@@ -4,7 +4,7 @@ import type { Comment, Past } from '../../core/index.js';
 import { api } from '../api.js';
 import { writer } from '../ids.js';
 
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useComments } from '../stores/comments.js';
 
 /** Everything that was ever done to the project, newest first. Any state can be looked at, and gone back to. */
@@ -70,10 +70,10 @@ function scrolled(event: Event): void {
   const el = event.target as HTMLElement;
   if (!whole.value && el.scrollTop + el.clientHeight > el.scrollHeight - 80) void load(true);
 }
-const lookedAt = computed(() => doc.looking?.revision ?? doc.revision);
+const lookedAt = computed(() => doc.viewed?.revision ?? doc.revision);
 async function look(past: Pick<Past, 'revision' | 'label' | 'at'>): Promise<void> {
-  if (past.revision === doc.revision) doc.lookAway();
-  else await doc.look(past);
+  if (past.revision === doc.revision) doc.leaveRevision();
+  else await doc.viewRevision(past);
   emit('looked');
 }
 const first = computed(() => ({

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import { computed } from 'vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 
 /** While nothing can be saved, for a reason that somebody should know of: what it is, and the way on. */
 const doc = useDocument();
@@ -16,7 +16,7 @@ const says = computed(() => {
 <template>
   <div v-if="says" class="away" role="alert">
     <span>{{ says }}</span>
-    <Button v-if="doc.away" size="small" label="Bring it back" @click="doc.bringBack()" />
+    <Button v-if="doc.away" size="small" label="Bring it back" @click="doc.restoreProject()" />
   </div>
 </template>
 

@@ -36,9 +36,9 @@ import {
 import { api } from '../api.js';
 import { packKit } from '../originals/packKit.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { fonts, useLibrary } from '../stores/library.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { nextVersion } from '../tokens/nextVersion.js';
 import { useOwnFonts } from './ownFonts.js';

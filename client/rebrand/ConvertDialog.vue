@@ -4,9 +4,10 @@ import { computed } from 'vue';
 import { convertProject } from '../../core/index.js';
 import { count, plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
+import { notify } from '../stores/notices.js';
 
 /** Rewrites everything into what is worn, once and for all; before that, its ledger: what is kept, said otherwise, held, and let go. */
 const visible = defineModel<boolean>('visible', { required: true });
@@ -45,7 +46,7 @@ function settle(): void {
   visible.value = false;
   const names = retired.map(nameOf).join(' and ');
   const needs = retired.length === 1 ? 'is' : 'are';
-  doc.say(
+  notify(
     retired.length === 0
       ? 'Settled. Everything looks as before; undo takes it back.'
       : `Settled. ${names} ${needs} needed no longer; undo takes it back.`,

@@ -18,14 +18,14 @@ import {
 } from '../../core/index.js';
 import { plural } from '../counts.js';
 import { saveFile } from '../originals/packKit.js';
-import { useDocument } from '../stores/document.js';
 import { useLibrary } from '../stores/library.js';
 import type { Sample } from '../stores/samples.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import PairProps from './PairProps.vue';
 import TokenPairs from './TokenPairs.vue';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { useGrowing, useSlices } from '../surface/timeSlices.js';
+import { notify } from '../stores/notices.js';
 
 /** Which component stands for which, the least certain first; each can be chosen otherwise. */
 const props = defineProps<{
@@ -61,7 +61,6 @@ async function point(component: ComponentRef): Promise<void> {
 }
 defineExpose({ point });
 const editor = useEditor();
-const doc = useDocument();
 const file = ref<HTMLInputElement | null>(null);
 /** The sheet as a file for others, and theirs for this one. */
 function save(): void {
@@ -84,7 +83,7 @@ async function read(): Promise<void> {
   }
   const got = readSheet(w, json, s);
   const left = got.problems.filter((p) => p.level === 'left out');
-  if (!got.sheet) doc.say(got.problems[0]?.message ?? 'This is no match sheet.', true);
+  if (!got.sheet) notify(got.problems[0]?.message ?? 'This is no match sheet.', true);
   else {
     emit('read', got.sheet);
     const more =
@@ -94,7 +93,7 @@ async function read(): Promise<void> {
             .slice(0, 3)
             .join(' ')}`
         : '';
-    doc.say(`${plural(got.taken, 'choice')} taken from ${chosen.name}.${more}`, left.length > 0);
+    notify(`${plural(got.taken, 'choice')} taken from ${chosen.name}.${more}`, left.length > 0);
   }
 }
 const library = useLibrary();

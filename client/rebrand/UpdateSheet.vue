@@ -5,7 +5,7 @@ import { plural } from '../counts.js';
 import { useLibrary } from '../stores/library.js';
 import type { Sample } from '../stores/samples.js';
 import { sampleOf } from '../stores/samples.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { useSlices } from '../surface/timeSlices.js';
 

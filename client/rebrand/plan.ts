@@ -21,11 +21,11 @@ import {
   type Step,
   type AppliedKit,
 } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { ROOM, usePictures } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
 import type { CoreWorker } from '../stores/coreWorker.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useReviewCache, appliedIn } from './reviewCache.js';
 
 /** So many screens are asked of each worker at once: it never waits for the page. */

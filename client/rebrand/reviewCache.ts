@@ -11,7 +11,7 @@ import {
   type ScreenReview,
   type AppliedKit,
 } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { usePictures } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
 

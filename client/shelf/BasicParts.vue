@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { BASIC_PARTS, buildPieces, plainThing, type PlainPart, type Template } from '../../core/index.js';
 import { useDrag } from '../stores/drag.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import SampleCard from './SampleCard.vue';
 
 /** Loose parts: what screens are roughed out with, and originals are made of. */

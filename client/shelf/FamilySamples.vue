@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { componentsInOrder, kitRef, type Component, type ComponentRef } from '../../core/index.js';
 import { useDrag } from '../stores/drag.js';
 import { useLibrary } from '../stores/library.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useSlices } from '../surface/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Thing } from '../../core/index.js';
 import { useLibrary } from '../stores/library.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useSlices } from '../surface/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 

@@ -5,7 +5,7 @@ import { kitRef, type ComponentRef, type PlainPart, type Template } from '../../
 import { tip } from '../keys/table.js';
 import { useCommands } from '../stores/commands.js';
 import { useKitUpdates } from '../stores/kitUpdates.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import BasicParts from './BasicParts.vue';
 import FamilySamples from './FamilySamples.vue';
 import { usePlaceLine } from './line.js';
@@ -107,7 +107,7 @@ function nextLens(): void {
   editor.lens = all[(all.indexOf(editor.lens) + 1) % all.length] ?? '';
 }
 onBeforeUnmount(() => {
-  editor.ghost = null;
+  editor.dropPreview = null;
 });
 defineExpose({ focusLine, tryOn, nextLens });
 </script>

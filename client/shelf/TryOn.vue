@@ -5,7 +5,7 @@ import { useCommands } from '../stores/commands.js';
 import { usePictures } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
 import { useKitUpdates } from '../stores/kitUpdates.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useSlices } from '../surface/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 
@@ -81,12 +81,12 @@ const drawn = useSlices(
 /** Is this what the instance shows at this very moment? What the card says may be a moment old. */
 const shows = (a: Alternative): boolean => shownComponent(editor.appliedKits, props.instance.component) === a.ref;
 function swap(a: Alternative): void {
-  editor.trial = null;
+  editor.swapPreview = null;
   if (!shows(a)) commands.swap(a.ref, a.name);
 }
 function hover(a: Alternative | null): void {
   const next = a && !shows(a) ? { node: props.instance.id, ref: a.ref } : null;
-  if (next?.ref !== editor.trial?.ref || next?.node !== editor.trial?.node) editor.trial = next;
+  if (next?.ref !== editor.swapPreview?.ref || next?.node !== editor.swapPreview?.node) editor.swapPreview = next;
 }
 /** Browsers also tell of a move when the page moves under a pointer that rests; that means nothing. */
 function moved(event: MouseEvent, a: Alternative): void {

@@ -3,7 +3,7 @@ import { computed, ref, watch, type Ref } from 'vue';
 import { suggestNext, readPlaceLine, search, vocabulary, type PlaceContext, type Thing } from '../../core/index.js';
 import { useClipboard } from '../stores/clipboard.js';
 import { useCommands } from '../stores/commands.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** So many things are offered while one types. */
 const OFFERED = 14;
@@ -58,7 +58,7 @@ export function usePlaceLine(
   const remember = (names: readonly string[]): void =>
     void (recent.value = [...new Set([...names, ...recent.value])].slice(0, REMEMBERED));
   function done(how: () => boolean, names: readonly string[]): boolean {
-    editor.ghost = null;
+    editor.dropPreview = null;
     if (!placed(how, names)) return false;
     remember(names);
     line.value = '';
@@ -66,7 +66,7 @@ export function usePlaceLine(
   }
   function leave(): void {
     line.value = '';
-    editor.ghost = null;
+    editor.dropPreview = null;
     field.value?.blur();
     editor.focusWall();
   }
@@ -97,7 +97,7 @@ export function usePlaceLine(
     const text = event.clipboardData?.getData('text/plain') ?? '';
     if (!text.trim().includes('\n')) return;
     event.preventDefault();
-    editor.ghost = null;
+    editor.dropPreview = null;
     if (clipboard.pasteOutline(text)) line.value = '';
   }
   function key(event: KeyboardEvent): void {

@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { InstanceNode } from '../../core/index.js';
 import { openDesktop, type Desktop } from '../../testing/desktop.js';
 import { instance, PLY, screenWith } from '../../testing/fakeServer.js';
+import { useNotices } from './notices.js';
 
 /** What a browser hands to a page that copies or pastes. */
 class Clip {
@@ -101,8 +102,8 @@ describe('pasting', () => {
     const before = on.doc.shown;
     expect(paste(clip)).toBe(false);
     expect(on.doc.shown).toBe(before);
-    expect(on.doc.notices.at(-1)).toMatchObject({ bad: true });
-    expect(on.doc.notices.at(-1)?.text).toContain('larch@9.9.9/button');
+    expect(useNotices().list.at(-1)).toMatchObject({ bad: true });
+    expect(useNotices().list.at(-1)?.text).toContain('larch@9.9.9/button');
   });
   it.each([
     ['no JSON', '{'],
@@ -115,7 +116,7 @@ describe('pasting', () => {
     expect(paste(only(text, 'application/x-dekkor+json'))).toBe(false);
     expect(on.doc.shown).toBe(before);
     // What claims to be ours is named when it cannot be used.
-    expect(on.doc.notices.length).toBe(text.includes('dekkor') ? 1 : 0);
+    expect(useNotices().list.length).toBe(text.includes('dekkor') ? 1 : 0);
   });
   it('of pieces that hold anything at all is named, and never taken in', () => {
     const pieces = [{ root: 'x', nodes: { x: { ...instance('x', 'button'), fills: 7 } } }];
@@ -123,6 +124,6 @@ describe('pasting', () => {
     const clip = only(JSON.stringify({ dekkor: 2, from: '', kits: [], pieces }), 'application/x-dekkor+json');
     expect(paste(clip)).toBe(false);
     expect(on.doc.shown).toBe(before);
-    expect(on.doc.notices.at(-1)?.text).toMatch(/^What was copied\.pieces.*fills must be .*Nothing was pasted\.$/u);
+    expect(useNotices().list.at(-1)?.text).toMatch(/^What was copied\.pieces.*fills must be .*Nothing was pasted\.$/u);
   });
 });

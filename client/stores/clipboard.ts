@@ -20,9 +20,10 @@ import {
   type Step,
 } from '../../core/index.js';
 import { useCommands } from './commands.js';
-import { useDocument } from './document.js';
+import { useDocument } from './document/document.js';
 import { fonts } from './library.js';
-import { useEditor } from './editor.js';
+import { useEditor } from './editor/editor.js';
+import { notify } from './notices.js';
 
 /** Own data travels beside SVG and text. Browsers only let pages put custom types there under `web `. */
 const OWN = 'application/x-dekkor+json';
@@ -94,7 +95,7 @@ export const useClipboard = defineStore('clipboard', () => {
   function paste(data: DataTransfer, over: boolean): boolean {
     const own = readClipboard(data.getData(OWN)) ?? kept(data.getData('text/plain'));
     if (own && 'problem' in own) {
-      doc.say(`${own.problem} Nothing was pasted.`, true);
+      notify(`${own.problem} Nothing was pasted.`, true);
       return false;
     }
     if (own) return pasteCargo(own, over);
@@ -112,7 +113,7 @@ export const useClipboard = defineStore('clipboard', () => {
       (ref) => !w.kits.has(ref.slice(0, ref.lastIndexOf('/'))) && !ref.startsWith('project/'),
     );
     if (missing.length > 0) {
-      doc.say(
+      notify(
         `What was copied needs ${missing.slice(0, 3).join(', ')}, which is not installed here. Nothing was pasted.`,
         true,
       );
@@ -122,7 +123,7 @@ export const useClipboard = defineStore('clipboard', () => {
       (ref) => ref.startsWith('project/') && !Object.hasOwn(w.project.originals, ref.slice('project/'.length)),
     );
     if (strange.length > 0) {
-      doc.say(
+      notify(
         `What was copied uses ${strange.length === 1 ? 'a component' : `${strange.length} components`} of another project (${strange
           .slice(0, 3)
           .map((r) => r.slice('project/'.length))
@@ -154,11 +155,11 @@ export const useClipboard = defineStore('clipboard', () => {
     const sets = Object.values(doc.shown?.contentSets ?? {});
     const plan = readOutline(text, vocabulary(kit, doc.shown ?? undefined), kit, sets);
     if (plan.problem !== null) {
-      doc.say(plan.problem, true);
+      notify(plan.problem, true);
       return false;
     }
     const done = commands.placePlan(plan);
-    if (done) for (const note of plan.notes) doc.say(note);
+    if (done) for (const note of plan.notes) notify(note);
     return done;
   }
   return { said, copy, paste, pasteOutline };

@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { placesOf, readPlaceLine, vocabulary, type InstanceNode, type Node } from '../../core/index.js';
 import { openDesktop, type Desktop } from '../../testing/desktop.js';
 import { instance, PLY, screenWith } from '../../testing/fakeServer.js';
+import { useNotices } from './notices.js';
 
 let on: Desktop;
 beforeEach(async () => {
@@ -80,10 +81,10 @@ describe('placing', () => {
   it('shows before what it would do, and changes nothing by it', () => {
     const before = on.doc.shown;
     on.commands.preview(plan('3 card'));
-    expect(on.editor.ghost?.made).toHaveLength(3);
+    expect(on.editor.dropPreview?.made).toHaveLength(3);
     expect(on.doc.shown).toBe(before);
     on.commands.preview(null);
-    expect(on.editor.ghost).toBeNull();
+    expect(on.editor.dropPreview).toBeNull();
   });
 });
 
@@ -145,7 +146,7 @@ describe('what is selected', () => {
     const before = on.doc.shown;
     on.commands.unwrap();
     expect(on.doc.shown).toBe(before);
-    expect(on.doc.notices.at(-1)?.text).toBe('There is nothing inside to take out.');
+    expect(useNotices().list.at(-1)?.text).toBe('There is nothing inside to take out.');
   });
   it('is swapped for something else, and back to the very component it was placed as', () => {
     on.editor.select(['a']);

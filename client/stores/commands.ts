@@ -49,9 +49,10 @@ import {
   type Template,
 } from '../../core/index.js';
 import { useComponentEditor } from './componentEditor.js';
-import { useDocument } from './document.js';
+import { useDocument } from './document/document.js';
 import { untracked } from './untracked.js';
-import { useEditor } from './editor.js';
+import { useEditor } from './editor/editor.js';
+import { notify } from './notices.js';
 
 /** Everything a designer can do to what is selected. Each is one edit, done the same way from keys, menus, drags and panes. */
 export const useCommands = defineStore('commands', () => {
@@ -172,7 +173,7 @@ export const useCommands = defineStore('commands', () => {
   function preview(plan: PlacePlan | null, at?: Spot): void {
     const screen = editor.screen;
     if (!plan || plan.problem !== null || plan.items.length === 0 || !screen) {
-      editor.ghost = null;
+      editor.dropPreview = null;
       return;
     }
     let n = 0;
@@ -183,7 +184,7 @@ export const useCommands = defineStore('commands', () => {
       buildPieces(plan, () => `ghost-${++n}`, editor.behind),
       where,
     );
-    editor.ghost = {
+    editor.dropPreview = {
       screen: screen.id,
       steps: placeSteps(treeOfScreen(screen), pieces, where),
       made: pieces.map((p) => p.root),
@@ -250,7 +251,7 @@ export const useCommands = defineStore('commands', () => {
     // An item of a series goes by itself; a part inside an instance cannot go, so it is hidden.
     const series = p.entry ? s.nodes[p.entry.series] : undefined;
     if (p.entry && p.at.length === 0 && series?.type === 'series') {
-      if (series.rows !== undefined) doc.say('This item is a row of a content set; take the row out there.', true);
+      if (series.rows !== undefined) notify('This item is a row of a content set; take the row out there.', true);
       else if (doc.act('Take an item out', removeItemSteps(treeOfScreen(s), series, p.entry.key))) editor.select([]);
       return;
     }
@@ -388,7 +389,7 @@ export const useCommands = defineStore('commands', () => {
     const kit = editor.mainKit;
     const card = kind === 'card' && kit ? Object.values(kit.components).find((c) => c.role === 'card') : undefined;
     if (kind === 'card' && (!card || !kit)) {
-      doc.say('The kit has no card to wrap this in.', true);
+      notify('The kit has no card to wrap this in.', true);
       return;
     }
     const ref = card && kit ? editor.behind(`${kit.id}@${kit.version}/${card.id}`) : '';
@@ -423,7 +424,7 @@ export const useCommands = defineStore('commands', () => {
       return;
     }
     const got = unwrapSteps(treeOfScreen(s), s, id);
-    if (got.steps.length === 0) doc.say('There is nothing inside to take out.');
+    if (got.steps.length === 0) notify('There is nothing inside to take out.');
     else if (doc.act(`Take ${named()} away, keep what is inside`, got.steps)) editor.select(got.left);
   }
 
@@ -444,7 +445,7 @@ export const useCommands = defineStore('commands', () => {
     const series = s?.nodes[seriesId];
     if (!s || series?.type !== 'series') return;
     if (series.rows !== undefined)
-      doc.say('This series has one item for each row of its content set; add a row there.');
+      notify('This series has one item for each row of its content set; add a row there.');
     else doc.act('Add an item', addItemSteps(treeOfScreen(s), series, after));
   }
   function breakSeries(id: string): void {

@@ -3,7 +3,8 @@ import { defineStore } from 'pinia';
 import { computed, shallowRef, watch } from 'vue';
 import { threadsOf, type Comment, type NewComment } from '../../core/index.js';
 import { handover } from '../handover/requests.js';
-import { useDocument } from './document.js';
+import { useDocument } from './document/document.js';
+import { notify } from './notices.js';
 
 /** What was said about the open project: asked for anew whenever the server tells that there is more. */
 export const useComments = defineStore('comments', () => {
@@ -20,7 +21,7 @@ export const useComments = defineStore('comments', () => {
     const got = await handover.comments(id).catch(() => null);
     if (mine === asked && got) comments.value = got;
   }
-  watch([() => doc.id, () => doc.saidSerial], () => void load(), { immediate: true });
+  watch([() => doc.id, () => doc.commentsSerial], () => void load(), { immediate: true });
   /** Says something, to all who look. @returns was it taken? If not, why not is told. */
   async function say(comment: NewComment): Promise<boolean> {
     try {
@@ -28,7 +29,7 @@ export const useComments = defineStore('comments', () => {
       await load();
       return true;
     } catch (error) {
-      doc.say(error instanceof Error ? error.message : String(error), true);
+      notify(error instanceof Error ? error.message : String(error), true);
       return false;
     }
   }
@@ -37,7 +38,7 @@ export const useComments = defineStore('comments', () => {
       await handover.resolve(doc.id, id, resolved);
       await load();
     } catch (error) {
-      doc.say(error instanceof Error ? error.message : String(error), true);
+      notify(error instanceof Error ? error.message : String(error), true);
     }
   }
   const openOn = computed(() => {

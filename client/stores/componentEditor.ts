@@ -34,7 +34,7 @@ import {
   type World,
 } from '../../core/index.js';
 import { freshId } from '../ids.js';
-import { useDocument } from './document.js';
+import { useDocument } from './document/document.js';
 import { fonts, useLibrary } from './library.js';
 import { useModes } from './modes.js';
 import { untracked } from './untracked.js';
@@ -194,7 +194,7 @@ export const useComponentEditor = defineStore('componentEditor', () => {
     const ref = used.find((r) => r.startsWith(`${kit}@`) && library.kits.get(r)?.components[id]);
     return ref === undefined ? null : `${ref}/${id}`;
   }
-  doc.prepare = (steps: readonly Step[]) => {
+  doc.filterSteps('edition', (steps) => {
     const trees = new Set(steps.flatMap((s) => ('tree' in s && s.tree.startsWith('edition:') ? [s.tree] : [])));
     let now = steps;
     for (const edition of trees) {
@@ -211,7 +211,7 @@ export const useComponentEditor = defineStore('componentEditor', () => {
       now = got.steps;
     }
     return { ok: true, steps: now };
-  };
+  });
 
   return {
     of,

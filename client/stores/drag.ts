@@ -13,7 +13,7 @@ import {
 } from '../../core/index.js';
 import { followPointer } from '../pointer.js';
 import { useCommands } from './commands.js';
-import { useEditor } from './editor.js';
+import { useEditor } from './editor/editor.js';
 
 /** What is held by the pointer. */
 export type Held = { readonly name: string; readonly roles: readonly string[]; readonly picture?: HeldPicture } & (

@@ -30,10 +30,11 @@ import {
 import { followPointer } from '../pointer.js';
 import { plural } from '../counts.js';
 import { useCommands } from './commands.js';
-import { useDocument } from './document.js';
+import { useDocument } from './document/document.js';
 import { untracked } from './untracked.js';
 import { putIn, SLACK, useResize, type Lying } from './resize.js';
-import { useEditor } from './editor.js';
+import { useEditor } from './editor/editor.js';
+import { notify } from './notices.js';
 
 /** How far the pointer goes before a press becomes a drag: px on the glass. */
 const AWAY = 4;
@@ -139,11 +140,11 @@ export const useFreeform = defineStore('freeform', () => {
     lines.value = NO_LINES;
     gaps.value = NO_MEASURES;
     distances.value = NO_MEASURES;
-    editor.ghost = null;
+    editor.dropPreview = null;
   }
   const put = putIn;
   const preview = (screen: Screen, steps: readonly Step[]): void => {
-    editor.ghost = { screen: screen.id, steps, made: [] };
+    editor.dropPreview = { screen: screen.id, steps, made: [] };
   };
   const around = (list: readonly Rect[]): Rect => {
     const x = Math.min(...list.map((r) => r.x));
@@ -377,7 +378,7 @@ export const useFreeform = defineStore('freeform', () => {
     const moved = movedBy(before, after, node.children);
     const most = Math.max(0, ...moved.map((m) => m.by));
     if (moved.length > 0)
-      doc.say(`${plural(moved.length, 'thing')} moved, by ${most} px at most. Undo puts everything back.`);
+      notify(`${plural(moved.length, 'thing')} moved, by ${most} px at most. Undo puts everything back.`);
   }
 
   /** Distances of what is selected from what is beside it, for as long as `d` is held. */

@@ -2,9 +2,9 @@ import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { kitRef, kitsToOffer, shownKit, updateOf, appliedKitsOf, type Kit, type KitRef } from '../../core/index.js';
-import { useDocument } from './document.js';
+import { useDocument } from './document/document.js';
 import { useLibrary } from './library.js';
-import { useEditor } from './editor.js';
+import { useEditor } from './editor/editor.js';
 
 /** Kits that the project shows, which others there are to choose from, and newer versions of those in use. */
 export const useKitUpdates = defineStore('kitUpdates', () => {

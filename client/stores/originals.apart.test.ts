@@ -5,6 +5,7 @@ import type { InstanceNode } from '../../core/index.js';
 import { openDesktop, type Desktop } from '../../testing/desktop.js';
 import { instance, PLY, screenWith } from '../../testing/fakeServer.js';
 import { useOriginals } from './originals.js';
+import { useNotices } from './notices.js';
 
 // Without a page there is no way to go anywhere.
 vi.mock('vue-router', () => ({ useRouter: () => undefined }));
@@ -23,7 +24,7 @@ afterEach(() => {
   on.doc.close();
   vi.unstubAllGlobals();
 });
-const said = (): string => on.doc.notices.at(-1)?.text ?? '';
+const said = (): string => useNotices().list.at(-1)?.text ?? '';
 
 describe('unlinking', () => {
   it('says what the thing did by itself, which plain parts do not, and how it comes back', () => {

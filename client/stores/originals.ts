@@ -22,8 +22,9 @@ import {
 import { api } from '../api.js';
 import { plural } from '../counts.js';
 import { useComponentEditor } from './componentEditor.js';
-import { useDocument } from './document.js';
-import { useEditor } from './editor.js';
+import { useDocument } from './document/document.js';
+import { useEditor } from './editor/editor.js';
+import { notify } from './notices.js';
 
 /** So many hundreds of edits back a deleted original is looked for. */
 const PAGES = 20;
@@ -60,7 +61,7 @@ export const useOriginals = defineStore('originals', () => {
   function openSelected(): void {
     const ref = selectedOriginal();
     if (ref === null || ref === componentEditor.of)
-      doc.say(
+      notify(
         ref === null
           ? 'Select an instance first: the Workbench opens its original.'
           : 'This is the original that is on the Workbench.',
@@ -92,11 +93,11 @@ export const useOriginals = defineStore('originals', () => {
   }
   function promote(keys?: ReadonlySet<string>): void {
     const got = promotion(keys);
-    if (!got) doc.say('Select an instance that has something of yours: that can be written into its original.');
-    else if ('problem' in got) doc.say(got.problem, true);
+    if (!got) notify('Select an instance that has something of yours: that can be written into its original.');
+    else if ('problem' in got) notify(got.problem, true);
     else if (doc.act(`Promote into ${got.name}`, got.steps)) {
       const n = got.changes.length;
-      doc.say(
+      notify(
         `${got.name} has it now${n > 0 ? `; ${plural(n, 'other instance')} show${n === 1 ? 's' : ''} it` : ''}${got.keep.length > 0 ? `, ${got.keep.length} keep their own` : ''}.`,
       );
     }
@@ -106,7 +107,7 @@ export const useOriginals = defineStore('originals', () => {
     if (!w) return;
     const { steps, choice } = optionSteps(w, repeated, name);
     if (doc.act(`Make ${name} an option`, steps))
-      doc.say(
+      notify(
         `“${name}” is an option of ${choice} now, and ${plural(repeated.uses.length, 'instance')} have it. Name it on the Workbench.`,
       );
   }
@@ -115,11 +116,11 @@ export const useOriginals = defineStore('originals', () => {
   function copyOverrides(): void {
     const node = editor.selectedNode;
     if (node?.type !== 'instance' || node.overrides.length === 0) {
-      doc.say('Nothing on the selection is yours, so there are no settings to copy.');
+      notify('Nothing on the selection is yours, so there are no settings to copy.');
       return;
     }
     copied.value = { name: editor.nameOf(node), overrides: node.overrides };
-    doc.say(
+    notify(
       `${plural(node.overrides.length, 'override')} of ${editor.nameOf(node)} copied. Select others and paste overrides (Shift+Y).`,
     );
   }
@@ -127,7 +128,7 @@ export const useOriginals = defineStore('originals', () => {
     const w = editor.world;
     const from = copied.value;
     if (!w || !from) {
-      doc.say('Copy the settings of an instance first (Y).');
+      notify('Copy the settings of an instance first (Y).');
       return;
     }
     const steps = editor.targets.flatMap((t) =>
@@ -138,7 +139,7 @@ export const useOriginals = defineStore('originals', () => {
           : [];
       }),
     );
-    if (steps.length === 0) doc.say('Select the instances that are to have the settings.');
+    if (steps.length === 0) notify('Select the instances that are to have the settings.');
     else doc.act(`Paste the settings of ${from.name}`, steps);
   }
   /** Turns the selected instances into plain parts. */
@@ -147,7 +148,7 @@ export const useOriginals = defineStore('originals', () => {
     const node = editor.selectedNode;
     if (!w || editor.countSelected === 0) return;
     if (editor.selectedPlace?.entry) {
-      doc.say('This is one item of a series; break the series first, then unlink what you want.', true);
+      notify('This is one item of a series; break the series first, then unlink what you want.', true);
       return;
     }
     const problems: string[] = [];
@@ -169,13 +170,13 @@ export const useOriginals = defineStore('originals', () => {
         return got.steps;
       }),
     );
-    if (steps.length === 0) doc.say(problems[0] ?? 'Select an instance to unlink it.', true);
+    if (steps.length === 0) notify(problems[0] ?? 'Select an instance to unlink it.', true);
     else if (doc.act(`Unlink ${editor.countSelected > 1 ? plural(editor.countSelected, 'thing') : name}`, steps)) {
       if (node) editor.select([node.id]);
       const [first] = ended;
       const ends =
         first === undefined ? '' : ` What it did by itself has ended: “${first}”${ended.size > 1 ? ' and more' : ''}.`;
-      doc.say(`Plain parts now.${ends} “Link again” makes it ${name} again, with what you change kept.`);
+      notify(`Plain parts now.${ends} “Link again” makes it ${name} again, with what you change kept.`);
     }
   }
   /** What linking the selection to a component would do; the one it was when none is named. */
@@ -191,7 +192,7 @@ export const useOriginals = defineStore('originals', () => {
   function reattach(): void {
     const node = editor.selectedNode;
     if (!node || node.type === 'instance') {
-      doc.say(node ? 'This is an instance already.' : 'Select something plain first: it can be linked to a component.');
+      notify(node ? 'This is an instance already.' : 'Select something plain first: it can be linked to a component.');
       return;
     }
     const got = node.was ? linking() : null;
@@ -200,11 +201,11 @@ export const useOriginals = defineStore('originals', () => {
     else relinking.value = true;
   }
   function link(got: Reattached): void {
-    if ('problem' in got) doc.say(got.problem, true);
+    if ('problem' in got) notify(got.problem, true);
     else if (doc.act(`Link to ${got.name}`, got.steps)) {
       editor.select([got.node.id]);
       const kept = got.ledger.filter((e) => e.outcome === 'override').length;
-      doc.say(kept > 0 ? `${got.name} again; ${plural(kept, 'difference')} kept as settings.` : `${got.name} again.`);
+      notify(kept > 0 ? `${got.name} again; ${plural(kept, 'difference')} kept as settings.` : `${got.name} again.`);
     }
   }
   /** A docs page that is open, and the dialog that publishes. */
@@ -231,18 +232,18 @@ export const useOriginals = defineStore('originals', () => {
           const was = (await api.at(doc.id, past.revision - 1)).project.originals[original];
           if (!was) continue;
           if (doc.act(`Bring ${was.name} back`, [{ do: 'original', original, value: was }]))
-            doc.say(`${was.name} is back.`);
+            notify(`${was.name} is back.`);
           return;
         }
         before = list.at(-1)?.revision;
         if (list.length < 100 || before === undefined) break;
       }
-      doc.say(
+      notify(
         'It was not found in what was done in this project, so it cannot be brought back. Choose another component for this.',
         true,
       );
     } catch (error) {
-      doc.say(error instanceof Error ? error.message : String(error), true);
+      notify(error instanceof Error ? error.message : String(error), true);
     }
   }
   return {

@@ -16,7 +16,7 @@ import {
   type Step,
 } from '../../core/index.js';
 import { useCommands } from './commands.js';
-import { useEditor } from './editor.js';
+import { useEditor } from './editor/editor.js';
 
 const LEAST = 1;
 /** So far beside a thing its size is told while that changes: px on the glass. */

@@ -22,9 +22,10 @@ import {
   type TextPlace,
 } from '../../core/index.js';
 import { useComponentEditor } from './componentEditor.js';
-import { useDocument } from './document.js';
+import { useDocument } from './document/document.js';
 import { useSituations } from './situations.js';
-import { useEditor } from './editor.js';
+import { useEditor } from './editor/editor.js';
+import { notify } from './notices.js';
 
 interface Open {
   readonly screen: string;
@@ -72,7 +73,7 @@ export const useTextEditing = defineStore('textEditing', () => {
     return found;
   }
   function start(screen: Screen, box: Box): void {
-    editor.ghost = null;
+    editor.dropPreview = null;
     open.value = { screen: screen.id, key: box.node.key, box, before: box.node.written };
     draft.value = readMarks(box.node.written);
   }
@@ -81,7 +82,7 @@ export const useTextEditing = defineStore('textEditing', () => {
     draft.value = text;
     const o = open.value;
     const ready = o ? stepsFor(o, writeMarks(text).slice(0, MOST)) : null;
-    editor.ghost = o && ready ? { screen: o.screen, steps: ready, made: [] } : null;
+    editor.dropPreview = o && ready ? { screen: o.screen, steps: ready, made: [] } : null;
   }
   /** Steps that make the open text another; null when it is not there any more. */
   function stepsFor(o: Open, text: string): readonly Step[] | null {
@@ -166,24 +167,24 @@ export const useTextEditing = defineStore('textEditing', () => {
     const o = open.value;
     const value = writeMarks(draft.value);
     open.value = null;
-    editor.ghost = null;
+    editor.dropPreview = null;
     if (!o || value === o.before) return;
     const text = value.slice(0, MOST);
     const number = numberAt(o);
     const was = Number(plainText(o.before));
     const read = number && numberFor(number, plainText(text).trim(), Number.isFinite(was) ? was : undefined);
     if (read && 'problem' in read) {
-      doc.say(read.problem, true);
+      notify(read.problem, true);
       return;
     }
     const steps = stepsFor(o, read ? String(read.value) : text);
     if (!steps) {
-      doc.say(`The text you were writing is not there any more. You had typed “${value.slice(0, 200)}”.`, true);
+      notify(`The text you were writing is not there any more. You had typed “${value.slice(0, 200)}”.`, true);
       return;
     }
     doc.act(`Type “${short(plainText(text))}”`, steps);
     if (value.length > MOST)
-      doc.say(`This text had ${value.length} characters; the first ${MOST.toLocaleString('en-GB')} were kept.`, true);
+      notify(`This text had ${value.length} characters; the first ${MOST.toLocaleString('en-GB')} were kept.`, true);
   }
   /** Commits and opens the next text: that of the next selected thing when several are, else the next on the screen. */
   function next(by: 1 | -1): void {
@@ -255,7 +256,7 @@ export const useTextEditing = defineStore('textEditing', () => {
     if (screen && place) doc.act(`Choose the icon ${icon}`, stepsAt(screen, place, icon, 'icon'));
   }
   function leave(): void {
-    if (open.value) editor.ghost = null;
+    if (open.value) editor.dropPreview = null;
     open.value = null;
     picking.value = null;
   }

@@ -7,9 +7,10 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { pinnedAt, type Rect, type Screen, type Thread } from '../../core/index.js';
 import { commentTarget } from '../handover/commentTarget.js';
 import ThreadWords from '../handover/ThreadWords.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useComments } from '../stores/comments.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
+import { notify } from '../stores/notices.js';
 
 /** What was said about a screen and is not settled, pinned to its things on the Wall; read, answered and settled there. */
 const props = defineProps<{
@@ -70,7 +71,7 @@ async function answer(): Promise<void> {
 }
 async function settle(t: Thread): Promise<void> {
   await comments.settle(t.id, true);
-  doc.say(`Comment ${t.n} by ${t.author} is settled.`);
+  notify(`Comment ${t.n} by ${t.author} is settled.`);
 }
 </script>
 

@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { scrollRoom, describeNode, type Screen } from '../../core/index.js';
 import { tip } from '../keys/table.js';
 import { followPointer } from '../pointer.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /**
  * A screen as its device shows it: where the device ends, how far it is scrolled, and what can lie over it. All of it stands beside

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { columnsOf, MISFITS, type Measure, type Screen, type SnapLine } from '../../core/index.js';
 import { useFreeform } from '../stores/freeform.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** What a screen is laid out by: its column grid, base grid and guides; what is in line while something is moved, and how far apart. */
 const props = defineProps<{ screen: Screen; zoom: number; height: number; current: boolean }>();

@@ -2,9 +2,9 @@
 import { computed, shallowRef } from 'vue';
 import type { Guide, Screen } from '../../core/index.js';
 import { followPointer } from '../pointer.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useFreeform } from '../stores/freeform.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** Guides over a screen, and the measuring tapes along its left and lower edge that new ones are pulled out of. */
 const props = defineProps<{ screen: Screen; zoom: number; height: number }>();

@@ -7,9 +7,9 @@ import { computed, ref } from 'vue';
 import { situationsOf, withoutSituation, type Situation } from '../../core/index.js';
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useSituations } from '../stores/situations.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** The project's own situations: made, named, made stronger, given up with all that is said of them. */
 const visible = defineModel<boolean>('visible', { required: true });

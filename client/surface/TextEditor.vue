@@ -14,7 +14,7 @@ import {
 } from '../../core/index.js';
 import { followPointer } from '../pointer.js';
 import { fonts } from '../stores/library.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useTextEditing } from '../stores/textEditing.js';
 
 /**

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watchPostEffect } from 'vue';
 import { useAppearance } from '../stores/appearance.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { usePictures } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { NAMED, NUMBERED, type WallSlot } from './wallLayout.js';
 
 /**

@@ -3,7 +3,7 @@ import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { refDebounced } from '@vueuse/core';
 import { useDrag } from '../stores/drag.js';
 import { useComments } from '../stores/comments.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useWidths } from '../stores/widths.js';
 import { followPointer } from '../pointer.js';
 import { usePrefetch } from './prefetch.js';

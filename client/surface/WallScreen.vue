@@ -8,7 +8,7 @@ import { useDrag } from '../stores/drag.js';
 import { useFreeform } from '../stores/freeform.js';
 import { usePictures, type Picture } from '../stores/pictures.js';
 import { useComments } from '../stores/comments.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useTextEditing } from '../stores/textEditing.js';
 import { useFileDrop } from './fileDrop.js';
 import CommentPins from './CommentPins.vue';
@@ -59,7 +59,7 @@ const root = computed<Box | null>(() => (current.value ? editor.box : editor.box
 const NOTHING: ReadonlyMap<string, Box> = new Map();
 const boxes = computed(() => {
   if (!current.value) return NOTHING;
-  return editor.trial && root.value ? boxesByKey(root.value) : editor.boxMap;
+  return editor.swapPreview && root.value ? boxesByKey(root.value) : editor.boxMap;
 });
 const { hover, list, pathUnder, press, click, deeper, move } = usePointerInput(props, frame, root, boxes, current);
 
@@ -95,7 +95,7 @@ const pointedAt = computed(() => {
   return b && !marks.value.some((m) => m.key === b.node.key) ? { at: b, name: b.node.name } : null;
 });
 const ghosts = computed(() =>
-  (current.value ? (editor.ghost?.made ?? []) : []).flatMap((key) => {
+  (current.value ? (editor.dropPreview?.made ?? []) : []).flatMap((key) => {
     const at = boxes.value.get(key);
     return at ? [{ key, at }] : [];
   }),

@@ -4,9 +4,9 @@ import Select from 'primevue/select';
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { arithmetic, kitRef, MISFITS, modesOf, rangeWords, situationsOf } from '../../core/index.js';
 import { plural } from '../counts.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useSituations } from '../stores/situations.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useKitUpdates } from '../stores/kitUpdates.js';
 import { MOST_BESIDE, NARROWEST, USUAL, useWidths, WIDEST, type BrandBeside, type Reach } from '../stores/widths.js';
 

@@ -1,9 +1,10 @@
 import { textPlace, type Box, type Screen } from '../../core/index.js';
 import { api } from '../api.js';
 import { useCommands } from '../stores/commands.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useTextEditing } from '../stores/textEditing.js';
+import { notify } from '../stores/notices.js';
 
 /** Picture files let go over a screen: into the picture they lie on, else as pictures of their own. */
 export function useFileDrop(): (file: File, screen: Screen, path: readonly Box[]) => Promise<void> {
@@ -29,7 +30,7 @@ export function useFileDrop(): (file: File, screen: Screen, path: readonly Box[]
         { root: id, nodes: { [id]: { id, type: 'image', name: added.name, attrs } } },
       ]);
     } catch (error) {
-      doc.say(error instanceof Error ? error.message : String(error), true);
+      notify(error instanceof Error ? error.message : String(error), true);
     }
   };
 }

@@ -1,6 +1,6 @@
 import { shallowRef, type Ref, type ShallowRef } from 'vue';
 import { followPointer } from '../pointer.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { BESIDE, type WallLayout } from './wallLayout.js';
 
 /** A rectangle on the Wall, px on the glass before it is moved. */

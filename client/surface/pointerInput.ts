@@ -5,7 +5,7 @@ import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { heldPicture, useDrag, type Held } from '../stores/drag.js';
 import { useFreeform } from '../stores/freeform.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useWidths } from '../stores/widths.js';
 import { useTextEditing } from '../stores/textEditing.js';
 

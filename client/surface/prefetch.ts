@@ -1,7 +1,7 @@
 import { watch, type Ref } from 'vue';
 import { usesOn } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import type { WallLayout, WallSlot } from './wallLayout.js';
 
 /** So many screens are looked at in one idle moment. */

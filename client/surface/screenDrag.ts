@@ -1,6 +1,6 @@
 import { ref, type Ref } from 'vue';
 import { followPointer } from '../pointer.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { HEAD, LABEL, type WallLayout, type WallSlot } from './wallLayout.js';
 
 /** A screen held by its label: before which it would hang, and the bar that says so (px on the glass). */

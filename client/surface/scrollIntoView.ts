@@ -1,7 +1,7 @@
 import { nextTick, watch, type Ref } from 'vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useDrag } from '../stores/drag.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import type { WallSlot } from './wallLayout.js';
 import type { Area } from './wallView.js';
 

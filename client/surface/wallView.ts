@@ -1,8 +1,8 @@
 import { useLocalStorage, useResizeObserver, watchDebounced } from '@vueuse/core';
 import { computed, ref, watch, type Ref } from 'vue';
 import type { Flow, Screen } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import {
   BESIDE,
   extent,

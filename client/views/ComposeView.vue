@@ -3,11 +3,12 @@ import { ref, watch } from 'vue';
 import { screenOf } from '../../core/index.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 import WallPane from '../surface/WallPane.vue';
 import { useAddress, type OwnCommands } from './address.js';
 import EditorFrame from './EditorFrame.vue';
+import { notify } from '../stores/notices.js';
 
 /** Screens, composed: all of them hang on the Wall, one is worked on. */
 const doc = useDocument();
@@ -66,15 +67,15 @@ const own: OwnCommands = {
     editor.select(next === undefined ? [] : [next]);
     if (next === undefined) editor.opened = '';
     if (editor.overlays.length === 0)
-      doc.say('Nothing lies over this screen. Place a dialog, or choose for a thing on its ground that it lies over.');
+      notify('Nothing lies over this screen. Place a dialog, or choose for a thing on its ground that it lies over.');
   },
   fold: () => {
     const s = editor.screen;
     if (!s || !editor.whole) return;
     if (editor.scroll !== null) editor.scroll = null;
-    else if (s.height === null) doc.say('This screen is as tall as its content. Give it a height, and it has a fold.');
+    else if (s.height === null) notify('This screen is as tall as its content. Give it a height, and it has a fold.');
     else if (editor.whole.h <= s.height + 1)
-      doc.say('All of this screen fits on its device: there is nothing to scroll.');
+      notify('All of this screen fits on its device: there is nothing to scroll.');
     else editor.scroll = 0;
   },
   alikeHere: () => commands.selectAlike('screen'),

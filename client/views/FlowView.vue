@@ -21,9 +21,10 @@ import { CARD, CARD_HIGH, flowSvg, layFlow, pathOf, type LaidEdge } from '../flo
 import { plural } from '../counts.js';
 import { saveFile } from '../originals/packKit.js';
 import AppDialog from '../parts/AppDialog.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
+import { notify } from '../stores/notices.js';
 
 /** The screens as a flow: joined by what their things do, with what leads nowhere marked; lines are drawn from card to card. */
 const doc = useDocument();
@@ -108,7 +109,7 @@ function lead(from: string, to: string): void {
   const all = things(from);
   const thing = (all.find((t) => (s?.nodes[t.id]?.interactions ?? []).length === 0) ?? all[0])?.id;
   if (!s || thing === undefined) {
-    doc.say(
+    notify(
       `There is nothing on ${s?.name ?? 'this screen'} yet that could lead on. Place something there first.`,
       true,
     );
@@ -186,7 +187,7 @@ async function savePdf(): Promise<void> {
     const bytes = await flowPdf(name, screens.value, laid.value);
     saveFile(new File([bytes.slice()], `${name}.pdf`, { type: 'application/pdf' }));
   } catch (error) {
-    doc.say(error instanceof Error ? error.message : String(error), true);
+    notify(error instanceof Error ? error.message : String(error), true);
   }
 }
 /** A link to the flow that is looked at, with what is usual: it is made and copied at once. */
@@ -204,13 +205,13 @@ async function makeLink(): Promise<void> {
       () => true,
       () => false,
     );
-    doc.say(
+    notify(
       copied
         ? 'The link is copied. Whoever has it can look, comment and try; it can be taken back in Hand over.'
         : `Here is the link: ${linked.value}`,
     );
   } catch (error) {
-    doc.say(error instanceof Error ? error.message : String(error), true);
+    notify(error instanceof Error ? error.message : String(error), true);
   }
 }
 function save(kind: 'svg' | 'json'): void {

@@ -6,10 +6,10 @@ import { screenOf, treeOfScreen, type World } from '../../core/index.js';
 import ExportPane from '../handover/ExportPane.vue';
 import LinksPane from '../handover/LinksPane.vue';
 import VersionsPane from '../handover/VersionsPane.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useComments } from '../stores/comments.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 const CommentBoard = defineAsyncComponent(() => import('../handover/CommentBoard.vue'));
 const BuildBoard = defineAsyncComponent(() => import('../handover/BuildBoard.vue'));

@@ -10,9 +10,9 @@ import KitBook from '../kitBook/KitBook.vue';
 import KitEntry from '../kitBook/KitEntry.vue';
 import { provideEntry, readEntry } from '../kitBook/entry.js';
 import AppearanceChoice from '../parts/AppearanceChoice.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { pageStands } from '../workers/startWorker.js';
 
 /** Every installed kit as a book of samples, by itself or inside a project: what is in it, where it is used, what can be said of it. */

@@ -12,12 +12,12 @@ import { rebrand as rebrandView } from './index.js';
 import UnsavedBar from '../parts/UnsavedBar.vue';
 import HistoryList from '../parts/HistoryList.vue';
 import RevisionBar from '../parts/RevisionBar.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
 import { useKitUpdates } from '../stores/kitUpdates.js';
 import { useComments } from '../stores/comments.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { tip } from '../keys/table.js';
 import { pageStands } from '../workers/startWorker.js';
 
@@ -41,11 +41,12 @@ async function open(): Promise<void> {
 }
 watch(() => props.project, open, { immediate: true });
 onBeforeUnmount(() => doc.close());
-// A kit that was installed elsewhere, or that somebody put on, is brought in without a reload.
-doc.onKits = () => void library.refresh().catch(() => undefined);
+// Kits that were installed elsewhere, or applied by somebody else, appear without a reload.
+const refreshKits = (): void => void library.refresh().catch(() => undefined);
+doc.onKitsInstalled(refreshKits);
 watch(
   () => (doc.shown?.kits ?? []).filter((ref) => !library.kits.has(ref)).join(),
-  (missing) => missing !== '' && library.kits.size > 0 && doc.onKits(),
+  (missing) => missing !== '' && library.kits.size > 0 && refreshKits(),
 );
 
 /** What the bar says of the project: only another name or count writes it anew. */

@@ -35,14 +35,15 @@ import SampleStrip from '../rebrand/SampleStrip.vue';
 import UpdateSheet from '../rebrand/UpdateSheet.vue';
 import ConvertDialog from '../rebrand/ConvertDialog.vue';
 import IssueList from '../rebrand/IssueList.vue';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useKitUpdates } from '../stores/kitUpdates.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useWidths } from '../stores/widths.js';
 import { plural } from '../counts.js';
 import DragPreview from '../surface/DragPreview.vue';
 import { useGrowing } from '../surface/timeSlices.js';
+import { notify } from '../stores/notices.js';
 
 /** Puts another brand's kit on all screens: what stands for what, before and after, and what there is to look at. */
 const doc = useDocument();
@@ -225,7 +226,7 @@ function takeFor(shown: ComponentRef | null, sample: ComponentRef): void {
   if (shown === null || !w) return;
   const [a, b] = [componentAt(w, shown)?.name ?? 'This', componentAt(w, sample)?.name ?? 'that'];
   if (!sheet.value?.pairs[shown]) {
-    doc.say(`${a} is none of ${title(from.value)}, so nothing can stand for it here.`, true);
+    notify(`${a} is none of ${title(from.value)}, so nothing can stand for it here.`, true);
     return;
   }
   choose(shown, sample);
@@ -271,7 +272,7 @@ function rebrand(): void {
   const done = `${update.value ? 'Update' : 'Rebrand'} ${many.value} to ${name}${version}`;
   if (doc.act(done, [...steps, ...more])) {
     taken.value = [];
-    doc.say(
+    notify(
       `${many.value} ${n.value === 1 ? 'wears' : 'wear'} ${name}${version} now. Undo brings the other look back, all of it.`,
     );
   }

@@ -5,7 +5,7 @@ import ToggleSwitch from 'primevue/toggleswitch';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { screenOf, situationsOf, type World } from '../../core/index.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
 import FocusOrderPane from '../tryIt/FocusOrderPane.vue';
 import TryScreen from '../tryIt/TryScreen.vue';

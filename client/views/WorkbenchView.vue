@@ -2,9 +2,9 @@
 import { onBeforeUnmount, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useComponentEditor } from '../stores/componentEditor.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useOriginals } from '../stores/originals.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import LookSheet from '../workbench/LookSheet.vue';
 import { useAddress, type OwnCommands } from './address.js';
 import EditorFrame from './EditorFrame.vue';

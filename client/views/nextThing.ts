@@ -1,6 +1,6 @@
 import { childrenOf } from '../../core/index.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** The next or previous thing of what is worked on, in the order of the Outline. */
 export function nextThing(by: 1 | -1, extend: boolean): void {

@@ -9,7 +9,7 @@ import {
 } from '../../core/index.js';
 import SentenceRows from '../parts/SentenceRows.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 
 /** What an original does by itself wherever it is used, as sentences: said here, or as is usual for its role. */
 const doc = useDocument();

@@ -15,8 +15,8 @@ import {
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** Deletes one of the project's components: says where it is used, and what is to become of that. */
 const visible = defineModel<boolean>('visible', { required: true });

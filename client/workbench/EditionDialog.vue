@@ -5,8 +5,8 @@ import { changeWords, editionKey, failedChanges, installedAt, splitRef } from '.
 import { plural } from '../counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** What this project changed of an installed original: each change can be dropped; those that no longer fit say why. */
 const visible = defineModel<boolean>('visible', { required: true });

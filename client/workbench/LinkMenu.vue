@@ -4,7 +4,7 @@ import Popover from 'primevue/popover';
 import { computed, ref } from 'vue';
 import type { Json, Node, Prop, PropKind, Step } from '../../core/index.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { propId } from './contract.js';
 
 /** Links something of a part to a prop of the contract: one that fits, or a new one made on the spot. */

@@ -5,7 +5,7 @@ import IconPicker from '../controls/IconPicker.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDrag } from '../stores/drag.js';
 import { pictureOf } from '../stores/pictures.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useTextEditing } from '../stores/textEditing.js';
 import PictureCanvas from '../surface/PictureCanvas.vue';
 import { usePointerInput } from '../surface/pointerInput.js';
@@ -43,7 +43,7 @@ const pointedAt = computed(() => {
   return b && !marks.value.some((m) => m.key === b.node.key) ? { at: b, name: b.node.name } : null;
 });
 const ghosts = computed(() =>
-  (editor.ghost?.made ?? []).flatMap((key) => {
+  (editor.dropPreview?.made ?? []).flatMap((key) => {
     const at = boxes.value.get(key);
     return at ? [{ key, at }] : [];
   }),

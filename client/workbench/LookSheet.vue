@@ -7,7 +7,7 @@ import { useComponentEditor, type EditScope } from '../stores/componentEditor.js
 import { useDrag } from '../stores/drag.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import LookCell from './LookCell.vue';
 
 /** All looks of the original at once: one choice down, another across, what remains switched above. */

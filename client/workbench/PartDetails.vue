@@ -21,9 +21,9 @@ import PropRow, { type RowActions } from '../details/PropRow.vue';
 import SizeRows from '../details/SizeRows.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
-import { useDocument } from '../stores/document.js';
+import { useDocument } from '../stores/document/document.js';
 import { useFreeform } from '../stores/freeform.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import LinkMenu from './LinkMenu.vue';
 
 /** A part of the original: what it is like in the looks that are worked on, and what it is linked to. */

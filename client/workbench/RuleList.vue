@@ -2,8 +2,8 @@
 import { computed, ref } from 'vue';
 import { readRule, ruleKey, ruleSentence, sameWhen, type Rule, type Step } from '../../core/index.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
-import { useDocument } from '../stores/document.js';
-import { useEditor } from '../stores/editor.js';
+import { useDocument } from '../stores/document/document.js';
+import { useEditor } from '../stores/editor/editor.js';
 
 /** The rules of an original as sentences, read and edited. */
 const doc = useDocument();

@@ -13,7 +13,7 @@ import { count, plural } from '../counts.js';
 import SampleCard from '../shelf/SampleCard.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
-import { useEditor } from '../stores/editor.js';
+import { useEditor } from '../stores/editor/editor.js';
 import { useSlices } from '../surface/timeSlices.js';
 import { useLibrary } from '../stores/library.js';
 import { sampleOf } from '../stores/samples.js';

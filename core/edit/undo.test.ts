@@ -64,13 +64,13 @@ class Desk {
 
 describe('undo leaves alone what others did since, and names it', () => {
   it('keeps an added screen on which something was placed', () => {
-    const desk = new Desk();
-    const added = desk.act({
+    const state = new Desk();
+    const added = state.act({
       do: 'insertScreen',
       screen: blankScreen('t', 'Trips', 'flow-1', 'phone', 390, 844),
       after: 's',
     });
-    desk.act({
+    state.act({
       do: 'insert',
       tree: 'screen:t',
       root: 'x',
@@ -78,28 +78,28 @@ describe('undo leaves alone what others did since, and names it', () => {
       into: { parent: 'root' },
       after: null,
     });
-    expect(desk.undo(added)).toEqual(['Trips was changed since and stays as it is.']);
-    expect(desk.project.screens.map((s) => s.id)).toEqual(['s', 't']);
+    expect(state.undo(added)).toEqual(['Trips was changed since and stays as it is.']);
+    expect(state.project.screens.map((s) => s.id)).toEqual(['s', 't']);
   });
   it('keeps a placed thing that was changed or filled', () => {
-    const desk = new Desk();
-    const placed = desk.act(put('a', null));
-    desk.act({ do: 'set', tree: 'screen:s', node: 'a', field: 'attrs.text', value: 'Theirs' });
-    expect(desk.undo(placed)).toHaveLength(1);
-    expect(desk.order).toEqual(['a']);
+    const state = new Desk();
+    const placed = state.act(put('a', null));
+    state.act({ do: 'set', tree: 'screen:s', node: 'a', field: 'attrs.text', value: 'Theirs' });
+    expect(state.undo(placed)).toHaveLength(1);
+    expect(state.order).toEqual(['a']);
   });
   it('keeps the cells of a content set that others filled, and takes back one’s own cell', () => {
-    const desk = new Desk();
-    const brought = desk.act({ do: 'contentSet', set: 'boats', value: boats });
-    const mine = desk.act({ do: 'cell', set: 'boats', row: 'r1', column: 'name', value: 'MV Auk' });
-    desk.act({ do: 'cell', set: 'boats', row: 'r2', column: 'name', value: 'MV Tern' });
-    expect(desk.undo(brought)).toEqual(['Boats was changed since and stays as it is.']);
-    expect(desk.undo(mine)).toEqual([]);
-    expect(desk.project.contentSets['boats']?.rows.map((r) => r.values['name'])).toEqual(['MV Petrel', 'MV Tern']);
+    const state = new Desk();
+    const brought = state.act({ do: 'contentSet', set: 'boats', value: boats });
+    const mine = state.act({ do: 'cell', set: 'boats', row: 'r1', column: 'name', value: 'MV Auk' });
+    state.act({ do: 'cell', set: 'boats', row: 'r2', column: 'name', value: 'MV Tern' });
+    expect(state.undo(brought)).toEqual(['Boats was changed since and stays as it is.']);
+    expect(state.undo(mine)).toEqual([]);
+    expect(state.project.contentSets['boats']?.rows.map((r) => r.values['name'])).toEqual(['MV Petrel', 'MV Tern']);
   });
   it('keeps a later move', () => {
-    const desk = new Desk();
-    desk.act(put('a', null), put('b', 'a'), put('c', 'b'), {
+    const state = new Desk();
+    state.act(put('a', null), put('b', 'a'), put('c', 'b'), {
       do: 'insert',
       tree: 'screen:s',
       root: 'box',
@@ -107,10 +107,10 @@ describe('undo leaves alone what others did since, and names it', () => {
       into: { parent: 'root' },
       after: 'c',
     });
-    const moved = desk.act({ do: 'move', tree: 'screen:s', node: 'a', into: { parent: 'root' }, after: 'c' });
-    desk.act({ do: 'move', tree: 'screen:s', node: 'a', into: { parent: 'box' }, after: null });
-    expect(desk.undo(moved)).toHaveLength(1);
-    expect(desk.order).toEqual(['b', 'c', 'box']);
+    const moved = state.act({ do: 'move', tree: 'screen:s', node: 'a', into: { parent: 'root' }, after: 'c' });
+    state.act({ do: 'move', tree: 'screen:s', node: 'a', into: { parent: 'box' }, after: null });
+    expect(state.undo(moved)).toHaveLength(1);
+    expect(state.order).toEqual(['b', 'c', 'box']);
     const again = new Desk();
     again.act(put('a', null), put('b', 'a'), put('c', 'b'));
     const first = again.act({ do: 'move', tree: 'screen:s', node: 'a', into: { parent: 'root' }, after: 'c' });
@@ -119,31 +119,31 @@ describe('undo leaves alone what others did since, and names it', () => {
     expect(again.order).toEqual(['a', 'b', 'd', 'c']);
   });
   it('keeps what somebody else renamed, wore or coloured since', () => {
-    const desk = new Desk();
-    const named = desk.act({ do: 'name', value: 'Crossings' });
-    const screen = desk.act({ do: 'setScreen', screen: 's', field: 'name', value: 'Boats' });
-    const worn = desk.act({ do: 'screenAppliedKits', screen: 's', value: [] });
-    desk.act(
+    const state = new Desk();
+    const named = state.act({ do: 'name', value: 'Crossings' });
+    const screen = state.act({ do: 'setScreen', screen: 's', field: 'name', value: 'Boats' });
+    const worn = state.act({ do: 'screenAppliedKits', screen: 's', value: [] });
+    state.act(
       { do: 'name', value: 'Theirs' },
       { do: 'setScreen', screen: 's', field: 'name', value: 'Also theirs' },
       { do: 'screenAppliedKits', screen: 's', value: null },
     );
-    expect([...desk.undo(worn), ...desk.undo(screen), ...desk.undo(named)]).toHaveLength(3);
-    expect([desk.project.name, desk.project.screens[0]?.name]).toEqual(['Theirs', 'Also theirs']);
+    expect([...state.undo(worn), ...state.undo(screen), ...state.undo(named)]).toHaveLength(3);
+    expect([state.project.name, state.project.screens[0]?.name]).toEqual(['Theirs', 'Also theirs']);
   });
 });
 
 describe('what is brought back', () => {
   it('stands behind what is left of what stood before it', () => {
-    const desk = new Desk();
-    desk.act(put('a', null), put('b', 'a'), put('c', 'b'), put('d', 'c'));
-    const gone = desk.act({ do: 'remove', tree: 'screen:s', node: 'c' });
-    desk.act({ do: 'remove', tree: 'screen:s', node: 'b' });
-    expect(desk.undo(gone)).toEqual([]);
-    expect(desk.order).toEqual(['a', 'c', 'd']);
+    const state = new Desk();
+    state.act(put('a', null), put('b', 'a'), put('c', 'b'), put('d', 'c'));
+    const gone = state.act({ do: 'remove', tree: 'screen:s', node: 'c' });
+    state.act({ do: 'remove', tree: 'screen:s', node: 'b' });
+    expect(state.undo(gone)).toEqual([]);
+    expect(state.order).toEqual(['a', 'c', 'd']);
   });
   it('keeps the order of a series’ items when a choice on one of them is undone', () => {
-    const desk = new Desk();
+    const state = new Desk();
     const series: Node = {
       id: 'list',
       type: 'series',
@@ -152,7 +152,7 @@ describe('what is brought back', () => {
       rows: 'boats',
       entries: [{ key: 'r2', overrides: {} }],
     };
-    desk.act(
+    state.act(
       { do: 'contentSet', set: 'boats', value: boats },
       {
         do: 'insert',
@@ -163,9 +163,9 @@ describe('what is brought back', () => {
         after: null,
       },
     );
-    const before = desk.project;
+    const before = state.project;
     const override = { home: 'plywood@1.0.0/button', at: [], kind: 'prop' as const, name: 'label', value: 'Go' };
-    const chosen = desk.act({
+    const chosen = state.act({
       do: 'override',
       tree: 'screen:s',
       node: 'one',
@@ -173,11 +173,11 @@ describe('what is brought back', () => {
       value: override,
       entry: { series: 'list', key: 'r1' },
     });
-    desk.undo(chosen);
-    expect(desk.project).toEqual(before);
+    state.undo(chosen);
+    expect(state.project).toEqual(before);
   });
   it('fills one slot beside others that stand out of order without losing what is in them', () => {
-    const desk = new Desk();
+    const state = new Desk();
     const card: Node = {
       ...newInstance('card', 'plywood@1.0.0/card'),
       fills: [
@@ -185,7 +185,7 @@ describe('what is brought back', () => {
         { home: 'a', slot: 's', children: ['y'] },
       ],
     };
-    desk.act({
+    state.act({
       do: 'insert',
       tree: 'screen:s',
       root: 'card',
@@ -193,21 +193,21 @@ describe('what is brought back', () => {
       into: { parent: 'root' },
       after: null,
     });
-    const before = desk.project;
+    const before = state.project;
     const into = { parent: 'card', slot: { home: 'm', slot: 's' } };
-    const filled = desk.act({ do: 'insert', tree: 'screen:s', root: 'n', nodes: { n: text('n') }, into, after: null });
-    const node = desk.project.screens[0]?.nodes['card'];
+    const filled = state.act({ do: 'insert', tree: 'screen:s', root: 'n', nodes: { n: text('n') }, into, after: null });
+    const node = state.project.screens[0]?.nodes['card'];
     expect(node?.type === 'instance' && node.fills.flatMap((f) => f.children)).toEqual(['y', 'n', 'x']);
-    desk.undo(filled);
-    expect(desk.project).toEqual(before);
+    state.undo(filled);
+    expect(state.project).toEqual(before);
   });
 });
 
 describe('an edit that meets others', () => {
   it('keeps a choice whose older form somebody replaced meanwhile', () => {
-    const desk = new Desk();
+    const state = new Desk();
     const old = { home: 'k@1.0.0/a', at: [], kind: 'prop' as const, name: 'label', value: 'Old' };
-    desk.act({
+    state.act({
       do: 'insert',
       tree: 'screen:s',
       root: 'i',
@@ -215,7 +215,7 @@ describe('an edit that meets others', () => {
       into: { parent: 'root' },
       after: null,
     });
-    const before = desk.project;
+    const before = state.project;
     const oldKey = 'k@1.0.0/a||prop.label|';
     const choosing = (home: string, value: string): Edit => ({
       id: home,
@@ -239,9 +239,9 @@ describe('an edit that meets others', () => {
     expect(node?.type === 'instance' && node.overrides.map((s) => s.value)).toEqual(['Theirs', 'Mine']);
   });
   it('has as good as deleted what somebody else deleted', () => {
-    const desk = new Desk();
-    desk.act(put('a', null), put('b', 'a'));
-    const before = desk.project;
+    const state = new Desk();
+    state.act(put('a', null), put('b', 'a'));
+    const before = state.project;
     const theirs: Edit = { id: 't', label: 't', steps: [{ do: 'remove', tree: 'screen:s', node: 'a' }] };
     const mine: Edit = {
       id: 'm',
@@ -257,9 +257,9 @@ describe('an edit that meets others', () => {
     expect(got?.ok && Object.keys(got.project.screens[0]?.nodes ?? {})).toEqual(['root']);
   });
   it('says which edit an inverse takes back', () => {
-    const desk = new Desk();
+    const state = new Desk();
     expect(
-      invertEdit(desk.project, { id: 'x', label: 'Name it', steps: [{ do: 'name', value: 'N' }] }, 'y'),
+      invertEdit(state.project, { id: 'x', label: 'Name it', steps: [{ do: 'name', value: 'N' }] }, 'y'),
     ).toMatchObject({ id: 'y', undoes: 'x', label: 'Undo Name it' });
   });
 });

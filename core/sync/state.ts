@@ -51,7 +51,7 @@ export function openSync(project: Project, revision: number, by: string, own: re
 }
 
 /** Every edit that is not confirmed, in order. */
-export const pendingOf = (desk: SyncState): readonly Edit[] => [...(desk.sent?.edits ?? []), ...desk.waiting];
+export const pendingOf = (state: SyncState): readonly Edit[] => [...(state.sent?.edits ?? []), ...state.waiting];
 
 export interface Act {
   readonly id: string;
@@ -63,25 +63,25 @@ export interface Act {
   readonly now: number;
 }
 export type ActResult =
-  { readonly ok: true; readonly desk: SyncState } | { readonly ok: false; readonly refusal: Refusal };
+  { readonly ok: true; readonly state: SyncState } | { readonly ok: false; readonly refusal: Refusal };
 
 /** Does something. With the same `merge` as what was done just before, and not given to anybody yet, it becomes one with it. */
-export function act(desk: SyncState, { id, label, steps, merge = null, where = null, now }: Act): ActResult {
-  const last = desk.done.at(-1);
+export function act(state: SyncState, { id, label, steps, merge = null, where = null, now }: Act): ActResult {
+  const last = state.done.at(-1);
   const joins =
     last !== undefined &&
     !isPast(last) &&
     merge !== null &&
     last.merge === merge &&
     now - last.at < MERGE &&
-    last.after === desk.shown &&
-    desk.waiting.at(-1)?.id === last.edit.id
+    last.after === state.shown &&
+    state.waiting.at(-1)?.id === last.edit.id
       ? last
       : null;
-  const before = joins ? joins.before : desk.shown;
+  const before = joins ? joins.before : state.shown;
   const edit: Edit = joins
     ? { ...joins.edit, label, steps: compact([...joins.edit.steps, ...steps]) }
-    : { id, label, steps, by: desk.by };
+    : { id, label, steps, by: state.by };
   const got = applyEdit(before, edit);
   if (!got.ok) return got;
   const made: Done = {
@@ -95,11 +95,11 @@ export function act(desk: SyncState, { id, label, steps, merge = null, where = n
   };
   return {
     ok: true,
-    desk: {
-      ...desk,
+    state: {
+      ...state,
       shown: got.project,
-      waiting: joins ? [...desk.waiting.slice(0, -1), edit] : [...desk.waiting, edit],
-      done: [...(joins ? desk.done.slice(0, -1) : desk.done.slice(-READY)), made],
+      waiting: joins ? [...state.waiting.slice(0, -1), edit] : [...state.waiting, edit],
+      done: [...(joins ? state.done.slice(0, -1) : state.done.slice(-READY)), made],
       undone: [],
     },
   };
@@ -107,11 +107,11 @@ export function act(desk: SyncState, { id, label, steps, merge = null, where = n
 
 /** Puts edits that were kept from an earlier visit on top. Those that no longer fit are named. */
 export function resume(
-  desk: SyncState,
+  state: SyncState,
   edits: readonly Edit[],
-): { readonly desk: SyncState; readonly notices: readonly Notice[] } {
+): { readonly state: SyncState; readonly notices: readonly Notice[] } {
   const notices: Notice[] = [];
-  let now = desk;
+  let now = state;
   for (const edit of edits) {
     const got = applyEdit(now.shown, edit);
     if (got.ok)
@@ -127,7 +127,7 @@ export function resume(
         text: `“${edit.label}” was not saved before the page closed and no longer fits: ${got.refusal.message}`,
       });
   }
-  return { desk: now, notices };
+  return { state: now, notices };
 }
 const doneOf = (edit: Edit, inverse: readonly Step[], before: Project, after: Project, at = 0): Done => ({
   edit,
@@ -141,56 +141,56 @@ const doneOf = (edit: Edit, inverse: readonly Step[], before: Project, after: Pr
 
 /** What to give to the server now; nothing while something is on its way. What was given is never changed again. */
 export function flush(
-  desk: SyncState,
-): { readonly desk: SyncState; readonly base: number; readonly edits: readonly Edit[] } | null {
-  if (desk.sent) return { desk, base: desk.sent.revision, edits: desk.sent.edits };
-  if (desk.waiting.length === 0) return null;
-  const edits = desk.waiting.slice(0, BATCH);
-  const sent: Sent = { revision: desk.revision, base: desk.confirmed, edits, others: [] };
-  return { desk: { ...desk, sent, waiting: desk.waiting.slice(edits.length) }, base: desk.revision, edits };
+  state: SyncState,
+): { readonly state: SyncState; readonly base: number; readonly edits: readonly Edit[] } | null {
+  if (state.sent) return { state, base: state.sent.revision, edits: state.sent.edits };
+  if (state.waiting.length === 0) return null;
+  const edits = state.waiting.slice(0, BATCH);
+  const sent: Sent = { revision: state.revision, base: state.confirmed, edits, others: [] };
+  return { state: { ...state, sent, waiting: state.waiting.slice(edits.length) }, base: state.revision, edits };
 }
 
 export interface Received {
-  readonly desk: SyncState;
+  readonly state: SyncState;
   readonly notices: readonly Notice[];
-  /** Something between is missing: everything after `desk.revision` must be asked for. */
+  /** Something between is missing: everything after `state.revision` must be asked for. */
   readonly gap: boolean;
   /** What is here and what the server has no longer agree: open it again. */
   readonly apart: boolean;
 }
 
 /** Takes confirmed edits, own and others', in the server's order. What was taken before is passed over. */
-export function receive(desk: SyncState, list: readonly Confirmed[]): Received {
+export function receive(state: SyncState, list: readonly Confirmed[]): Received {
   const notices: Notice[] = [];
-  let now = desk;
+  let now = state;
   for (const c of [...list].sort((a, b) => a.revision - b.revision)) {
     if (c.revision <= now.revision) continue;
-    if (c.revision > now.revision + 1) return { desk: now, notices, gap: true, apart: false };
+    if (c.revision > now.revision + 1) return { state: now, notices, gap: true, apart: false };
     const got = applyEdit(now.confirmed, c.edit);
-    if (!got.ok) return { desk: now, notices, gap: false, apart: true };
+    if (!got.ok) return { state: now, notices, gap: false, apart: true };
     now = takeOne(now, c, got.project, notices);
   }
-  return { desk: now, notices, gap: false, apart: false };
+  return { state: now, notices, gap: false, apart: false };
 }
 
-function takeOne(desk: SyncState, c: Confirmed, confirmed: Project, notices: Notice[]): SyncState {
-  const before = desk.confirmed;
-  const own = desk.sent?.edits.some((e) => e.id === c.edit.id) === true;
-  const left = desk.sent?.edits.filter((e) => e.id !== c.edit.id) ?? [];
+function takeOne(state: SyncState, c: Confirmed, confirmed: Project, notices: Notice[]): SyncState {
+  const before = state.confirmed;
+  const own = state.sent?.edits.some((e) => e.id === c.edit.id) === true;
+  const left = state.sent?.edits.filter((e) => e.id !== c.edit.id) ?? [];
   const sent: Sent | null =
-    desk.sent && left.length > 0 ? { ...desk.sent, edits: left, others: [...desk.sent.others, c.edit] } : null;
-  const next: SyncState = { ...desk, confirmed, revision: c.revision, sent };
+    state.sent && left.length > 0 ? { ...state.sent, edits: left, others: [...state.sent.others, c.edit] } : null;
+  const next: SyncState = { ...state, confirmed, revision: c.revision, sent };
   // One's own edit, alone and unchanged: what is seen was right all along.
   if (
     own &&
-    desk.sent?.others.length === 0 &&
-    desk.sent.edits[0]?.id === c.edit.id &&
-    desk.sent.edits[0] &&
-    sameSteps(desk.sent.edits[0], c.edit)
+    state.sent?.others.length === 0 &&
+    state.sent.edits[0]?.id === c.edit.id &&
+    state.sent.edits[0] &&
+    sameSteps(state.sent.edits[0], c.edit)
   )
     return next;
   // A visitor with the same edit in two tabs: it is there already.
-  const waiting = desk.waiting.filter((e) => e.id !== c.edit.id);
+  const waiting = state.waiting.filter((e) => e.id !== c.edit.id);
   return restack(next, before, own ? [] : [c.edit], waiting, notices);
 }
 const sameSteps = (a: Edit, b: Edit): boolean =>
@@ -198,16 +198,16 @@ const sameSteps = (a: Edit, b: Edit): boolean =>
 
 /** Puts what is not confirmed on top of what is: what was sent as the server will do it, then what waits. */
 function restack(
-  desk: SyncState,
+  state: SyncState,
   before: Project,
   others: readonly Edit[],
   waiting: readonly Edit[],
   notices: Notice[],
 ): SyncState {
-  let shown = desk.confirmed;
+  let shown = state.confirmed;
   const given: Edit[] = [];
-  for (const edit of desk.sent?.edits ?? []) {
-    const sent = desk.sent as Sent;
+  for (const edit of state.sent?.edits ?? []) {
+    const sent = state.sent as Sent;
     const moved = rebaseEdit(edit, sent.base, [...sent.others, ...given]);
     const got = moved.ok ? applyEdit(shown, moved.edit) : moved;
     // The server will say no, and why: until then it is just not seen.
@@ -228,18 +228,18 @@ function restack(
         text: `“${edit.label}” could not be kept: ${got.ok ? '' : got.refusal.message} Someone changed it at the same time.`,
       });
   }
-  return { ...desk, shown, waiting: kept };
+  return { ...state, shown, waiting: kept };
 }
 
 /** The server cannot take an edit that was sent: it goes, and what was built on it, each named; the rest is tried again. */
 export function rejectEdit(
-  desk: SyncState,
+  state: SyncState,
   bad: string,
   why: string,
-): { readonly desk: SyncState; readonly notices: readonly Notice[] } {
+): { readonly state: SyncState; readonly notices: readonly Notice[] } {
   const notices: Notice[] = [{ bad: true, text: why }];
-  const rest = pendingOf(desk).filter((e) => e.id !== bad);
-  let shown = desk.confirmed;
+  const rest = pendingOf(state).filter((e) => e.id !== bad);
+  let shown = state.confirmed;
   const waiting: Edit[] = [];
   for (const edit of rest) {
     const got = applyEdit(shown, edit);
@@ -249,10 +249,10 @@ export function rejectEdit(
     } else notices.push({ bad: true, text: `“${edit.label}” went with it: ${got.refusal.message}` });
   }
   const alive = new Set(waiting.map((e) => e.id));
-  const dead = new Set(pendingOf(desk).flatMap((e) => (alive.has(e.id) ? [] : [e.id])));
+  const dead = new Set(pendingOf(state).flatMap((e) => (alive.has(e.id) ? [] : [e.id])));
   const lives = (u: Undoable): boolean => isPast(u) || !dead.has(u.edit.id);
   return {
-    desk: { ...desk, sent: null, waiting, shown, done: desk.done.filter(lives), undone: desk.undone.filter(lives) },
+    state: { ...state, sent: null, waiting, shown, done: state.done.filter(lives), undone: state.undone.filter(lives) },
     notices,
   };
 }
@@ -261,7 +261,7 @@ export type HistoryDirection = 'undo' | 'redo';
 export type HistoryStep =
   | {
       readonly ok: true;
-      readonly desk: SyncState;
+      readonly state: SyncState;
       readonly label: string;
       readonly notices: readonly Notice[];
       readonly where: Where | null;
@@ -271,32 +271,32 @@ export type HistoryStep =
   | { readonly ok: false; readonly needs: null };
 
 /** Undoes or does again the last thing of one's own, as far as nobody changed it since; what stays is named. */
-export function stepHistory(desk: SyncState, way: HistoryDirection, id: string, now: number): HistoryStep {
-  const from = way === 'undo' ? desk.done : desk.undone;
+export function stepHistory(state: SyncState, way: HistoryDirection, id: string, now: number): HistoryStep {
+  const from = way === 'undo' ? state.done : state.undone;
   const entry = from.at(-1);
   if (!entry) return { ok: false, needs: null };
   if (isPast(entry)) return { ok: false, needs: entry };
   const label = way === 'undo' ? `Undo ${plainLabel(entry.edit.label)}` : plainLabel(entry.edit.label);
-  const back = revertEdit(desk.shown, entry.edit, entry.inverse, entry.after, id, label);
+  const back = revertEdit(state.shown, entry.edit, entry.inverse, entry.after, id, label);
   const notices: Notice[] = back.left.map((text) => ({ text, bad: false }));
   const rest = from.slice(0, -1);
   const plain = plainLabel(entry.edit.label);
-  const got = back.edit.steps.length > 0 ? applyEdit(desk.shown, back.edit) : null;
+  const got = back.edit.steps.length > 0 ? applyEdit(state.shown, back.edit) : null;
   if (!got?.ok)
     return {
       ok: true,
-      desk: { ...desk, ...(way === 'undo' ? { done: rest } : { undone: rest }) },
+      state: { ...state, ...(way === 'undo' ? { done: rest } : { undone: rest }) },
       label: plain,
       notices,
       where: entry.where,
     };
-  const edit: Edit = { ...back.edit, by: desk.by };
-  const made: Done = { ...doneOf(edit, got.inverse, desk.shown, got.project, now), where: entry.where };
+  const edit: Edit = { ...back.edit, by: state.by };
+  const made: Done = { ...doneOf(edit, got.inverse, state.shown, got.project, now), where: entry.where };
   const moved =
-    way === 'undo' ? { done: rest, undone: [...desk.undone, made] } : { undone: rest, done: [...desk.done, made] };
+    way === 'undo' ? { done: rest, undone: [...state.undone, made] } : { undone: rest, done: [...state.done, made] };
   return {
     ok: true,
-    desk: { ...desk, ...moved, shown: got.project, waiting: [...desk.waiting, edit] },
+    state: { ...state, ...moved, shown: got.project, waiting: [...state.waiting, edit] },
     label: plain,
     notices,
     where: entry.where,
@@ -304,20 +304,20 @@ export function stepHistory(desk: SyncState, way: HistoryDirection, id: string, 
 }
 
 /** What an earlier edit did, now that the document before it is known. False when it cannot have been done on that. */
-export function supplyPast(desk: SyncState, past: Past, before: Project, edit: Edit): SyncState | null {
+export function supplyPast(state: SyncState, past: Past, before: Project, edit: Edit): SyncState | null {
   const got = applyEdit(before, edit);
   if (!got.ok) return null;
   const made = doneOf(edit, got.inverse, before, got.project, Date.parse(past.at));
   const swap = (list: readonly Undoable[]): readonly Undoable[] =>
     list.map((u) => (isPast(u) && u.id === past.id ? made : u));
-  return { ...desk, done: swap(desk.done), undone: swap(desk.undone) };
+  return { ...state, done: swap(state.done), undone: swap(state.undone) };
 }
 
 /** Names of what would be undone and done again; null: nothing. */
-export function historyLabels(desk: SyncState): { readonly undo: string | null; readonly redo: string | null } {
+export function historyLabels(state: SyncState): { readonly undo: string | null; readonly redo: string | null } {
   const last = (list: readonly Undoable[]): string | null => {
     const u = list.at(-1);
     return u ? plainLabel(labelOf(u)) : null;
   };
-  return { undo: last(desk.done), redo: last(desk.undone) };
+  return { undo: last(state.done), redo: last(state.undone) };
 }

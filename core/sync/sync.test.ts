@@ -96,19 +96,19 @@ class Server {
   }
 }
 function doing(
-  desk: SyncState,
+  state: SyncState,
   id: string,
   steps: readonly Step[],
   more: { merge?: string; now?: number } = {},
 ): SyncState {
-  const got = act(desk, { id, label: `Do ${id}`, steps, merge: more.merge ?? null, now: more.now ?? 0 });
+  const got = act(state, { id, label: `Do ${id}`, steps, merge: more.merge ?? null, now: more.now ?? 0 });
   if (!got.ok) throw new Error(got.refusal.message);
-  return got.desk;
+  return got.state;
 }
-function turned(desk: SyncState, way: 'undo' | 'redo', id: string): SyncState {
-  const got = stepHistory(desk, way, id, 0);
+function turned(state: SyncState, way: 'undo' | 'redo', id: string): SyncState {
+  const got = stepHistory(state, way, id, 0);
   if (!got.ok) throw new Error('nothing to turn');
-  return got.desk;
+  return got.state;
 }
 
 describe('writers at one document', () => {
@@ -118,42 +118,42 @@ describe('writers at one document', () => {
       const chance = new Chance(seed);
       const project = someProject(new Chance(seed * 11), kit);
       const server = new Server(project);
-      const desks = [0, 1, 2].map((i) => ({ desk: openSync(project, 0, `w${i}`), newId: ids(`w${i}n`), serial: 0 }));
+      const desks = [0, 1, 2].map((i) => ({ state: openSync(project, 0, `w${i}`), newId: ids(`w${i}n`), serial: 0 }));
       const hear = (d: (typeof desks)[number]): void => {
-        const got = receive(d.desk, server.log.slice(d.desk.revision, d.desk.revision + 1 + chance.below(4)));
+        const got = receive(d.state, server.log.slice(d.state.revision, d.state.revision + 1 + chance.below(4)));
         expect(got.apart || got.gap, `seed ${seed}`).toBe(false);
-        d.desk = got.desk;
+        d.state = got.state;
       };
       const send = (d: (typeof desks)[number]): void => {
-        const given = flush(d.desk);
+        const given = flush(d.state);
         if (!given) return;
-        d.desk = given.desk;
+        d.state = given.state;
         const answer = server.take(given.base, given.edits);
         // Now and then the answer is lost: the same is sent again later.
         if (chance.is(0.2)) return;
-        const all = server.log.slice(d.desk.revision);
-        d.desk = receive(d.desk, all).desk;
-        if (!answer.ok) d.desk = rejectEdit(d.desk, answer.edit, answer.why).desk;
+        const all = server.log.slice(d.state.revision);
+        d.state = receive(d.state, all).state;
+        if (!answer.ok) d.state = rejectEdit(d.state, answer.edit, answer.why).state;
       };
       for (let i = 0; i < 40; i++) {
         const d = chance.of(desks);
         const what = chance.below(4);
         if (what < 2) {
-          const { label, steps } = someAction(chance, { project: d.desk.shown, kits }, d.newId);
-          const got = steps.length > 0 ? act(d.desk, { id: `${d.desk.by}e${d.serial++}`, label, steps, now: i }) : null;
-          if (got?.ok) d.desk = got.desk;
+          const { label, steps } = someAction(chance, { project: d.state.shown, kits }, d.newId);
+          const got = steps.length > 0 ? act(d.state, { id: `${d.state.by}e${d.serial++}`, label, steps, now: i }) : null;
+          if (got?.ok) d.state = got.state;
           else if (chance.is(0.5)) {
-            const back = stepHistory(d.desk, chance.is(0.7) ? 'undo' : 'redo', `${d.desk.by}u${d.serial++}`, i);
-            if (back.ok) d.desk = back.desk;
+            const back = stepHistory(d.state, chance.is(0.7) ? 'undo' : 'redo', `${d.state.by}u${d.serial++}`, i);
+            if (back.ok) d.state = back.state;
           }
         } else if (what === 2) send(d);
         else hear(d);
       }
-      for (const d of desks) for (let i = 0; i < 20 && pendingOf(d.desk).length > 0; i++) send(d);
+      for (const d of desks) for (let i = 0; i < 20 && pendingOf(d.state).length > 0; i++) send(d);
       for (const d of desks) {
-        d.desk = receive(d.desk, server.log.slice(d.desk.revision)).desk;
-        expect(pendingOf(d.desk)).toEqual([]);
-        expect(d.desk.shown, `seed ${seed}`).toEqual(server.project);
+        d.state = receive(d.state, server.log.slice(d.state.revision)).state;
+        expect(pendingOf(d.state)).toEqual([]);
+        expect(d.state.shown, `seed ${seed}`).toEqual(server.project);
       }
       confirmed += server.log.length;
     }
@@ -166,20 +166,20 @@ describe('writers at one document', () => {
       const project = someProject(new Chance(seed * 13), kit);
       const server = new Server(project);
       const mine = someAction(chance, { project, kits }, ids('m'));
-      let desk = openSync(project, 0, 'me');
+      let state = openSync(project, 0, 'me');
       const got =
-        mine.steps.length > 0 ? act(desk, { id: 'mine', label: mine.label, steps: mine.steps, now: 0 }) : null;
+        mine.steps.length > 0 ? act(state, { id: 'mine', label: mine.label, steps: mine.steps, now: 0 }) : null;
       if (!got?.ok) continue;
-      const given = flush(got.desk);
+      const given = flush(got.state);
       if (!given) continue;
-      desk = given.desk;
+      state = given.state;
       const newId = ids('t');
       for (let i = 0; i < 4; i++) {
         const { label, steps } = someAction(chance, { project: server.project, kits }, newId);
         if (steps.length > 0) server.take(server.log.length, [{ id: `t${i}`, label, steps }]);
       }
-      for (const c of server.log) desk = receive(desk, [c]).desk;
-      const seen = desk.shown;
+      for (const c of server.log) state = receive(state, [c]).state;
+      const seen = state.shown;
       const answer = server.take(given.base, given.edits);
       if (!answer.ok) continue;
       compared++;
@@ -191,29 +191,29 @@ describe('writers at one document', () => {
 
 describe('what was sent', () => {
   it('is never changed or merged into, and is sent again as it was', () => {
-    let desk = doing(openSync(small, 0, 'me'), 'a', [put('t')]);
-    const first = flush(desk);
-    desk = doing(first?.desk as SyncState, 'b', [say('t', 'Port')], { merge: 't', now: 10 });
-    const waiting = desk.waiting;
-    desk = doing(desk, 'c', [say('t', 'Port Ellery')], { merge: 't', now: 20 });
-    expect([waiting.length, desk.waiting.length, desk.waiting[0]?.id]).toEqual([1, 1, 'b']);
-    const again = flush(desk);
+    let state = doing(openSync(small, 0, 'me'), 'a', [put('t')]);
+    const first = flush(state);
+    state = doing(first?.state as SyncState, 'b', [say('t', 'Port')], { merge: 't', now: 10 });
+    const waiting = state.waiting;
+    state = doing(state, 'c', [say('t', 'Port Ellery')], { merge: 't', now: 20 });
+    expect([waiting.length, state.waiting.length, state.waiting[0]?.id]).toEqual([1, 1, 'b']);
+    const again = flush(state);
     expect(again?.edits).toBe(first?.edits);
-    desk = receive(desk, [{ revision: 1, edit: first?.edits[0] as Edit, at: '' }]).desk;
-    const second = flush(desk)?.desk as SyncState;
+    state = receive(state, [{ revision: 1, edit: first?.edits[0] as Edit, at: '' }]).state;
+    const second = flush(state)?.state as SyncState;
     const third = doing(second, 'd', [say('t', 'Port Ellery, north')], { merge: 't', now: 30 });
     expect(third.waiting.map((e) => e.id)).toEqual(['d']);
   });
   it('takes what was built on it along when it is refused, and says so', () => {
-    let desk = doing(doing(openSync(small, 0, 'me'), 'a', [put('t')]), 'b', [say('t', 'x')]);
-    desk = (flush(desk) as { desk: SyncState }).desk;
-    desk = doing(desk, 'c', [{ do: 'name', value: 'Kept' }]);
-    const got = rejectEdit(desk, 'a', 'The server said no.');
+    let state = doing(doing(openSync(small, 0, 'me'), 'a', [put('t')]), 'b', [say('t', 'x')]);
+    state = (flush(state) as { state: SyncState }).state;
+    state = doing(state, 'c', [{ do: 'name', value: 'Kept' }]);
+    const got = rejectEdit(state, 'a', 'The server said no.');
     expect(got.notices.map((n) => n.text)).toEqual([
       'The server said no.',
       expect.stringContaining('“Do b” went with it'),
     ]);
-    expect([got.desk.shown.name, got.desk.waiting.map((e) => e.id), historyLabels(got.desk).undo]).toEqual([
+    expect([got.state.shown.name, got.state.waiting.map((e) => e.id), historyLabels(got.state).undo]).toEqual([
       'Kept',
       ['c'],
       'Do c',
@@ -223,15 +223,15 @@ describe('what was sent', () => {
 
 describe('undo', () => {
   it('takes steps of typing as one, goes back and forth, and knows its names', () => {
-    let desk = doing(openSync(small, 0, 'me'), 'a', [put('t')]);
+    let state = doing(openSync(small, 0, 'me'), 'a', [put('t')]);
     for (const [i, text] of ['P', 'Po', 'Por'].entries())
-      desk = doing(desk, `k${i}`, [say('t', text)], { merge: 't', now: i * 100 });
-    expect(desk.waiting).toHaveLength(2);
-    expect(historyLabels(desk)).toEqual({ undo: 'Do k2', redo: null });
-    const undone = turned(desk, 'undo', 'u1');
+      state = doing(state, `k${i}`, [say('t', text)], { merge: 't', now: i * 100 });
+    expect(state.waiting).toHaveLength(2);
+    expect(historyLabels(state)).toEqual({ undo: 'Do k2', redo: null });
+    const undone = turned(state, 'undo', 'u1');
     expect(undone.shown.screens[0]?.nodes['t']?.attrs.text).toBe('t');
     const forth = turned(turned(turned(undone, 'redo', 'r1'), 'undo', 'u2'), 'redo', 'r2');
-    expect(forth.shown).toEqual(desk.shown);
+    expect(forth.shown).toEqual(state.shown);
     expect(historyLabels(forth)).toEqual({ undo: 'Do k2', redo: null });
   });
   it('brings back where one was', () => {
@@ -242,13 +242,13 @@ describe('undo', () => {
       now: 0,
       where: { screen: 's', keys: ['x'] },
     });
-    const back = got.ok ? stepHistory(got.desk, 'undo', 'u', 0) : null;
+    const back = got.ok ? stepHistory(got.state, 'undo', 'u', 0) : null;
     expect(back?.ok && back.where).toEqual({ screen: 's', keys: ['x'] });
   });
   it('goes on across visits: what was done is told by the server and fetched when it is wanted', () => {
     const server = new Server(small);
-    let desk = doing(doing(openSync(small, 0, 'me'), 'a', [put('t')]), 'b', [say('t', 'Mine')]);
-    server.take(0, (flush(desk) as { edits: readonly Edit[] }).edits);
+    let state = doing(doing(openSync(small, 0, 'me'), 'a', [put('t')]), 'b', [say('t', 'Mine')]);
+    server.take(0, (flush(state) as { edits: readonly Edit[] }).edits);
     server.take(2, [{ id: 'x', label: 'Theirs', steps: [put('other', 't')], by: 'you' }]);
     const past = server.log.map((c): Past => ({
       id: c.edit.id,
@@ -258,20 +258,20 @@ describe('undo', () => {
       ...(c.edit.by ? { by: c.edit.by } : {}),
       ...(c.edit.undoes ? { undoes: c.edit.undoes } : {}),
     }));
-    desk = openSync(
+    state = openSync(
       server.project,
       3,
       'me',
       past.filter((p) => p.by === 'me'),
     );
-    expect(historyLabels(desk).undo).toBe('Do b');
-    const asked = stepHistory(desk, 'undo', 'u', 0);
+    expect(historyLabels(state).undo).toBe('Do b');
+    const asked = stepHistory(state, 'undo', 'u', 0);
     const needs = asked.ok ? null : asked.needs;
     expect(needs?.revision).toBe(2);
-    desk = supplyPast(desk, needs as Past, server.at(1), server.log[1]?.edit as Edit) as SyncState;
-    desk = turned(desk, 'undo', 'u');
-    expect(desk.shown.screens[0]?.nodes['t']?.attrs.text).toBe('t');
-    expect(desk.shown.screens[0]?.nodes['other']).toBeDefined();
+    state = supplyPast(state, needs as Past, server.at(1), server.log[1]?.edit as Edit) as SyncState;
+    state = turned(state, 'undo', 'u');
+    expect(state.shown.screens[0]?.nodes['t']?.attrs.text).toBe('t');
+    expect(state.shown.screens[0]?.nodes['other']).toBeDefined();
   });
   it('knows from the log what was undone and done again', () => {
     const past = (id: string, undoes?: string): Past => ({
@@ -301,7 +301,7 @@ describe('a new visit', () => {
       { id: 'b', label: 'Change what is gone', steps: [say('gone', 'x')] },
     ];
     const got = resume(openSync(small, 0, 'me'), kept);
-    expect([got.desk.shown.name, got.desk.waiting.length, got.notices.length]).toEqual(['Kept', 1, 1]);
+    expect([got.state.shown.name, got.state.waiting.length, got.notices.length]).toEqual(['Kept', 1, 1]);
   });
   it('goes back to how everything stood, as one edit', () => {
     for (let seed = 1; seed <= 150; seed++) {

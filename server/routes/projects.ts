@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify';
 import { customAlphabet } from 'nanoid';
 import type * as yup from 'yup';
+import { upgradeEdit } from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
 import { safeName } from '../tempFiles.js';
 import type { Kits } from '../kits.js';
@@ -123,7 +124,7 @@ export async function projectRoutes(server: FastifyInstance, { projects, rescue,
   );
   server.post<WithId>('/:id/edits', async (request) => {
     const body = await checked<EditsBody>(editsBody, request.body);
-    return { edits: await projects.take(request.params.id, body.base, body.edits) };
+    return { edits: await projects.take(request.params.id, body.base, body.edits.map(upgradeEdit)) };
   });
   server.get<WithId>(
     '/:id/live',

@@ -1,5 +1,5 @@
 import { openDB, type IDBPDatabase } from 'idb';
-import { upgradeEdit, type Edit } from '../../core/index.js';
+import { upgradeEdit, type Edit } from '../../../core/index.js';
 
 /** What was done and is not confirmed yet, kept in the browser until it is. */
 export interface OutboxEntry {

@@ -2,9 +2,11 @@
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { blankScreen, type Step } from '../../core/index.js';
-import { FakeServer, FakeSocket } from '../../testing/fakeServer.js';
+import { blankScreen, type Step } from '../../../core/index.js';
+import { FakeServer, FakeSocket } from '../../../testing/fakeServer.js';
 import { useDocument } from './document.js';
+import { notify } from '../notices.js';
+import { useNotices } from '../notices.js';
 
 const widen: Step = { do: 'setScreen', screen: 's', field: 'width', value: 400 };
 const rename = (value: string): Step => ({ do: 'setScreen', screen: 's', field: 'name', value });
@@ -56,8 +58,8 @@ describe('the open project', () => {
     const before = doc.shown;
     expect(doc.act('Move it', [{ do: 'remove', tree: 'screen:s', node: 'nobody' }])).toBe(false);
     expect(doc.shown).toBe(before);
-    expect(doc.notices.at(-1)).toMatchObject({ bad: true });
-    expect(doc.notices.at(-1)?.text).toMatch(/^Move it: .* Nothing was changed\.$/u);
+    expect(useNotices().list.at(-1)).toMatchObject({ bad: true });
+    expect(useNotices().list.at(-1)?.text).toMatch(/^Move it: .* Nothing was changed\.$/u);
   });
   it('keeps what is done while the server is away, says so, and sends it later', async () => {
     server.away = true;
@@ -86,16 +88,16 @@ describe('the open project', () => {
     expect(doc.saveState).toBe('1 not sent, kept here');
     expect(doc.trouble).toBe('Harbour was put away.');
     expect(name()).toBe('Dock');
-    await doc.bringBack();
+    await doc.restoreProject();
     await until(() => doc.saveState === 'all saved');
     expect(doc.away).toBe(false);
     expect(server.project.screens[0]?.name).toBe('Dock');
   });
   it('keeps the last of what it tells, however much that is', () => {
-    for (let i = 1; i <= 500; i++) doc.say(`Told ${i}`);
-    expect(doc.notices.length).toBeLessThan(60);
-    expect(doc.notices.at(-1)?.text).toBe('Told 500');
-    const ids = doc.notices.map((n) => n.id);
+    for (let i = 1; i <= 500; i++) notify(`Told ${i}`);
+    expect(useNotices().list.length).toBeLessThan(60);
+    expect(useNotices().list.at(-1)?.text).toBe('Told 500');
+    const ids = useNotices().list.map((n) => n.id);
     expect(ids).toEqual([...new Set(ids)].sort((a, b) => a - b));
   });
   it('loses nothing that was kept when opening it fails half way', async () => {
@@ -127,7 +129,7 @@ describe('the open project', () => {
     server.refuses = 'That name is taken.';
     doc.act('Rename', [rename('Pier')]);
     await until(() => name() === 'First');
-    expect(doc.notices.some((n) => n.bad && n.text.includes('That name is taken.'))).toBe(true);
+    expect(useNotices().list.some((n) => n.bad && n.text.includes('That name is taken.'))).toBe(true);
   });
   it('shows what others do as it is told', async () => {
     const told = server.take({ id: 'theirs', label: 'Rename', steps: [rename('Theirs')] });

@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { openDesktop, type Desktop } from '../../testing/desktop.js';
-import { instance, PLY, screenWith } from '../../testing/fakeServer.js';
+import { openDesktop, type Desktop } from '../../../testing/desktop.js';
+import { instance, PLY, screenWith } from '../../../testing/fakeServer.js';
 
 let on: Desktop;
 beforeEach(async () => {
@@ -103,7 +103,7 @@ describe('the lens', () => {
 
 describe('what is about to be', () => {
   it('is shown on the screen and in what the Outline lists, and is no part of the project', () => {
-    on.editor.ghost = {
+    on.editor.dropPreview = {
       screen: 'one',
       steps: [
         {
@@ -123,10 +123,10 @@ describe('what is about to be', () => {
   });
   it('tries an alternative on, while what is known of the thing stays true', () => {
     const name = on.editor.findBox('a')?.node.instance?.name;
-    on.editor.trial = { node: 'a', ref: `${PLY}/link` };
+    on.editor.swapPreview = { node: 'a', ref: `${PLY}/link` };
     expect(on.editor.box?.children.some((b) => b.node.instance?.shown === `${PLY}/link`)).toBe(true);
     expect(on.editor.findBox('a')?.node.instance?.name).toBe(name);
     on.editor.select(['a']);
-    expect(on.editor.trial).toBeNull();
+    expect(on.editor.swapPreview).toBeNull();
   });
 });

@@ -1,9 +1,6 @@
-import { watchDebounced } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import {
-  applyEdit,
-  behindLens,
   boxesByKey,
   componentAt,
   findAt,
@@ -17,36 +14,36 @@ import {
   projectFields,
   screenOf,
   shownComponent,
-  shownKit,
   appliedKitsOf,
   type Box,
   type Fit,
   type ComponentRef,
   type InstanceNode,
   type Node as TreeNode,
-  type Project,
   type Screen,
-  type UsePlace,
   type Situation,
-  type SlotFill,
-  type Step,
   type Template,
   type AppliedKit,
   type World,
-} from '../../core/index.js';
-import { freshId } from '../ids.js';
-import { useComponentEditor } from './componentEditor.js';
-import { useDocument } from './document.js';
-import { boxOf as layOut, pictureOf, usePictures, type Bitmap, type Picture } from './pictures.js';
-import { useLibrary } from './library.js';
-import { useModes } from './modes.js';
-import { useSituations } from './situations.js';
-import { useWidths } from './widths.js';
-import { untracked } from './untracked.js';
-import { useDeviceView } from './deviceView.js';
-import { sampleOf, templateOf, type Sample } from './samples.js';
+} from '../../../core/index.js';
+import { freshId } from '../../ids.js';
+import { useComponentEditor } from '../componentEditor.js';
+import { useDocument } from '../document/document.js';
+import { boxOf as layOut, pictureOf, usePictures, type Bitmap, type Picture } from '../pictures.js';
+import { useLibrary } from '../library.js';
+import { useModes } from '../modes.js';
+import { useSituations } from '../situations.js';
+import { useWidths } from '../widths.js';
+import { untracked } from '../untracked.js';
+import { useDeviceView } from '../deviceView.js';
+import { createCalm } from './calm.js';
+import { boxesUnder, itemBoxes, pathTo } from './hitTest.js';
+import { createLens } from './lens.js';
+import { createPreviews } from './previews.js';
+import { createSelection } from './selection.js';
+import { sampleOf, templateOf, type Sample } from '../samples.js';
 
-const NOTHING_WORN: readonly AppliedKit[] = [];
+const NO_APPLIED_KITS: readonly AppliedKit[] = [];
 const NO_SCREENS: readonly Screen[] = [];
 const NOTHING_WRONG: readonly Fit[] = [];
 /** What pictures are made from or looked up by, besides the screens themselves. */
@@ -70,30 +67,22 @@ export const useEditor = defineStore('editor', () => {
       if (componentEditor.of === '') here.value = id;
     },
   });
-  /** Keys of the selected parts, the leading one last. */
-  const selection = shallowRef<readonly string[]>([]);
-  const lens = ref('');
-  /** Things selected on other screens besides: all alike, or what was placed on several screens at once. */
-  const elsewhere = shallowRef<readonly UsePlace[]>([]);
-  /** Screens selected as such; with several, placing and pasting happen on each. */
-  const picked = shallowRef<readonly string[]>([]);
-  /** What is asked about several screens: their names, or a sheet of them. */
-  const asked = ref<'names' | 'sheet' | null>(null);
   /** Screens that can be seen on the Wall now; set by it. */
   const inSight = shallowRef<ReadonlySet<string>>(new Set());
-  /** An alternative shown on the Wall while the pointer rests on it. */
-  const swapPreview = shallowRef<{ readonly node: string; readonly ref: ComponentRef } | null>(null);
-  /** Steps shown as if done: what Enter will place. `made` are the new things. */
-  const dropPreview = shallowRef<{
-    readonly screen: string;
-    readonly steps: readonly Step[];
-    readonly made: readonly string[];
-  } | null>(null);
 
   const world = computed<World | null>(() => (doc.shown ? { project: doc.shown, kits: library.kits } : null));
   const screen = computed<Screen | undefined>(() =>
     componentEditor.of !== '' ? componentEditor.surface : doc.shown ? screenOf(doc.shown, here.value) : undefined,
   );
+  const previews = createPreviews();
+  const { swapPreview, dropPreview } = previews;
+  const picks = createSelection({
+    project: computed(() => doc.shown),
+    screen,
+    screenId,
+    clearPreviews: () => previews.clear(),
+  });
+  const { selection, picked, selected, select } = picks;
   /** A screen by its id, or what is on the Workbench by its own. */
   const treeBy = (id: string): Screen | undefined =>
     componentEditor.of !== '' && id === componentEditor.surface?.id
@@ -141,26 +130,15 @@ export const useEditor = defineStore('editor', () => {
       !w ? [] : kit === '' ? appliedKitsOf(w.project, s) : lensKits(w, s, kit);
     return all.flatMap((s) => (s.id === here.value ? widths.hung(s, (kit) => worn(s, kit)) : [s]));
   });
-  /** What a screen is shown wearing: through the lens when one is on. */
-  function appliedKitsShown(of: Screen | undefined): readonly AppliedKit[] {
-    const w = ground.value;
-    if (!w) return [];
-    // An installed original is looked at as itself.
-    if (componentEditor.of !== '' && of?.id === componentEditor.surface?.id) {
-      if (!componentEditor.isOwn) return NOTHING_WORN;
-      return lens.value && w.kits.has(lens.value) ? lensKits(w, undefined, lens.value) : w.project.appliedKits;
-    }
-    // What hangs beside itself in a brand is seen in that, whatever the lens.
-    if (of && widths.hangs(of.id)?.brand) return of.appliedKits ?? [];
-    return lens.value && w.kits.has(lens.value) ? lensKits(w, of, lens.value) : appliedKitsOf(w.project, of);
-  }
-  const appliedKits = computed(() => appliedKitsShown(screen.value));
-  const mainKit = computed(() => {
-    const first = doc.shown?.kits[0];
-    return first === undefined ? undefined : library.kits.get(shownKit(appliedKits.value, first));
+  const isOriginal = (of: Screen | undefined): boolean =>
+    componentEditor.of !== '' && of?.id === componentEditor.surface?.id;
+  const view = createLens({
+    ground,
+    screen,
+    besideIn: (of) => (widths.hangs(of.id)?.brand ? (of.appliedKits ?? NO_APPLIED_KITS) : undefined),
+    original: (of) => (isOriginal(of) ? (componentEditor.isOwn ? 'own' : 'installed') : null),
   });
-  const behind = (r: ComponentRef): ComponentRef =>
-    ground.value ? behindLens(appliedKitsOf(ground.value.project, screen.value), appliedKits.value, r) : r;
+  const { lens, appliedKits, appliedKitsShown, mainKit, behind } = view;
 
   /** A screen laid out here, at once. */
   function boxOf(of: Screen): Box | null {
@@ -171,32 +149,18 @@ export const useEditor = defineStore('editor', () => {
   }
   /** The screen with what is about to be placed on it. */
   const outlined = computed<Screen | undefined>(() => {
-    const plain = withGhost.value;
+    const plain = withDrop.value;
     const s = plain && componentEditor.of === '' ? asLookedAt(plain, workedIn.value) : plain;
     return s && componentEditor.of === '' ? widths.atAnother(s, widths.seenAt(s)) : s;
   });
-  const withGhost = computed<Screen | undefined>(() => {
+  const withDrop = computed<Screen | undefined>(() => {
     const s = screen.value;
-    const g = dropPreview.value;
-    if (s && g?.screen === s.id && doc.shown) {
-      const ready = doc.prepare(g.steps);
-      const got = ready.ok ? applyEdit(doc.shown, { id: 'ghost', label: 'ghost', steps: ready.steps }) : ready;
-      if (!got.ok || !('project' in got)) return s;
-      return (componentEditor.of === '' ? screenOf(got.project, s.id) : componentEditor.surfaceIn(got.project)) ?? s;
-    }
-    return s;
+    const then = s && doc.shown ? previews.projectWithDrop(doc.shown, s, doc.prepare) : null;
+    if (!s || !then) return s;
+    return (componentEditor.of === '' ? screenOf(then, s.id) : componentEditor.surfaceIn(then)) ?? s;
   });
   /** What the Wall shows of it: an alternative too, while it is tried on. */
-  const current = computed<Screen | undefined>(() => {
-    const s = outlined.value;
-    const t = swapPreview.value;
-    const node = t ? s?.nodes[t.node] : undefined;
-    if (!s || !t || node?.type !== 'instance') return s;
-    return {
-      ...s,
-      nodes: { ...s.nodes, [node.id]: { ...node, component: t.ref, placed: node.placed ?? node.component } },
-    };
-  });
+  const current = computed<Screen | undefined>(() => previews.withSwap(outlined.value));
   const deviceView = useDeviceView(screen, outlined, selection, () => dropPreview.value?.made ?? []);
   /** All of it, laid out. */
   const whole = computed(() => (current.value ? boxOf(current.value) : null));
@@ -248,29 +212,11 @@ export const useEditor = defineStore('editor', () => {
     return w && kit ? templateOf(w, t, kit, appliedKits.value, modeSeen.value) : null;
   }
 
-  /** The project as it was when it last rested: for whatever need not follow every key. */
-  const calmProject = shallowRef<Project | null>(doc.shown);
-  watchDebounced(
-    () => doc.shown,
-    (p) => {
-      calmProject.value = p;
-    },
-    { debounce: 250, maxWait: 8000 },
+  const { calmProject, calmWorld, calmScreen } = createCalm(
+    computed(() => doc.shown),
+    () => library.kits,
+    () => screenId.value,
   );
-  watch(
-    () => doc.shown?.id,
-    () => {
-      calmProject.value = doc.shown;
-    },
-    { immediate: true },
-  );
-  const openId = computed(() => doc.shown?.id);
-  const calmWorld = computed<World | null>((was) => {
-    const project = calmProject.value;
-    if (!project || project.id !== openId.value) return world.value;
-    return was?.project === project && was.kits === library.kits ? was : { project, kits: library.kits };
-  });
-  const calmScreen = computed(() => (calmWorld.value ? screenOf(calmWorld.value.project, screenId.value) : undefined));
   /** Every box of the current screen by its key: as it is, whatever is being tried on. */
   const truth = computed(() =>
     swapPreview.value && outlined.value ? onDevice(boxOf(outlined.value), outlined.value) : box.value,
@@ -278,127 +224,29 @@ export const useEditor = defineStore('editor', () => {
   const onDevice = (laid: Box | null, of: Screen): Box | null => (laid ? deviceView.seenOf(laid, of) : null);
   const boxMap = computed<ReadonlyMap<string, Box>>(() => (truth.value ? boxesByKey(truth.value) : new Map()));
 
-  const selected = computed(() => selection.value.at(-1) ?? null);
-  const selectedPlace = computed(() =>
-    selected.value !== null && screen.value ? placeOfKey(screen.value, selected.value) : null,
-  );
-  const selectedNode = computed(() =>
-    selectedPlace.value && screen.value ? screen.value.nodes[selectedPlace.value.node] : undefined,
-  );
-  /** Everything selected, screen by screen, the current screen first. */
-  const targets = computed<readonly { readonly screen: Screen; readonly ids: readonly string[] }[]>(() => {
-    const all: { screen: Screen; ids: string[] }[] =
-      screen.value && selectedIds.value.length > 0 ? [{ screen: screen.value, ids: [...selectedIds.value] }] : [];
-    if (elsewhere.value.length === 0 || !doc.shown) return all;
-    const screens = new Map(doc.shown.screens.map((s) => [s.id, s]));
-    const by = new Map(all.map((t) => [t.screen.id, t]));
-    for (const e of elsewhere.value) {
-      const s = screens.get(e.screen);
-      if (!s?.nodes[e.node] || e.screen === screenId.value) continue;
-      const known = by.get(s.id);
-      if (known) {
-        known.ids.push(e.node);
-        continue;
-      }
-      const made = { screen: s, ids: [e.node] };
-      by.set(s.id, made);
-      all.push(made);
-    }
-    return all;
-  });
-  const countSelected = computed(() => targets.value.reduce((n, t) => n + t.ids.length, 0));
-  /** Screens that something new is placed on. */
-  const placing = computed<readonly Screen[]>(() => {
-    const s = screen.value;
-    if (!s) return [];
-    const more =
-      picked.value.length > 1
-        ? (doc.shown?.screens ?? []).filter((x) => picked.value.includes(x.id) && x.id !== s.id)
-        : [];
-    return [s, ...more];
-  });
-  /** Screen nodes that are selected, for acting on them. */
-  const selectedIds = computed(() => [
-    ...new Set(selection.value.flatMap((k) => (screen.value ? (placeOfKey(screen.value, k)?.node ?? []) : []))),
-  ]);
-
-  function select(keys: readonly string[], others: readonly UsePlace[] = []): void {
-    selection.value = keys;
-    elsewhere.value = others;
-    swapPreview.value = null;
-    dropPreview.value = null;
-  }
   /** Goes to a screen, nothing selected on it. */
   function goTo(asked: string, keys: readonly string[] = []): void {
     const other = widths.hangs(asked);
     const id = other?.screen ?? asked;
     // The same screen at the width at which it hangs beside itself.
     if (other) widths.at = other.width;
-    if (id !== screenId.value) {
-      selection.value = [];
-      elsewhere.value = [];
-    }
+    if (id !== screenId.value) picks.leaveScreen();
     if (!picked.value.includes(id)) picked.value = [];
     screenId.value = id;
     select(keys);
-  }
-  /** Adds a screen to the selected ones, or takes it out. */
-  function pickScreen(id: string): void {
-    const now = picked.value.length > 0 ? picked.value : screenId.value === '' ? [] : [screenId.value];
-    const next = now.includes(id) ? now.filter((x) => x !== id) : [...now, id];
-    picked.value = next.length > 1 ? next : [];
-    if (next.length === 1 && next[0]) screenId.value = next[0];
-    select([]);
-  }
-  function pickScreens(ids: readonly string[]): void {
-    picked.value = ids.length > 1 ? ids : [];
-    select([]);
   }
   /** One step out: the part around, then the node around, then nothing. */
   function climb(): void {
     const key = selected.value;
     const s = screen.value;
     if (key === null || !s || !box.value) return;
-    const path: Box[] = [];
-    const find = (b: Box): boolean => {
-      path.push(b);
-      if (b.node.key === key) return true;
-      if (b.children.some(find)) return true;
-      path.pop();
-      return false;
-    };
-    find(box.value);
-    const up = path.at(-2);
-    select(up && up.node.key !== s.root ? [up.node.key] : []);
+    const around = pathTo(box.value, key).at(-2);
+    select(around && around.node.key !== s.root ? [around.node.key] : []);
   }
-  function findBox(key: string): Box | null {
-    return boxMap.value.get(key) ?? itemBox(key);
-  }
-  /** The item of a series stands once per entry; its first picture speaks for it. */
-  const itemMap = computed<ReadonlyMap<string, Box>>(() => {
-    const found = new Map<string, Box>();
-    for (const [key, b] of boxMap.value) {
-      const cut = key.lastIndexOf('/#');
-      const rest = cut < 0 ? '' : key.slice(key.indexOf('/', cut + 1) + 1);
-      if (rest !== '' && !found.has(rest)) found.set(rest, b);
-    }
-    return found;
-  });
-  const itemBox = (key: string): Box | null => itemMap.value.get(key) ?? null;
-  /** What lies under a point of the current screen, outermost first. */
-  function under(x: number, y: number): readonly Box[] {
-    const path: Box[] = [];
-    const walk = (b: Box): void => {
-      if (x < b.x || y < b.y || x > b.x + b.w || y > b.y + b.h) return;
-      path.push(b);
-      for (let i = b.children.length - 1; i >= 0; i--) {
-        const c = b.children[i];
-        if (c && x >= c.x && y >= c.y && x <= c.x + c.w && y <= c.y + c.h) return walk(c);
-      }
-    };
-    if (box.value) walk(box.value);
-    return path;
-  }
+  const itemMap = computed(() => itemBoxes(boxMap.value));
+  const findBox = (key: string): Box | null => boxMap.value.get(key) ?? itemMap.value.get(key) ?? null;
+  /** Boxes under a point of the current screen, outermost first. */
+  const under = (x: number, y: number): readonly Box[] => (box.value ? boxesUnder(box.value, x, y) : []);
   /** The shown name of the component of an instance. */
   function nameOf(node: InstanceNode): string {
     const w = world.value;
@@ -408,42 +256,30 @@ export const useEditor = defineStore('editor', () => {
   const focusWall = shallowRef<() => void>(() => undefined);
   const newId = (): string => `n${freshId(10)}`;
 
-  // What is done is meant at the width at which it is seen.
-  const prepare = doc.prepare;
-  doc.prepare = (steps) =>
-    prepare(componentEditor.of === '' && screen.value ? widths.meant(screen.value, steps, situation.value) : steps);
-
-  doc.whereNow = () => (screenId.value === '' ? null : { screen: screenId.value, keys: selection.value });
-  doc.goBack = (where) => {
-    if (componentEditor.of !== '' && where.screen !== screenId.value) return;
-    const there = treeBy(where.screen);
-    if (there)
-      goTo(
-        there.id,
-        where.keys.filter((k) => placeOfKey(there, k) !== null),
-      );
-  };
-  watch(screen, (s, was) => {
-    if (!s || !was || s.id !== was.id) return;
-    const there = selection.value.filter((k) => placeOfKey(s, k) !== null);
-    if (there.length < selection.value.length) selection.value = there;
+  doc.filterSteps('widths', (steps) => ({
+    ok: true,
+    steps: componentEditor.of === '' && screen.value ? widths.meant(screen.value, steps, situation.value) : steps,
+  }));
+  doc.trackPlace({
+    now: () => (screenId.value === '' ? null : { screen: screenId.value, keys: selection.value }),
+    goTo: (where) => {
+      if (componentEditor.of !== '' && where.screen !== screenId.value) return;
+      const there = treeBy(where.screen);
+      if (there)
+        goTo(
+          there.id,
+          where.keys.filter((k) => placeOfKey(there, k) !== null),
+        );
+    },
   });
   return {
     screenId,
-    selection,
-    elsewhere,
-    picked,
-    asked,
+    ...picks,
     inSight,
     lens,
-    trial: swapPreview,
-    ghost: dropPreview,
-    targets,
-    countSelected,
-    placing,
+    swapPreview,
+    dropPreview,
     goTo,
-    pickScreen,
-    pickScreens,
     calmProject,
     calmWorld,
     calmScreen,
@@ -474,13 +310,8 @@ export const useEditor = defineStore('editor', () => {
     sample: untracked(sample),
     templateSample: untracked(templateSample),
     heights,
-    selected,
-    selectedPlace,
-    selectedNode,
     situation,
     asSeen: untracked(asSeen),
-    selectedIds,
-    select,
     climb,
     findBox: untracked(findBox),
     under: untracked(under),
@@ -490,4 +321,4 @@ export const useEditor = defineStore('editor', () => {
     focusWall,
   };
 });
-export type { SlotFill };
+
