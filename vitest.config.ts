@@ -35,7 +35,10 @@ export default defineConfig({
         test: {
           name: 'house',
           include: ['server/**/*.test.ts', 'scripts/**/*.test.ts', 'e2e/**/*.test.ts'],
-          fileParallelism: false,
+          // A worker keeps its browser and what it has imported from one file to the next.
+          isolate: false,
+          maxWorkers: availableParallelism(),
+          globalSetup: 'testing/browser/globalSetup.ts',
           sequence: { groupOrder: 1 },
           // Now and then a renderer without a GPU stands still (`testing/browser/browserTest.ts`); nothing else is given a second chance.
           retry: { count: 2, condition: /^The browser stands still/u },

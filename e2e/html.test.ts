@@ -1,5 +1,5 @@
 import { existsSync, readFileSync } from 'node:fs';
-import type { Browser, ElementHandle } from 'puppeteer-core';
+import type { BrowserContext, ElementHandle } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   componentAt,
@@ -15,11 +15,11 @@ import {
 } from '../core/index.js';
 import { fileURLToPath } from 'node:url';
 import { demos, fonts, kits } from '../testing/demo.js';
-import { openBrowser } from '../testing/browser/testServer.js';
+import { sharedBrowser } from '../testing/browser/testServer.js';
 
-let browser: Browser;
+let browser: BrowserContext;
 beforeAll(async () => {
-  browser = await openBrowser();
+  browser = await (await sharedBrowser()).createBrowserContext();
 });
 afterAll(() => browser?.close());
 

@@ -1,17 +1,17 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import type { Browser } from 'puppeteer-core';
+import type { BrowserContext } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { layoutNode, type Box } from '../core/index.js';
 import { drawnTree, WIDE, type Drawn } from '../testing/boxes.js';
 import { exactTree } from '../testing/freeform.js';
 import { Chance } from '../testing/random.js';
-import { openBrowser } from '../testing/browser/testServer.js';
+import { sharedBrowser } from '../testing/browser/testServer.js';
 import { shippedKits } from '../testing/browser/shippedKits.js';
 
-let browser: Browser;
+let browser: BrowserContext;
 beforeAll(async () => {
-  browser = await openBrowser();
+  browser = await (await sharedBrowser()).createBrowserContext();
 });
 afterAll(() => browser?.close());
 

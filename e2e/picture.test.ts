@@ -1,17 +1,17 @@
 import { createHash } from 'node:crypto';
 import { PNG } from 'pngjs';
-import type { Browser } from 'puppeteer-core';
+import type { BrowserContext } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { paragraph, type TextStyle } from '../core/index.js';
-import { freshDatabase, TestServer, openBrowser } from '../testing/browser/testServer.js';
+import { freshDatabase, TestServer, sharedBrowser } from '../testing/browser/testServer.js';
 import { shippedKits } from '../testing/browser/shippedKits.js';
 
 let house: TestServer;
-let browser: Browser;
+let browser: BrowserContext;
 beforeAll(async () => {
   house = new TestServer(await freshDatabase());
   await house.start();
-  browser = await openBrowser();
+  browser = await (await sharedBrowser()).createBrowserContext();
 });
 afterAll(async () => {
   await browser?.close();

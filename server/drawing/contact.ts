@@ -1,5 +1,3 @@
-import fontkit from '@pdf-lib/fontkit';
-import { PDFDocument, rgb } from 'pdf-lib';
 import { escapeXml } from '../../core/index.js';
 
 /** A screen on a contact sheet: its picture as PNG, how large it is in px of its own, and what it is called. */
@@ -61,6 +59,11 @@ export async function sheetPdf(
   font: Uint8Array,
   each: () => Promise<void>,
 ): Promise<Uint8Array> {
+  // Loaded with the first PDF: a server that makes none starts in half the time.
+  const [{ PDFDocument, rgb }, { default: fontkit }] = await Promise.all([
+    import('pdf-lib'),
+    import('@pdf-lib/fontkit'),
+  ]);
   const pdf = await PDFDocument.create();
   pdf.registerFontkit(fontkit);
   pdf.setTitle(title);

@@ -33,7 +33,7 @@ import { notFound, ProblemError } from '../errors.js';
 import { sanitizeSvg } from './sanitizeSvg.js';
 import { sheetSvg } from './contact.js';
 import type { Drawn, Inlined, Piece, ScreenRequest, Supplies, RenderRequest } from './messages.js';
-import { joinPdf, pdfPage, type PageLink } from './pdf.js';
+import type { PageLink } from './pdf.js';
 
 /** More px than this are not drawn as one picture. */
 const MOST_PIXELS = 80_000_000;
@@ -41,6 +41,8 @@ const MOST_PIXELS = 80_000_000;
 const MOST_DRAWN = 16_000_000;
 /** px: a drawing that is small is drawn larger, so that it can be shown so. */
 const WIDE = 1200;
+/** What writes PDFs, loaded with the first one. */
+const writer = (): Promise<typeof import('./pdf.js')> => import('./pdf.js');
 
 /** Draws screens and drawings with the kits and fonts it was given. Knows no files but those of the fonts. */
 export class Renderer {
@@ -74,7 +76,7 @@ export class Renderer {
     }
     if (wanted.what === 'sheet') return { png: this.png(sheetSvg(wanted.cells), 1), name: wanted.label };
     if (wanted.what === 'join')
-      return { pdf: await joinPdf(wanted.label, wanted.parts), links: [], name: wanted.label };
+      return { pdf: await (await writer()).joinPdf(wanted.label, wanted.parts), links: [], name: wanted.label };
     const seen = this.see(wanted);
     if (wanted.what === 'html') return this.page(wanted, seen, pictures);
     if (wanted.what === 'pdf') return this.pdf(seen, pictures);
@@ -208,6 +210,7 @@ export class Renderer {
     const shown = await this.shown(primitives, pictures);
     const bytesOf = (href: string): Uint8Array => Buffer.from(href.slice(href.indexOf(',') + 1), 'base64');
     const of = { width: screen.width, height: Math.ceil(box.h) };
+    const { pdfPage } = await writer();
     const pdf = await pdfPage(of, primitives, {
       font: (family, weight, italic) => {
         const path = this.filesOf([{ family, weight, italic }])[0]?.path;

@@ -1,7 +1,7 @@
 import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import { afterAll, afterEach, beforeAll, expect } from 'vitest';
 import type { Edit, Project, Step } from '../../core/index.js';
-import { freshDatabase, TestServer, openBrowser } from './testServer.js';
+import { freshDatabase, TestServer, sharedBrowser } from './testServer.js';
 
 /** What stands on a page now, in words: for those who read why a test failed. */
 const seenNow = (page: Page): Promise<string> =>
@@ -16,7 +16,7 @@ const STANDS_STILL = 'The browser stands still: its renderer answers nothing.';
 /** What pages keep from one to the next; what the browser keeps of the program is left. */
 const KEPT_BY_PAGES = 'cookies,file_systems,indexeddb,local_storage,cache_storage,service_workers';
 
-/** A house with a browser before it, for one file of tests; both end with it. */
+/** A server of its own for one file of tests, with a page of the browser that the files of a process share. */
 export class BrowserTest {
   house!: TestServer;
   browser!: Browser;
@@ -37,7 +37,7 @@ export class BrowserTest {
     beforeAll(async () => {
       this.house = new TestServer(await freshDatabase());
       await this.house.start();
-      this.browser = await openBrowser();
+      this.browser = await sharedBrowser();
     });
     afterEach(async ({ task }) => {
       if (task.result?.state !== 'fail' || !this.page || this.page.isClosed()) return;
@@ -52,7 +52,7 @@ export class BrowserTest {
       );
     });
     afterAll(async () => {
-      await this.browser?.close();
+      await this.context?.close().catch(() => undefined);
       await this.house?.kill();
     });
   }

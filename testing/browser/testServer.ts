@@ -6,15 +6,33 @@ import { Sequelize } from 'sequelize';
 
 const home = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/u, '');
 
-/** A fresh database in the test cluster. */
-export async function freshDatabase(): Promise<string> {
+const clusterUrl = (): string => {
   const url = process.env['DEKKOR_TEST_DB'];
   if (!url) throw new Error('Run the tests with “npm test”: they need a database.');
+  return url;
+};
+const named = (name: string): string => clusterUrl().replace(/\/postgres$/u, `/${name}`);
+async function inCluster(statement: string): Promise<void> {
+  const admin = new Sequelize(clusterUrl(), { dialect: 'postgres', logging: false });
+  await admin.query(statement).finally(() => admin.close());
+}
+/** Holds what a server has after its first start: tables and demo projects. Made once for all tests. */
+const TEMPLATE = 'template_started';
+
+/** Makes the database that others are copied from, by starting a server on it and ending it. */
+export async function makeTemplate(): Promise<void> {
+  await inCluster(`create database ${TEMPLATE}`);
+  const server = new TestServer(named(TEMPLATE));
+  await server.start();
+  server.end();
+  await server.ended();
+}
+/** A database of its own in the test cluster, as a server leaves it after its first start; `empty`: with nothing in it. */
+export async function freshDatabase(empty = false): Promise<string> {
   const name = `t${Date.now()}${Math.floor(Math.random() * 1e6)}`;
-  const admin = new Sequelize(url, { dialect: 'postgres', logging: false });
-  await admin.query(`create database ${name}`);
-  await admin.close();
-  return url.replace(/\/postgres$/u, `/${name}`);
+  const ready = !empty && process.env['DEKKOR_TEST_TEMPLATE'] === TEMPLATE;
+  await inCluster(`create database ${name}${ready ? ` template ${TEMPLATE} strategy file_copy` : ''}`);
+  return named(name);
 }
 
 /** The built server in a process of its own, so that it can be killed. */
@@ -75,6 +93,14 @@ export class TestServer {
   get port(): string {
     return new URL(this.address).port;
   }
+}
+
+/** One browser for all files of tests that a process runs: each takes a context of its own in it. */
+let shared: Promise<Browser> | null = null;
+export async function sharedBrowser(): Promise<Browser> {
+  if (shared && !(await shared).connected) shared = null;
+  shared ??= openBrowser();
+  return shared;
 }
 
 export function openBrowser(): Promise<Browser> {
