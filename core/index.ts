@@ -1,4 +1,5 @@
 /** The face of the core as a library, in reading order: everything that others use, by name. */
+import './connect.js';
 
 // The model: projects, screens, nodes, components, kits.
 export {
@@ -348,6 +349,8 @@ export {
   readClipboard,
   type ClipboardPiece,
   chooseSteps,
+  hidePartSteps,
+  lockedPart,
   resetSteps,
   resetAllSteps,
   swapSteps,

@@ -1,4 +1,4 @@
-import { computed, onBeforeUnmount } from 'vue';
+import { computed } from 'vue';
 import {
   alike,
   resetAllSteps,
@@ -8,6 +8,7 @@ import {
   componentAt,
   explainPart,
   findAt,
+  lockedPart,
   kitOfRef,
   listAt,
   mainProp,
@@ -44,7 +45,6 @@ import { attrValue, lookValue } from './attrProps.js';
 import type { RowActions } from './PropRow.vue';
 import { notify } from '../stores/notices.js';
 
-const SHOWN: Prop = { id: 'visible', name: 'Shown', kind: 'flag', default: true, description: '' };
 
 /** The selected instance, or part of one: what it shows, what is its own, and how that is changed. */
 export function useInstance() {
@@ -286,13 +286,7 @@ export function useInstance() {
   function lockedAt(target: Target): string | null {
     const w = editor.world;
     const n = written.value;
-    if (!w || !n || target.at.length === 0) return null;
-    for (let i = 1; i <= target.at.length; i++) {
-      const found = findAt(w, editor.appliedKits, n, target.at.slice(0, i));
-      if (found?.part.locked)
-        return `${found.part.name ?? found.part.id} is locked in ${found.owner.name}: it is changed in the original (w).`;
-    }
-    return null;
+    return w && n ? (lockedPart(w, editor.appliedKits, n, target.at)?.message ?? null) : null;
   }
   function back(target: Target, name: string): void {
     const s = editor.screen;
@@ -308,11 +302,6 @@ export function useInstance() {
     if (editor.countSelected > 1) commands.back();
     else doc.act(`Put ${editor.nameOf(written.value)} back to kit`, resetAllSteps(treeOfScreen(s), written.value));
   }
-  /** Hides the selected part of an instance: parts cannot be deleted, they belong to the original. */
-  commands.onHide(() => {
-    if (at.value.length > 0) choose({ at: at.value, kind: 'attr', name: 'visible' }, SHOWN, false, false);
-  });
-  onBeforeUnmount(() => commands.onHide(() => undefined));
 
   // ── what is inside ──
   /** Instances inside the shown component: their own contracts stand folded below. */

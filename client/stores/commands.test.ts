@@ -156,6 +156,27 @@ describe('what is selected', () => {
     expect(node('a')).toMatchObject({ component: `${PLY}/button` });
     expect(said('a')).toBe('Go');
   });
+  it('has parts that are hidden by Delete, with no pane open; one that its original locks is named and stays', async () => {
+    const card = on.editor.world?.kits.get('plywood@1.0.0')?.components['card'];
+    const part = Object.values(card?.nodes ?? {}).find((n) => n.id !== card?.root && n.type !== 'slot')?.id ?? '';
+    on.editor.select([`b/${part}`]);
+    await undone(() => on.commands.remove());
+    expect((node('b') as InstanceNode).overrides).toEqual([
+      expect.objectContaining({ at: [part], kind: 'attr', name: 'visible', value: false }),
+    ]);
+    await on.doc.undo();
+    const locked = { ...card, nodes: { ...card?.nodes, [part]: { ...card?.nodes[part], locked: true } } };
+    const kit = on.editor.world?.kits.get('plywood@1.0.0');
+    (kit?.components as Record<string, unknown>)['card'] = locked;
+    try {
+      on.editor.select([`b/${part}`]);
+      on.commands.remove();
+      expect(useNotices().list.at(-1)?.text).toMatch(/is locked in Card.* Nothing was hidden\.$/u);
+      expect((node('b') as InstanceNode).overrides).toEqual([]);
+    } finally {
+      (kit?.components as Record<string, unknown>)['card'] = card;
+    }
+  });
   it('goes back to the kit as a whole', () => {
     on.editor.select(['a', 'c']);
     on.commands.back();

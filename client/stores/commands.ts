@@ -34,6 +34,8 @@ import {
   swapSteps,
   transferSteps,
   treeOfScreen,
+  hidePartSteps,
+  placeOfKey,
   unwrapSteps,
   vocabulary,
   wrapSteps,
@@ -256,7 +258,7 @@ export const useCommands = defineStore('commands', () => {
       return;
     }
     if (p.at.length > 0) {
-      hide();
+      hideParts();
       return;
     }
     if (inSomeLooks()) {
@@ -267,9 +269,38 @@ export const useCommands = defineStore('commands', () => {
     const steps = editor.targets.flatMap((t) => removeSteps(treeOfScreen(t.screen), t.screen, t.ids));
     if (doc.act(`Delete ${named()}`, steps)) editor.select([]);
   }
-  /** Chosen by Details, which knows targets; set there. */
-  let hide: () => void = () => undefined;
-  const onHide = (how: () => void): void => void (hide = how);
+  /** Hides the selected parts of instances. A part that its original locks is named, and nothing is hidden. */
+  function hideParts(): void {
+    const w = editor.world;
+    const here = editor.screen;
+    const lead = editor.selectedNode;
+    if (!w || !here || lead?.type !== 'instance') return;
+    const at = editor.selectedPlace?.at ?? [];
+    const parts = editor.selection.flatMap((key) => {
+      const place = placeOfKey(here, key);
+      const node = place ? here.nodes[place.node] : undefined;
+      return place && node?.type === 'instance' && place.at.length > 0
+        ? [{ screen: here, node, at: place.at, entry: place.entry }]
+        : [];
+    });
+    // Instances on other screens that are selected besides: the same part of each.
+    for (const { screen, ids } of editor.targets)
+      for (const node of screen.id === here.id ? [] : ids.map((id) => screen.nodes[id]))
+        if (node?.type === 'instance' && node.component === lead.component)
+          parts.push({ screen, node, at, entry: undefined });
+    const steps: Step[] = [];
+    for (const { screen, node, at: path, entry } of parts) {
+      const item = entry ? { nodes: screen.nodes, entry } : undefined;
+      const kits = editor.appliedKitsShown(screen);
+      const got = hidePartSteps(w, kits, treeOfScreen(screen), node, path, item);
+      if (!got.ok) {
+        notify(`${got.refusal.message} Nothing was hidden.`, true);
+        return;
+      }
+      steps.push(...got.steps);
+    }
+    doc.act(`Hide ${named()}`, steps);
+  }
 
   function duplicate(): void {
     const s = editor.screen;
@@ -531,7 +562,6 @@ export const useCommands = defineStore('commands', () => {
     placeStarter,
     placePlain,
     remove,
-    onHide,
     duplicate,
     nudge,
     moveTo,

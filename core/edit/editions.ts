@@ -3,12 +3,10 @@ import {
   editionKey,
   emptyProject,
   kitAt,
-  replaysEditions,
   ruleKey,
   splitRef,
   type Component,
   type ComponentRef,
-  type Edition,
   type EditionStep,
   type Json,
   type Project,
@@ -73,8 +71,6 @@ export function replayEdition(base: Component, steps: readonly EditionStep[]): R
   });
   return { component: back(project, base), failed };
 }
-replaysEditions((base, edition: Edition) => replayEdition(base, edition.steps).component);
-
 /** The tree of an installed original's edition, for steps that are to become its changes. */
 export const editionTree = (ref: ComponentRef): TreeRef => {
   const { kit, id } = splitRef(ref);

@@ -73,3 +73,4 @@ export {
   type Shows,
   type TextPlace,
 } from './targets.js';
+export { hidePartSteps, lockedPart } from './hide.js';

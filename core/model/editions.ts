@@ -20,8 +20,11 @@ export const editionKey = (kit: KitRef, component: string): string =>
 
 type Replay = (base: Component, edition: Edition) => Component;
 let replay: Replay | null = null;
-/** How an edition is made of an installed original: told by the part of the core that knows steps, which stands on this one. */
-export function replaysEditions(how: Replay): void {
+/**
+ * Sets how an edition is made of an installed original. That needs steps, which the model does not know: `core/connect.ts` sets it
+ * once, before anything is read.
+ */
+export function setEditionReplay(how: Replay): void {
   replay = how;
 }
 const made = new Memo<Component>(4);

@@ -134,7 +134,7 @@ export {
   worldIn,
   type Situation,
 } from './situation.js';
-export { editionKey, editionOf, replaysEditions, type Edition, type EditionStep } from './editions.js';
+export { editionKey, editionOf, setEditionReplay, type Edition, type EditionStep } from './editions.js';
 export { bareValue, qualify, qualifyAttrs, qualifyValue } from './qualify.js';
 export { isPathData } from './path.js';
 export { MOST_TRACKS, readTracks, writeTracks, type Track } from './tracks.js';
