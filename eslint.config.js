@@ -30,6 +30,20 @@ const CORE = [
   'handover',
   'grade',
 ];
+/** The folders of the client in the order in which they stand on each other; those of one line do not know each other. */
+const CLIENT = [
+  ['base'],
+  ['canvas'],
+  ['workers'],
+  ['stores'],
+  ['parts', 'controls', 'comments'],
+  ['keys'],
+  ['surface'],
+  ['originals', 'shelf'],
+  ['workbench', 'tokens'],
+  ['details', 'outline', 'content', 'flow', 'handover', 'home', 'kitBook', 'rebrand', 'tryIt'],
+  ['views'],
+];
 /** An import that a folder must not have says why. `bans`: a pattern of what is imported, and the reason. */
 const keepOut = (...bans) => ({
   'no-restricted-imports': ['error', { patterns: bans.map(([regex, message]) => ({ regex, message })) }],
@@ -42,6 +56,11 @@ const PLAIN = [
   ],
 ];
 const FACE = ['/core/(?!index\\.js$)', 'The core is used through its face, core/index.ts.'];
+
+const FROM_CLIENT = [
+  ['(^|/)(server|kits|bench|e2e)/', 'The client speaks with the server only through its addresses.'],
+  FACE,
+];
 
 export default ts.config(
   { ignores: ['dist', '.tsc', '.data', 'kits/*/kit.json', 'node_modules'] },
@@ -86,11 +105,18 @@ export default ts.config(
   })),
   {
     files: ['client/**/*.ts', 'client/**/*.vue'],
-    rules: keepOut(
-      ['(^|/)(server|kits|bench|e2e)/', 'The client speaks with the server only through its addresses.'],
-      FACE,
-    ),
+    rules: keepOut(...FROM_CLIENT),
   },
+  ...CLIENT.flatMap((line, i) =>
+    line.map((folder) => ({
+      files: [`client/${folder}/**/*.ts`, `client/${folder}/**/*.vue`],
+      ignores: ['**/*.test.ts'],
+      rules: keepOut(...FROM_CLIENT, [
+        `^(\\.\\./)+(${[...line.filter((f) => f !== folder), ...CLIENT.slice(i + 1).flat(), 'App', 'router', 'start'].join('|')})(/|\\.)`,
+        `client/${folder} stands below these, or beside them: what both need belongs into a folder before them.`,
+      ]),
+    })),
+  ),
   {
     files: ['server/**/*.ts'],
     rules: keepOut(['(^|/)(client|bench)/', 'The server knows nothing of the client.'], FACE),

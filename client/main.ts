@@ -1,5 +1,5 @@
-import { prefetch } from './prefetch.js';
-import { applyAppearance } from './appearance.js';
+import { prefetch } from './base/prefetch.js';
+import { applyAppearance } from './base/appearance.js';
 import './palette.css';
 import { compose, frame, home, rebrand } from './views/index.js';
 

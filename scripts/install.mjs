@@ -72,15 +72,7 @@ function buildClientElsewhere(run) {
 }
 
 /** Packages with native parts or files beside their code, and optional ones that a package asks for and that are not installed. */
-const UNBUNDLED = [
-  '@resvg/resvg-js',
-  'harfbuzzjs',
-  'sequelize',
-  'pg',
-  'pg-hstore',
-  'bufferutil',
-  'utf-8-validate',
-];
+const UNBUNDLED = ['@resvg/resvg-js', 'harfbuzzjs', 'sequelize', 'pg', 'pg-hstore', 'bufferutil', 'utf-8-validate'];
 const COMMONJS = [
   "import { createRequire as createRequireOf } from 'node:module';",
   "import { dirname as folderOf } from 'node:path';",

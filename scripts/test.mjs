@@ -1,5 +1,6 @@
-// Runs every test: installs what is missing, checks types, then core, server and browser. The last line is `N passed, N failed`.
-import { spawnSync } from 'node:child_process';
+// Runs every test: installs what is missing; then types, lint and format beside the core's tests, then server and browser.
+// The last line is `N passed, N failed`.
+import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -21,31 +22,57 @@ const count = (name, ok, said = '') => {
   else failed++;
 };
 
+/** Runs a program of the packages: how it ended, and what it said. */
+const ran = (program, args, options) =>
+  new Promise((done) => {
+    let said = '';
+    const child = spawn(join(home, 'node_modules/.bin', program), args, { cwd: home, ...options });
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (d) => (said += d));
+    child.once('error', (error) => done({ status: 1, said: error.message }));
+    child.once('close', (status) => done({ status, said }));
+  });
+/** What is checked beside the core's tests; each keeps what it has found for the next run. */
+const CACHE = 'node_modules/.cache';
+const CHECKS = [
+  ['types', 'vue-tsc', ['-b']],
+  ['lint', 'eslint', ['.', '--cache', '--cache-strategy', 'content', '--cache-location', `${CACHE}/eslint`]],
+  [
+    'format',
+    'prettier',
+    [
+      '--check',
+      '.',
+      '--log-level',
+      'warn',
+      '--cache',
+      '--cache-strategy',
+      'content',
+      '--cache-location',
+      `${CACHE}/prettier`,
+    ],
+  ],
+];
+const check = async ([name, program, args]) => {
+  const { status, said } = await ran(program, args, {});
+  count(name, status === 0, said);
+};
+
 try {
   installPackages();
   if (!existsSync('/usr/bin/chromium')) installDebian(['chromium'], 'Chromium');
   database = await startPostgres(folder, { quick: true });
-  if (only.length === 0) {
-    for (const [name, program, args] of [
-      ['types', 'vue-tsc', ['-b']],
-      ['lint', 'eslint', ['.']],
-      ['format', 'prettier', ['--check', '.', '--log-level', 'warn']],
-    ]) {
-      const got = spawnSync(join(home, 'node_modules/.bin', program), args, { cwd: home, encoding: 'utf8' });
-      count(name, got.status === 0, got.stdout + got.stderr);
-    }
-  }
   buildIfChanged();
+  const checks = only.length === 0 ? CHECKS.map(check) : [];
   const report = join(folder, 'report.json');
-  const run = spawnSync(
-    join(home, 'node_modules/.bin/vitest'),
+  const run = await ran(
+    'vitest',
     ['run', ...only, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
     {
-      cwd: home,
       stdio: ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, DEKKOR_TEST_DB: database.url },
     },
   );
+  await Promise.all(checks);
   if (existsSync(report)) {
     const told = JSON.parse(readFileSync(report, 'utf8'));
     passed += told.numPassedTests;

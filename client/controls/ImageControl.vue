@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Popover from 'primevue/popover';
 import { ref } from 'vue';
-import { assetUrl } from '../api.js';
+import { assetUrl } from '../base/api.js';
 import { asText, type ControlEmits, type ControlProps } from './control.js';
 import PicturePicker from './PicturePicker.vue';
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
-import { api, assetUrl, type PictureInfo } from '../api.js';
+import { api, assetUrl, type PictureInfo } from '../base/api.js';
 
 /** Pictures that are here: shipped ones, and those brought in by file. */
 defineProps<{ value?: string }>();

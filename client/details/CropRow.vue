@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { followPointer } from '../pointer.js';
+import { followPointer } from '../base/pointer.js';
 import { computed, ref } from 'vue';
 import { fitPicture, type Json, type Look, type Prop } from '../../core/index.js';
-import { assetUrl } from '../api.js';
+import { assetUrl } from '../base/api.js';
 import type { RowActions } from './PropRow.vue';
 
 /** Which part of a picture shows: the frame is dragged over the picture, moved by arrow keys, and made smaller by + and the wheel. */

@@ -5,7 +5,7 @@ import MissingDetails from '../originals/MissingDetails.vue';
 import { useEditor } from '../stores/editor/editor.js';
 import InstanceDetails from './InstanceDetails.vue';
 import ContractPane from '../workbench/ContractPane.vue';
-import PartDetails from '../workbench/PartDetails.vue';
+import PartDetails from './PartDetails.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import PlainDetails from './PlainDetails.vue';
 import ScreenDetails from './ScreenDetails.vue';

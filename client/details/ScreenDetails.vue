@@ -15,7 +15,7 @@ import {
   type ScreenGrid,
   type Step,
 } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import FieldRow from '../parts/FieldRow.vue';
 import { useDocument } from '../stores/document/document.js';
 import { useModes } from '../stores/modes.js';

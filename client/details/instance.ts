@@ -34,8 +34,8 @@ import {
   type Step,
   type Target,
 } from '../../core/index.js';
-import { count, plural } from '../counts.js';
-import { freshId } from '../ids.js';
+import { count, plural } from '../base/counts.js';
+import { freshId } from '../base/ids.js';
 import type { Held } from '../controls/index.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
@@ -44,7 +44,6 @@ import { useEditor } from '../stores/editor/editor.js';
 import { attrValue, lookValue } from './attrProps.js';
 import type { RowActions } from './PropRow.vue';
 import { notify } from '../stores/notices.js';
-
 
 /** The selected instance, or part of one: what it shows, what is its own, and how that is changed. */
 export function useInstance() {

@@ -3,7 +3,7 @@ import { useIntersectionObserver } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { appliedKitsOf, type Screen, type World } from '../../core/index.js';
 import { usePictures } from '../stores/pictures.js';
-import BitmapCanvas from '../surface/BitmapCanvas.vue';
+import BitmapCanvas from '../canvas/BitmapCanvas.vue';
 import { CARD } from './lay.js';
 
 /** A screen in the flow: its picture, drawn by the worker while it is in sight, its name, and what is marked of it. */

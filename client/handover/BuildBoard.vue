@@ -18,9 +18,9 @@ import {
   type Version,
   type World,
 } from '../../core/index.js';
-import { api } from '../api.js';
+import { api } from '../base/api.js';
 import { boxOf } from '../stores/pictures.js';
-import { handover } from './requests.js';
+import { handover } from '../base/handoverApi.js';
 import ScreenBoard from './ScreenBoard.vue';
 
 /** What is needed to build a screen: measures on pointing, and for a thing its contract, tokens, texts, what it does, and its code. */

@@ -14,10 +14,10 @@ import {
   type Screen,
   type World,
 } from '../../core/index.js';
-import { plural } from '../counts.js';
-import { commentTarget } from './commentTarget.js';
+import { plural } from '../base/counts.js';
+import { commentTarget } from '../comments/commentTarget.js';
 import ScreenBoard from './ScreenBoard.vue';
-import ThreadWords from './ThreadWords.vue';
+import ThreadWords from '../comments/ThreadWords.vue';
 
 /** Comments on a screen: pinned to things, and with them wherever they go; in threads, open and settled. */
 const props = defineProps<{

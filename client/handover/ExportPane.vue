@@ -6,13 +6,13 @@ import ProgressBar from 'primevue/progressbar';
 import Select from 'primevue/select';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { appliedKitOf, EXPORT_KIND_NAMES, EXPORT_KINDS, kitAt, kitRef, screenOf } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useModes } from '../stores/modes.js';
 import { useSituations } from '../stores/situations.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { codeUrl, contentUrl, exportUrl, makeExport, packageUrl } from './requests.js';
+import { codeUrl, contentUrl, exportUrl, makeExport, packageUrl } from '../base/handoverApi.js';
 
 /** Files in open formats: of screens, of the mockup as a whole, and of the project with all that it needs. */
 const doc = useDocument();

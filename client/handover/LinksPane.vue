@@ -5,9 +5,9 @@ import Select from 'primevue/select';
 import { computed, ref, watch } from 'vue';
 import { useDocument } from '../stores/document/document.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import type { LinkScope, ReviewLink, LinkRight, Version } from '../../core/index.js';
-import { handover } from './requests.js';
+import { handover } from '../base/handoverApi.js';
 import { notify } from '../stores/notices.js';
 
 /** Review links: addresses for people who have no other way in, each with what may be done there. */

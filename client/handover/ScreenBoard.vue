@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { paint, pathAt, type Box, type Screen, type AppliedKit, type World } from '../../core/index.js';
 import { boxOf } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
-import PictureCanvas from '../surface/PictureCanvas.vue';
+import PictureCanvas from '../canvas/PictureCanvas.vue';
 
 /** One screen, as large as fits in width; what lies on it stands in its own px. */
 const props = defineProps<{ world: World; screen: Screen; appliedKits: readonly AppliedKit[] }>();

@@ -13,13 +13,13 @@ import {
   type Version,
   type World,
 } from '../../core/index.js';
-import { api } from '../api.js';
-import { plural } from '../counts.js';
+import { api } from '../base/api.js';
+import { plural } from '../base/counts.js';
 import { useDocument } from '../stores/document/document.js';
 import { boxOf } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
-import PictureCanvas from '../surface/PictureCanvas.vue';
-import { handover } from './requests.js';
+import PictureCanvas from '../canvas/PictureCanvas.vue';
+import { handover } from '../base/handoverApi.js';
 import { notify } from '../stores/notices.js';
 
 /** Versions: states with a name, and the last of each day; looked at, compared in words and pictures, gone back to. */
@@ -110,7 +110,9 @@ const choices = computed(() => (changes.value?.screens ?? []).map((s) => ({ id: 
 function goBack(): void {
   const v = chosen.value;
   if (!v) return;
-  void doc.viewRevision({ revision: v.revision, label: v.name, at: v.at }).then(() => doc.restoreRevision(`Go back to ${v.name}`));
+  void doc
+    .viewRevision({ revision: v.revision, label: v.name, at: v.at })
+    .then(() => doc.restoreRevision(`Go back to ${v.name}`));
 }
 </script>
 

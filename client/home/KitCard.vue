@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { KitInfo } from '../api.js';
+import type { KitInfo } from '../base/api.js';
 
 /** An installed kit on Home. What came with Dekkor stays. */
 defineProps<{ kit: KitInfo }>();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { storedUrl, type Listed } from '../api.js';
-import { plural } from '../counts.js';
+import { storedUrl, type Listed } from '../base/api.js';
+import { plural } from '../base/counts.js';
 
 /** A project on Home: its first screens, and what can be done with it. */
 defineProps<{ project: Listed }>();

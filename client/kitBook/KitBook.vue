@@ -22,14 +22,14 @@ import {
   type World,
 } from '../../core/index.js';
 import IconGlyph from '../controls/IconGlyph.vue';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import IconFiles from '../tokens/IconFiles.vue';
 import ManifestFiles from '../tokens/ManifestFiles.vue';
 import TokenFiles from '../tokens/TokenFiles.vue';
 import SampleCard from '../shelf/SampleCard.vue';
 import { fonts as faces, useLibrary } from '../stores/library.js';
 import { sampleOf, templateOf } from '../stores/samples.js';
-import { useSlices } from '../surface/timeSlices.js';
+import { useSlices } from '../canvas/timeSlices.js';
 import { useEntry, type Entry } from './entry.js';
 import KitGrade from './KitGrade.vue';
 

@@ -16,8 +16,8 @@ import {
   type Override,
   type World,
 } from '../../core/index.js';
-import { api, type Listed, type UsedIn } from '../api.js';
-import { plural } from '../counts.js';
+import { api, type Listed, type UsedIn } from '../base/api.js';
+import { plural } from '../base/counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import DocsPage from '../originals/DocsPage.vue';
 import SampleCard from '../shelf/SampleCard.vue';
@@ -26,7 +26,7 @@ import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
 import { sampleOf } from '../stores/samples.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { useSlices } from '../surface/timeSlices.js';
+import { useSlices } from '../canvas/timeSlices.js';
 import type { Entry } from './entry.js';
 
 /** An entry of a kit, looked at: how it looks in each of its ways, what it is for, where it is used; placed from here. */

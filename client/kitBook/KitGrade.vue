@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Grade, Shortfall } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 
 /** What can be said of a kit: line by line how far it is good, and each place where it falls short. */
 const props = defineProps<{

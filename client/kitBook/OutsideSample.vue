@@ -2,7 +2,7 @@
 import { useIntersectionObserver } from '@vueuse/core';
 import { ref, shallowRef } from 'vue';
 import { useLibrary } from '../stores/library.js';
-import BitmapCanvas from '../surface/BitmapCanvas.vue';
+import BitmapCanvas from '../canvas/BitmapCanvas.vue';
 import type { OutsideSample } from '../workers/core.worker.js';
 
 /** How a component looks of a kit that is not installed: drawn by the worker once it is in sight. */

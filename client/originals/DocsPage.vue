@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import type { Kit, World } from '../../core/index.js';
 import { templateOf } from '../stores/samples.js';
-import PictureCanvas from '../surface/PictureCanvas.vue';
+import PictureCanvas from '../canvas/PictureCanvas.vue';
 import { readDocs } from './docs.js';
 
 /** A docs page as it is read: its text, and its samples drawn live in a kit. */

@@ -13,7 +13,7 @@ import {
   type OneMade,
   type Suggestion,
 } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document/document.js';
 import { useOriginals } from '../stores/originals.js';

@@ -2,7 +2,7 @@
 import Popover from 'primevue/popover';
 import { computed, ref } from 'vue';
 import { repeatedOverride, targetKey, valuesInUse, type Target } from '../../core/index.js';
-import { count, plural } from '../counts.js';
+import { count, plural } from '../base/counts.js';
 import { useOriginals } from '../stores/originals.js';
 import { useEditor } from '../stores/editor/editor.js';
 import { notify } from '../stores/notices.js';

@@ -9,7 +9,7 @@ import {
   repeatedOverride,
   type OverrideKind,
 } from '../../core/index.js';
-import { count, plural } from '../counts.js';
+import { count, plural } from '../base/counts.js';
 import { tip } from '../keys/table.js';
 import { useDocument } from '../stores/document/document.js';
 import { useOriginals } from '../stores/originals.js';

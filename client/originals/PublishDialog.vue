@@ -15,14 +15,14 @@ import {
   type Published,
   type PublishRequest,
 } from '../../core/index.js';
-import { api } from '../api.js';
-import { plural } from '../counts.js';
+import { api } from '../base/api.js';
+import { plural } from '../base/counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import ProblemList from '../parts/ProblemList.vue';
 import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { propId } from '../workbench/contract.js';
+import { propId } from '../base/propForms.js';
 import { packKit, saveFile } from './packKit.js';
 
 /** Makes an installed kit of the project's components: named, versioned by what changed, judged by what can be read from it. */

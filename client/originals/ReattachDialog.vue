@@ -2,7 +2,7 @@
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { componentAt, kitRef, type ComponentRef, type Reattached } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useOriginals } from '../stores/originals.js';
 import { useEditor } from '../stores/editor/editor.js';

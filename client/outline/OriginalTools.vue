@@ -2,7 +2,7 @@
 import Button from 'primevue/button';
 import Menu from 'primevue/menu';
 import { computed, ref } from 'vue';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
 import { useEditor } from '../stores/editor/editor.js';

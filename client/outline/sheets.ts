@@ -1,6 +1,6 @@
 import { until } from '@vueuse/core';
 import { kitRef, appliedKitsInFlow, type Screen } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';
 import { useEditor } from '../stores/editor/editor.js';

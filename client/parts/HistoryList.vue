@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import type { Comment, Past } from '../../core/index.js';
-import { api } from '../api.js';
-import { writer } from '../ids.js';
+import { api } from '../base/api.js';
+import { writer } from '../base/ids.js';
 
 import { useDocument } from '../stores/document/document.js';
 import { useComments } from '../stores/comments.js';

@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core';
 import { computed, type Ref } from 'vue';
-import { followPointer } from '../pointer.js';
+import { followPointer } from '../base/pointer.js';
 
 export const PANES = ['outline', 'details', 'shelf'] as const;
 export type Pane = (typeof PANES)[number];

@@ -33,16 +33,16 @@ import {
   type TokenFile,
   type World,
 } from '../../core/index.js';
-import { api } from '../api.js';
+import { api } from '../base/api.js';
 import { packKit } from '../originals/packKit.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document/document.js';
 import { fonts, useLibrary } from '../stores/library.js';
 import { useEditor } from '../stores/editor/editor.js';
-import PictureCanvas from '../surface/PictureCanvas.vue';
+import PictureCanvas from '../canvas/PictureCanvas.vue';
 import { nextVersion } from '../tokens/nextVersion.js';
 import { useOwnFonts } from './ownFonts.js';
-import { propId } from '../workbench/contract.js';
+import { propId } from '../base/propForms.js';
 
 /** Makes a brand kit of two colours, corners, gaps and letters, seen on the screens while it is chosen. */
 const visible = defineModel<boolean>('visible', { required: true });

@@ -2,7 +2,7 @@
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { convertProject } from '../../core/index.js';
-import { count, plural } from '../counts.js';
+import { count, plural } from '../base/counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document/document.js';
 import { useLibrary } from '../stores/library.js';

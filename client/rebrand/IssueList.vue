@@ -4,7 +4,7 @@ import ProgressBar from 'primevue/progressbar';
 import MultiSelect from 'primevue/multiselect';
 import { computed, ref } from 'vue';
 import { situationsOf, type IssueGroup, type Issue, type Fix, type ReviewIn } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import { useDocument } from '../stores/document/document.js';
 
 /** What there is to look at after a rebrand, as far as it was reviewed: by what it comes from, with ways that were proven to mend it. */

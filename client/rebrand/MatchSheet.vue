@@ -16,15 +16,15 @@ import {
   type Kit,
   type MatchSheet,
 } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import { saveFile } from '../originals/packKit.js';
 import { useLibrary } from '../stores/library.js';
 import type { Sample } from '../stores/samples.js';
 import { useEditor } from '../stores/editor/editor.js';
 import PairProps from './PairProps.vue';
 import TokenPairs from './TokenPairs.vue';
-import PictureCanvas from '../surface/PictureCanvas.vue';
-import { useGrowing, useSlices } from '../surface/timeSlices.js';
+import PictureCanvas from '../canvas/PictureCanvas.vue';
+import { useGrowing, useSlices } from '../canvas/timeSlices.js';
 import { notify } from '../stores/notices.js';
 
 /** Which component stands for which, the least certain first; each can be chosen otherwise. */

@@ -4,7 +4,7 @@ import { computed, onBeforeUnmount, ref } from 'vue';
 import { componentAt, shownComponent, type Screen, type AppliedKit, type World } from '../../core/index.js';
 import { useDrag } from '../stores/drag.js';
 import { usePictures } from '../stores/pictures.js';
-import BitmapCanvas from '../surface/BitmapCanvas.vue';
+import BitmapCanvas from '../canvas/BitmapCanvas.vue';
 
 /** One screen before and after, with a divider between them. Drawn by the worker while it is in sight. */
 const props = defineProps<{

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { count, plural } from '../counts.js';
+import { count, plural } from '../base/counts.js';
 import type { Total } from './plan.js';
 
 /** What a rebrand would do to all screens, in figures. */

@@ -6,7 +6,7 @@ import SampleCard from '../shelf/SampleCard.vue';
 import { useDrag } from '../stores/drag.js';
 import { useLibrary } from '../stores/library.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { useSlices } from '../surface/timeSlices.js';
+import { useSlices } from '../canvas/timeSlices.js';
 
 /** Samples of the kit that is put on: dragged onto a thing in *after*, they stand for it everywhere. Clicked, for what was pointed at. */
 const props = defineProps<{

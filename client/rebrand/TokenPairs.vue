@@ -2,7 +2,7 @@
 import Select from 'primevue/select';
 import { computed } from 'vue';
 import { tokenValue, type Kit, type MatchSheet } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 
 /** Tokens that things say themselves, and what stands for each: it can be chosen otherwise, among those of the same type. */
 const props = defineProps<{

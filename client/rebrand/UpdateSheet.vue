@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { kitRef, kitUpdate, type ComponentRef, type Kit, type KitChange } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import { useLibrary } from '../stores/library.js';
 import type { Sample } from '../stores/samples.js';
 import { sampleOf } from '../stores/samples.js';
 import { useEditor } from '../stores/editor/editor.js';
-import PictureCanvas from '../surface/PictureCanvas.vue';
-import { useSlices } from '../surface/timeSlices.js';
+import PictureCanvas from '../canvas/PictureCanvas.vue';
+import { useSlices } from '../canvas/timeSlices.js';
 
 /** What a newer version of the kit that is worn changes: gone, split, called otherwise, looking otherwise, new. */
 const props = defineProps<{ from: Kit; to: Kit; uses: Readonly<Record<ComponentRef, number>> }>();

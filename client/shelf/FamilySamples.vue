@@ -4,7 +4,7 @@ import { componentsInOrder, kitRef, type Component, type ComponentRef } from '..
 import { useDrag } from '../stores/drag.js';
 import { useLibrary } from '../stores/library.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { useSlices } from '../surface/timeSlices.js';
+import { useSlices } from '../canvas/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 
 /** The components of one family of the kit, or the project’s own: clicked they are placed, dragged they go where they are let go. */

@@ -2,7 +2,7 @@
 import type { Thing } from '../../core/index.js';
 import { useLibrary } from '../stores/library.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { useSlices } from '../surface/timeSlices.js';
+import { useSlices } from '../canvas/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 
 /** What the place line may become, as it looks; things without a look stand there by name. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Sample } from '../stores/samples.js';
-import PictureCanvas from '../surface/PictureCanvas.vue';
+import PictureCanvas from '../canvas/PictureCanvas.vue';
 import { toFit } from './fit.js';
 
 /** A sample in its card: how it looks, and what it is called. What a click on it means is said by who puts it up. */

@@ -12,7 +12,7 @@ import { usePlaceLine } from './line.js';
 import OfferList from './OfferList.vue';
 import StarterSamples from './StarterSamples.vue';
 import TryOn from './TryOn.vue';
-import UsesStrip from '../workbench/UsesStrip.vue';
+import UsesStrip from './UsesStrip.vue';
 import { useOriginals } from '../stores/originals.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
 

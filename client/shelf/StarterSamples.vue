@@ -2,7 +2,7 @@
 import type { Template } from '../../core/index.js';
 import { useLibrary } from '../stores/library.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { useSlices } from '../surface/timeSlices.js';
+import { useSlices } from '../canvas/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 
 /** Sections and whole pages that the kit begins with. */

@@ -6,7 +6,7 @@ import { usePictures } from '../stores/pictures.js';
 import { useLibrary } from '../stores/library.js';
 import { useKitUpdates } from '../stores/kitUpdates.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { useSlices } from '../surface/timeSlices.js';
+import { useSlices } from '../canvas/timeSlices.js';
 import SampleCard from './SampleCard.vue';
 
 /** What the selected instance could be instead: pointed at, it shows on the Wall; clicked, it is swapped. */

@@ -1,7 +1,7 @@
 import { usePreferredDark, useStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, watchEffect } from 'vue';
-import { APPEARANCE_KEY } from '../appearance.js';
+import { APPEARANCE_KEY } from '../base/appearance.js';
 
 /** How Dekkor's own interface looks: by day, by night, or as the system says. The designer's screens stay as they are. */
 export type Appearance = 'system' | 'day' | 'night';

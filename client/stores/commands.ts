@@ -475,8 +475,7 @@ export const useCommands = defineStore('commands', () => {
     const s = editor.screen;
     const series = s?.nodes[seriesId];
     if (!s || series?.type !== 'series') return;
-    if (series.rows !== undefined)
-      notify('This series has one item for each row of its content set; add a row there.');
+    if (series.rows !== undefined) notify('This series has one item for each row of its content set; add a row there.');
     else doc.act('Add an item', addItemSteps(treeOfScreen(s), series, after));
   }
   function breakSeries(id: string): void {

@@ -2,7 +2,7 @@ import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, shallowRef, watch } from 'vue';
 import { threadsOf, type Comment, type NewComment } from '../../core/index.js';
-import { handover } from '../handover/requests.js';
+import { handover } from '../base/handoverApi.js';
 import { useDocument } from './document/document.js';
 import { notify } from './notices.js';
 

@@ -33,7 +33,7 @@ import {
   type AppliedKit,
   type World,
 } from '../../core/index.js';
-import { freshId } from '../ids.js';
+import { freshId } from '../base/ids.js';
 import { useDocument } from './document/document.js';
 import { fonts, useLibrary } from './library.js';
 import { useModes } from './modes.js';

@@ -11,7 +11,7 @@ import {
   type Screen,
   type Spot,
 } from '../../core/index.js';
-import { followPointer } from '../pointer.js';
+import { followPointer } from '../base/pointer.js';
 import { useCommands } from './commands.js';
 import { useEditor } from './editor/editor.js';
 

@@ -27,8 +27,8 @@ import {
   BOX_FLOWS,
   type BoxFlow,
 } from '../../core/index.js';
-import { followPointer } from '../pointer.js';
-import { plural } from '../counts.js';
+import { followPointer } from '../base/pointer.js';
+import { plural } from '../base/counts.js';
 import { useCommands } from './commands.js';
 import { useDocument } from './document/document.js';
 import { untracked } from './untracked.js';

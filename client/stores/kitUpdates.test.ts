@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { kitRef, planRebrand, readKit, type Kit, type KitRef } from '../../core/index.js';
 import { openDesktop, type Desktop } from '../../testing/desktop.js';
 import { instance, PLY, screenWith } from '../../testing/fakeServer.js';
-import type { KitInfo } from '../api.js';
+import type { KitInfo } from '../base/api.js';
 import { useLibrary } from './library.js';
 import { useKitUpdates } from './kitUpdates.js';
 

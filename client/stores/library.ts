@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import { Fonts, type Kit, type KitRef } from '../../core/index.js';
-import { FALLBACK_WEIGHTS, fallbackFont, got, kitFont } from '../prefetch.js';
-import { api, ServerProblem, type KitInfo } from '../api.js';
+import { FALLBACK_WEIGHTS, fallbackFont, got, kitFont } from '../base/prefetch.js';
+import { api, ServerProblem, type KitInfo } from '../base/api.js';
 import { startWorker, type RemoteWorker } from '../workers/startWorker.js';
 
 export interface FontData {

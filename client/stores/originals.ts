@@ -19,8 +19,8 @@ import {
   type Repeated,
   type Override,
 } from '../../core/index.js';
-import { api } from '../api.js';
-import { plural } from '../counts.js';
+import { api } from '../base/api.js';
+import { plural } from '../base/counts.js';
 import { useComponentEditor } from './componentEditor.js';
 import { useDocument } from './document/document.js';
 import { useEditor } from './editor/editor.js';

@@ -14,7 +14,7 @@ import {
   type AppliedKit,
   type World,
 } from '../../core/index.js';
-import { MINIFIED_BELOW } from '../surface/minified.js';
+import { MINIFIED_BELOW } from '../canvas/minified.js';
 import type { Drawn } from '../workers/core.worker.js';
 import { fonts, useLibrary } from './library.js';
 import { Numbers, CoreWorker } from './coreWorker.js';

@@ -9,8 +9,10 @@ import {
   type AppliedKit,
   type WidthRange,
 } from '../../core/index.js';
-import { BESIDE } from '../surface/wallLayout.js';
 import { untracked } from './untracked.js';
+
+/** A screen beside itself at another width: what its id has in it. It is no screen of its own. */
+export const BESIDE = '@';
 
 /** Widths that devices have: px. */
 export const USUAL = [

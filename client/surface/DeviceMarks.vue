@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { scrollRoom, describeNode, type Screen } from '../../core/index.js';
 import { tip } from '../keys/table.js';
-import { followPointer } from '../pointer.js';
+import { followPointer } from '../base/pointer.js';
 import { useEditor } from '../stores/editor/editor.js';
 
 /**

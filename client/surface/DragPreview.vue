@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { onMounted, ref, watch } from 'vue';
 import { useDrag } from '../stores/drag.js';
-import { pageAssets } from './assets.js';
-import { drawPrimitives } from './canvas.js';
+import { pageAssets } from '../canvas/assets.js';
+import { drawPrimitives } from '../canvas/canvas.js';
 
 /** What the pointer holds: its picture beside the pointer, its name, and into what it would go. */
 const drag = useDrag();

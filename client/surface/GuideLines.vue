@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef } from 'vue';
 import type { Guide, Screen } from '../../core/index.js';
-import { followPointer } from '../pointer.js';
+import { followPointer } from '../base/pointer.js';
 import { useDocument } from '../stores/document/document.js';
 import { useFreeform } from '../stores/freeform.js';
 import { useEditor } from '../stores/editor/editor.js';

@@ -5,7 +5,7 @@ import InputText from 'primevue/inputtext';
 import MultiSelect from 'primevue/multiselect';
 import { computed, ref } from 'vue';
 import { situationsOf, withoutSituation, type Situation } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document/document.js';
 import { useSituations } from '../stores/situations.js';

@@ -12,7 +12,7 @@ import {
   unitAt,
   type Paragraph,
 } from '../../core/index.js';
-import { followPointer } from '../pointer.js';
+import { followPointer } from '../base/pointer.js';
 import { fonts } from '../stores/library.js';
 import { useEditor } from '../stores/editor/editor.js';
 import { useTextEditing } from '../stores/textEditing.js';

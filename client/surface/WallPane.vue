@@ -5,7 +5,7 @@ import { useDrag } from '../stores/drag.js';
 import { useComments } from '../stores/comments.js';
 import { useEditor } from '../stores/editor/editor.js';
 import { useWidths } from '../stores/widths.js';
-import { followPointer } from '../pointer.js';
+import { followPointer } from '../base/pointer.js';
 import { usePrefetch } from './prefetch.js';
 import { LABEL, NAMED, type WallSlot } from './wallLayout.js';
 import DragPreview from './DragPreview.vue';

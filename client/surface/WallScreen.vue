@@ -17,7 +17,7 @@ import ResizeHandles from './ResizeHandles.vue';
 import EdgePins from './EdgePins.vue';
 import FreeformMarks from './FreeformMarks.vue';
 import GuideLines from './GuideLines.vue';
-import PictureCanvas from './PictureCanvas.vue';
+import PictureCanvas from '../canvas/PictureCanvas.vue';
 import { usePointerInput } from './pointerInput.js';
 import SpacingHandles from './SpacingHandles.vue';
 import ScreenMarks from './ScreenMarks.vue';

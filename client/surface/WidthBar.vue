@@ -3,7 +3,7 @@ import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { arithmetic, kitRef, MISFITS, modesOf, rangeWords, situationsOf } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import { useDocument } from '../stores/document/document.js';
 import { useSituations } from '../stores/situations.js';
 import { useEditor } from '../stores/editor/editor.js';

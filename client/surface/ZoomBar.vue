@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import { tip } from '../keys/table.js';
 
 /** How large the Wall is seen, and what makes it larger and smaller. */

@@ -1,5 +1,5 @@
 import { textPlace, type Box, type Screen } from '../../core/index.js';
-import { api } from '../api.js';
+import { api } from '../base/api.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document/document.js';
 import { useEditor } from '../stores/editor/editor.js';

@@ -1,7 +1,8 @@
 import { shallowRef, type Ref, type ShallowRef } from 'vue';
-import { followPointer } from '../pointer.js';
+import { followPointer } from '../base/pointer.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { BESIDE, type WallLayout } from './wallLayout.js';
+import { type WallLayout } from './wallLayout.js';
+import { BESIDE } from '../stores/widths.js';
 
 /** A rectangle on the Wall, px on the glass before it is moved. */
 export interface Caught {

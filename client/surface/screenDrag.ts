@@ -1,5 +1,5 @@
 import { ref, type Ref } from 'vue';
-import { followPointer } from '../pointer.js';
+import { followPointer } from '../base/pointer.js';
 import { useDocument } from '../stores/document/document.js';
 import { HEAD, LABEL, type WallLayout, type WallSlot } from './wallLayout.js';
 

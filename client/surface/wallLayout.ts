@@ -1,10 +1,9 @@
+import { BESIDE } from '../stores/widths.js';
 import type { Flow, Screen } from '../../core/index.js';
 
 /** Around screens and rows, px on the glass: labels keep their size at every zoom. */
 export const HEAD = 26;
 export const LABEL = 22;
-/** A screen beside itself at another width: what its id has in it. It is no screen of its own. */
-export const BESIDE = '@';
 const isOwn = (s: Screen): boolean => !s.id.includes(BESIDE);
 /** Narrower than this a screen has no room for its name, or not even for its number: px on the glass. */
 export const NAMED = 72;

@@ -4,7 +4,6 @@ import type { Flow, Screen } from '../../core/index.js';
 import { useDocument } from '../stores/document/document.js';
 import { useEditor } from '../stores/editor/editor.js';
 import {
-  BESIDE,
   extent,
   fitting,
   wallLayoutAt,
@@ -15,6 +14,7 @@ import {
   type WallLayout,
   type WallSlot,
 } from './wallLayout.js';
+import { BESIDE } from '../stores/widths.js';
 
 /** A rectangle of the Wall, px on the glass before it is moved. */
 export interface Area {

@@ -5,11 +5,11 @@ import ProgressBar from 'primevue/progressbar';
 import { computed, ref, shallowRef } from 'vue';
 import { kitOfIcons, type IconFile, type IconSet, type Kit } from '../../core/index.js';
 import IconGlyph from '../controls/IconGlyph.vue';
-import { count, plural } from '../counts.js';
+import { count, plural } from '../base/counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import ProblemList from '../parts/ProblemList.vue';
 import { useLibrary } from '../stores/library.js';
-import { propId } from '../workbench/contract.js';
+import { propId } from '../base/propForms.js';
 import { installBased } from './installBased.js';
 import { nextVersion } from './nextVersion.js';
 

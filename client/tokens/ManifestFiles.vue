@@ -11,12 +11,12 @@ import {
   type Kit,
   type ReadManifest,
 } from '../../core/index.js';
-import { api } from '../api.js';
-import { plural } from '../counts.js';
+import { api } from '../base/api.js';
+import { plural } from '../base/counts.js';
 import { packKit, saveFile } from '../originals/packKit.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useLibrary } from '../stores/library.js';
-import { propId } from '../workbench/contract.js';
+import { propId } from '../base/propForms.js';
 import { nextVersion } from './nextVersion.js';
 
 /** A kit's contracts as a custom elements manifest for code, and such a manifest as a kit in the looks of this one. */

@@ -11,10 +11,10 @@ import {
   type TokenChange,
   type TokenFile,
 } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useLibrary } from '../stores/library.js';
-import { propId } from '../workbench/contract.js';
+import { propId } from '../base/propForms.js';
 import { installBased } from './installBased.js';
 import { nextVersion } from './nextVersion.js';
 

@@ -1,5 +1,5 @@
 import { readKit, type Json } from '../../core/index.js';
-import { api } from '../api.js';
+import { api } from '../base/api.js';
 import { packKit } from '../originals/packKit.js';
 import type { useLibrary } from '../stores/library.js';
 

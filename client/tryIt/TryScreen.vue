@@ -34,7 +34,7 @@ import {
   type World,
 } from '../../core/index.js';
 import { fonts, useLibrary } from '../stores/library.js';
-import PictureCanvas from '../surface/PictureCanvas.vue';
+import PictureCanvas from '../canvas/PictureCanvas.vue';
 import { useTransitions } from './transitions.js';
 
 /** A mockup as somebody uses it: in device size, with what things do, by pointer, keyboard and touch, and for a screen reader. */

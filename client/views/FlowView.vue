@@ -16,9 +16,9 @@ import {
   type World,
 } from '../../core/index.js';
 import FlowCard from '../flow/FlowCard.vue';
-import { handover } from '../handover/requests.js';
+import { handover } from '../base/handoverApi.js';
 import { CARD, CARD_HIGH, flowSvg, layFlow, pathOf, type LaidEdge } from '../flow/lay.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import { saveFile } from '../originals/packKit.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useDocument } from '../stores/document/document.js';

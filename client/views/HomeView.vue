@@ -6,7 +6,7 @@ import { useConfirm } from 'primevue/useconfirm';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { compareVersions } from '../../core/index.js';
-import { api, ServerProblem, type BrokenKit, type KitInfo, type Listed } from '../api.js';
+import { api, ServerProblem, type BrokenKit, type KitInfo, type Listed } from '../base/api.js';
 import { useLibrary } from '../stores/library.js';
 import KitCard from '../home/KitCard.vue';
 import { pageStands } from '../workers/startWorker.js';

@@ -4,7 +4,7 @@ import { useEventListener } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { countUses, emptyProject, kitRef, splitRef, appliedKitsOf, type Kit, type World } from '../../core/index.js';
-import { api } from '../api.js';
+import { api } from '../base/api.js';
 import InstallDialog from '../kitBook/InstallDialog.vue';
 import KitBook from '../kitBook/KitBook.vue';
 import KitEntry from '../kitBook/KitEntry.vue';

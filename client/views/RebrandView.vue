@@ -40,9 +40,9 @@ import { useLibrary } from '../stores/library.js';
 import { useKitUpdates } from '../stores/kitUpdates.js';
 import { useEditor } from '../stores/editor/editor.js';
 import { useWidths } from '../stores/widths.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import DragPreview from '../surface/DragPreview.vue';
-import { useGrowing } from '../surface/timeSlices.js';
+import { useGrowing } from '../canvas/timeSlices.js';
 import { notify } from '../stores/notices.js';
 
 /** Puts another brand's kit on all screens: what stands for what, before and after, and what there is to look at. */

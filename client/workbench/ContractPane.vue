@@ -16,12 +16,12 @@ import {
   type Step,
 } from '../../core/index.js';
 import { useReorder } from '../controls/reorder.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
 import { useDocument } from '../stores/document/document.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { asKind, propId, readProp } from './contract.js';
+import { asKind, propId, readProp } from '../base/propForms.js';
 import DeleteDialog from './DeleteDialog.vue';
 import EditionDialog from './EditionDialog.vue';
 import ComponentInteractions from './ComponentInteractions.vue';

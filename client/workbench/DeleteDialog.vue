@@ -12,7 +12,7 @@ import {
   usesOf,
   type Step,
 } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document/document.js';

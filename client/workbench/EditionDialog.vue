@@ -2,7 +2,7 @@
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { changeWords, editionKey, failedChanges, installedAt, splitRef } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import AppDialog from '../parts/AppDialog.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document/document.js';

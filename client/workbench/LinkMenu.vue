@@ -5,7 +5,7 @@ import { computed, ref } from 'vue';
 import type { Json, Node, Prop, PropKind, Step } from '../../core/index.js';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useDocument } from '../stores/document/document.js';
-import { propId } from './contract.js';
+import { propId } from '../base/propForms.js';
 
 /** Links something of a part to a prop of the contract: one that fits, or a new one made on the spot. */
 const props = defineProps<{

@@ -7,7 +7,7 @@ import { useDrag } from '../stores/drag.js';
 import { pictureOf } from '../stores/pictures.js';
 import { useEditor } from '../stores/editor/editor.js';
 import { useTextEditing } from '../stores/textEditing.js';
-import PictureCanvas from '../surface/PictureCanvas.vue';
+import PictureCanvas from '../canvas/PictureCanvas.vue';
 import { usePointerInput } from '../surface/pointerInput.js';
 import ScreenMarks from '../surface/ScreenMarks.vue';
 import LayerList from '../surface/LayerList.vue';

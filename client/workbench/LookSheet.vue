@@ -2,7 +2,7 @@
 import Select from 'primevue/select';
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { groundOf, sheetOf, splitRef, valueIn, type Axis, type LookChoice } from '../../core/index.js';
-import { plural } from '../counts.js';
+import { plural } from '../base/counts.js';
 import { useComponentEditor, type EditScope } from '../stores/componentEditor.js';
 import { useDrag } from '../stores/drag.js';
 import { useLibrary } from '../stores/library.js';

@@ -8,7 +8,7 @@ import { computed } from 'vue';
 import { PROP_KIND_NAMES, PROP_KINDS, type Json, type Prop, type PropKind } from '../../core/index.js';
 import { CONTROLS } from '../controls/index.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { asKind, MEANINGS, propId } from './contract.js';
+import { asKind, MEANINGS, propId } from '../base/propForms.js';
 
 /** One property of the contract, edited where it stands: its name and kind, and unfolded all the rest. */
 const props = defineProps<{ readonly prop: Prop; readonly nth: number; readonly open: boolean }>();

@@ -44,7 +44,7 @@ import {
   type AppliedKit,
   type World,
 } from '../../core/index.js';
-import { drawPrimitives, paintAsset, type AssetOf } from '../surface/canvas.js';
+import { drawPrimitives, paintAsset, type AssetOf } from '../canvas/canvas.js';
 import {
   drawMinified,
   MINIFIED_BELOW,
@@ -52,7 +52,7 @@ import {
   type MinifiedView,
   type ImagePrimitive,
   type Pixels,
-} from '../surface/minified.js';
+} from '../canvas/minified.js';
 
 export interface Planned {
   readonly sheet: MatchSheet;

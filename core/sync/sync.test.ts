@@ -140,7 +140,8 @@ describe('writers at one document', () => {
         const what = chance.below(4);
         if (what < 2) {
           const { label, steps } = someAction(chance, { project: d.state.shown, kits }, d.newId);
-          const got = steps.length > 0 ? act(d.state, { id: `${d.state.by}e${d.serial++}`, label, steps, now: i }) : null;
+          const got =
+            steps.length > 0 ? act(d.state, { id: `${d.state.by}e${d.serial++}`, label, steps, now: i }) : null;
           if (got?.ok) d.state = got.state;
           else if (chance.is(0.5)) {
             const back = stepHistory(d.state, chance.is(0.7) ? 'undo' : 'redo', `${d.state.by}u${d.serial++}`, i);

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { PDFDocument } from 'pdf-lib';
 import { describe, expect, it } from 'vitest';
-import { layCells, PAGE, rowsFor, sheetPdf, sheetSvg } from './contact.js';
+import { layCells, PAGE, rowsFor, sheetSvg } from './contact.js';
+import { sheetPdf } from './contactPdf.js';
 
 const phone = { width: 390, height: 844 };
 const many = (n: number, of = phone): (typeof phone)[] => Array.from({ length: n }, () => of);

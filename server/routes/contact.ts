@@ -4,7 +4,7 @@ import type { FastifyInstance } from 'fastify';
 import * as yup from 'yup';
 import { inMode, inSituation, situationAt, screenOf, type Project, type Screen } from '../../core/index.js';
 import type { Assets } from '../assets.js';
-import { sheetPdf, type Cell } from '../drawing/contact.js';
+import type { Cell } from '../drawing/contact.js';
 import type { RenderPool } from '../drawing/renderPool.js';
 import { notFound, ProblemError } from '../errors.js';
 import { TempFiles, sendFile, progressStream, onDisconnect } from '../tempFiles.js';
@@ -79,7 +79,9 @@ export async function contactRoutes(
       const name = `${project.name}, contact sheet`;
       const bytes =
         body.kind === 'pdf'
-          ? await sheetPdf(name, cells, readFileSync(kits.fallbackFonts[0]?.path ?? ''), pause)
+          ? await (
+              await import('../drawing/contactPdf.js')
+            ).sheetPdf(name, cells, readFileSync(kits.fallbackFonts[0]?.path ?? ''), pause)
           : await renderPool.sheet(name, cells, gone);
       const file = {
         name: `${name}.${body.kind}`,

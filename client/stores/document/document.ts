@@ -16,8 +16,8 @@ import {
   type SyncState,
   type Wrapped,
 } from '../../../core/index.js';
-import { api, type Confirmed, type FirstPart } from '../../api.js';
-import { freshId, writer } from '../../ids.js';
+import { api, type Confirmed, type FirstPart } from '../../base/api.js';
+import { freshId, writer } from '../../base/ids.js';
 import { notify, notifyAll } from '../notices.js';
 import { createHistory } from './history.js';
 import { StepFilters, type FilterName, type Place, type StepFilter } from './hooks.js';

@@ -11,8 +11,8 @@ import {
   type Step,
   type SyncState,
 } from '../../../core/index.js';
-import { api } from '../../api.js';
-import { freshId } from '../../ids.js';
+import { api } from '../../base/api.js';
+import { freshId } from '../../base/ids.js';
 import { notify, notifyAll } from '../notices.js';
 import { messageOf } from './transport.js';
 

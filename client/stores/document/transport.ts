@@ -1,6 +1,6 @@
 import { ref } from 'vue';
 import { flush, type Edit, type SyncState } from '../../../core/index.js';
-import { api, ServerProblem, type Confirmed } from '../../api.js';
+import { api, ServerProblem, type Confirmed } from '../../base/api.js';
 
 /** How long after a lost connection or a failed request it is tried again: ms. */
 const RETRY = 1500;

@@ -26,7 +26,7 @@ import {
   type AppliedKit,
   type World,
 } from '../../../core/index.js';
-import { freshId } from '../../ids.js';
+import { freshId } from '../../base/ids.js';
 import { useComponentEditor } from '../componentEditor.js';
 import { useDocument } from '../document/document.js';
 import { boxOf as layOut, pictureOf, usePictures, type Bitmap, type Picture } from '../pictures.js';
@@ -321,4 +321,3 @@ export const useEditor = defineStore('editor', () => {
     focusWall,
   };
 });
-

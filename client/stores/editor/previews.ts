@@ -1,5 +1,12 @@
 import { shallowRef } from 'vue';
-import { applyEdit, type ComponentRef, type Project, type Screen, type Step, type Wrapped } from '../../../core/index.js';
+import {
+  applyEdit,
+  type ComponentRef,
+  type Project,
+  type Screen,
+  type Step,
+  type Wrapped,
+} from '../../../core/index.js';
 
 /** An alternative that is shown in the place of an instance while the pointer rests on it. */
 export interface SwapPreview {

@@ -1,4 +1,4 @@
-import { assetUrl } from '../api.js';
+import { assetUrl } from '../base/api.js';
 import type { AssetOf } from './canvas.js';
 
 /** Decoded pictures; null: it cannot be shown. */

@@ -9,12 +9,12 @@ import {
   type ComponentRef,
   type InstanceNode,
 } from '../../core/index.js';
-import { count, plural } from '../counts.js';
-import SampleCard from '../shelf/SampleCard.vue';
+import { count, plural } from '../base/counts.js';
+import SampleCard from './SampleCard.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useOriginals } from '../stores/originals.js';
 import { useEditor } from '../stores/editor/editor.js';
-import { useSlices } from '../surface/timeSlices.js';
+import { useSlices } from '../canvas/timeSlices.js';
 import { useLibrary } from '../stores/library.js';
 import { sampleOf } from '../stores/samples.js';
 

@@ -15,16 +15,16 @@ import {
   type BoxFlow,
 } from '../../core/index.js';
 import { tokenWords, type Held } from '../controls/index.js';
-import { attrValue, LENGTHS, lookValue, plainProps, qualified } from '../details/attrProps.js';
-import PositionRows from '../details/PositionRows.vue';
-import PropRow, { type RowActions } from '../details/PropRow.vue';
-import SizeRows from '../details/SizeRows.vue';
+import { attrValue, LENGTHS, lookValue, plainProps, qualified } from './attrProps.js';
+import PositionRows from './PositionRows.vue';
+import PropRow, { type RowActions } from './PropRow.vue';
+import SizeRows from './SizeRows.vue';
 import { useComponentEditor } from '../stores/componentEditor.js';
 import { useCommands } from '../stores/commands.js';
 import { useDocument } from '../stores/document/document.js';
 import { useFreeform } from '../stores/freeform.js';
 import { useEditor } from '../stores/editor/editor.js';
-import LinkMenu from './LinkMenu.vue';
+import LinkMenu from '../workbench/LinkMenu.vue';
 
 /** A part of the original: what it is like in the looks that are worked on, and what it is linked to. */
 const props = defineProps<{ node: Node }>();

@@ -1,4 +1,4 @@
-import type { Confirmed, EntryKind, OnScreen, Past, Problem, Project, Edit, Screen } from '../core/index.js';
+import type { Confirmed, EntryKind, OnScreen, Past, Problem, Project, Edit, Screen } from '../../core/index.js';
 import { got, kitAsRead, openPath, type KitAt } from './prefetch.js';
 
 /** What the server says went wrong, in words for the designer. */

@@ -8,7 +8,7 @@ import type {
   UsabilitySession,
   UsabilityTest,
 } from '../../core/index.js';
-import { call } from '../api.js';
+import { call } from './api.js';
 
 /** What a review link shows. */
 export interface ReviewContent {
