@@ -78,6 +78,14 @@ export default ts.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-console': 'off',
       eqeqeq: 'error',
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'SwitchCase[test=null]:not(:has(CallExpression[callee.name="unhandled"]))',
+          message:
+            'A default hides the case that is forgotten: name every case, or call unhandled(). Where any text may come, say so beside it.',
+        },
+      ],
     },
   },
   {

@@ -642,6 +642,6 @@ export {
   type Version,
   type UsabilitySession,
   type SessionEvent,
-  type WalkOutcome,
+  type SessionOutcome,
   type UsabilityTest,
 } from './handover/index.js';

@@ -376,7 +376,7 @@ describe('a test with people', () => {
     await hand.click('::-p-aria(Screen that means it is done[role="combobox"])');
     await hand.click('::-p-aria(Sailings[role="option"])');
     await hand.click('::-p-aria(Make the test[role="button"])');
-    await page.waitForSelector('::-p-text(Nobody has walked it yet)');
+    await page.waitForSelector('::-p-text(No sessions yet)');
     const link = await post<{ token: string }>('/review-links', { name: 'T', scope: { all: true }, rights: ['test'] });
     const other = await (await desk.browser.createBrowserContext()).newPage();
     await other.setViewport({ width: 1280, height: 800 });
@@ -407,11 +407,11 @@ describe('a test with people', () => {
       tests: { id: string; task: string }[];
     };
     const id = tests.tests.find((t) => t.task === 'Find a sailing')?.id ?? '';
-    const walked = async () =>
+    const recorded = async () =>
       (await (await fetch(`${desk.house.address}/api/projects/${DEMO}/tests/${id}`)).json()) as {
-        walks: { outcome: string; events: { kind: string; screen: string; hit?: boolean }[] }[];
+        sessions: { outcome: string; events: { kind: string; screen: string; hit?: boolean }[] }[];
       };
-    const presses = (await walked()).walks[0]?.events.filter((e) => e.kind === 'press') ?? [];
+    const presses = (await recorded()).sessions[0]?.events.filter((e) => e.kind === 'press') ?? [];
     expect(presses.map((e) => [e.screen, e.hit])).toEqual([
       ['find', false],
       ['find', true],
@@ -420,8 +420,8 @@ describe('a test with people', () => {
     await theirs.click('::-p-aria(Begin[role="button"])');
     await other.waitForSelector('.device canvas');
     await other.goto('about:blank');
-    for (let n = 0; n < 60 && (await walked()).walks.length < 2; n++) await new Promise((r) => setTimeout(r, 50));
-    expect((await walked()).walks.map((w) => w.outcome)).toEqual(['done', 'left']);
+    for (let n = 0; n < 60 && (await recorded()).sessions.length < 2; n++) await new Promise((r) => setTimeout(r, 50));
+    expect((await recorded()).sessions.map((w) => w.outcome)).toEqual(['done', 'left']);
     await page.waitForSelector('.chart canvas');
     await other.browserContext().close();
     expect(desk.wrong).toEqual([]);

@@ -46,7 +46,7 @@ export function access(server: FastifyInstance, { key = '', ownerOf = userOf, gu
     return is;
   }
   const hasKey = (request: FastifyRequest): boolean =>
-    key !== '' && (same(bearer(request.raw), key) || same(cookie(request.raw), digest(key)));
+    key !== '' && (same(bearer(request.raw), key) || same(request.cookies[COOKIE] ?? '', digest(key)));
 
   server.addHook('onRequest', async (request, reply) => {
     const { host = '', origin } = request.headers;
@@ -98,7 +98,7 @@ export function access(server: FastifyInstance, { key = '', ownerOf = userOf, gu
       if (key === '' || !same(String(request.body?.key ?? ''), key))
         throw new ProblemError('key.wrong', 'This is not the key that Dekkor was started with. Nothing was changed.');
       return reply
-        .header('set-cookie', `${COOKIE}=${digest(key)}; Path=/; HttpOnly; SameSite=Strict; Max-Age=${YEAR}`)
+        .setCookie(COOKIE, digest(key), { path: '/', httpOnly: true, sameSite: 'strict', maxAge: YEAR })
         .redirect('/', 303);
     },
   );
@@ -107,12 +107,6 @@ export function access(server: FastifyInstance, { key = '', ownerOf = userOf, gu
 const isPage = (request: FastifyRequest): boolean => request.method === 'GET' && !request.url.startsWith('/api/');
 const bearer = (request: IncomingMessage): string =>
   /^Bearer (\S{1,500})$/u.exec(request.headers.authorization ?? '')?.[1] ?? '';
-const cookie = (request: IncomingMessage): string =>
-  (request.headers.cookie ?? '')
-    .split(';')
-    .map((c) => c.trim())
-    .find((c) => c.startsWith(`${COOKIE}=`))
-    ?.slice(COOKIE.length + 1) ?? '';
 /** What the cookie holds: the key itself never lies in a browser's files. */
 const digest = (key: string): string => createHash('sha256').update(`dekkor ${key}`).digest('hex');
 function same(given: string, wanted: string): boolean {

@@ -3,6 +3,7 @@ import { STATUS_CODES } from 'node:http';
 import type { Socket } from 'node:net';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import cookie from '@fastify/cookie';
 import helmet from '@fastify/helmet';
 import multipart from '@fastify/multipart';
 import rateLimit from '@fastify/rate-limit';
@@ -16,6 +17,7 @@ import { RenderPool } from './drawing/renderPool.js';
 import type { Database } from './database.js';
 import { ProblemError, storeProblem, type ErrorCode } from './errors.js';
 import { access, type AccessOptions } from './access.js';
+import { readDeclarations } from './declared.js';
 import { Kits } from './kits.js';
 import { Live } from './live.js';
 import { Packages } from './packages.js';
@@ -53,7 +55,7 @@ export interface App {
   readonly kits: Kits;
   readonly reviews: Reviews;
   readonly versions: Versions;
-  readonly walks: Usability;
+  readonly usability: Usability;
 }
 
 /** Requests larger than this are refused: bytes. */
@@ -101,6 +103,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
   const renderPool = new RenderPool(kits, options.drawing);
   const assets = new Assets(options.db, renderPool, join(options.kitFolder, 'pictures'));
 
+  await server.register(cookie);
   await server.register(helmet, {
     strictTransportSecurity: false,
     contentSecurityPolicy: { useDefaults: false, directives: POLICY },
@@ -120,8 +123,9 @@ export async function buildApp(options: AppOptions): Promise<App> {
   readJson(server);
   const said = (id: string): void => live.tellSaid(id);
   const reviews = new Reviews(options.db, projects, kits.kits, said);
-  const walks = new Usability(options.db, projects, said);
+  const usability = new Usability(options.db, projects, said);
   const versions = new Versions(options.db, projects);
+  readDeclarations(server);
   access(server, { guest: guestMay(reviews), ...options.gate });
   drainLarge(server);
   server.setErrorHandler((error: FastifyError, request, reply) => void sendProblem(error, request, reply));
@@ -174,10 +178,10 @@ export async function buildApp(options: AppOptions): Promise<App> {
     prefix: '/api/projects',
     projects,
     reviews,
-    walks,
+    usability,
     versions,
   });
-  await server.register(guestRoutes, { prefix: '/api/review', reviews, walks });
+  await server.register(guestRoutes, { prefix: '/api/review', reviews, usability });
   await server.register(pictureRoutes, { prefix: '/api/pictures', assets });
   await server.register(kitRoutes, { prefix: '/api', kits, projects, rescue, live });
   if (options.clientFolder && existsSync(options.clientFolder)) {
@@ -197,7 +201,7 @@ export async function buildApp(options: AppOptions): Promise<App> {
     renderPool.close();
     await projects.rest();
   });
-  return { server, projects, kits, reviews, versions, walks };
+  return { server, projects, kits, reviews, versions, usability };
 }
 
 /** JSON deeper than anything of ours is refused before it is read: every reader goes down into it. */

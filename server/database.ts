@@ -121,7 +121,7 @@ export interface Database {
   readonly reviewLinks: Table<ReviewLinkRow>;
   readonly comments: Table<CommentRow>;
   readonly tests: Table<TestRow>;
-  readonly walks: Table<SessionRow>;
+  readonly sessions: Table<SessionRow>;
   /** True while a schema as this version expects it is there. */
   migrate(): Promise<void>;
   close(): Promise<void>;
@@ -226,7 +226,8 @@ export function openDatabase(url: string): Database {
     closedAt: { type: DataTypes.DATE },
     at: when(),
   });
-  const walks: Table<SessionRow> = sequelize.define('walks', {
+  // The table keeps the name that it was made with.
+  const sessions: Table<SessionRow> = sequelize.define('walks', {
     id: own(),
     testId: words(),
     outcome: words(),
@@ -247,7 +248,7 @@ export function openDatabase(url: string): Database {
     reviewLinks,
     comments,
     tests,
-    walks,
+    sessions,
     migrate: () => migrate(sequelize),
     close: () => sequelize.close(),
   };

@@ -1,9 +1,9 @@
 import { demoProjects } from '../kits/demo/index.js';
-import { COMMENTS, earlier, TASK, WALKS } from '../kits/demo/handover.js';
+import { COMMENTS, earlier, TASK, SESSIONS } from '../kits/demo/handover.js';
 import type { App } from './app.js';
 
-/** What a first start opens on: made-up projects, one of them with what was said and walked, and two versions with names. */
-export async function makeDemo({ projects, kits, reviews, versions, walks }: App): Promise<void> {
+/** What a first start opens on: made-up projects, one of them with comments and test sessions, and two versions with names. */
+export async function makeDemo({ projects, kits, reviews, versions, usability }: App): Promise<void> {
   const all = demoProjects(kits.kits);
   const [crossings] = all;
   if (!crossings || crossings.id !== 'norrvik-crossings') {
@@ -29,8 +29,8 @@ export async function makeDemo({ projects, kits, reviews, versions, walks }: App
       await reviews.say(id, { parent: said.id, screen, node, place, author: '', words: answer }, null);
     if (settled) await reviews.resolve(id, said.id, true);
   }
-  const test = await walks.make(id, TASK);
-  for (const walk of WALKS) await walks.take(id, test.id, walk);
+  const test = await usability.make(id, TASK);
+  for (const session of SESSIONS) await usability.take(id, test.id, session);
   await projects.take(id, 0, [edit]);
   await versions.name(id, 'After the harbour office');
 }

@@ -82,7 +82,7 @@ export class Live {
     for (const socket of this.rooms.get(project) ?? []) this.say(socket, JSON.stringify({ away }));
   }
 
-  /** Tells those who have a project open that something was said or walked: they ask what. */
+  /** Tells those who have a project open that a comment or a test session is new: they fetch it. */
   tellSaid(project: string): void {
     for (const socket of this.rooms.get(project) ?? []) this.say(socket, '{"said":true}');
   }

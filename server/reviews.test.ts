@@ -162,7 +162,7 @@ describe('a review link', () => {
     const got =
       right === 'comment'
         ? await call('POST', `/review/${l.token}/comments`, comment())
-        : await call('POST', `/review/${l.token}/tests/${test.id}/walks`, { outcome: 'done', took: 5, events: [] });
+        : await call('POST', `/review/${l.token}/tests/${test.id}/sessions`, { outcome: 'done', took: 5, events: [] });
     expect(got.status).toBe(has ? 201 : 403);
     if (!has) expect(got.body.code).toBe('link.right');
   });
@@ -251,25 +251,25 @@ describe('versions', () => {
 });
 
 describe('tests with people', () => {
-  it('keep what was walked, give it as a table that no spreadsheet runs, and end', async () => {
+  it('keep their sessions, give it as a table that no spreadsheet runs, and end', async () => {
     const test = (
       await call('POST', `/projects/${DEMO}/tests`, { task: '=Book a crossing', start: 'find', goal: 'pass' })
     ).body as unknown as { id: string };
-    const walk = {
+    const session = {
       outcome: 'done',
       took: 42_000,
       events: [{ ms: 900, kind: 'press', screen: 'find', x: 12, y: 30, node: '=cmd()', hit: false }],
     };
-    expect((await call('POST', `/projects/${DEMO}/tests/${test.id}/walks`, walk)).status).toBe(201);
+    expect((await call('POST', `/projects/${DEMO}/tests/${test.id}/sessions`, session)).status).toBe(201);
     const got = await call('GET', `/projects/${DEMO}/tests/${test.id}`);
-    expect(got.body['walks']).toMatchObject([{ outcome: 'done', took: 42_000, events: walk.events }]);
-    const csv = (await call('GET', `/projects/${DEMO}/tests/${test.id}/walks.csv`)).body.detail ?? '';
+    expect(got.body['sessions']).toMatchObject([{ outcome: 'done', took: 42_000, events: session.events }]);
+    const csv = (await call('GET', `/projects/${DEMO}/tests/${test.id}/sessions.csv`)).body.detail ?? '';
     expect(csv).toContain("'=cmd()");
     expect(csv).toContain('1,done,42000,900,press,Find a crossing,12,30');
     await call('PATCH', `/projects/${DEMO}/tests/${test.id}`, { closed: true });
-    expect((await call('POST', `/projects/${DEMO}/tests/${test.id}/walks`, walk)).status).toBe(409);
-    const bad = { ...walk, events: [{ ...walk.events[0], kind: 'steal' }] };
-    expect((await call('POST', `/projects/${DEMO}/tests/${test.id}/walks`, bad)).status).toBe(400);
+    expect((await call('POST', `/projects/${DEMO}/tests/${test.id}/sessions`, session)).status).toBe(409);
+    const bad = { ...session, events: [{ ...session.events[0], kind: 'steal' }] };
+    expect((await call('POST', `/projects/${DEMO}/tests/${test.id}/sessions`, bad)).status).toBe(400);
     expect((await call('POST', `/projects/${DEMO}/tests`, { task: 'x', start: 'gone', goal: 'pass' })).status).toBe(
       404,
     );

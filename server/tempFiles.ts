@@ -1,5 +1,6 @@
 import { setMaxListeners } from 'node:events';
 import type { FastifyReply } from 'fastify';
+import { LRUCache } from 'lru-cache';
 import { nanoid } from 'nanoid';
 
 /** Files that were made for somebody wait so long to be fetched: ms; so many of them, and so many bytes of them. */
@@ -15,24 +16,25 @@ export interface TempFile {
 
 /** Files that wait to be fetched; those that have waited longest go first. */
 export class TempFiles {
-  private readonly files = new Map<string, TempFile & { readonly until: number }>();
+  private readonly files = new LRUCache<string, TempFile>({
+    ttl: KEPT,
+    max: MOST,
+    maxSize: MOST_BYTES,
+    sizeCalculation: (f) => 1 + f.bytes.length,
+  });
+  /** One that is larger than all that may wait together: alone, until the next one comes. */
+  private large: { readonly id: string; readonly file: TempFile; readonly until: number } | null = null;
 
   /** The address part under which it can be fetched. */
   put(file: TempFile): string {
     const id = nanoid();
-    this.files.set(id, { ...file, until: Date.now() + KEPT });
-    let size = [...this.files.values()].reduce((n, f) => n + f.bytes.length, 0);
-    for (const [key, f] of this.files) {
-      if (key === id) break;
-      if (f.until >= Date.now() && this.files.size <= MOST && size <= MOST_BYTES) continue;
-      size -= f.bytes.length;
-      this.files.delete(key);
-    }
+    if (file.bytes.length < MOST_BYTES) this.files.set(id, file);
+    else this.large = { id, file, until: Date.now() + KEPT };
     return id;
   }
   get(id: string): TempFile | undefined {
-    const found = this.files.get(id);
-    return found && found.until >= Date.now() ? found : undefined;
+    const { large } = this;
+    return large?.id === id && large.until >= Date.now() ? large.file : this.files.get(id);
   }
 }
 

@@ -3,21 +3,21 @@ import {
   screenOf,
   type UsabilitySession,
   type SessionEvent,
-  type WalkOutcome,
+  type SessionOutcome,
   type UsabilityTest,
 } from '../core/index.js';
 import type { Database, TestRow, SessionRow } from './database.js';
 import { notFound, ProblemError } from './errors.js';
 import type { Projects } from './projects.js';
 
-/** A walk as it is stored. */
-interface StoredWalk extends UsabilitySession {
+/** A session as it is stored. */
+interface StoredSession extends UsabilitySession {
   readonly id: string;
   readonly at: string;
 }
 
 const MOST_TESTS = 100;
-const MOST_WALKS = 2000;
+const MOST_SESSIONS = 2000;
 export const MOST_EVENTS = 3000;
 
 /** Tests with people. What is kept says what was pressed and when; nothing says by whom. */
@@ -31,7 +31,7 @@ export class Usability {
   async list(projectId: string): Promise<readonly UsabilityTest[]> {
     const rows = await this.db.tests.findAll({ where: { projectId }, order: [['at', 'DESC']] });
     return Promise.all(
-      rows.map(async (r) => testOf(r.get(), await this.db.walks.count({ where: { testId: r.get().id } }))),
+      rows.map(async (r) => testOf(r.get(), await this.db.sessions.count({ where: { testId: r.get().id } }))),
     );
   }
   async make(projectId: string, wanted: Pick<UsabilityTest, 'task' | 'start' | 'goal'>): Promise<UsabilityTest> {
@@ -47,29 +47,29 @@ export class Usability {
     const row = await this.found(projectId, id);
     await row.update({ closedAt: closed ? new Date() : null });
     this.tell(projectId);
-    return testOf(row.get(), await this.db.walks.count({ where: { testId: id } }));
+    return testOf(row.get(), await this.db.sessions.count({ where: { testId: id } }));
   }
-  /** A test and everything that was walked, oldest first. */
-  async walked(
+  /** A test and its sessions, oldest first. */
+  async sessions(
     projectId: string,
     id: string,
-  ): Promise<{ readonly test: UsabilityTest; readonly walks: readonly StoredWalk[] }> {
+  ): Promise<{ readonly test: UsabilityTest; readonly sessions: readonly StoredSession[] }> {
     const row = await this.found(projectId, id);
-    const walks = await this.db.walks.findAll({ where: { testId: id }, order: [['at', 'ASC']] });
-    return { test: testOf(row.get(), walks.length), walks: walks.map((w) => walkOf(w.get())) };
+    const sessions = await this.db.sessions.findAll({ where: { testId: id }, order: [['at', 'ASC']] });
+    return { test: testOf(row.get(), sessions.length), sessions: sessions.map((s) => sessionOf(s.get())) };
   }
-  async take(projectId: string, id: string, walk: UsabilitySession): Promise<void> {
+  async take(projectId: string, id: string, session: UsabilitySession): Promise<void> {
     const row = await this.found(projectId, id);
     if (row.get().closedAt)
       throw new ProblemError('test.closed', 'This test has ended; nothing was recorded. Thank you all the same.');
-    if ((await this.db.walks.count({ where: { testId: id } })) >= MOST_WALKS)
-      throw new ProblemError('test.many', 'This test has been walked as often as it can be; nothing was recorded.');
-    await this.db.walks.create({
+    if ((await this.db.sessions.count({ where: { testId: id } })) >= MOST_SESSIONS)
+      throw new ProblemError('test.many', 'This test has as many sessions as it can have. Nothing was recorded.');
+    await this.db.sessions.create({
       id: nanoid(),
       testId: id,
-      outcome: walk.outcome,
-      took: Math.round(walk.took),
-      events: JSON.stringify(walk.events),
+      outcome: session.outcome,
+      took: Math.round(session.took),
+      events: JSON.stringify(session.events),
       at: new Date(),
     });
     this.tell(projectId);
@@ -80,18 +80,18 @@ export class Usability {
     return row;
   }
 }
-const testOf = (r: TestRow, walks: number): UsabilityTest => ({
+const testOf = (r: TestRow, sessions: number): UsabilityTest => ({
   id: r.id,
   task: r.task,
   start: r.start,
   goal: r.goal,
   closedAt: r.closedAt?.toISOString() ?? null,
   at: r.at.toISOString(),
-  walks,
+  sessions,
 });
-const walkOf = (r: SessionRow): StoredWalk => ({
+const sessionOf = (r: SessionRow): StoredSession => ({
   id: r.id,
-  outcome: r.outcome as WalkOutcome,
+  outcome: r.outcome as SessionOutcome,
   took: r.took,
   events: JSON.parse(r.events) as SessionEvent[],
   at: r.at.toISOString(),

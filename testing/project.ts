@@ -68,7 +68,10 @@ export function someValue(chance: Chance, p: Prop): Json {
       }));
     case 'icon':
       return chance.of(['star', 'house', 'search', 'none']);
-    default:
+    case 'text':
+    case 'image':
+    case 'colour':
+    case 'component':
       return chance.of(['Port Ellery', 'Skerrow', 'Gull Holm', '', 'MV Petrel at 14:40']);
   }
 }

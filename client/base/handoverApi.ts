@@ -40,10 +40,10 @@ export const handover = {
     call<UsabilityTest>('POST', `${at(id)}/tests`, test),
   closeTest: (id: string, test: string, closed: boolean) =>
     call<UsabilityTest>('PATCH', `${at(id)}/tests/${test}`, { closed }),
-  walked: (id: string, test: string) =>
-    call<{ test: UsabilityTest; walks: UsabilitySession[] }>('GET', `${at(id)}/tests/${test}`),
-  walk: (id: string, test: string, walk: UsabilitySession) => call('POST', `${at(id)}/tests/${test}/walks`, walk),
-  csvUrl: (id: string, test: string) => `/api${at(id)}/tests/${test}/walks.csv`,
+  sessions: (id: string, test: string) =>
+    call<{ test: UsabilityTest; sessions: UsabilitySession[] }>('GET', `${at(id)}/tests/${test}`),
+  addSession: (id: string, test: string, session: UsabilitySession) => call('POST', `${at(id)}/tests/${test}/sessions`, session),
+  csvUrl: (id: string, test: string) => `/api${at(id)}/tests/${test}/sessions.csv`,
 };
 export const contentUrl = (id: string, set: string, ending: 'csv' | 'json'): string =>
   `/api${at(id)}/content/${encodeURIComponent(set)}.${ending}`;
@@ -57,13 +57,13 @@ export const guest = {
   say: (token: string, comment: NewComment) =>
     call<Comment>('POST', `/review/${encodeURIComponent(token)}/comments`, comment),
   /** While the page goes: the browser sends it by itself. */
-  leave: (token: string, test: string, walk: UsabilitySession) =>
+  leave: (token: string, test: string, session: UsabilitySession) =>
     void navigator.sendBeacon(
-      `/api/review/${encodeURIComponent(token)}/tests/${test}/walks`,
-      new Blob([JSON.stringify(walk)], { type: 'application/json' }),
+      `/api/review/${encodeURIComponent(token)}/tests/${test}/sessions`,
+      new Blob([JSON.stringify(session)], { type: 'application/json' }),
     ),
-  walk: (token: string, test: string, walk: UsabilitySession) =>
-    call('POST', `/review/${encodeURIComponent(token)}/tests/${test}/walks`, walk),
+  addSession: (token: string, test: string, session: UsabilitySession) =>
+    call('POST', `/review/${encodeURIComponent(token)}/tests/${test}/sessions`, session),
 };
 
 export interface ExportTold {

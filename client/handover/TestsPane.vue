@@ -14,18 +14,18 @@ import { notify } from '../stores/notices.js';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 
-/** Tests with people: a task, walked by whoever has a link that lets them; what they did, where they pressed and gave up. */
+/** Tests with people: a task, what people did with it, where they pressed and where they gave up. */
 const props = defineProps<{ world: World }>();
 const doc = useDocument();
 const tests = ref<readonly UsabilityTest[]>([]);
 const chosen = ref('');
-const walks = shallowRef<readonly UsabilitySession[]>([]);
+const sessions = shallowRef<readonly UsabilitySession[]>([]);
 const problem = ref('');
 async function load(): Promise<void> {
   try {
     tests.value = await handover.tests(doc.id);
     if (!tests.value.some((t) => t.id === chosen.value)) chosen.value = tests.value[0]?.id ?? '';
-    if (chosen.value) walks.value = (await handover.walked(doc.id, chosen.value)).walks;
+    if (chosen.value) sessions.value = (await handover.sessions(doc.id, chosen.value)).sessions;
   } catch (error) {
     problem.value = error instanceof Error ? error.message : String(error);
   }
@@ -56,7 +56,7 @@ async function end(t: UsabilityTest): Promise<void> {
     notify(error instanceof Error ? error.message : String(error), true);
   }
 }
-const sum = computed(() => summarizeSessions(walks.value));
+const sum = computed(() => summarizeSessions(sessions.value));
 const seconds = (ms: number): string =>
   ms < 60_000 ? `${Math.round(ms / 1000)} s` : `${Math.floor(ms / 60_000)} min ${Math.round((ms % 60_000) / 1000)} s`;
 /** Where something was pressed, screen by screen; the one with most comes first. */
@@ -79,34 +79,34 @@ function draw(): void {
   chart?.destroy();
   chart = null;
   const el = canvas.value;
-  if (!el || walks.value.length === 0) return;
+  if (!el || sessions.value.length === 0) return;
   const css = getComputedStyle(document.documentElement);
   const ink = css.getPropertyValue('--ink').trim();
   const colours = { done: '#2f7d5b', 'given up': '#a8321f', left: '#9b9281' } as const;
   chart = new Chart(el, {
     type: 'bar',
     data: {
-      labels: walks.value.map((_, i) => String(i + 1)),
+      labels: sessions.value.map((_, i) => String(i + 1)),
       datasets: [
         {
           label: 'Seconds',
-          data: walks.value.map((w) => Math.round(w.took / 100) / 10),
-          backgroundColor: walks.value.map((w) => colours[w.outcome]),
+          data: sessions.value.map((w) => Math.round(w.took / 100) / 10),
+          backgroundColor: sessions.value.map((w) => colours[w.outcome]),
         },
       ],
     },
     options: {
       animation: false,
       maintainAspectRatio: false,
-      plugins: { tooltip: { callbacks: { afterLabel: (c) => walks.value[c.dataIndex]?.outcome ?? '' } } },
+      plugins: { tooltip: { callbacks: { afterLabel: (c) => sessions.value[c.dataIndex]?.outcome ?? '' } } },
       scales: {
-        x: { title: { display: true, text: 'walk', color: ink }, ticks: { color: ink }, grid: { display: false } },
+        x: { title: { display: true, text: 'session', color: ink }, ticks: { color: ink }, grid: { display: false } },
         y: { title: { display: true, text: 'seconds', color: ink }, ticks: { color: ink }, beginAtZero: true },
       },
     },
   });
 }
-watch([walks, canvas], draw, { flush: 'post' });
+watch([sessions, canvas], draw, { flush: 'post' });
 onBeforeUnmount(() => chart?.destroy());
 </script>
 
@@ -156,30 +156,30 @@ onBeforeUnmount(() => chart?.destroy());
         <li v-for="t in tests" :key="t.id" class="row-of" :class="{ on: t.id === chosen }">
           <button class="plain one" @click="chosen = t.id">
             <strong>{{ t.task }}</strong>
-            <span class="note">{{ plural(t.walks, 'walk') }}{{ t.closedAt ? ', ended' : '' }}</span>
+            <span class="note">{{ plural(t.sessions, 'session') }}{{ t.closedAt ? ', ended' : '' }}</span>
           </button>
         </li>
       </ul>
     </aside>
-    <section v-if="test" class="result" role="region" aria-label="What was walked">
+    <section v-if="test" class="result" role="region" aria-label="Sessions">
       <header>
         <h2>{{ test.task }}</h2>
         <span class="acts">
-          <a v-if="walks.length > 0" class="quiet-link" :href="handover.csvUrl(doc.id, test.id)" download
+          <a v-if="sessions.length > 0" class="quiet-link" :href="handover.csvUrl(doc.id, test.id)" download
             >Save as CSV</a
           >
           <button class="quiet-link" @click="end(test)">{{ test.closedAt ? 'Open it again' : 'End it' }}</button>
         </span>
       </header>
       <p class="note">From {{ nameOf(test.start) }}; done at {{ nameOf(test.goal) }}.</p>
-      <p v-if="walks.length === 0" class="note">
-        Nobody has walked it yet. Make a review link with the right to take part in tests, and send it.
+      <p v-if="sessions.length === 0" class="note">
+        No sessions yet. Make a review link with the right to take part in tests, and send it.
       </p>
       <template v-else>
         <dl class="sums">
           <div>
-            <dt>walks</dt>
-            <dd>{{ walks.length }}</dd>
+            <dt>sessions</dt>
+            <dd>{{ sessions.length }}</dd>
           </div>
           <div>
             <dt>done</dt>
@@ -199,10 +199,10 @@ onBeforeUnmount(() => chart?.destroy());
           </div>
         </dl>
         <div class="chart">
-          <canvas ref="canvas" role="img" :aria-label="`Seconds of ${plural(walks.length, 'walk')}`" />
+          <canvas ref="canvas" role="img" :aria-label="`Seconds of ${plural(sessions.length, 'session')}`" />
         </div>
         <div class="ways">
-          <h3>Ways that were walked</h3>
+          <h3>Paths</h3>
           <ol>
             <li v-for="w in sum.ways" :key="w.screens.join()">
               <strong class="tabular">{{ w.count }}</strong> {{ w.screens.map(nameOf).join(', then ') }}
@@ -215,7 +215,7 @@ onBeforeUnmount(() => chart?.destroy());
         </div>
       </template>
     </section>
-    <section v-if="screen && walks.length > 0" class="where">
+    <section v-if="screen && sessions.length > 0" class="where">
       <Select
         size="small"
         :model-value="shownAt"

@@ -16,7 +16,7 @@ const walk = (
   events: UsabilitySession['events'],
 ): UsabilitySession => ({ outcome, took, events });
 
-describe('walks summed up', () => {
+describe('sessions summed up', () => {
   it('of nobody are nothing', () => {
     expect(summarizeSessions([])).toEqual({
       done: 0,

@@ -17,7 +17,7 @@ export interface SessionSummary {
   readonly median: number;
   readonly presses: number;
   readonly misses: number;
-  /** The ways that were walked, the commonest first. */
+  /** The paths that people took, the commonest first. */
   readonly ways: readonly {
     readonly screens: readonly string[];
     readonly count: number;
@@ -28,9 +28,9 @@ export interface SessionSummary {
   readonly screens: readonly { readonly id: string; readonly presses: readonly Pressed[] }[];
 }
 
-/** What walks have in common: counts, times, ways, and where was pressed and looked for. Pure. */
-export function summarizeSessions(walks: readonly UsabilitySession[]): SessionSummary {
-  const times = walks.flatMap((w) => (w.outcome === 'done' ? [w.took] : [])).sort((a, b) => a - b);
+/** Sessions summed up: counts, times, paths, and where people pressed and what they looked for. Pure. */
+export function summarizeSessions(sessions: readonly UsabilitySession[]): SessionSummary {
+  const times = sessions.flatMap((w) => (w.outcome === 'done' ? [w.took] : [])).sort((a, b) => a - b);
   const middle = times.length / 2;
   const median =
     times.length === 0
@@ -42,7 +42,7 @@ export function summarizeSessions(walks: readonly UsabilitySession[]): SessionSu
   const ways = new Map<string, { screens: readonly string[]; count: number; outcome: UsabilitySession['outcome'] }>();
   const gaveUp = new Map<string, number>();
   let [presses, misses] = [0, 0];
-  for (const w of walks) {
+  for (const w of sessions) {
     const way: string[] = [];
     let last = 0;
     for (const e of w.events) {
@@ -64,7 +64,7 @@ export function summarizeSessions(walks: readonly UsabilitySession[]): SessionSu
   }
   return {
     done: times.length,
-    givenUp: walks.filter((w) => w.outcome === 'given up').length,
+    givenUp: sessions.filter((w) => w.outcome === 'given up').length,
     median,
     presses,
     misses,

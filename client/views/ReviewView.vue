@@ -131,7 +131,7 @@ async function finish(outcome: 'done' | 'given up'): Promise<void> {
   if (!walking.value || !test.value) return;
   walking.value = false;
   try {
-    await guest.walk(token.value, test.value.id, { outcome, took: performance.now() - began, events });
+    await guest.addSession(token.value, test.value.id, { outcome, took: performance.now() - began, events });
     thanks.value =
       outcome === 'done'
         ? 'That was it. Thank you: it was recorded, without anything that says who you are.'

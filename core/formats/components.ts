@@ -90,7 +90,12 @@ function readProp(value: Json, where: string, report: Report, inItem = false): P
         kind,
         item: list(value, 'item').flatMap((p) => readProp(p, `${where}, ${id}`, report, true) ?? []),
       };
-    default:
+    case 'text':
+    case 'flag':
+    case 'image':
+    case 'icon':
+    case 'colour':
+    case 'component':
       return { ...any, kind };
   }
 }

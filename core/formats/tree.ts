@@ -142,6 +142,7 @@ export function readTree(
         nodes[id] = { ...common, type: 'series', item, entries, ...(of ? { of } : {}) };
         break;
       }
+      // eslint-disable-next-line no-restricted-syntax -- the other types have no fields of their own
       default:
         nodes[id] = { ...common, type: type as 'text' };
     }

@@ -141,7 +141,10 @@ function own(
               )
             : undefined,
       };
-    default:
+    case 'text':
+    case 'icon':
+    case 'image':
+    case 'shape':
       return {};
   }
 }

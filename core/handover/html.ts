@@ -246,7 +246,9 @@ class Page {
         return pad + this.image(box, css, inside);
       case 'box':
         break;
-      default:
+      case 'shape':
+      case 'slot':
+      case 'broken':
         return pad + this.drawn(box, css, '');
     }
     const spot = inside === 'page' ? this.spots.get(node.key) : undefined;

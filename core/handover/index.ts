@@ -11,7 +11,7 @@ export {
   type Comment,
   type CommentPlace,
   type NewComment,
-  type SessionOutcome as WalkOutcome,
+  type SessionOutcome as SessionOutcome,
   type ReviewLink,
   type LinkRight,
   type Scope,

@@ -94,9 +94,9 @@ export interface UsabilityTest {
   readonly goal: string;
   readonly closedAt: string | null;
   readonly at: string;
-  readonly walks: number;
+  readonly sessions: number;
 }
-/** Something that happened while somebody walked: so long after they began (ms), where on which screen (px), and whether anything came of it. */
+/** An event of a session: `ms` after its start, where on which screen (px), and whether it had an effect. */
 export interface SessionEvent {
   readonly ms: number;
   readonly kind: 'press' | 'screen' | 'key';

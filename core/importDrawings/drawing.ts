@@ -215,6 +215,7 @@ function pageOf(
         if (b.w > 0 && b.h > 0) into.push({ kind: 'picture', ...b });
         return begin(e, null, into);
       }
+      // eslint-disable-next-line no-restricted-syntax -- an SVG may hold any element; one that is not known is named
       default: {
         const shape = plainShape(e, matrix, styles.paint(style, scaleOf(matrix)));
         if (shape === undefined) leave(e.name.slice(0, 40));

@@ -35,7 +35,9 @@ function outline(s: Shape): string | null {
       const turn = (x: number, y: number): string => (r > 0 ? `a${r} ${r} 0 0 1 ${x} ${y}` : '');
       return `M${round(s.x + r)} ${round(s.y)}h${w}${turn(r, r)}v${h}${turn(-r, r)}h${-w}${turn(-r, -r)}v${-h}${turn(r, -r)}z`;
     }
-    default:
+    case 'text':
+    case 'picture':
+    case 'group':
       return null;
   }
 }

@@ -309,6 +309,7 @@ export function plainShape(e: Element, m: Matrix, paint: Paint): Shape | null | 
     case 'path':
       d = e.at['d'] ?? '';
       break;
+    // eslint-disable-next-line no-restricted-syntax -- an SVG may hold any element
     default:
       return undefined;
   }

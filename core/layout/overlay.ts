@@ -47,7 +47,8 @@ export function layoutOverlay(pass: LayoutPass, screen: Box, overlay: RNode, hig
       made = lay(width(wide - look.x), height, wide - look.x);
       [x, y] = [look.x, look.y];
       break;
-    default:
+    case 'middle':
+    case undefined:
       made = lay(width(wide - APART * 2), height, wide - APART * 2);
       x = (wide - made.w) / 2;
       // What is taller than the device begins at its top.

@@ -279,7 +279,11 @@ export function childrenOf(node: Node): readonly NodeId[] {
       return node.fills.flatMap((f) => f.children);
     case 'series':
       return [node.item];
-    default:
+    case 'text':
+    case 'icon':
+    case 'image':
+    case 'shape':
+    case 'slot':
       return [];
   }
 }

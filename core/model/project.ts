@@ -192,18 +192,12 @@ export function contentSetAt(project: Pick<Project, 'contentSets'>, id: string):
 
 /** How what was looked up is found again, for everything that is remembered about this world. */
 export function lookupIn(world: World): LookUp {
-  return (kind, name) => {
-    switch (kind) {
-      case 'component':
-        return findComponent(world, name);
-      case 'kit':
-        return world.kits.get(name);
-      case 'content':
-        return ownEntry(world.project.contentSets, name);
-      default:
-        return undefined;
-    }
+  const find: Readonly<Record<string, (name: string) => unknown>> = {
+    component: (name) => findComponent(world, name),
+    kit: (name) => world.kits.get(name),
+    content: (name) => ownEntry(world.project.contentSets, name),
   };
+  return (kind, name) => find[kind]?.(name);
 }
 
 /** Looks up without being fooled by names such as `constructor`. */

@@ -34,7 +34,25 @@ export function changeWords(c: Component, change: Json): string {
       return `${partName(c, step.node)} stands elsewhere`;
     case 'override':
       return `${partName(c, step.node)}: ${step.value?.name ?? 'a setting'} ${step.value ? value(step.value.value) : 'as it comes'}`;
-    default:
+    // None of these is on the tree of an original.
+    case 'appliedKits':
+    case 'cell':
+    case 'column':
+    case 'contentName':
+    case 'contentSet':
+    case 'edition':
+    case 'flow':
+    case 'insertScreen':
+    case 'kits':
+    case 'moveScreen':
+    case 'name':
+    case 'original':
+    case 'removeScreen':
+    case 'row':
+    case 'screenAppliedKits':
+    case 'setScreen':
+    case 'sheet':
+    case 'situation':
       return 'a change';
   }
 }

@@ -54,7 +54,9 @@ export function guessOf(
       return a.shape === 'line' ? g('separator', 'Divider', 'Content') : g('img', 'Shape', 'Content');
     case 'box':
       break;
-    default:
+    case 'instance':
+    case 'series':
+    case 'slot':
       return g('group', 'Group', 'Content');
   }
   const drawn = seen(a.fill) || seen(a.stroke);

@@ -154,7 +154,10 @@ function expandInside(inside: Inside, newId: () => NodeId, slots: boolean): Expa
         nodes[made] = { ...common, type: 'box', attrs: attrsOf(n, changes), children };
         break;
       }
-      default: {
+      case 'text':
+      case 'icon':
+      case 'image':
+      case 'shape': {
         const attrs = attrsOf(n, changes);
         nodes[made] = {
           ...common,

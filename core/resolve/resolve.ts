@@ -193,7 +193,12 @@ function resolveNode(context: Context, scope: Scope, id: NodeId): RNode | null {
       return remembered(context, scope, node);
     case 'series':
       return resolveSeries(context, scope, node);
-    default:
+    case 'box':
+    case 'text':
+    case 'icon':
+    case 'image':
+    case 'shape':
+    case 'slot':
       break;
   }
   const changes = gather(context, scope, node, key);

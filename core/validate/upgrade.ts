@@ -192,6 +192,7 @@ export function upgradeStep(v: unknown): unknown {
       );
     case 'edition':
       return mapped(step, {}, { id: changeId, after: changeId, value: upgradeStep });
+    // eslint-disable-next-line no-restricted-syntax -- what is stored may hold anything
     default:
       return step;
   }

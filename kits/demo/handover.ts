@@ -180,7 +180,7 @@ const SPOTS: Readonly<Record<string, readonly [on: readonly [number, number], be
   ],
 };
 export const TASK = { task: 'Book a crossing to Skerrow and show your boarding pass', start: 'find', goal: 'pass' };
-export const WALKS = WAYS.map(({ outcome, at }, n) => {
+export const SESSIONS = WAYS.map(({ outcome, at }, n) => {
   let ms = 0;
   const events = at.flatMap(([screen, seconds, miss], i) => {
     const from = ms;

@@ -342,6 +342,7 @@ function pathOps(d: string): readonly PDFOperator[] {
         case 'z':
           ops.push(closePath());
           break;
+        // eslint-disable-next-line no-restricted-syntax -- letters of path data
         default:
           break;
       }

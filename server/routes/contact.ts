@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import type { FastifyInstance } from 'fastify';
-import * as yup from 'yup';
 import { inMode, inSituation, situationAt, screenOf, type Project, type Screen } from '../../core/index.js';
 import type { Assets } from '../assets.js';
+import { contactSheetBody, type ContactSheetBody } from '../bodies.js';
 import type { Cell } from '../drawing/contact.js';
 import type { RenderPool } from '../drawing/renderPool.js';
 import { notFound, ProblemError } from '../errors.js';
@@ -19,24 +19,6 @@ interface Options {
 }
 /** How wide a screen is drawn for a sheet: px; wide ones lie on it as tall as narrow ones, so they are drawn larger. */
 const wideOf = (screen: Screen): number => Math.max(440, Math.min(1100, screen.width * 0.8));
-const MOST_SCREENS = 2000;
-const wanted = yup.object({
-  kind: yup.string().oneOf(['pdf', 'png']).required(),
-  screens: yup.array(yup.string().max(160).required()).max(MOST_SCREENS).required(),
-  lens: yup.string().max(240),
-  mode: yup.string().max(60),
-  in: yup.string().max(120),
-  /** Other brands and modes that each screen stands in beside itself. */
-  beside: yup
-    .array(
-      yup.object({
-        lens: yup.string().max(240),
-        mode: yup.string().max(60),
-        name: yup.string().max(120).required(),
-      }),
-    )
-    .max(3),
-});
 /** So many screens fit on a sheet that is one picture. */
 const MOST_IN_PNG = 60;
 
@@ -48,53 +30,58 @@ export async function contactRoutes(
   const sheets = new TempFiles();
   const inlined = assets.inlined;
 
-  server.post<{ Params: { id: string } }>('/:id/contact-sheet', async (request, reply) => {
-    const body = await wanted.validate(request.body, { strict: true });
-    const { project } = await projects.open(request.params.id);
-    const asked = body.screens.map((id): Screen => screenOf(project, id) ?? fail(id));
-    if (asked.length === 0)
-      throw new ProblemError('request.shape', 'A contact sheet of no screens is empty. Pick some.');
-    const beside = body.beside ?? [];
-    const cellsOf = asked.length * (1 + beside.length);
-    if (body.kind === 'png' && cellsOf > MOST_IN_PNG)
-      throw new ProblemError(
-        'request.shape',
-        `One picture holds at most ${MOST_IN_PNG} screens, not ${cellsOf}. Make a PDF of them, or pick fewer.`,
-      );
-    const lens = body.lens !== undefined && kits.get(body.lens) ? body.lens : undefined;
-    const situation = situationAt(project, body.in ?? '');
-    const seen = (s: Screen, mode = ''): Screen => inSituation(inMode(s, mode), situation);
-    const gone = onDisconnect(reply);
-    async function* made(): AsyncGenerator<unknown> {
-      const cells: Cell[] = [];
-      for (const screen of asked) {
-        cells.push(await cellOf(project, seen(screen, body.mode), lens, gone));
-        for (const b of beside) {
-          const own = b.lens !== undefined && kits.get(b.lens) ? b.lens : undefined;
-          const cell = await cellOf(project, seen(screen, b.mode), own, gone);
-          cells.push({ ...cell, name: `${screen.name}, ${b.name}` });
+  const sheet = { config: { body: contactSheetBody } };
+  server.post<{ Params: { id: string }; Body: ContactSheetBody }>(
+    '/:id/contact-sheet',
+    sheet,
+    async (request, reply) => {
+      const { body } = request;
+      const { project } = await projects.open(request.params.id);
+      const asked = body.screens.map((id): Screen => screenOf(project, id) ?? fail(id));
+      if (asked.length === 0)
+        throw new ProblemError('request.shape', 'A contact sheet of no screens is empty. Pick some.');
+      const beside = body.beside ?? [];
+      const cellsOf = asked.length * (1 + beside.length);
+      if (body.kind === 'png' && cellsOf > MOST_IN_PNG)
+        throw new ProblemError(
+          'request.shape',
+          `One picture holds at most ${MOST_IN_PNG} screens, not ${cellsOf}. Make a PDF of them, or pick fewer.`,
+        );
+      const lens = body.lens !== undefined && kits.get(body.lens) ? body.lens : undefined;
+      const situation = situationAt(project, body.in ?? '');
+      const seen = (s: Screen, mode = ''): Screen => inSituation(inMode(s, mode), situation);
+      const gone = onDisconnect(reply);
+      async function* made(): AsyncGenerator<unknown> {
+        const cells: Cell[] = [];
+        for (const screen of asked) {
+          cells.push(await cellOf(project, seen(screen, body.mode), lens, gone));
+          for (const b of beside) {
+            const own = b.lens !== undefined && kits.get(b.lens) ? b.lens : undefined;
+            const cell = await cellOf(project, seen(screen, b.mode), own, gone);
+            cells.push({ ...cell, name: `${screen.name}, ${b.name}` });
+          }
+          yield { done: cells.length / (1 + beside.length), of: asked.length };
         }
-        yield { done: cells.length / (1 + beside.length), of: asked.length };
+        const name = `${project.name}, contact sheet`;
+        const bytes =
+          body.kind === 'pdf'
+            ? await (
+                await import('../drawing/contactPdf.js')
+              ).sheetPdf(name, cells, readFileSync(kits.fallbackFonts[0]?.path ?? ''), pause)
+            : await renderPool.sheet(name, cells, gone);
+        const file = {
+          name: `${name}.${body.kind}`,
+          type: body.kind === 'pdf' ? 'application/pdf' : 'image/png',
+          bytes,
+        };
+        yield { sheet: sheets.put(file), name: file.name };
       }
-      const name = `${project.name}, contact sheet`;
-      const bytes =
-        body.kind === 'pdf'
-          ? await (
-              await import('../drawing/contactPdf.js')
-            ).sheetPdf(name, cells, readFileSync(kits.fallbackFonts[0]?.path ?? ''), pause)
-          : await renderPool.sheet(name, cells, gone);
-      const file = {
-        name: `${name}.${body.kind}`,
-        type: body.kind === 'pdf' ? 'application/pdf' : 'image/png',
-        bytes,
-      };
-      yield { sheet: sheets.put(file), name: file.name };
-    }
-    return reply
-      .type('application/x-ndjson')
-      .header('cache-control', 'no-store')
-      .send(Readable.from(progressStream(made(), gone)));
-  });
+      return reply
+        .type('application/x-ndjson')
+        .header('cache-control', 'no-store')
+        .send(Readable.from(progressStream(made(), gone)));
+    },
+  );
 
   server.get<{ Params: { id: string; sheet: string } }>('/:id/contact-sheet/:sheet', async (request, reply) => {
     const sheet = sheets.get(request.params.sheet);

@@ -1,20 +1,12 @@
 import { Readable } from 'node:stream';
 import type { FastifyInstance } from 'fastify';
-import * as yup from 'yup';
-import {
-  EXPORT_KIND_NAMES,
-  EXPORT_KINDS,
-  screenOf,
-  situationAt,
-  writeRows,
-  writeRowsJson,
-  type Screen,
-} from '../../core/index.js';
+import { EXPORT_KINDS, screenOf, situationAt, writeRows, writeRowsJson, type Screen } from '../../core/index.js';
 import type { Assets } from '../assets.js';
+import { exportBody, type ExportBody } from '../bodies.js';
 import type { ScreenRequest } from '../drawing/messages.js';
 import type { RenderPool } from '../drawing/renderPool.js';
 import { notFound, ProblemError } from '../errors.js';
-import { EXPORTS, FileNames, FORMS, MIME, type ExportJob } from '../exports/index.js';
+import { EXPORTS, FileNames, MIME, type ExportJob } from '../exports/index.js';
 import { TempFiles, safeName, sendFile, progressStream, onDisconnect } from '../tempFiles.js';
 import type { Kits } from '../kits.js';
 import type { Live } from '../live.js';
@@ -30,21 +22,6 @@ interface Options {
   readonly packages: Packages;
   readonly live: Live;
 }
-const MOST_SCREENS = 2000;
-const wanted = yup
-  .object({
-    kind: yup.string().oneOf(EXPORT_KIND_NAMES).required(),
-    screens: yup.array(yup.string().max(160).required()).max(MOST_SCREENS).required(),
-    lens: yup.string().max(240),
-    mode: yup.string().max(60),
-    in: yup.string().max(120),
-    scale: yup.number().min(0.1).max(4),
-    /** What icons and assets are made as: SVG, and PNG at 1 to 4 times their size. */
-    forms: yup.array(yup.string().oneOf(FORMS).required()).min(1).max(FORMS.length),
-    /** What files are called: `{name}`, `{flow}`, `{number}`, `{scale}`, and for pieces `{screen}` stand for what they say. */
-    pattern: yup.string().max(120),
-  })
-  .noUnknown();
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
 
 /** What leaves Dekkor as files: screens in open formats, the mockup to be clicked through, and whole projects. */
@@ -54,8 +31,9 @@ export async function exportRoutes(
 ): Promise<void> {
   const files = new TempFiles();
 
-  server.post<{ Params: { id: string } }>('/:id/export', async (request, reply) => {
-    const body = await wanted.validate(request.body, { strict: true });
+  const asks = { config: { body: exportBody } };
+  server.post<{ Params: { id: string }; Body: ExportBody }>('/:id/export', asks, async (request, reply) => {
+    const { body } = request;
     const { project } = await projects.open(request.params.id);
     const asked = body.screens.map((id): Screen => screenOf(project, id) ?? missing(id));
     if (asked.length === 0)

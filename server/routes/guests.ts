@@ -1,126 +1,153 @@
 import type { FastifyInstance, FastifyRequest } from 'fastify';
-import * as yup from 'yup';
-import { screenOf, type ReviewLink, type LinkRight } from '../../core/index.js';
+import { LRUCache } from 'lru-cache';
+import { screenOf, type LinkRight, type ReviewLink } from '../../core/index.js';
+import {
+  commentBody,
+  phraseBody,
+  sessionBody,
+  type CommentBody,
+  type PhraseBody,
+  type SessionBody,
+} from '../bodies.js';
 import { notFound, ProblemError } from '../errors.js';
 import type { Reviews } from '../reviews.js';
 import type { Usability } from '../usability.js';
-import { checkedBody, commentBody, walkBody } from './handover.js';
 
 interface Options {
   readonly reviews: Reviews;
-  readonly walks: Usability;
+  readonly usability: Usability;
+}
+interface OpenLink {
+  readonly link: ReviewLink;
+  readonly projectId: string;
+}
+declare module 'fastify' {
+  interface FastifyContextConfig {
+    /** What the review link in the address must allow; `view`: that it is open. Its request has it as `review`. */
+    readonly link?: LinkRight | 'view';
+  }
+  interface FastifyRequest {
+    review: OpenLink | null;
+  }
 }
 interface WithToken {
   Params: { token: string };
 }
 const COOKIE = 'dekkor-review';
-const cookieOf = (request: FastifyRequest): string =>
-  (request.headers.cookie ?? '')
-    .split(';')
-    .map((c) => c.trim())
-    .find((c) => c.startsWith(`${COOKIE}=`))
-    ?.slice(COOKIE.length + 1) ?? '';
-const [tokenOf, passOf] = [(c: string): string => c.split('.')[0] ?? '', (c: string): string => c.split('.')[1] ?? ''];
+/** The link and the pass that somebody came with before. */
+const known = (request: FastifyRequest): { readonly token: string; readonly pass: string } => {
+  const [token = '', pass = ''] = (request.cookies[COOKIE] ?? '').split('.');
+  return { token, pass };
+};
+/** What the page of a link is made of, besides its API. */
+const PAGE = /^\/(?:r\/[\w-]+|assets\/[\w./-]+|mark\.svg)$/u;
 
-/** May somebody who has nothing but a review link ask for this? The page itself, its API; and with a link that is open, what is drawn with. */
+/** May somebody who has nothing but a review link ask for this? Only what its route declares, and the page itself. */
 export function guestMay(reviews: Reviews) {
   return async (request: FastifyRequest): Promise<boolean> => {
-    const path = request.url.split('?')[0] ?? '';
-    if (/^\/api\/review\/[^/]+(?:\/|$)/u.test(path)) return true;
+    const { guest } = request.routeOptions.config;
+    if (guest === 'nothing') return true;
     if (request.method !== 'GET') return false;
-    if (/^\/(?:r\/[\w-]+|assets\/[\w./-]+|mark\.svg)$/u.test(path)) return true;
-    if (!/^\/api\/(?:kits|fonts|pictures)(?:\/|$)/u.test(path) || /\/uses$/u.test(path) || path === '/api/pictures')
-      return false;
-    const cookie = cookieOf(request);
-    return reviews.enterable(tokenOf(cookie), passOf(cookie)).then(
+    if (PAGE.test(request.url.split('?')[0] ?? '')) return true;
+    if (guest !== 'openLink') return false;
+    const { token, pass } = known(request);
+    return reviews.enterable(token, pass).then(
       () => true,
       () => false,
     );
   };
 }
 
+/** Links that lead nowhere, by who tried them: so many in so long (ms), of so many addresses. */
+const MOST_WRONG = 30;
+const WRONG_FOR = 60_000;
+const MOST_ADDRESSES = 1000;
+
 /** What people see and do who come by a review link. */
-export async function guestRoutes(server: FastifyInstance, { reviews, walks }: Options): Promise<void> {
-  // Whoever guesses has few tries, and learns nothing from them.
-  const few = {
-    config: { rateLimit: { max: 12, timeWindow: 60_000, keyGenerator: (r: FastifyRequest) => `phrase ${r.ip}` } },
-  };
-  /** Wrong ones are counted apart: who has a right one is never held up by who has not. */
-  const wrong = new Map<string, { count: number; until: number }>();
-  const guessed = (request: FastifyRequest): void => {
-    const now = Date.now();
-    const was = wrong.get(request.ip);
-    const next =
-      was && was.until > now ? { count: was.count + 1, until: was.until } : { count: 1, until: now + 60_000 };
-    wrong.set(request.ip, next);
-    if (wrong.size > 1000) for (const [ip, w] of wrong) if (w.until < now) wrong.delete(ip);
-  };
-  const MOST_WRONG = 30;
-  async function enter(
-    request: FastifyRequest<WithToken>,
-    right?: LinkRight,
-  ): Promise<{ link: ReviewLink; projectId: string }> {
-    const tries = wrong.get(request.ip);
-    if (tries && tries.until > Date.now() && tries.count >= MOST_WRONG)
+export async function guestRoutes(server: FastifyInstance, { reviews, usability }: Options): Promise<void> {
+  // Few tries for a phrase, whatever the link: a guesser learns nothing from them.
+  const rateLimit = { max: 12, timeWindow: 60_000, keyGenerator: (r: FastifyRequest) => `phrase ${r.ip}` };
+  /** Wrong links are counted apart from other requests. */
+  const wrong = new LRUCache<string, { count: number }>({ max: MOST_ADDRESSES, ttl: WRONG_FOR });
+
+  server.decorateRequest('review', null);
+  server.addHook('onRequest', async (request) => {
+    const { link: right } = request.routeOptions.config;
+    if (right === undefined) return;
+    if ((wrong.get(request.ip)?.count ?? 0) >= MOST_WRONG)
       throw new ProblemError('request.many', 'Too many links that lead nowhere were tried from here. Wait a minute.');
-    const { token } = request.params;
-    const cookie = cookieOf(request);
+    const { token } = request.params as { token: string };
+    const came = known(request);
     try {
-      const got = await reviews.enterable(token, tokenOf(cookie) === token ? passOf(cookie) : '');
-      if (right && !got.link.rights.includes(right))
-        throw new ProblemError(
-          'link.right',
-          `This link was made without the right to ${right === 'test' ? 'take part in tests' : right}. Nothing was changed.`,
-        );
-      return got;
+      request.review = await reviews.enterable(token, came.token === token ? came.pass : '');
     } catch (error) {
-      if (error instanceof ProblemError && error.code === 'link.closed') guessed(request);
+      if (error instanceof ProblemError && error.code === 'link.closed') {
+        const tries = wrong.get(request.ip);
+        if (tries) tries.count++;
+        else wrong.set(request.ip, { count: 1 });
+      }
       throw error;
     }
-  }
-  const cookie = (token: string, pass: string): string =>
-    `${COOKIE}=${token}.${pass}; Path=/; HttpOnly; SameSite=Strict`;
+    if (right !== 'view' && !request.review.link.rights.includes(right))
+      throw new ProblemError(
+        'link.right',
+        `This link was made without the right to ${right === 'test' ? 'take part in tests' : right}. Nothing was changed.`,
+      );
+  });
+  /** The link that the hook has let in. */
+  const reviewOf = (request: FastifyRequest): OpenLink => {
+    if (!request.review) throw new Error(`${request.routeOptions.url ?? ''} declares no link`);
+    return request.review;
+  };
+  const setCookie = (token: string, pass: string) =>
+    [COOKIE, `${token}.${pass}`, { path: '/', httpOnly: true, sameSite: 'strict' }] as const;
 
-  server.get<WithToken>('/:token', async (request, reply) => {
-    const { link, projectId } = await enter(request);
+  server.get<WithToken>('/:token', { config: { guest: 'nothing', link: 'view' } }, async (request, reply) => {
+    const { link, projectId } = reviewOf(request as FastifyRequest);
     const { project, revision } = await reviews.shown(link, projectId);
-    const had = cookieOf(request);
-    if (tokenOf(had) !== link.token) void reply.header('set-cookie', cookie(link.token, ''));
+    if (known(request as FastifyRequest).token !== link.token) void reply.setCookie(...setCookie(link.token, ''));
     void reply.header('cache-control', 'no-store');
     const screens = new Set(project.screens.map((s) => s.id));
     const tests = link.rights.includes('test')
-      ? (await walks.list(projectId))
+      ? (await usability.list(projectId))
           .filter((t) => t.closedAt === null && screens.has(t.start) && screens.has(t.goal))
           .map(({ id, task, start, goal }) => ({ id, task, start, goal }))
       : [];
     return { name: link.name, rights: link.rights, current: link.revision === null, project, revision, tests };
   });
-  server.post<WithToken>('/:token/enter', few, async (request, reply) => {
-    const { phrase } = await checkedBody(
-      yup.object({ phrase: yup.string().strict().max(200).default('') }).noUnknown(),
-      request.body,
-    );
-    const pass = await reviews.enter(request.params.token, phrase);
-    return reply.header('set-cookie', cookie(request.params.token, pass)).send({ ok: true });
-  });
-  server.get<WithToken>('/:token/comments', async (request) => {
-    const { link, projectId } = await enter(request);
+  server.post<WithToken & { Body: PhraseBody }>(
+    '/:token/enter',
+    { config: { guest: 'nothing', body: phraseBody, rateLimit } },
+    async (request, reply) => {
+      const pass = await reviews.enter(request.params.token, request.body.phrase);
+      return reply.setCookie(...setCookie(request.params.token, pass)).send({ ok: true });
+    },
+  );
+  server.get<WithToken>('/:token/comments', { config: { guest: 'nothing', link: 'view' } }, async (request) => {
+    const { link, projectId } = reviewOf(request as FastifyRequest);
     const { project, revision } = await reviews.shown(link, projectId);
     return { comments: await reviews.comments(projectId, new Set(project.screens.map((s) => s.id))), revision };
   });
-  server.post<WithToken>('/:token/comments', async (request, reply) => {
-    const { link, projectId } = await enter(request, 'comment');
-    return reply.code(201).send(await reviews.say(projectId, await checkedBody(commentBody, request.body), link));
-  });
-  server.post<{ Params: { token: string; test: string } }>('/:token/tests/:test/walks', async (request, reply) => {
-    const { link, projectId } = await enter(request as FastifyRequest<WithToken>, 'test');
-    const body = await checkedBody(walkBody, request.body);
-    const [{ project }, test] = await Promise.all([
-      reviews.shown(link, projectId),
-      walks.list(projectId).then((all) => all.find((t) => t.id === request.params.test)),
-    ]);
-    if (!test || !screenOf(project, test.start)) throw notFound('test', request.params.test);
-    await walks.take(projectId, test.id, body);
-    return reply.code(201).send({ ok: true });
-  });
+  server.post<WithToken & { Body: CommentBody }>(
+    '/:token/comments',
+    { config: { guest: 'nothing', link: 'comment', body: commentBody, answer: 201 } },
+    async (request) => {
+      const { link, projectId } = reviewOf(request as FastifyRequest);
+      return reviews.say(projectId, request.body, link);
+    },
+  );
+  server.post<{ Params: { token: string; test: string }; Body: SessionBody }>(
+    '/:token/tests/:test/sessions',
+    { config: { guest: 'nothing', link: 'test', body: sessionBody, answer: 201 } },
+    async (request) => {
+      const { link, projectId } = reviewOf(request as FastifyRequest);
+      const [{ project }, test] = await Promise.all([
+        reviews.shown(link, projectId),
+        usability.list(projectId).then((all) => all.find((t) => t.id === request.params.test)),
+      ]);
+      if (!test || !screenOf(project, test.start)) throw notFound('test', request.params.test);
+      await usability.take(projectId, test.id, request.body);
+      return { ok: true };
+    },
+  );
 }

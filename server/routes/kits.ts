@@ -1,5 +1,4 @@
 import type { FastifyInstance } from 'fastify';
-import * as yup from 'yup';
 import {
   writeManifest,
   writeTokenCss,
@@ -14,6 +13,7 @@ import {
   type Screen,
   type AppliedKit,
 } from '../../core/index.js';
+import { hiddenBody, type HiddenBody } from '../bodies.js';
 import { notFound, ProblemError } from '../errors.js';
 import { sendFile } from '../tempFiles.js';
 import type { Kits } from '../kits.js';
@@ -21,9 +21,13 @@ import type { Live } from '../live.js';
 import type { Projects } from '../projects.js';
 import type { Rescue } from '../rescue.js';
 
-const hiding = yup.object({ hidden: yup.boolean().required() });
 /** What never changes under its address, for whoever may see it. */
 const FOR_GOOD = 'private, max-age=31536000, immutable';
+/** Screens are drawn with these: who has a link to screens may have them. */
+const DRAWN_WITH = { config: { guest: 'openLink' } } as const;
+interface WithRef {
+  Params: { ref: string };
+}
 const ENTRIES: readonly EntryKind[] = ['component', 'token', 'style', 'icon', 'template'];
 
 /** Installed kits, their files, and the fonts that stand in for missing characters. */
@@ -36,7 +40,7 @@ export async function kitRoutes(
     live,
   }: { readonly kits: Kits; readonly projects: Projects; readonly rescue: Rescue; readonly live: Live },
 ): Promise<void> {
-  server.get('/kits', async () => ({
+  server.get('/kits', DRAWN_WITH, async () => ({
     kits: kits.list().map(({ kit, problems, shipped, stamp }) => ({
       ref: kitRef(kit),
       name: kit.name,
@@ -54,9 +58,9 @@ export async function kitRoutes(
     })),
     broken: kits.broken,
   }));
-  server.patch<{ Params: { ref: string } }>('/kits/:ref', async (request) => {
-    const { hidden } = await hiding.validate(request.body, { strict: true });
-    await kits.hide(request.params.ref, hidden);
+  const hides = { config: { body: hiddenBody } };
+  server.patch<WithRef & { Body: HiddenBody }>('/kits/:ref', hides, async (request) => {
+    await kits.hide(request.params.ref, request.body.hidden);
     live.tellKits();
     return { ok: true };
   });
@@ -94,7 +98,7 @@ export async function kitRoutes(
       return { projects: found };
     },
   );
-  server.get<{ Params: { ref: string } }>('/kits/:ref/kit.json', async (request, reply) => {
+  server.get<{ Params: { ref: string } }>('/kits/:ref/kit.json', DRAWN_WITH, async (request, reply) => {
     const found = kits.get(request.params.ref);
     if (!found) throw notFound('kit', request.params.ref);
     return reply.type('application/json').header('cache-control', 'no-cache').send(found.json);
@@ -102,6 +106,7 @@ export async function kitRoutes(
   /** The kit as it was read. What is asked for by its stamp is kept for good; without, or by that of another time, for no time. */
   server.get<{ Params: { ref: string }; Querystring: { stamp?: string } }>(
     '/kits/:ref/read.json',
+    DRAWN_WITH,
     async (request, reply) => {
       const found = kits.get(request.params.ref);
       if (!found) throw notFound('kit', request.params.ref);
@@ -118,7 +123,7 @@ export async function kitRoutes(
     'custom-elements.json': { write: writeManifest, type: 'application/json' },
   };
   for (const [file, { write, type }] of Object.entries(CODE))
-    server.get<{ Params: { ref: string } }>(`/kits/:ref/${file}`, async (request, reply) => {
+    server.get<{ Params: { ref: string } }>(`/kits/:ref/${file}`, DRAWN_WITH, async (request, reply) => {
       const found = kits.get(request.params.ref);
       if (!found) throw notFound('kit', request.params.ref);
       const bytes = new TextEncoder().encode(write(found.kit));
@@ -126,6 +131,7 @@ export async function kitRoutes(
     });
   server.get<{ Params: { ref: string; '*': string }; Querystring: { stamp?: string } }>(
     '/kits/:ref/files/*',
+    DRAWN_WITH,
     async (request, reply) => {
       const name = request.params['*'];
       const bytes = await kits.file(request.params.ref, name);
@@ -136,7 +142,7 @@ export async function kitRoutes(
         .send(Buffer.from(bytes));
     },
   );
-  server.get<{ Params: { name: string } }>('/fonts/:name', async (request, reply) => {
+  server.get<{ Params: { name: string } }>('/fonts/:name', DRAWN_WITH, async (request, reply) => {
     const bytes = kits.fallback(request.params.name);
     if (!bytes) throw notFound('font', request.params.name);
     return reply.type('font/ttf').header('cache-control', 'public, max-age=86400').send(Buffer.from(bytes));

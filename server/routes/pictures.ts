@@ -5,7 +5,7 @@ import { notFound, ProblemError } from '../errors.js';
 /** Pictures that screens can show. */
 export async function pictureRoutes(server: FastifyInstance, { assets }: { readonly assets: Assets }): Promise<void> {
   server.get('/', async () => ({ pictures: await assets.list() }));
-  server.get<{ Params: { id: string } }>('/:id', async (request, reply) => {
+  server.get<{ Params: { id: string } }>('/:id', { config: { guest: 'openLink' } }, async (request, reply) => {
     const found = await assets.read(request.params.id);
     if (!found) throw notFound('picture', request.params.id);
     // A picture never changes: its name comes from its bytes.

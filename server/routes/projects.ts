@@ -1,6 +1,5 @@
 import type { FastifyInstance } from 'fastify';
 import { customAlphabet } from 'nanoid';
-import type * as yup from 'yup';
 import { upgradeEdit } from '../../core/index.js';
 import { notFound, ProblemError } from '../errors.js';
 import { safeName } from '../tempFiles.js';
@@ -9,7 +8,14 @@ import type { Live } from '../live.js';
 import type { Projects } from '../projects.js';
 import type { Rescue } from '../rescue.js';
 import { firstPart, screensText } from '../projectCache.js';
-import { editsBody, newProjectBody, renameBody, type EditsBody } from '../bodies.js';
+import {
+  editsBody,
+  newProjectBody,
+  renameBody,
+  type EditsBody,
+  type NewProjectBody,
+  type RenameBody,
+} from '../bodies.js';
 
 /** Ids of projects: letters and figures, since addresses are made of them. */
 export const freshId = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 14);
@@ -18,11 +24,6 @@ const MOST_SCREENS = 200;
 /** More of the history is not told at once. */
 const MOST_TOLD = 500;
 
-async function checked<T>(schema: yup.Schema, body: unknown): Promise<T> {
-  if (typeof body !== 'object' || body === null || Array.isArray(body))
-    throw new ProblemError('request.shape', 'The request has no JSON record in it. Nothing was changed.');
-  return (await schema.validate(body, { strict: true, abortEarly: true })) as T;
-}
 function whole(given: string | undefined, otherwise: number, name: string): number {
   if (given === undefined) return otherwise;
   const n = Number(given);
@@ -40,6 +41,7 @@ interface Options {
   readonly kits: Kits;
   readonly live: Live;
 }
+const CREATES = { config: { answer: 201 } } as const;
 interface WithId {
   Params: { id: string };
 }
@@ -47,11 +49,10 @@ interface WithId {
 /** Projects and their edits. */
 export async function projectRoutes(server: FastifyInstance, { projects, rescue, kits, live }: Options): Promise<void> {
   server.get('/', async () => ({ projects: await projects.list() }));
-  server.post('/', async (request, reply) => {
-    const body = await checked<{ id?: string; name: string; kit: string }>(newProjectBody, request.body);
-    if (!kits.get(body.kit)) throw notFound('kit', body.kit);
-    const stand = await projects.createEmpty(body.id ?? freshId(), tidyName(body.name), body.kit);
-    return reply.code(201).send(stand);
+  server.post<{ Body: NewProjectBody }>('/', { config: { body: newProjectBody, answer: 201 } }, async (request) => {
+    const { id, name, kit } = request.body;
+    if (!kits.get(kit)) throw notFound('kit', kit);
+    return projects.createEmpty(id ?? freshId(), tidyName(name), kit);
   });
   server.get<WithId & { Querystring: { first?: string } }>('/:id', async (request) => {
     const stand = await projects.open(request.params.id);
@@ -69,17 +70,12 @@ export async function projectRoutes(server: FastifyInstance, { projects, rescue,
   server.get<{ Params: { id: string; revision: string } }>('/:id/at/:revision', async (request) =>
     projects.at(request.params.id, whole(request.params.revision, 0, 'revision')),
   );
-  server.patch<WithId>('/:id', async (request) => {
-    const body = await checked<{ name: string }>(renameBody, request.body);
-    await projects.rename(request.params.id, tidyName(body.name));
+  server.patch<WithId & { Body: RenameBody }>('/:id', { config: { body: renameBody } }, async (request) => {
+    await projects.rename(request.params.id, tidyName(request.body.name));
     return { ok: true };
   });
-  server.post<WithId>('/:id/copy', async (request, reply) =>
-    reply.code(201).send(await projects.duplicate(request.params.id, freshId())),
-  );
-  server.post<WithId>('/:id/rescue', async (request, reply) =>
-    reply.code(201).send(await rescue.rescue(request.params.id, freshId())),
-  );
+  server.post<WithId>('/:id/copy', CREATES, async (request) => projects.duplicate(request.params.id, freshId()));
+  server.post<WithId>('/:id/rescue', CREATES, async (request) => rescue.rescue(request.params.id, freshId()));
   server.get<WithId>('/:id/stored.json', async (request, reply) => {
     const { name, text } = await rescue.everything(request.params.id);
     const file = safeName(name, 80) || 'project';
@@ -122,9 +118,10 @@ export async function projectRoutes(server: FastifyInstance, { projects, rescue,
       };
     },
   );
-  server.post<WithId>('/:id/edits', async (request) => {
-    const body = await checked<EditsBody>(editsBody, request.body);
-    return { edits: await projects.take(request.params.id, body.base, body.edits.map(upgradeEdit)) };
+  server.post<WithId & { Body: EditsBody }>('/:id/edits', { config: { body: editsBody } }, async (request) => {
+    const { base, edits } = request.body;
+    // A page that was opened before an update sends edits in its own words.
+    return { edits: await projects.take(request.params.id, base, edits.map(upgradeEdit)) };
   });
   server.get<WithId>(
     '/:id/live',
