@@ -25,7 +25,7 @@ describe('the book of kits', () => {
     await page.waitForSelector('::-p-text(Skerry Line 2.1.0)');
     const kit = kits.get('skerry-line@2.1.0');
     await page.waitForFunction(
-      (n: number) => document.querySelectorAll('.samples .sample canvas').length >= n,
+      (n: number) => document.querySelectorAll('.samples .sample .picture').length >= n,
       {},
       Object.keys(kit?.components ?? {}).length + (kit?.templates.length ?? 0),
     );

@@ -155,6 +155,20 @@ async function accepting(bin, port, child, said) {
   }
 }
 
+/**
+ * Removes what earlier first starts left unfinished. One that was killed a moment ago may still write there, or remove it itself: each
+ * start makes its own folder, and what cannot be removed now is removed by a later one.
+ */
+function removeUnfinished(base) {
+  for (const name of readdirSync(base).filter((n) => n.startsWith('pg.new'))) {
+    try {
+      rmSync(join(base, name), { recursive: true, force: true });
+    } catch {
+      continue;
+    }
+  }
+}
+
 /** Checksums for data that was made without: damage by a disk is noticed then, and never served. */
 function addChecksums(who, bin, data) {
   const [cmd, args] = as(who, join(bin, 'pg_controldata'), ['-D', data]);
@@ -204,8 +218,8 @@ export async function startPostgres(folder, { quick = false } = {}) {
   const data = join(base, 'pg');
   const secretFile = join(base, 'secret');
   if (!existsSync(data)) {
-    const fresh = join(base, 'pg.new');
-    rmSync(fresh, { recursive: true, force: true });
+    removeUnfinished(base);
+    const fresh = join(base, `pg.new-${randomBytes(6).toString('hex')}`);
     const secret = randomBytes(24).toString('hex');
     writeFileSync(secretFile, secret, { mode: 0o600 });
     if (who) chownSync(secretFile, who.uid, who.gid);

@@ -96,6 +96,7 @@ export const REFUSALS: Readonly<Record<string, string>> = {
   'content.gone': 'The content set, row or column is gone.',
   'original.gone': 'The component is gone.',
   'original.name': 'Another component of the project has this name.',
+  'part.locked': 'The part is locked in its original.',
   'contract.shape': 'A property, slot, rule or field of a component has not the form it must have.',
   'contract.gone': 'The property, slot or rule is gone.',
   'contract.many': 'The component has as many entries already as are taken.',
