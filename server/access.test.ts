@@ -284,7 +284,9 @@ describe('other people on this machine', () => {
       keyed,
     );
     expect(statusOf(got)).toBe(303);
-    const cookie = /set-cookie: (dekkor-key=[0-9a-f]{64}); Max-Age=\d+; Path=\/; HttpOnly; SameSite=Strict/iu.exec(got)?.[1];
+    const cookie = /set-cookie: (dekkor-key=[0-9a-f]{64}); Max-Age=\d+; Path=\/; HttpOnly; SameSite=Strict/iu.exec(
+      got,
+    )?.[1];
     expect(cookie).toBeDefined();
     // With it, also by another name than this machine’s own.
     const far = { host: 'harbour.example' };

@@ -42,7 +42,8 @@ export const handover = {
     call<UsabilityTest>('PATCH', `${at(id)}/tests/${test}`, { closed }),
   sessions: (id: string, test: string) =>
     call<{ test: UsabilityTest; sessions: UsabilitySession[] }>('GET', `${at(id)}/tests/${test}`),
-  addSession: (id: string, test: string, session: UsabilitySession) => call('POST', `${at(id)}/tests/${test}/sessions`, session),
+  addSession: (id: string, test: string, session: UsabilitySession) =>
+    call('POST', `${at(id)}/tests/${test}/sessions`, session),
   csvUrl: (id: string, test: string) => `/api${at(id)}/tests/${test}/sessions.csv`,
 };
 export const contentUrl = (id: string, set: string, ending: 'csv' | 'json'): string =>
