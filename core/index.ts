@@ -37,25 +37,16 @@ export {
   inMode,
   inSituation,
   partAddress,
-  readdressed,
   type Action,
-  type Comparison,
   type Interaction,
-  type ComponentAction,
   type ComponentInteraction,
-  type ComponentTest,
   type ComponentTrigger,
-  type ComponentValue,
-  type Condition,
-  type PropOf,
   type Test,
   type Trigger,
   longer,
   nodeIn,
-  READY_SITUATIONS,
   situationAt,
   situationsOf,
-  worldIn,
   type Situation,
   modesOf,
   modesToSee,
@@ -71,7 +62,6 @@ export {
   type ComponentPair,
   type ComponentRef,
   type Override,
-  type SlotFill,
   type InstanceNode,
   type SeriesNode,
   type Node,
@@ -105,24 +95,16 @@ export {
   roleFacts,
   ROLES,
   toPx,
-  MOST_TRACKS,
   atWidth,
-  hasRange,
-  inRange,
   rangeWords,
-  sameRange,
   settledAt,
-  type AtWidth,
   type WidthRange,
   readTracks,
   writeTracks,
   type Edge,
-  OVERLAY_PLACES,
-  SHAPES,
   type Shape,
   type OverlayPlace,
   type Attrs,
-  type Track,
   editionKey,
   sameWhen,
   ruleKey,
@@ -131,7 +113,6 @@ export {
   type Rule,
   type Slot,
   type Option,
-  type Edition,
 } from './model/index.js';
 
 // Text and fonts.
@@ -154,14 +135,12 @@ export {
   type Line,
   type Marked,
   type Paragraph,
-  type Span,
 } from './text/index.js';
 
 // What is shown, and why.
 export {
   resolve,
   resolveSample,
-  tokenAt,
   type ResolvedScreen,
   explain,
   explainPart,
@@ -173,7 +152,6 @@ export {
 
 // Where it stands.
 export {
-  alongIn,
   alongOf,
   cellsOf,
   layout,
@@ -185,13 +163,11 @@ export {
   type Along,
   type Box,
   type Cell,
-  type GridLines,
 } from './layout/index.js';
 
 // Laid out exactly.
 export {
   aligned,
-  ALIGNS,
   columnsOf,
   gridAt,
   inBox,
@@ -210,7 +186,6 @@ export {
   type Parts,
   type SnapField,
   type SnapLine,
-  type Snapped,
 } from './freeform/index.js';
 
 // What is drawn.
@@ -226,7 +201,6 @@ export {
   blended,
   blendOf,
   easing,
-  translated,
   type Blend,
 } from './paint/index.js';
 
@@ -234,7 +208,7 @@ export {
 export { colourDistance, composite, contrast, isColour, parseColour, toHex } from './colour/index.js';
 
 // Matching one kit to another.
-export { meaningsOf, pairContracts, pairProp } from './match/index.js';
+export { pairContracts, pairProp } from './match/index.js';
 
 // Versions of a kit, held against each other.
 export {
@@ -242,10 +216,8 @@ export {
   kitUpdate,
   nextVersion,
   valueChanges,
-  type Difference,
   type KitChange,
   type KitUpdate,
-  type VersionAdvice,
 } from './versions/index.js';
 
 // Carrying overrides from one component to another.
@@ -259,7 +231,6 @@ export {
   chooseProp,
   convertProject,
   type Conversion,
-  type ConversionLine,
   choosePair,
   chooseToken,
   lensKits,
@@ -286,24 +257,19 @@ export {
 // What is wrong with what is shown, found by one check each.
 export {
   groupIssues,
-  groupTitle,
-  ISSUE_TYPES,
   sameIssue,
   misfits,
   MISFITS,
-  TARGET_SIZE,
   type Fit,
   type Issue,
   type IssueGroup,
   type IssueType,
-  type Misfit,
 } from './check/index.js';
 
 // Uses and likenesses.
 export {
   matchesQuery,
   findTexts,
-  type TextMatch,
   sharedProps,
   alike,
   countUses,
@@ -376,9 +342,7 @@ export {
   failedChanges,
   installedAt,
   replayEdition,
-  type FailedChange,
   type Wrapped,
-  type TreeRef,
   moveSteps,
   transferSteps,
   wrapSteps,
@@ -405,7 +369,6 @@ export {
   makeOriginal,
   type Made,
   type Suggestion,
-  type MakeRequest,
   changeWords,
   similarTo,
   makeMany,
@@ -413,11 +376,9 @@ export {
   type Chosen,
   type HowMany,
   type ManyMade,
-  type MakeManyRequest,
   type OneMade,
   axesOf,
   holdsIn,
-  isAlways,
   lookSteps,
   REST,
   rulesOn,
@@ -429,14 +390,11 @@ export {
   valueIn,
   whenOf,
   type Axis,
-  type AxisValue,
   type LookChoice,
   type LookEdit,
-  partName,
   readRule,
   ruleSentence,
   whenSentence,
-  type RuleRead,
   impactOf,
   keepsItsOwn,
   kitUsesOf,
@@ -449,24 +407,18 @@ export {
   pasteOverridesSteps,
   resetKindSteps,
   valuesInUse,
-  type InUse,
   type OverrideKind,
   overridesOf,
   optionSteps,
   updateOriginal,
   repeatedOverride,
   treeOfOriginal,
-  type OverrideInfo,
   type UpdatedOriginal,
   type Repeated,
   detach,
-  type Detached,
   reattach,
   type Reattached,
-  type ReattachEntry,
-  groupAlike,
   likeness,
-  type AlikePiece,
 } from './originals/index.js';
 
 // A document as it is being edited.
@@ -491,8 +443,6 @@ export {
   type Past,
   type Where,
   compareProjects,
-  type ProjectChange,
-  type ScreenChange,
 } from './sync/index.js';
 
 // Placing by words and by pointer.
@@ -533,16 +483,13 @@ export {
   readRows,
   updateRows,
   valueOf,
-  isZip,
   PackageProblem,
   unpack,
   unpackKit,
   packProject,
-  PACKAGE_FORMAT,
   unpackProject,
   zipped,
   type PackedKit,
-  type PackedPicture,
   type PackedProject,
   writeRows,
   writeRowsJson,
@@ -555,17 +502,8 @@ export { Memo, recordReads, type LookUp, unhandled } from './base/index.js';
 // A project's components as a kit.
 export { publishKit, type Published, type PublishRequest } from './publish/index.js';
 // What can be said of a kit.
+export { gradeKit, gradeWhole, measureKit, rolesCovered, type Grade, type Shortfall } from './grade/index.js';
 export {
-  gradeKit,
-  gradeWhole,
-  measureKit,
-  rolesCovered,
-  type Grade,
-  type GradeLine,
-  type Shortfall,
-} from './grade/index.js';
-export {
-  cssName,
   kitOfManifest,
   readManifest,
   roleOfElement,
@@ -575,7 +513,6 @@ export {
   writeKit,
   writeTokenCss,
   writeTokenFile,
-  writeTokens,
   MOST_TOKEN_TEXT,
   type TokenFile,
 } from './formats/index.js';
@@ -589,7 +526,6 @@ export {
   nearestAccent,
   nearestReadable,
   type BrandRequest,
-  type MadeBrand,
   kitOfTokens,
   tokenReview,
   type TokenChange,
@@ -618,12 +554,7 @@ export {
   changedThings,
   sheetChanges,
   toHtml,
-  toSnippet,
   Tokens,
-  type BuildSheet,
-  type BuildValue,
-  type HtmlOptions,
-  type HtmlPage,
   type CssScope,
 } from './handover/index.js';
 

@@ -212,8 +212,7 @@ export const lookOf = (n: RNode): unknown => [
   n.children.map(lookOf),
 ];
 export const NO_KITS: ReadonlyMap<string, Kit> = new Map();
-/** A choice on an instance, of a prop or of a part, by address. */
-/** Something chosen on an instance. */
+/** A choice on an instance: of a prop, or of a part by its path. */
 export interface Choice {
   readonly at: readonly string[];
   readonly kind: 'prop' | 'attr';

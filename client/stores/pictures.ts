@@ -43,9 +43,9 @@ export interface Bitmap {
   readonly of: Screen;
   readonly fonts: number;
   readonly reads: readonly (readonly [kind: string, name: string, found: unknown])[];
-  /** The world in which all of `reads` was last found as it was, where it need not be looked up again; and when it was last shown. */
   /** What the worker calls it. */
   readonly name: string;
+  /** The world in which all of `reads` was last found unchanged, so that it need not be looked up again; and when it was last shown. */
   readonly note: { sure: World | null; shown: number };
   readonly keys: readonly string[];
   /** x, y, w and h for each of `keys`: px. */

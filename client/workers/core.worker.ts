@@ -452,13 +452,12 @@ const service = {
     const drawn = canvas.transferToImageBitmap();
     return Comlink.transfer({ drawn, width: canvas.width / scale, height: canvas.height / scale }, [drawn]);
   },
-  /** Which component stands for which when one kit is put on in another's place. */
-  /** The sheet that is proposed for two kits, and what would be worn with it by what wears something now. */
+  /** The match sheet proposed for two kits, and the kits that would be applied with it on top of each of those applied now. */
   plan(from: KitRef, to: KitRef, now: readonly (readonly AppliedKit[])[]): Planned {
     const sheet = planSheet(world(), from, to);
     return { sheet, after: now.map((on) => appliedKitsAfter(world(), on, sheet)) };
   },
-  /** What is worn when a sheet is put on over what is worn now. */
+  /** The kits that are applied when one with this sheet is applied on top of those applied now. */
   after(on: readonly AppliedKit[], sheet: MatchSheet): readonly AppliedKit[] {
     return appliedKitsAfter(world(), on, sheet);
   },

@@ -235,8 +235,10 @@ function trigger(about: About, r: Reader): Trigger {
   );
 }
 type Names = readonly (readonly [string, NodeId])[];
-/** A property, of this thing or of another. */
-/** @param phrases what may be said of a property of a kind, to be offered with its name */
+/**
+ * A property, of this thing or of another.
+ * @param phrases what may be said of a property of a kind, to be offered with its name
+ */
 function property(
   about: About,
   r: Reader,
