@@ -67,6 +67,7 @@ export function mutated(json: Json, chance: Chance): Json {
             copyOf(held ?? null),
           );
         break;
+      // eslint-disable-next-line no-restricted-syntax -- the rest of the numbers
       default:
         put(holder, key, copyOf(chance.of(NASTY)));
     }
