@@ -18,23 +18,21 @@ export interface TempFile {
 export class TempFiles {
   private readonly files = new LRUCache<string, TempFile>({
     ttl: KEPT,
+    ttlAutopurge: true,
     max: MOST,
     maxSize: MOST_BYTES,
-    sizeCalculation: (f) => 1 + f.bytes.length,
+    // One that is larger than all that may wait together waits alone.
+    sizeCalculation: (f) => Math.min(MOST_BYTES, 1 + f.bytes.length),
   });
-  /** One that is larger than all that may wait together: alone, until the next one comes. */
-  private large: { readonly id: string; readonly file: TempFile; readonly until: number } | null = null;
 
   /** The address part under which it can be fetched. */
   put(file: TempFile): string {
     const id = nanoid();
-    if (file.bytes.length < MOST_BYTES) this.files.set(id, file);
-    else this.large = { id, file, until: Date.now() + KEPT };
+    this.files.set(id, file);
     return id;
   }
   get(id: string): TempFile | undefined {
-    const { large } = this;
-    return large?.id === id && large.until >= Date.now() ? large.file : this.files.get(id);
+    return this.files.get(id);
   }
 }
 

@@ -136,18 +136,20 @@ export async function guestRoutes(server: FastifyInstance, { reviews, usability 
       return reviews.say(projectId, request.body, link);
     },
   );
-  server.post<{ Params: { token: string; test: string }; Body: SessionBody }>(
-    '/:token/tests/:test/sessions',
-    { config: { guest: 'nothing', link: 'test', body: sessionBody, answer: 201 } },
-    async (request) => {
-      const { link, projectId } = reviewOf(request as FastifyRequest);
-      const [{ project }, test] = await Promise.all([
-        reviews.shown(link, projectId),
-        usability.list(projectId).then((all) => all.find((t) => t.id === request.params.test)),
-      ]);
-      if (!test || !screenOf(project, test.start)) throw notFound('test', request.params.test);
-      await usability.take(projectId, test.id, request.body);
-      return { ok: true };
-    },
-  );
+  // A page that was opened before an update sends what it recorded to `walks`.
+  for (const path of ['sessions', 'walks'])
+    server.post<{ Params: { token: string; test: string }; Body: SessionBody }>(
+      `/:token/tests/:test/${path}`,
+      { config: { guest: 'nothing', link: 'test', body: sessionBody, answer: 201 } },
+      async (request) => {
+        const { link, projectId } = reviewOf(request as FastifyRequest);
+        const [{ project }, test] = await Promise.all([
+          reviews.shown(link, projectId),
+          usability.list(projectId).then((all) => all.find((t) => t.id === request.params.test)),
+        ]);
+        if (!test || !screenOf(project, test.start)) throw notFound('test', request.params.test);
+        await usability.take(projectId, test.id, request.body);
+        return { ok: true };
+      },
+    );
 }
