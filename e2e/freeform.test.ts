@@ -232,6 +232,12 @@ describe('edges', () => {
     let p = await settled((x) => first(x).nodes['b']?.attrs.edges?.right === 'pin');
     expect(first(p).nodes['b']?.attrs).toMatchObject({ x: 200, y: 120, right: 58, bottom: 120 });
     await expect.poll(() => page.$eval(knob('right'), (e) => e.getAttribute('aria-label'))).toBe('Right edge: pin');
+    // Lines are one px thick, knobs 12 px, whatever an edge does.
+    const sizes = await page.$$eval('.tie, [data-tie]', (all) =>
+      all.map((e) => Math.min((e as HTMLElement).offsetWidth, (e as HTMLElement).offsetHeight)),
+    );
+    expect(sizes.length).toBeGreaterThan(4);
+    expect(Math.max(...sizes)).toBeLessThanOrEqual(12);
     await hand.click(knob('left'));
     await settled((x) => first(x).nodes['b']?.attrs.edges?.left === 'scale');
     await hand.click(knob('left'));

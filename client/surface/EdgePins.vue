@@ -71,11 +71,16 @@ const ties = computed<readonly Tie[]>(() => {
 
 <template>
   <template v-for="t in ties" :key="t.id">
-    <i class="tie" :class="[t.mode, t.edge === 'left' || t.edge === 'right' ? 'x' : 'y']" :style="t.line" />
+    <i
+      class="tie"
+      :class="t.edge === 'left' || t.edge === 'right' ? 'x' : 'y'"
+      :data-mode="t.mode"
+      :style="t.line"
+    />
     <button
       v-if="t.knob"
       class="plain knob"
-      :class="t.mode"
+      :data-mode="t.mode"
       :data-tie="t.edge"
       :style="t.knob"
       :aria-label="`${t.says}: ${t.mode}`"
@@ -99,15 +104,15 @@ const ties = computed<readonly Tie[]>(() => {
 .tie.y {
   border-left: 1px solid var(--tape-ink);
 }
-.tie.scale {
+.tie[data-mode='scale'] {
   border-style: dashed;
 }
-.tie.free {
+.tie[data-mode='float'] {
   border-style: dotted;
   border-width: 1px 0 0;
   border-color: #5b430055;
 }
-.tie.y.free {
+.tie.y[data-mode='float'] {
   border-width: 0 0 0 1px;
 }
 .knob {
@@ -121,13 +126,13 @@ const ties = computed<readonly Tie[]>(() => {
   cursor: pointer;
   padding: 0;
 }
-.knob.pin {
+.knob[data-mode='pin'] {
   background: var(--tape-ink);
 }
-.knob.scale {
+.knob[data-mode='scale'] {
   background: linear-gradient(135deg, var(--tape-ink) 50%, var(--raised) 50%);
 }
-.knob.free {
+.knob[data-mode='float'] {
   border-width: 1px;
 }
 .knob:hover {
