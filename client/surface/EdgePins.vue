@@ -71,12 +71,7 @@ const ties = computed<readonly Tie[]>(() => {
 
 <template>
   <template v-for="t in ties" :key="t.id">
-    <i
-      class="tie"
-      :class="t.edge === 'left' || t.edge === 'right' ? 'x' : 'y'"
-      :data-mode="t.mode"
-      :style="t.line"
-    />
+    <i class="tie" :class="t.edge === 'left' || t.edge === 'right' ? 'x' : 'y'" :data-mode="t.mode" :style="t.line" />
     <button
       v-if="t.knob"
       class="plain knob"
